@@ -1,0 +1,45 @@
+import type { Issue, Parsed } from "../layout/parse";
+import { parseLayout } from "../layout/parse";
+import type { Layout } from "../layout/schema";
+import type { PatchOperation } from "./types";
+
+type Json = unknown;
+
+const partsOf = (path: string): readonly string[] =>
+  path.split("/").slice(1).map((part) => part.replaceAll("~1", "/").replaceAll("~0", "~"));
+
+const changed = (target: Json, parts: readonly string[], operation: PatchOperation): Json => {
+  const [key, ...rest] = parts;
+  if (key === undefined) return operation.op === "remove" ? undefined : operation.value;
+  if (Array.isArray(target)) {
+    const index = key === "-" ? target.length : Number(key);
+    const copy: Json[] = [...(target as Json[])];
+    if (rest.length > 0) copy[index] = changed(copy[index], rest, operation);
+    else if (operation.op === "remove") copy.splice(index, 1);
+    else copy.splice(index, operation.op === "replace" ? 1 : 0, operation.value);
+    return copy;
+  }
+  if (typeof target !== "object" || target === null) throw new RangeError(`nothing at ${operation.path}`);
+  const copy: Record<string, Json> = { ...(target as Record<string, Json>) };
+  if (rest.length > 0) copy[key] = changed(copy[key], rest, operation);
+  else if (operation.op === "remove") delete copy[key];
+  else copy[key] = operation.value;
+  return copy;
+};
+
+/**
+ * Applies a finding's fix (RFC 6902: add, remove, replace) to a layout without changing the one given,
+ * and parses the result, so that no patch can make a document that is none.
+ */
+export const applyPatch = (layout: Layout, patch: readonly PatchOperation[]): Parsed<Layout> => {
+  let next: Json = layout;
+  for (const operation of patch) {
+    try {
+      next = changed(next, partsOf(operation.path), operation);
+    } catch {
+      const issue: Issue = { path: operation.path, message: "points at nothing in the layout" };
+      return { ok: false, issues: [issue] };
+    }
+  }
+  return parseLayout(next);
+};

@@ -1,0 +1,55 @@
+import { inOrder } from "../../grid/breakpoint-at";
+import { at, fromFix } from "../fixes";
+import type { Found, Rule } from "../types";
+
+/**
+ * From-widths are distinct and rising in the document; every drawn-at width lies inside its breakpoint
+ * (from ≤ width < the next from). A finding about two breakpoints names the wider, the later of two equal.
+ */
+export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
+  id: "breakpoints-ordered",
+  level: "problem",
+  find: ({ layout, breakpoints }) => {
+    const found: Found<"breakpoints-ordered">[] = [];
+    layout.breakpoints.forEach((breakpoint, index) => {
+      const before = layout.breakpoints[index - 1];
+      if (!before || before.from < breakpoint.from) return;
+      const equal = before.from === breakpoint.from;
+      const wider = equal ? breakpoint : before;
+      found.push({
+        breakpoint: wider.id,
+        path: `/breakpoints/${layout.breakpoints.indexOf(wider)}/from`,
+        facts: {
+          fault: equal ? "equal" : "falling",
+          from: breakpoint.from,
+          before: before.name,
+          beforeFrom: before.from,
+        },
+        fixes: equal ? [] : [{ term: "order", to: "", patch: [{ op: "replace", path: "/breakpoints", value: inOrder(layout) }] }],
+      });
+    });
+    for (const checked of breakpoints) {
+      const drawn = checked.breakpoint.drawnAt.width;
+      if (drawn >= checked.from && (checked.until === null || drawn < checked.until)) continue;
+      // Of two equal from-widths the first has no widths at all; what mends it is the from-width, said above.
+      if (checked.until === checked.from) continue;
+      const inside = drawn < checked.from ? checked.from : Math.ceil(checked.until ?? drawn) - 1;
+      const next = checked.until !== null && drawn >= checked.until ? breakpoints.find(({ from }) => from === checked.until) : undefined;
+      found.push({
+        breakpoint: checked.breakpoint.id,
+        path: at(checked, "drawnAt/width"),
+        facts: { fault: "drawn-outside", drawn, from: checked.from, until: checked.until },
+        fixes: [
+          ...(inside >= checked.from
+            ? [{ term: "drawn-at" as const, to: String(inside), patch: [{ op: "replace" as const, path: at(checked, "drawnAt/width"), value: inside }] }]
+            : []),
+          ...(drawn < checked.from && !breakpoints.some(({ from }) => from < checked.from && from >= drawn) ? fromFix(checked, drawn) : []),
+          ...(next && drawn + 1 <= next.breakpoint.drawnAt.width && (next.until === null || Math.floor(drawn) + 1 < next.until)
+            ? fromFix(next, Math.floor(drawn) + 1)
+            : []),
+        ],
+      });
+    }
+    return found;
+  },
+};

@@ -1,0 +1,32 @@
+import { compare, exact, fromJsonNumber, sign, smaller, larger } from "../../exact/exact";
+import { limits } from "../../layout/limits";
+import { at, countFix, gutterFix, largestCount, largestGutter } from "../fixes";
+import type { Rule } from "../types";
+
+/**
+ * c > 0, and at or above the spec's least column, at every width of the breakpoint. The column is linear in
+ * the width between the points where a cap starts to hold, and constant past them, so its least value
+ * stands at one end of the range: `from`, or the last whole px before the next breakpoint.
+ */
+export const columnPositive: Rule<"column-positive"> = {
+  id: "column-positive",
+  level: "problem",
+  find: ({ breakpoints, base, leastColumn }) =>
+    breakpoints.flatMap((checked) => {
+      const first = fromJsonNumber(checked.from);
+      const last = checked.until === null ? exact(limits.size) : larger(first, smaller(fromJsonNumber(checked.until), exact(Math.max(1, Math.ceil(checked.until) - 1))));
+      const atFirst = checked.at(first);
+      const atLast = checked.at(last);
+      const terms = compare(atLast.column, atFirst.column) < 0 ? atLast : atFirst;
+      if (sign(terms.column) > 0 && compare(terms.column, leastColumn) >= 0) return [];
+      const gutter = largestGutter(checked, terms.width, leastColumn, base);
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, "columns/count"),
+          facts: { width: terms.width, terms, column: terms.column, least: leastColumn },
+          fixes: [...countFix(checked, largestCount(checked, terms.width, leastColumn)), ...(gutter ? gutterFix(checked, gutter) : [])],
+        },
+      ];
+    }),
+};

@@ -1,0 +1,28 @@
+import { add, ceiling, compare, fromJsonNumber, subtract } from "../../exact/exact";
+import { at, capFix, containerFix, fromFix, sizeNumber } from "../fixes";
+import type { Rule } from "../types";
+
+/** A fixed container and its declared margins fit from the breakpoint's first width on. */
+export const containerFits: Rule<"container-fits"> = {
+  id: "container-fits",
+  level: "problem",
+  find: ({ breakpoints }) =>
+    breakpoints.flatMap((checked) => {
+      if (checked.breakpoint.columns.container.kind !== "fixed") return [];
+      const terms = checked.at(fromJsonNumber(checked.from));
+      const margins = add(terms.declaredMargin.start, terms.declaredMargin.end);
+      const room = subtract(terms.width, margins);
+      const container = terms.container.width;
+      if (compare(container, room) <= 0) return [];
+      const firstFit = sizeNumber(ceiling(add(container, margins)));
+      const canRise = firstFit <= checked.breakpoint.drawnAt.width && (checked.until === null || firstFit < checked.until);
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, "columns/container/width"),
+          facts: { width: terms.width, container, margins, room },
+          fixes: [...containerFix(checked, room), ...capFix(checked), ...(canRise ? fromFix(checked, firstFit) : [])],
+        },
+      ];
+    }),
+};

@@ -1,0 +1,27 @@
+import { parseLength, toPx } from "../../exact/length";
+import { at, gutterFix, nearestMultiples } from "../fixes";
+import { onBase } from "../on-base";
+import type { Rule } from "../types";
+
+/** The declared gutter is a multiple of the base unit; on the half step it is a note. fr is not held to it. */
+export const gutterOnBase: Rule<"gutter-on-base"> = {
+  id: "gutter-on-base",
+  level: "caution",
+  find: ({ breakpoints, base, rootFontSize }) =>
+    breakpoints.flatMap((checked) => {
+      const declared = parseLength(checked.breakpoint.columns.gutter);
+      if (!declared || declared.unit === "fr") return [];
+      const length = toPx(declared, { width: checked.terms.width, rootFontSize });
+      const standing = onBase(length, base);
+      if (standing === "on") return [];
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, "columns/gutter"),
+          facts: { length, base },
+          fixes: nearestMultiples(length, base).flatMap((value) => gutterFix(checked, value)),
+          level: standing === "half" ? ("note" as const) : ("caution" as const),
+        },
+      ];
+    }),
+};

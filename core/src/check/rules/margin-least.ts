@@ -1,0 +1,30 @@
+import { ceiling, compare, divide, exact, multiply, subtract } from "../../exact/exact";
+import { at, containerFix, marginFix } from "../fixes";
+import type { Rule } from "../types";
+
+/** Common practice: margins of at least 16 px, so that content stays clear of the screen's edge. */
+const leastMargin = exact(16);
+
+/** Effective margins at the drawn-at width are at least 16 px. */
+export const marginLeast: Rule<"margin-least"> = {
+  id: "margin-least",
+  level: "caution",
+  find: ({ breakpoints, base }) =>
+    breakpoints.flatMap((checked) => {
+      const { terms } = checked;
+      const { start, end } = terms.margin;
+      if (compare(start, leastMargin) >= 0 && compare(end, leastMargin) >= 0) return [];
+      const margin = multiply(ceiling(divide(leastMargin, base)), base);
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, "columns/margin"),
+          facts: { start, end, least: leastMargin },
+          fixes:
+            terms.boundBy === "margins"
+              ? marginFix(checked, margin)
+              : containerFix(checked, subtract(terms.width, multiply(exact(2), margin))),
+        },
+      ];
+    }),
+};

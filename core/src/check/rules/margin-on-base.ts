@@ -1,0 +1,42 @@
+import type { Exact } from "../../exact/exact";
+import { parseLength, toPx } from "../../exact/length";
+import { at, marginFix, nearestMultiples } from "../fixes";
+import { onBase } from "../on-base";
+import type { Fix, Rule } from "../types";
+
+type Side = "start" | "end" | "both";
+
+/** Declared margins are multiples of the base unit; on the half step it is a note. % is not held to it. */
+export const marginOnBase: Rule<"margin-on-base"> = {
+  id: "margin-on-base",
+  level: "caution",
+  find: ({ breakpoints, base, rootFontSize }) =>
+    breakpoints.flatMap((checked) => {
+      const { start, end } = checked.breakpoint.columns.margin;
+      const sides: readonly (readonly [Side, string])[] = start === end ? [["both", start]] : [["start", start], ["end", end]];
+      const off: { side: Side; length: Exact; half: boolean }[] = [];
+      for (const [side, text] of sides) {
+        const declared = parseLength(text);
+        if (!declared || declared.unit === "%" || declared.unit === "fr") continue;
+        const length = toPx(declared, { width: checked.terms.width, rootFontSize });
+        const standing = onBase(length, base);
+        if (standing !== "on") off.push({ side, length, half: standing === "half" });
+      }
+      if (off.length === 0) return [];
+      const fixes = off.flatMap(({ side, length }) =>
+        nearestMultiples(length, base).flatMap((value) => marginFix(checked, value).map((fix) => onSide(fix, side))),
+      );
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, "columns/margin"),
+          facts: { lengths: off.map(({ side, length }) => ({ side, length })), base },
+          fixes,
+          level: off.every(({ half }) => half) ? ("note" as const) : ("caution" as const),
+        },
+      ];
+    }),
+};
+
+const onSide = (fix: Fix, side: Side): Fix =>
+  side === "both" ? fix : { ...fix, patch: fix.patch.filter(({ path }) => path.endsWith(`/${side}`)) };

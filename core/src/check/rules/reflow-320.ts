@@ -1,0 +1,34 @@
+import { compare, sign } from "../../exact/exact";
+import { reflowWidth } from "../../grid/breakpoint-at";
+import { at, countFix, fromFix, gutterFix, largestCount, largestGutter } from "../fixes";
+import type { Found, Rule } from "../types";
+
+/** The lowest breakpoint starts at 320 px or below and its columns fit there (WCAG 2.2, SC 1.4.10 Reflow). */
+export const reflow320: Rule<"reflow-320"> = {
+  id: "reflow-320",
+  level: "problem",
+  find: ({ breakpoints, base, leastColumn }) => {
+    const lowest = breakpoints[0];
+    if (!lowest) return [];
+    const found: Found<"reflow-320">[] = [];
+    if (lowest.from > 320)
+      found.push({
+        breakpoint: lowest.breakpoint.id,
+        path: at(lowest, "from"),
+        facts: { fault: "starts-above", from: lowest.from },
+        fixes: fromFix(lowest, 320),
+      });
+    const terms = lowest.at(reflowWidth);
+    const fits = sign(terms.column) > 0 && compare(terms.column, leastColumn) >= 0 && sign(terms.margin.start) >= 0 && sign(terms.margin.end) >= 0;
+    if (!fits) {
+      const gutter = largestGutter(lowest, reflowWidth, leastColumn, base);
+      found.push({
+        breakpoint: lowest.breakpoint.id,
+        path: at(lowest, "columns"),
+        facts: { fault: "does-not-fit", column: terms.column, least: leastColumn, terms },
+        fixes: [...countFix(lowest, largestCount(lowest, reflowWidth, leastColumn)), ...(gutter ? gutterFix(lowest, gutter) : [])],
+      });
+    }
+    return found;
+  },
+};

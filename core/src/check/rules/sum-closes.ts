@@ -1,0 +1,41 @@
+import { add, compare, exact, multiply, sign, subtract } from "../../exact/exact";
+import { at, countFix, gutterFix, largestCount, largestGutter } from "../fixes";
+import type { Rule } from "../types";
+
+/**
+ * margins + container = width, and columns + gaps = container, with nothing below 0: at the drawn-at width
+ * the margins leave a container, and the gaps leave columns. (A fixed container too wide for its margins
+ * is container-fits' business.)
+ */
+export const sumCloses: Rule<"sum-closes"> = {
+  id: "sum-closes",
+  level: "problem",
+  find: ({ breakpoints, base, leastColumn }) =>
+    breakpoints.flatMap((checked) => {
+      const { terms } = checked;
+      const gapsTake = multiply(exact(terms.gaps), terms.gutter);
+      const container = terms.container.width;
+      const overMargins = sign(container) < 0;
+      const overGaps = !overMargins && compare(gapsTake, container) > 0;
+      if (!overMargins && !overGaps) return [];
+      const margins = add(terms.margin.start, terms.margin.end);
+      const gutter = largestGutter(checked, terms.width, leastColumn, base);
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, overMargins ? "columns/margin" : "columns/gutter"),
+          facts: {
+            width: terms.width,
+            margins,
+            gaps: terms.gaps,
+            gutter: terms.gutter,
+            container,
+            over: overMargins ? subtract(margins, terms.width) : subtract(gapsTake, container),
+          },
+          fixes: overMargins
+            ? []
+            : [...countFix(checked, largestCount(checked, terms.width, leastColumn)), ...(gutter ? gutterFix(checked, gutter) : [])],
+        },
+      ];
+    }),
+};

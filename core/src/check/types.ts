@@ -1,0 +1,92 @@
+import type { Exact } from "../exact/exact";
+import type { BreakpointRange } from "../grid/breakpoint-at";
+import type { ColumnTerms } from "../grid/columns";
+import type { Layout } from "../layout/schema";
+
+export type Level = "problem" | "caution" | "note";
+
+/** One operation of an RFC 6902 JSON Patch on the layout document. */
+export type PatchOperation =
+  | { readonly op: "add" | "replace"; readonly path: string; readonly value: unknown }
+  | { readonly op: "remove"; readonly path: string };
+
+/** What a fix changes, for its label; `to` is the declared text or number it changes to. */
+export type FixTerm = "gutter" | "margin" | "columns" | "container" | "max" | "from" | "drawn-at" | "order" | "kind";
+export type Fix = { readonly term: FixTerm; readonly to: string; readonly patch: readonly PatchOperation[] };
+
+/**
+ * What each rule measured when it does not hold. Lengths are CSS px, exact. Words are made of these by
+ * words.ts and nowhere else; tests look at these and not at the words.
+ */
+export type FactsOf = {
+  "sum-closes": { width: Exact; margins: Exact; gaps: number; gutter: Exact; container: Exact; over: Exact };
+  "column-positive": { width: Exact; terms: ColumnTerms; column: Exact; least: Exact };
+  "container-fits": { width: Exact; container: Exact; margins: Exact; room: Exact };
+  "breakpoints-ordered":
+    | { fault: "equal" | "falling"; from: number; before: string; beforeFrom: number }
+    | { fault: "drawn-outside"; drawn: number; from: number; until: number | null };
+  "reflow-320":
+    | { fault: "starts-above"; from: number }
+    | { fault: "does-not-fit"; column: Exact; least: Exact; terms: ColumnTerms };
+  "whole-columns": { terms: ColumnTerms };
+  "whole-spans": { terms: ColumnTerms; spans: readonly { parts: number; columns: number; width: Exact }[] };
+  "gutter-on-base": { length: Exact; base: Exact };
+  "margin-on-base": { lengths: readonly { side: "start" | "end" | "both"; length: Exact }[]; base: Exact };
+  "gutter-below-column": { gutter: Exact; column: Exact };
+  "margin-least": { start: Exact; end: Exact; least: Exact };
+};
+
+export type RuleId = keyof FactsOf;
+
+/** What a rule says of one breakpoint before the registry adds the rule's name. */
+export type Found<R extends RuleId> = {
+  /** Id of the breakpoint; of the wider where two are concerned. */
+  readonly breakpoint: string;
+  /** JSON Pointer of the number it is about. */
+  readonly path: string;
+  readonly facts: FactsOf[R];
+  readonly fixes: readonly Fix[];
+  /** Where it differs from the rule's own level (a half step is a note). */
+  readonly level?: Level;
+};
+
+export type FindingOf<R extends RuleId> = {
+  readonly rule: R;
+  readonly level: Level;
+  readonly breakpoint: string;
+  readonly path: string;
+  readonly facts: FactsOf[R];
+  readonly fixes: readonly Fix[];
+  /** The reason it was accepted for, where it was. */
+  readonly accepted: string | null;
+};
+
+export type Finding = { [R in RuleId]: FindingOf<R> }[RuleId];
+
+/** One breakpoint as rules look at it. */
+export type CheckedBreakpoint = BreakpointRange & {
+  /** Place in the document, for JSON Pointers. */
+  readonly index: number;
+  /** Terms at the drawn-at width. */
+  readonly terms: ColumnTerms;
+  /** Terms at another width, the breakpoint's own numbers. */
+  readonly at: (width: Exact) => ColumnTerms;
+  /** Fixes that make its column whole, worked out when first asked for: two rules offer them. */
+  readonly wholeColumnFixes: () => readonly Fix[];
+};
+
+export type Checked = {
+  readonly layout: Layout;
+  readonly base: Exact;
+  readonly leastColumn: Exact;
+  readonly rootFontSize: Exact;
+  /** In rising order of `from`. */
+  readonly breakpoints: readonly CheckedBreakpoint[];
+};
+
+/** A rule: what it is called, how grave it is, and what it finds in a layout. */
+export type Rule<R extends RuleId> = {
+  readonly id: R;
+  readonly level: Level;
+  readonly find: (checked: Checked) => readonly Found<R>[];
+};

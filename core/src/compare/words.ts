@@ -1,0 +1,85 @@
+import { parseLength } from "../exact/length";
+import { show } from "../exact/show";
+import type { Layout } from "../layout/schema";
+import { type Change, sameJson } from "./changes";
+
+const memberNames: Readonly<Record<string, string>> = {
+  "columns/count": "columns",
+  "columns/gutter": "gutter",
+  "columns/margin/start": "start margin",
+  "columns/margin/end": "end margin",
+  "columns/edgeGutters": "edge gutters",
+  "columns/container": "container",
+  "columns/container/kind": "container",
+  "columns/container/max": "container at most",
+  "columns/container/width": "container",
+  "columns/container/align": "container alignment",
+  "columns/stated/container": "stated container",
+  "columns/stated/column": "stated column",
+  from: "from-width",
+  "drawnAt/width": "drawn-at width",
+  "drawnAt/height": "drawn-at height",
+  "rows/height": "row height",
+  "rows/gutter": "row gutter",
+  "baseline/step": "baseline step",
+  base: "base unit",
+  rootFontSize: "root font size",
+  leastColumn: "least column",
+};
+
+/** A value of a layout as people read it: "24px" is 24, a container by its kind, other parts by their JSON. */
+export const valueWords = (value: unknown): string => {
+  if (value === undefined || value === null) return "none";
+  if (typeof value === "string") {
+    const length = parseLength(value);
+    return length?.unit === "px" ? show(length.value) : value;
+  }
+  if (typeof value !== "object") return String(value);
+  const { kind, max, width } = value as { kind?: string; max?: string; width?: string };
+  if (kind === "fluid") return "fluid";
+  if (kind === "capped" && max) return `at most ${valueWords(max)}`;
+  if (kind === "fixed" && width) return `fixed ${valueWords(width)}`;
+  return JSON.stringify(value);
+};
+
+/** One change in words: where, what, from and to ("Desk", "gutter", "20", "24"). */
+export type ChangeWords = { readonly where: string; readonly what: string; readonly from: string; readonly to: string };
+
+const entryNames: Readonly<Record<string, string>> = {
+  breakpoints: "breakpoint",
+  areas: "area",
+  spacing: "spacing step",
+  text: "text role",
+  accepted: "accepted finding",
+};
+
+/** Puts a change in words; names of breakpoints are looked up in the layout after the change, then before. */
+export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => {
+  const [root = "", entry, ...rest] = change.path;
+  const values = { from: valueWords(change.from), to: valueWords(change.to) };
+  if (root === "breakpoints" && entry !== undefined) {
+    if (entry === "#order") return { where: "Spec", what: "order of breakpoints", from: String(change.from), to: String(change.to) };
+    const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === entry)?.name;
+    const where = find(after) ?? find(before) ?? entry;
+    if (rest.length === 0)
+      return { where, what: "breakpoint", from: "from" in change ? "there" : "none", to: "to" in change ? "added" : "removed" };
+    const path = rest.join("/");
+    return { where, what: memberNames[path] ?? rest.join(" "), ...values };
+  }
+  const whole = entryNames[root];
+  if (whole && entry !== undefined && rest.length === 0)
+    return { where: "Spec", what: `${whole} ${entry}`, from: "from" in change ? "there" : "none", to: "to" in change ? "added" : "removed" };
+  return { where: "Spec", what: memberNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" "), ...values };
+};
+
+/** Changes in words, margins that changed alike at both sides told once. */
+export const changesInWords = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
+  const words = changes.map((change) => changeWords(change, before, after));
+  return words.flatMap((one, index) => {
+    const other = (what: string) => words.find((w) => w.where === one.where && w.what === what && w.from === one.from && w.to === one.to);
+    if (one.what === "start margin" && other("end margin")) return [{ ...one, what: "margin" }];
+    if (one.what === "end margin" && other("start margin")) return [];
+    const earlier = words[index - 1];
+    return earlier && sameJson(earlier, one) ? [] : [one];
+  });
+};

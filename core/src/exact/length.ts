@@ -1,0 +1,56 @@
+import { type Exact, exact, multiply, divide, parseDecimal, sign } from "./exact";
+import { toExactDecimal } from "./show";
+
+export const lengthUnits = ["px", "rem", "%", "fr"] as const;
+export type LengthUnit = (typeof lengthUnits)[number];
+
+/** A length as declared: 16px, 1.5rem, 12.5% (of the viewport width), 0.25fr (of one column). */
+export type Length = { readonly value: Exact; readonly unit: LengthUnit };
+
+const pattern = /^(-?)(\d{1,12}(?:\.\d{1,6})?)(px|rem|%|fr)$/;
+
+/**
+ * Reads a length in the open format's grammar: lower case, no spaces, no exponent, at most six
+ * decimals, a unit; a bare 0 is 0px. Null when the text is none.
+ */
+export const parseLength = (text: string): Length | null => {
+  if (text === "0") return { value: exact(0), unit: "px" };
+  const found = pattern.exec(text);
+  if (!found) return null;
+  const value = parseDecimal((found[1] ?? "") + (found[2] ?? ""));
+  return value && { value, unit: found[3] as LengthUnit };
+};
+
+/** Writes a length in the open format's grammar; null when its value needs more than six decimals. */
+export const lengthText = (length: Length): string | null => {
+  const decimal = toExactDecimal(length.value, 6);
+  return decimal === null ? null : `${decimal}${length.unit}`;
+};
+
+/** px text of an exact value, rounded to six decimals where it does not end within them. */
+export const pxText = (value: Exact): string | null => lengthText({ value, unit: "px" });
+
+/** What relative units are measured by. */
+export type LengthContext = { readonly width: Exact; readonly rootFontSize: Exact };
+
+/**
+ * A length in px: rem × root font size, % of the viewport width.
+ * fr is a share of a column and is resolved with the columns, not here.
+ * @throws RangeError for fr.
+ */
+export const toPx = (length: Length, context: LengthContext): Exact => {
+  switch (length.unit) {
+    case "px":
+      return length.value;
+    case "rem":
+      return multiply(length.value, context.rootFontSize);
+    case "%":
+      return divide(multiply(length.value, context.width), exact(100));
+    case "fr":
+      throw new RangeError("fr is resolved with the columns");
+    default:
+      return length.unit satisfies never;
+  }
+};
+
+export const isNegative = (length: Length): boolean => sign(length.value) < 0;

@@ -1,0 +1,82 @@
+import { type Exact, exact, floor, multiply, negate, ratio, sign } from "./exact";
+
+/** The form exact numbers take in JSON: "74", "-3", "233/3". */
+export const toJson = (x: Exact): string => {
+  const { n, d } = ratio(x);
+  return d === 1n ? `${n}` : `${n}/${d}`;
+};
+
+/** The decimal rounded half away from zero to at most `places`, without trailing zeros: 233/3 → "77.667". */
+export const toDecimal = (x: Exact, places = 3): string => {
+  if (sign(x) < 0) {
+    const positive = toDecimal(negate(x), places);
+    return positive === "0" ? "0" : `-${positive}`;
+  }
+  const scaled = ratio(floor(multiply(x, exact(2n * 10n ** BigInt(places)))));
+  const rounded = (scaled.n + 1n) / 2n;
+  if (places === 0) return rounded.toString();
+  const text = rounded.toString().padStart(places + 1, "0");
+  const fraction = text.slice(-places).replace(/0+$/, "");
+  return text.slice(0, -places) + (fraction ? `.${fraction}` : "");
+};
+
+/** The decimal without rounding, or null when it does not end within `places`. */
+export const toExactDecimal = (x: Exact, places = 6): string | null => {
+  const { n, d } = ratio(x);
+  return (n * 10n ** BigInt(places)) % d === 0n ? toDecimal(x, places) : null;
+};
+
+const glyphs: Readonly<Record<string, string>> = {
+  "1/2": "½",
+  "1/3": "⅓",
+  "2/3": "⅔",
+  "1/4": "¼",
+  "3/4": "¾",
+  "1/6": "⅙",
+  "5/6": "⅚",
+  "1/8": "⅛",
+  "3/8": "⅜",
+  "5/8": "⅝",
+  "7/8": "⅞",
+};
+
+/** A number taken apart for setting in type. `numerator` is 0 where no fraction is to be set. */
+export type ShownNumber = {
+  readonly minus: boolean;
+  /** Whole part, or the whole decimal where no small fraction says it. */
+  readonly whole: string;
+  readonly numerator: number;
+  readonly denominator: number;
+};
+
+/** Largest denominator still set as a fraction; past it a reader takes in a decimal sooner. */
+const largestDenominator = 99n;
+
+/**
+ * How a person reads x: halves, thirds, quarters, sixths and eighths as fractions (77⅔), ending
+ * decimals of up to three places as decimals (12.3), other fractions with denominators to 99 as
+ * fractions (85 5/7), the rest as a decimal of three places.
+ */
+export const shownNumber = (x: Exact): ShownNumber => {
+  const minus = sign(x) < 0;
+  const { n, d } = ratio(minus ? negate(x) : x);
+  const plain = (whole: string): ShownNumber => ({ minus, whole, numerator: 0, denominator: 1 });
+  if (d === 1n) return plain(n.toString());
+  const numerator = n % d;
+  if (!glyphs[`${numerator}/${d}`]) {
+    const ending = toExactDecimal(minus ? negate(x) : x, 3);
+    if (ending !== null) return plain(ending);
+    if (d > largestDenominator) return plain(toDecimal(minus ? negate(x) : x));
+  }
+  return { minus, whole: (n / d).toString(), numerator: Number(numerator), denominator: Number(d) };
+};
+
+/** x as running text: "77⅔", "85 5/7", "12.3", "-½". */
+export const show = (x: Exact): string => {
+  const { minus, whole, numerator, denominator } = shownNumber(x);
+  const lead = minus ? "-" : "";
+  if (numerator === 0) return lead + whole;
+  const glyph = glyphs[`${numerator}/${denominator}`];
+  const head = whole === "0" ? "" : whole;
+  return lead + (glyph ? head + glyph : `${head}${head ? " " : ""}${numerator}/${denominator}`);
+};

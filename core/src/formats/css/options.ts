@@ -1,0 +1,11 @@
+/** How a stylesheet is written. */
+export type CssOptions = {
+  /** Unit of lengths; what was declared in % or fr stays so. */
+  readonly unit: "px" | "rem";
+  /** Breakpoints as media queries on the viewport, or container queries on the nearest `.layout`. */
+  readonly query: "media" | "container";
+  /** `exact` rounds every edge to 1/64 px by CSS round(), where `plain` leaves it to the browser. */
+  readonly edges: "plain" | "exact";
+};
+
+export const plainCss: CssOptions = { unit: "px", query: "media", edges: "plain" };

@@ -1,0 +1,213 @@
+import { add, divide, exact, type Exact, fromJsonNumber, multiply } from "../../exact/exact";
+import { parseLength, toPx } from "../../exact/length";
+import { show, toDecimal, toExactDecimal } from "../../exact/show";
+import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
+import { rootFontSize, termsAt } from "../../grid/resolve";
+import type { Breakpoint, Layout } from "../../layout/schema";
+import type { CssOptions } from "./options";
+
+type Property = readonly [name: string, value: string];
+
+/** Root font size that rem means in a media query: the browser's own, whatever :root says (Media Queries 4). */
+const queryRootFontSize = exact(16);
+
+const lengthIn = (unit: CssOptions["unit"], root: Exact) => (px: Exact): string => {
+  if (unit === "px") return `${toDecimal(px, 6)}px`;
+  const rem = toExactDecimal(divide(px, root), 6);
+  return rem === null ? `calc(${toDecimal(px, 6)}rem / ${toDecimal(root, 6)})` : `${rem}rem`;
+};
+
+/** The value of a length in the units asked for; % stays %. */
+const writer = (layout: Layout, options: CssOptions) => {
+  const root = rootFontSize(layout);
+  const inUnit = lengthIn(options.unit, root);
+  return (text: string): string => {
+    const length = parseLength(text);
+    if (!length) throw new RangeError(`not a length: ${text}`);
+    if (length.unit === "%") return text;
+    return inUnit(toPx(length, { width: exact(1), rootFontSize: root }));
+  };
+};
+
+/** Takes the outer calc() off, for use inside another. */
+const bare = (value: string): string => /^calc\(([^()]*)\)$/.exec(value)?.[1] ?? value;
+
+/** Start of the container from the start of the parent (docs/format.md, "Columns": wanted start, held). */
+const containerStart = (container: Breakpoint["columns"]["container"], start: string, end: string): string => {
+  if (container.kind === "fluid") return start;
+  const rest = "100% - var(--layout-container)";
+  switch (container.align) {
+    case "start":
+      return `min(${start}, max(0px, ${rest}))`;
+    case "center":
+      return start === end ? `max(0px, (${rest}) / 2)` : `clamp(0px, (${rest} + ${start} - ${end}) / 2, max(0px, ${rest}))`;
+    case "end":
+      return `max(0px, ${rest} - ${end})`;
+    default:
+      return container.align satisfies never;
+  }
+};
+
+const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (length: string) => string): readonly Property[] => {
+  const { count, gutter, margin, edgeGutters, container } = breakpoint.columns;
+  const start = text(margin.start);
+  const end = text(margin.end);
+  const between = `100% - ${bare(start)} - ${bare(end)}`;
+  const size =
+    container.kind === "fluid"
+      ? `calc(${between})`
+      : container.kind === "capped"
+        ? `min(${between}, ${text(container.max)})`
+        : text(container.width);
+
+  const declared = parseLength(gutter);
+  const share = declared?.unit === "fr" ? declared.value : null;
+  const half = edgeGutters === "half";
+  // p fr of a column: of the tracks alone g = X·p/(n + (n − 1)·p), of the container g = C·p/(n + G·p).
+  const over = (gaps: number, p: Exact): string => toDecimal(add(exact(count), multiply(exact(gaps), p)), 6);
+  const ownGutter = share ? `calc(100% * ${toDecimal(share, 6)} / ${over(count - 1, share)})` : text(gutter);
+  const outerGutter = share
+    ? `calc(var(--layout-container) * ${toDecimal(share, 6)} / ${over(half ? count : count - 1, share)})`
+    : text(gutter);
+  const placed = containerStart(container, start, end);
+  return [
+    ["--layout-breakpoint", `"${breakpoint.id}"`],
+    ["--layout-columns", String(count)],
+    ["--layout-gutter", ownGutter],
+    ["--layout-margin-start", start],
+    ["--layout-margin-end", end],
+    ["--layout-container", size],
+    ["--layout-align", container.kind === "fluid" ? "none" : container.align],
+    ["--layout-edge-gutters", edgeGutters],
+    ["--layout-start", half ? `calc(${placed} + ${outerGutter} / 2)` : placed],
+    ["--layout-tracks", half ? `calc(var(--layout-container) - ${outerGutter})` : "var(--layout-container)"],
+    ...(options.edges === "exact" ? [["--layout-outer-gutter", outerGutter] as const] : []),
+  ];
+};
+
+/** Row pitch: h + r, of dividing rows (S − mT − mB + r)/k in a section of the viewport's height held between least and most. */
+const rowPitch = (breakpoint: Breakpoint, text: (length: string) => string): string => {
+  const { rows } = breakpoint;
+  if (!rows) return "initial";
+  if (rows.kind === "repeating") return `calc(${bare(text(rows.height))} + ${bare(text(rows.gutter))})`;
+  const capped = rows.most ? `min(100vh, ${text(rows.most)})` : "100vh";
+  const section = rows.least ? `max(${text(rows.least)}, ${capped})` : capped;
+  return `calc((${section} - ${bare(text(rows.margin.start))} - ${bare(text(rows.margin.end))} + ${bare(text(rows.gutter))}) / ${rows.count})`;
+};
+
+const verticalProperties = (breakpoint: Breakpoint, layout: Layout, text: (length: string) => string): readonly Property[] => {
+  const any = (member: "rows" | "baseline"): boolean => layout.breakpoints.some((one) => one[member] !== null);
+  return [
+    ...(any("rows") ? [["--layout-row-pitch", rowPitch(breakpoint, text)] as const] : []),
+    ...(any("baseline") ? [["--layout-baseline", breakpoint.baseline ? text(breakpoint.baseline.step) : "initial"] as const] : []),
+  ];
+};
+
+/** Names of spacing steps as custom properties, kept apart where two would be written alike. */
+export const spacingNames = (names: readonly string[]): readonly string[] => {
+  const taken = new Set<string>();
+  return names.map((name) => {
+    const plain = name.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "step";
+    let unique = plain;
+    for (let next = 2; taken.has(unique); next += 1) unique = `${plain}-${next}`;
+    taken.add(unique);
+    return `--space-${unique}`;
+  });
+};
+
+const sharedProperties = (layout: Layout, text: (length: string) => string): readonly Property[] => {
+  const base = parseLength(layout.base);
+  const lowest = breakpointRanges(layout)[0];
+  const names = spacingNames(layout.spacing.map(({ name }) => name));
+  return [
+    ["--layout-base", `${layout.base}`],
+    ["--layout-root-font-size", layout.rootFontSize],
+    ["--layout-from", `${lowest?.from ?? 320}px`],
+    ...layout.spacing.map(
+      ({ multiple }, index): Property => [
+        names[index] ?? "--space",
+        text(`${toDecimal(multiply(base?.value ?? exact(0), fromJsonNumber(multiple)), 6)}px`),
+      ],
+    ),
+  ];
+};
+
+/** Words inside a CSS comment: one line, unable to end it. */
+const commented = (words: string): string => words.replace(/\s+/g, " ").replaceAll("*/", "* /");
+
+const numbersComment = (layout: Layout, { breakpoint, from }: BreakpointRange): string => {
+  const { drawnAt } = breakpoint;
+  const terms = termsAt(layout, breakpoint, fromJsonNumber(drawnAt.width));
+  const gaps = terms.gaps === 0 ? "" : ` + ${terms.gaps} × ${show(terms.gutter)}`;
+  return commented(
+    `${breakpoint.name}, from ${from}. At ${drawnAt.width}: ${show(terms.margin.start)} + ${terms.count} × ${show(terms.column)}${gaps} + ${show(terms.margin.end)} = ${drawnAt.width}`,
+  );
+};
+
+const block = (selector: string, properties: readonly Property[], indent: string): string =>
+  [`${indent}${selector} {`, ...properties.map(([name, value]) => `${indent}  ${name}: ${value};`), `${indent}}`].join("\n");
+
+/** Chromium's layout unit, to which exact edges are rounded. */
+const unit = "0.015625px";
+
+const gridClass = (options: CssOptions): readonly Property[] => {
+  const shared: readonly Property[] = [
+    ["box-sizing", "border-box"],
+    ["display", "grid"],
+    ["grid-template-columns", "repeat(var(--layout-columns), minmax(0, 1fr))"],
+  ];
+  if (options.edges === "plain")
+    return [
+      ...shared,
+      ["column-gap", "var(--layout-gutter)"],
+      ["inline-size", "var(--layout-tracks)"],
+      ["margin-inline-start", "var(--layout-start)"],
+    ];
+  // The gap is the difference of two rounded edges: round(down, P) − round(down, c) with P = c + g and P = (X + g)/n.
+  const gap = (tracks: string, gutter: string): string =>
+    `(round(down, (${tracks} + ${gutter}) / var(--layout-columns), ${unit}) - round(down, (${tracks} + ${gutter}) / var(--layout-columns) - ${gutter}, ${unit}))`;
+  const tracks = "var(--layout-tracks)";
+  const outer = "var(--layout-outer-gutter)";
+  return [
+    ...shared,
+    ["column-gap", `calc${gap("100%", "var(--layout-gutter)")}`],
+    [
+      "inline-size",
+      `calc(round(up, var(--layout-start) + ${tracks} + ${outer}, ${unit}) - round(up, var(--layout-start), ${unit}) - ${gap(tracks, outer)})`,
+    ],
+    ["margin-inline-start", `round(up, var(--layout-start), ${unit})`],
+  ];
+};
+
+/** The part of the stylesheet that one breakpoint sets, as it stands in the file. */
+export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
+  const text = writer(layout, options);
+  const properties = [...columnProperties(range.breakpoint, options, text), ...verticalProperties(range.breakpoint, layout, text)];
+  const selector = options.query === "media" ? ":root" : ".layout-grid";
+  const comment = `/* ${numbersComment(layout, range)} */`;
+  if (lowest) return `${comment}\n${block(selector, [...sharedProperties(layout, text), ...properties], "")}`;
+  const from = fromJsonNumber(range.from);
+  const width = lengthIn(options.unit, options.query === "media" ? queryRootFontSize : rootFontSize(layout))(from);
+  const condition = options.query === "media" ? `@media (width >= ${width})` : `@container layout (width >= ${width})`;
+  return `${comment}\n${condition} {\n${block(selector, properties, "  ")}\n}`;
+};
+
+/**
+ * The stylesheet of a layout (docs/format.md, "Stylesheet"): custom properties per breakpoint and a
+ * `.layout-grid` class that lays its children out on the columns. The grid belongs in a parent as wide as
+ * the viewport; with container queries, in an element of class `.layout`.
+ */
+export const writeCss = (layout: Layout, options: CssOptions): string => {
+  const ranges = breakpointRanges(layout);
+  const place =
+    options.query === "media"
+      ? "Put .layout-grid in a parent as wide as the viewport; its children land on the columns."
+      : "Put .layout-grid in an element of class .layout; its children land on the columns of that element's width.";
+  return [
+    `/* ${commented(layout.name)}: layout by Ypsiline. ${place} Lengths in CSS px unless they say otherwise. */`,
+    ...(options.query === "container" ? [".layout {\n  container: layout / inline-size;\n}"] : []),
+    ...ranges.map((range, index) => breakpointCss(layout, range, index === 0, options)),
+    block(".layout-grid", gridClass(options), ""),
+    "",
+  ].join("\n\n").replace(/\n\n$/, "\n");
+};

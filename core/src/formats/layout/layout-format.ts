@@ -1,0 +1,28 @@
+import { parseLayout } from "../../layout/parse";
+import type { Layout } from "../../layout/schema";
+import type { Format, Read } from "../types";
+
+/** The layout document as indented JSON with a final newline. */
+export const writeLayout = (layout: Layout): string => `${JSON.stringify(layout, null, 2)}\n`;
+
+/** Reads a layout document. Nothing is lost: what is no member of the format is refused with its path. */
+export const readLayout = (text: string): Read => {
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch (error) {
+    const reason = error instanceof Error ? error.message : "it ends too early";
+    return { ok: false, issues: [{ path: "", message: `must be JSON: ${reason}` }] };
+  }
+  const parsed = parseLayout(data);
+  return parsed.ok ? { ok: true, layout: parsed.value, lost: [] } : parsed;
+};
+
+export const layoutFormat: Format<Record<string, never>> = {
+  id: "layout",
+  mediaType: "application/json",
+  mediaTypes: ["application/json"],
+  extension: "layout.json",
+  write: writeLayout,
+  read: readLayout,
+};

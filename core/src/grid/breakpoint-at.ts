@@ -1,0 +1,33 @@
+import { compare, exact, type Exact, fromJsonNumber } from "../exact/exact";
+import type { Breakpoint, Layout } from "../layout/schema";
+
+/** Widths at which a breakpoint applies: from ≤ W < until; `until` null for the widest. */
+export type BreakpointRange = { readonly breakpoint: Breakpoint; readonly from: number; readonly until: number | null };
+
+/** Breakpoints by rising from-width; where two are equal the later in the document stands later. */
+export const inOrder = (layout: Layout): readonly Breakpoint[] => [...layout.breakpoints].sort((a, b) => a.from - b.from);
+
+/** The range of widths of every breakpoint, in rising order. */
+export const breakpointRanges = (layout: Layout): readonly BreakpointRange[] => {
+  const ordered = inOrder(layout);
+  return ordered.map((breakpoint, index) => ({
+    breakpoint,
+    from: breakpoint.from,
+    until: ordered[index + 1]?.from ?? null,
+  }));
+};
+
+/**
+ * The breakpoint that applies at width W: the one with the largest `from` ≤ W (the later in the
+ * document where two are equal), and below the lowest `from` the lowest.
+ */
+export const breakpointAt = (layout: Layout, width: Exact): Breakpoint => {
+  const ordered = inOrder(layout);
+  let found = ordered[0];
+  for (const breakpoint of ordered) if (compare(fromJsonNumber(breakpoint.from), width) <= 0) found = breakpoint;
+  if (!found) throw new RangeError("a layout has at least one breakpoint");
+  return found;
+};
+
+/** The narrowest width checked for reflow: 320 CSS px (WCAG 2.2, SC 1.4.10 Reflow). */
+export const reflowWidth = exact(320);

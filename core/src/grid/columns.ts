@@ -1,0 +1,154 @@
+import {
+  add,
+  compare,
+  divide,
+  exact,
+  type Exact,
+  isZero,
+  larger,
+  multiply,
+  negate,
+  one,
+  smaller,
+  subtract,
+  zero,
+} from "../exact/exact";
+import { type LengthContext, parseLength, toPx } from "../exact/length";
+import type { Columns } from "../layout/schema";
+
+/** A length of a parsed layout in px. @throws RangeError for text no layout schema lets through. */
+export const px = (text: string, context: LengthContext): Exact => {
+  const length = parseLength(text);
+  if (!length) throw new RangeError(`not a length: ${text}`);
+  return toPx(length, context);
+};
+
+/**
+ * The terms of the column sum at one width, in CSS px, exact:
+ * W = margin.start + container + margin.end and container = count · column + gaps · gutter.
+ */
+export type ColumnTerms = {
+  readonly width: Exact;
+  readonly count: number;
+  /** count − 1, and one more with half gutters at both edges. */
+  readonly gaps: number;
+  readonly column: Exact;
+  readonly gutter: Exact;
+  /** Gutter inside the container before the first column: 0 or half a gutter. */
+  readonly edge: Exact;
+  readonly container: { readonly start: Exact; readonly width: Exact };
+  /** Effective margins, whatever was declared; negative by as much as the container overflows. */
+  readonly margin: { readonly start: Exact; readonly end: Exact };
+  /** Declared margins in px. */
+  readonly declaredMargin: { readonly start: Exact; readonly end: Exact };
+  /** What sets the container's width here. */
+  readonly boundBy: "margins" | "cap" | "width";
+};
+
+const half = exact(1, 2);
+
+/** Wanted start of a container: mS, (W − C + mS − mE)/2 or W − mE − C. */
+const wantedStart = (align: "start" | "center" | "end", rest: Exact, start: Exact, end: Exact): Exact => {
+  switch (align) {
+    case "start":
+      return start;
+    case "center":
+      return multiply(add(rest, subtract(start, end)), half);
+    case "end":
+      return subtract(rest, end);
+    default:
+      return align satisfies never;
+  }
+};
+
+/**
+ * Resolves declared columns at width W (arithmetic of docs/format.md, "Columns").
+ *
+ * Container C: fluid W − mS − mE; capped min(W − mS − mE, max); fixed its width. Its start is the wanted
+ * one held between 0 and max(0, W − C); the end margin is W − start − C.
+ * With G = n − 1 + 2e gaps, c = (C − G·g)/n; a gutter of p fr gives c = C/(n + G·p), g = p·c.
+ * A negative column or margin comes out negative; checks report it.
+ */
+export const columnTerms = (columns: Columns, context: LengthContext): ColumnTerms => {
+  const { width } = context;
+  const start = px(columns.margin.start, context);
+  const end = columns.margin.end === columns.margin.start ? start : px(columns.margin.end, context);
+  const between = subtract(subtract(width, start), end);
+
+  let container = between;
+  let boundBy: ColumnTerms["boundBy"] = "margins";
+  let align: "start" | "center" | "end" = "start";
+  if (columns.container.kind === "capped") {
+    const max = px(columns.container.max, context);
+    align = columns.container.align;
+    if (compare(max, between) < 0) {
+      container = max;
+      boundBy = "cap";
+    }
+  } else if (columns.container.kind === "fixed") {
+    container = px(columns.container.width, context);
+    align = columns.container.align;
+    boundBy = "width";
+  }
+  const rest = subtract(width, container);
+  const wanted = boundBy === "margins" ? start : wantedStart(align, rest, start, end);
+  const containerStart = larger(zero, smaller(wanted, larger(zero, rest)));
+
+  const half01 = columns.edgeGutters === "half";
+  const count = columns.count;
+  const gaps = count - 1 + (half01 ? 1 : 0);
+  const gutterLength = parseLength(columns.gutter);
+  if (!gutterLength) throw new RangeError(`not a length: ${columns.gutter}`);
+  let column: Exact;
+  let gutter: Exact;
+  if (gutterLength.unit === "fr") {
+    column = divide(container, add(exact(count), multiply(exact(gaps), gutterLength.value)));
+    gutter = multiply(gutterLength.value, column);
+  } else {
+    gutter = toPx(gutterLength, context);
+    column = divide(subtract(container, multiply(exact(gaps), gutter)), exact(count));
+  }
+  return {
+    width,
+    count,
+    gaps,
+    column,
+    gutter,
+    edge: half01 ? multiply(gutter, half) : zero,
+    container: { start: containerStart, width: container },
+    margin: { start: containerStart, end: subtract(rest, containerStart) },
+    declaredMargin: { start, end },
+    boundBy,
+  };
+};
+
+/** Width of k columns together: k·c + (k − 1)·g. */
+export const spanWidth = (terms: ColumnTerms, k: number): Exact =>
+  add(multiply(exact(k), terms.column), multiply(exact(k - 1), terms.gutter));
+
+/** Start of column i, counted from 0: container start + edge + i·(c + g). */
+export const columnStart = (terms: ColumnTerms, i: number): Exact =>
+  add(add(terms.container.start, terms.edge), multiply(exact(i), add(terms.column, terms.gutter)));
+
+export type ColumnTrack = { readonly start: Exact; readonly width: Exact };
+
+/** Every column's start and width at one width. */
+export const columnTracks = (terms: ColumnTerms): readonly ColumnTrack[] => {
+  const first = add(terms.container.start, terms.edge);
+  const pitch = add(terms.column, terms.gutter);
+  return Array.from({ length: terms.count }, (_, i) => ({
+    start: i === 0 ? first : add(first, multiply(exact(i), pitch)),
+    width: terms.column,
+  }));
+};
+
+/** Widths of 1 to n columns together. */
+export const spanWidths = (terms: ColumnTerms): readonly Exact[] => {
+  const pitch = add(terms.column, terms.gutter);
+  const back = negate(terms.gutter);
+  return Array.from({ length: terms.count }, (_, i) => add(multiply(exact(i + 1), pitch), back));
+};
+
+/** What share of the container a length is; null when the container has no width. */
+export const shareOfContainer = (terms: ColumnTerms, length: Exact): Exact | null =>
+  isZero(terms.container.width) ? null : multiply(divide(length, terms.container.width), multiply(exact(100), one));

@@ -1,0 +1,82 @@
+import { type Exact, fromJsonNumber } from "../exact/exact";
+import { type LengthContext, parseLength } from "../exact/length";
+import type { Issue } from "../layout/parse";
+import type { Breakpoint, Layout } from "../layout/schema";
+import { breakpointAt } from "./breakpoint-at";
+import { type ColumnTerms, type ColumnTrack, columnTerms, columnTracks, spanWidths } from "./columns";
+import { type BaselineGeometry, mostRows, resolveBaseline, resolveRows, type RowGeometry } from "./rows";
+
+export type ResolveRequest = {
+  /** Viewport width, CSS px. */
+  readonly width: Exact;
+  /** Sheet height, CSS px; the breakpoint's drawn-at height when left out. */
+  readonly height?: Exact;
+  /** A breakpoint to use instead of the one that applies at the width. */
+  readonly breakpoint?: string;
+};
+
+/** Everything a layout says at one size, in CSS px, exact, origin at the top left of the viewport. */
+export type Resolution = {
+  readonly breakpoint: Breakpoint;
+  readonly width: Exact;
+  readonly height: Exact;
+  readonly terms: ColumnTerms;
+  readonly columns: readonly ColumnTrack[];
+  /** Widths of 1..n columns together. */
+  readonly spans: readonly Exact[];
+  readonly rows: RowGeometry | null;
+  readonly baseline: BaselineGeometry | null;
+};
+
+export type Resolved = { readonly ok: true; readonly value: Resolution } | { readonly ok: false; readonly issues: readonly Issue[] };
+
+/** Root font size of a parsed layout, px. */
+export const rootFontSize = (layout: Layout): Exact => {
+  const length = parseLength(layout.rootFontSize);
+  if (!length) throw new RangeError("a parsed layout has a root font size");
+  return length.value;
+};
+
+export const lengthContext = (layout: Layout, width: Exact): LengthContext => ({ width, rootFontSize: rootFontSize(layout) });
+
+/** The column terms of one breakpoint at any width. */
+export const termsAt = (layout: Layout, breakpoint: Breakpoint, width: Exact): ColumnTerms =>
+  columnTerms(breakpoint.columns, lengthContext(layout, width));
+
+/**
+ * Resolves a layout at a size to geometry. Says so when the named breakpoint is none of the layout's,
+ * or when its rows are so low that more than 20,000 would be drawn.
+ */
+export const resolve = (layout: Layout, request: ResolveRequest): Resolved => {
+  const index = request.breakpoint === undefined ? -1 : layout.breakpoints.findIndex(({ id }) => id === request.breakpoint);
+  const named = layout.breakpoints[index];
+  if (request.breakpoint !== undefined && !named) {
+    const ids = layout.breakpoints.map(({ id }) => id).join(", ");
+    return { ok: false, issues: [{ path: "/breakpoint", message: `names no breakpoint; the breakpoints are ${ids}` }] };
+  }
+  const breakpoint = named ?? breakpointAt(layout, request.width);
+  const context = lengthContext(layout, request.width);
+  const height = request.height ?? fromJsonNumber(breakpoint.drawnAt.height);
+  const rows = breakpoint.rows && resolveRows(breakpoint.rows, height, context);
+  if (breakpoint.rows && !rows) {
+    const at = layout.breakpoints.indexOf(breakpoint);
+    return {
+      ok: false,
+      issues: [{ path: `/layout/breakpoints/${at}/rows`, message: `must make at most ${mostRows.toLocaleString("en")} rows in this height` }],
+    };
+  }
+  const terms = columnTerms(breakpoint.columns, context);
+  return {
+    ok: true,
+    value: {
+      breakpoint,
+      width: request.width,
+      height,
+      terms,
+      columns: columnTracks(terms),
+      spans: spanWidths(terms),
+      rows,
+      baseline: breakpoint.baseline && resolveBaseline(breakpoint.baseline, height, context),
+    },
+  };
+};

@@ -1,0 +1,74 @@
+// The public surface of core. Nothing else is imported from outside.
+export {
+  absolute,
+  add,
+  ceiling,
+  compare,
+  divide,
+  equals,
+  exact,
+  floor,
+  fromJsonNumber,
+  isWhole,
+  isZero,
+  larger,
+  modulo,
+  multiply,
+  negate,
+  parseDecimal,
+  parseExact,
+  sign,
+  smaller,
+  subtract,
+  toNumber,
+  zero,
+} from "./exact/exact";
+export { isNegative, lengthText, lengthUnits, parseLength, pxText, toPx } from "./exact/length";
+export { show, shownNumber, toDecimal, toExactDecimal, toJson } from "./exact/show";
+export { workOutSum } from "./exact/sum";
+export { limits } from "./layout/limits";
+export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";
+export { issuesOf, parseLayout, parseWith, pointer } from "./layout/parse";
+export { layoutJsonSchema } from "./layout/json-schema";
+export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
+export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
+export { columnStart, columnTerms, columnTracks, shareOfContainer, spanWidth, spanWidths } from "./grid/columns";
+export { mostRows, resolveBaseline, resolveRows } from "./grid/rows";
+export { resolve, rootFontSize, termsAt } from "./grid/resolve";
+export { solve, solveTerms } from "./solve/solve";
+export { changeTerm, givingWayFor } from "./solve/change-term";
+export { check } from "./check/check";
+export { onBase } from "./check/on-base";
+export { applyPatch } from "./check/patch";
+export { ruleIds } from "./check/registry";
+export { countOf, findingWords, fixLabel, levelWords } from "./check/words";
+export { applyChanges, compareLayouts, inverse, sameJson } from "./compare/changes";
+export { changesInWords, changeWords, valueWords } from "./compare/words";
+export { compareVersions, offeredVersion, parseVersion, versionText } from "./compare/version-number";
+export { formatIds, formats } from "./formats/registry";
+export { plainCss } from "./formats/css/options";
+export { breakpointCss, writeCss } from "./formats/css/write";
+export { readCss } from "./formats/css/read";
+export { readLayout, writeLayout } from "./formats/layout/layout-format";
+
+export type { Exact } from "./exact/exact";
+export type { Length, LengthContext, LengthUnit } from "./exact/length";
+export type { ShownNumber } from "./exact/show";
+export type { SumFault, SumResult } from "./exact/sum";
+export type { Issue, Parsed } from "./layout/parse";
+export type { Baseline, Breakpoint, Columns, Container, Layout, LayoutInput, Rows } from "./layout/schema";
+export type { BreakpointRange } from "./grid/breakpoint-at";
+export type { ColumnTerms, ColumnTrack } from "./grid/columns";
+export type { BaselineGeometry, RowGeometry, RowTrack } from "./grid/rows";
+export type { Resolution, Resolved, ResolveRequest } from "./grid/resolve";
+export type { GivesWay, Held, Solved, SolveProblem } from "./solve/solve";
+export type { SumTerm, TermChange, TermChanged } from "./solve/change-term";
+export type { CheckResult } from "./check/check";
+export type { Finding, Fix, Level, PatchOperation, RuleId } from "./check/types";
+export type { FindingWords } from "./check/words";
+export type { Applied, Change, Conflict } from "./compare/changes";
+export type { ChangeWords } from "./compare/words";
+export type { VersionNumber } from "./compare/version-number";
+export type { CssOptions } from "./formats/css/options";
+export type { FormatId } from "./formats/registry";
+export type { Format, Read } from "./formats/types";

@@ -1,0 +1,153 @@
+import { add, compare, divide, equals, exact, type Exact, floor, isZero, multiply, sign, subtract, toNumber, zero } from "../exact/exact";
+import { show } from "../exact/show";
+
+export const solveTerms = ["column", "gutter", "margin", "width", "columns"] as const;
+/** The term of the sum that is worked out from the others. */
+export type GivesWay = (typeof solveTerms)[number];
+
+/** The terms a person holds, CSS px; what is left out is unknown. */
+export type Held = {
+  readonly width?: Exact;
+  readonly columns?: number;
+  readonly column?: Exact;
+  readonly gutter?: Exact;
+  readonly margin?: { readonly start: Exact; readonly end: Exact };
+  readonly container?: Exact;
+  readonly edgeGutters?: "none" | "half";
+  readonly givesWay: GivesWay;
+};
+
+export type SolveProblemCode =
+  /** Held terms do not fit together. */
+  | "contradiction"
+  /** The term that gives way would be below 0, or a column or width 0. */
+  | "negative"
+  /** One column without edge gutters has no gap whose gutter could give way. */
+  | "no-gap"
+  /** Not even one column fits. */
+  | "no-column-fits";
+
+export type SolveProblem = { readonly code: SolveProblemCode; readonly message: string };
+
+/** All terms, null where the held ones do not determine them. */
+export type Solved = {
+  readonly width: Exact | null;
+  readonly columns: number | null;
+  readonly column: Exact | null;
+  readonly gutter: Exact | null;
+  readonly margin: { readonly start: Exact; readonly end: Exact } | null;
+  readonly container: Exact | null;
+  /** What the columns leave of the container: 0 unless the count gives way. Null while undetermined. */
+  readonly leftover: Exact | null;
+  readonly problem: SolveProblem | null;
+};
+
+const two = exact(2);
+
+const gapsOf = (columns: number, edge: boolean): number => columns - 1 + (edge ? 1 : 0);
+
+/**
+ * Works out the term that gives way from the held ones (docs/format.md, "What gives way"):
+ * W = mS + C + mE and C = n·c + G·g with G = n − 1 + 2e.
+ *
+ * Terms that the held ones determine on the way are worked out too; a term that is not determined is
+ * null. A held value of the term that gives way is set aside, but an unequal margin pair keeps its
+ * difference. Impossible results are reported as `problem`, with their arithmetic, and left null.
+ */
+export const solve = (held: Held): Solved => {
+  const edge = held.edgeGutters === "half";
+  const gives = held.givesWay;
+  let width = gives === "width" ? null : (held.width ?? null);
+  let columns = gives === "columns" ? null : (held.columns ?? null);
+  let column = gives === "column" ? null : (held.column ?? null);
+  let gutter = gives === "gutter" ? null : (held.gutter ?? null);
+  let margin = gives === "margin" ? null : (held.margin ?? null);
+  let container = held.container ?? null;
+  let leftover: Exact | null = null;
+  let problem: SolveProblem | null = null;
+  const fail = (code: SolveProblemCode, message: string): void => {
+    problem ??= { code, message };
+  };
+
+  /** C from the count's side of the sum, where all of it is known. */
+  const filled = (): Exact | null =>
+    columns !== null && column !== null && (gutter !== null || gapsOf(columns, edge) === 0)
+      ? add(multiply(exact(columns), column), multiply(exact(gapsOf(columns, edge)), gutter ?? zero))
+      : null;
+  const between = (): Exact | null =>
+    width !== null && margin !== null ? subtract(subtract(width, margin.start), margin.end) : null;
+
+  const fromColumns = filled();
+  const fromMargins = between();
+  if (container === null) container = gives === "columns" ? fromMargins : (fromColumns ?? fromMargins);
+  if (container !== null && fromColumns !== null && !equals(container, fromColumns))
+    fail(
+      "contradiction",
+      `${columns} × ${show(column ?? zero)} + ${gapsOf(columns ?? 1, edge)} × ${show(gutter ?? zero)} = ${show(fromColumns)}, but the container is held at ${show(container)}`,
+    );
+  if (container !== null && fromMargins !== null && !equals(container, fromMargins))
+    fail(
+      "contradiction",
+      `${show(width ?? zero)} − ${show(margin?.start ?? zero)} − ${show(margin?.end ?? zero)} = ${show(fromMargins)}, but ${
+        held.container ? "the container is held at" : "columns and gaps make"
+      } ${show(container)}`,
+    );
+  const answer = (): Solved => ({ width, columns, column, gutter, margin, container, leftover, problem });
+  if (problem !== null) return answer();
+  if (container !== null && sign(container) < 0) {
+    fail("negative", `${show(width ?? zero)} − ${show(margin?.start ?? zero)} − ${show(margin?.end ?? zero)} = ${show(container)}: the margins take more than the width`);
+    container = null;
+    return answer();
+  }
+
+  // C = n·c + G·g
+  if (container !== null && columns === null && column !== null && gutter !== null && gives === "columns") {
+    const pitch = add(column, gutter);
+    const room = add(container, edge ? zero : gutter);
+    const fits = isZero(pitch) ? zero : floor(divide(room, pitch));
+    if (sign(fits) <= 0) {
+      fail("no-column-fits", `one column takes ${show(add(column, edge ? gutter : zero))}, but the container is ${show(container)}`);
+    } else {
+      columns = toNumber(fits);
+      leftover = subtract(container, filled() ?? zero);
+    }
+  } else if (container !== null && columns !== null) {
+    const gaps = gapsOf(columns, edge);
+    if (column === null && (gutter !== null || gaps === 0)) {
+      const gapsTake = multiply(exact(gaps), gutter ?? zero);
+      const result = divide(subtract(container, gapsTake), exact(columns));
+      if (sign(result) > 0) column = result;
+      else fail("negative", `(${show(container)} − ${gaps} × ${show(gutter ?? zero)}) ÷ ${columns} = ${show(result)}: no room is left for a column`);
+    } else if (gutter === null && column !== null) {
+      const columnsTake = multiply(exact(columns), column);
+      if (gaps === 0) {
+        if (gives === "gutter") fail("no-gap", "one column without edge gutters has no gap, so no gutter can give way");
+      } else {
+        const result = divide(subtract(container, columnsTake), exact(gaps));
+        if (sign(result) >= 0) gutter = result;
+        else fail("negative", `(${show(container)} − ${columns} × ${show(column)}) ÷ ${gaps} = ${show(result)}: the columns take more than the container`);
+      }
+    }
+    const made = filled();
+    if (made !== null && equals(made, container)) leftover = zero;
+  }
+
+  // W = mS + C + mE
+  if (container !== null && margin === null && width !== null) {
+    const difference = held.margin ? subtract(held.margin.end, held.margin.start) : zero;
+    const start = divide(subtract(subtract(width, container), difference), two);
+    const end = add(start, difference);
+    if (sign(start) >= 0 && sign(end) >= 0) margin = { start, end };
+    else
+      fail(
+        "negative",
+        `(${show(width)} − ${show(container)}${isZero(difference) ? "" : ` − ${show(difference)}`}) ÷ 2 = ${show(start)}: the container takes more than the width`,
+      );
+  }
+  if (container !== null && width === null && margin !== null) {
+    const result = add(add(margin.start, container), margin.end);
+    if (compare(result, zero) > 0) width = result;
+    else fail("negative", `${show(margin.start)} + ${show(container)} + ${show(margin.end)} = ${show(result)}: no width is left`);
+  }
+  return answer();
+};

@@ -1,0 +1,119 @@
+import { createHash, randomBytes } from "node:crypto";
+import { spawnSync } from "node:child_process";
+import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import { createServer } from "node:net";
+import { dirname, join } from "node:path";
+import { installPostgres, isRoot, root } from "./install.mjs";
+import { say, Stop } from "./say.mjs";
+
+/** PostgreSQL refuses to run as root; the user its Debian package makes, or else nobody, runs it then. */
+const unprivilegedUser = () => {
+  if (!isRoot) return null;
+  for (const name of ["postgres", "nobody"]) {
+    const line = readFileSync("/etc/passwd", "utf8").split("\n").find((entry) => entry.startsWith(`${name}:`));
+    if (line) return { name, uid: Number(line.split(":")[2]), gid: Number(line.split(":")[3]) };
+  }
+  throw new Stop("PostgreSQL cannot run as root and there is no user postgres or nobody to run it. Start Ypsiline as another user, or set DATABASE_URL.");
+};
+
+const identity = (user) => (user ? { uid: user.uid, gid: user.gid } : {});
+
+const canReach = (folder, user) => spawnSync("test", ["-x", folder], { ...identity(user), cwd: "/" }).status === 0;
+
+/**
+ * Where the cluster lives: a git-ignored folder of the clone, or, where the clone stands in a folder
+ * that the unprivileged user cannot enter (a home of root's), one under /var/tmp named after the clone.
+ */
+const clusterFolder = (name, user) => {
+  const inside = join(root, name);
+  mkdirSync(inside, { recursive: true });
+  if (!user || canReach(inside, user)) return inside;
+  const outside = join("/var/tmp", `ypsiline-${createHash("sha256").update(inside).digest("hex").slice(0, 12)}`);
+  say(`The database's user ${user.name} cannot enter ${dirname(inside)}; its files are kept in ${outside}.`);
+  mkdirSync(outside, { recursive: true });
+  return outside;
+};
+
+const freePort = () =>
+  new Promise((resolve, reject) => {
+    const server = createServer();
+    server.on("error", reject);
+    server.listen(0, "127.0.0.1", () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+
+const alive = (pid) => {
+  try {
+    process.kill(pid, 0);
+    return true;
+  } catch (error) {
+    return error.code === "EPERM";
+  }
+};
+
+/** The process a lock file of PostgreSQL's names, where it is alive and a postgres; 0 otherwise. */
+const lockHolder = (lock) => {
+  if (!existsSync(lock)) return 0;
+  const pid = Number(readFileSync(lock, "utf8").split("\n")[0]);
+  if (!(pid > 0) || !alive(pid)) return 0;
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("postgres") ? pid : 0;
+  } catch {
+    return pid;
+  }
+};
+
+/** Makes (once) and starts a private PostgreSQL cluster on loopback. Returns its address and how to stop it. */
+export const startCluster = async (name) => {
+  const bin = installPostgres();
+  const user = unprivilegedUser();
+  const folder = clusterFolder(name, user);
+  const data = join(folder, "cluster");
+  const ready = join(folder, "cluster-made");
+  const secret = join(folder, "password");
+  const log = join(folder, "postgres.log");
+  const tool = (program, args) => spawnSync(join(bin, program), args, { ...identity(user), cwd: "/", encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] });
+
+  if (existsSync(data) && !existsSync(ready)) {
+    const aside = `${data}-half-made-${Date.now()}`;
+    renameSync(data, aside);
+    say(`A database cluster was left half made; it was moved aside to ${aside} (delete it when you like) and a new one is made.`);
+  }
+  if (!existsSync(data)) {
+    say("Making a private database cluster …");
+    if (user) chownSync(folder, user.uid, user.gid);
+    writeFileSync(secret, randomBytes(24).toString("hex"), { mode: 0o600 });
+    if (user) chownSync(secret, user.uid, user.gid);
+    const made = tool("initdb", ["-D", data, "-U", "ypsiline", "--auth=scram-sha-256", `--pwfile=${secret}`, "--encoding=UTF8", "--locale=C.UTF-8", "--no-instructions"]);
+    if (made.status !== 0) {
+      rmSync(data, { recursive: true, force: true });
+      throw new Stop(`PostgreSQL could not make a cluster in ${data}:\n${made.stderr}\nFree disk space or set DATABASE_URL to a database of your own.`);
+    }
+    writeFileSync(ready, new Date().toISOString());
+  }
+  chmodSync(data, 0o700);
+
+  const lock = join(data, "postmaster.pid");
+  const stop = () => tool("pg_ctl", ["-D", data, "-m", "fast", "-w", "-t", "30", "stop"]);
+  if (existsSync(lock)) {
+    if (lockHolder(lock)) {
+      say("The database of an earlier start is still running; it is taken over.");
+      const port = Number(readFileSync(lock, "utf8").split("\n")[3]);
+      return { url: urlOf(secret, port), stop, data };
+    }
+    say("A stale lock file of the database was left by a crash; it is removed.");
+    rmSync(lock);
+  }
+  const port = await freePort();
+  const options = `-h 127.0.0.1 -p ${port} -c unix_socket_directories='' -c max_connections=60 -c shared_buffers=64MB`;
+  const started = tool("pg_ctl", ["-D", data, "-l", log, "-w", "-t", "60", "-o", options, "start"]);
+  if (started.status !== 0) {
+    const words = existsSync(log) ? readFileSync(log, "utf8").split("\n").slice(-8).join("\n") : started.stderr;
+    throw new Stop(`PostgreSQL did not start. Its last words:\n${words}\nIf the cluster is damaged, move ${folder} away and start again, or set DATABASE_URL.`);
+  }
+  return { url: urlOf(secret, port), stop, data };
+};
+
+const urlOf = (secret, port) => `postgres://ypsiline:${readFileSync(secret, "utf8").trim()}@127.0.0.1:${port}/postgres`;

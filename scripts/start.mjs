@@ -1,0 +1,63 @@
+import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { startCluster } from "./cluster.mjs";
+import { build, installPackages, root, runScript } from "./install.mjs";
+import { run, say, Stop } from "./say.mjs";
+import { requireFreePort, serve } from "./serve.mjs";
+
+const lock = join(root, ".data", "start.pid");
+
+/** Two starts in one folder would share the cluster, and the first to stop would stop it for both. */
+const takeLock = () => {
+  mkdirSync(join(root, ".data"), { recursive: true });
+  if (existsSync(lock)) {
+    const pid = Number(readFileSync(lock, "utf8"));
+    let running = false;
+    try {
+      running = pid > 0 && pid !== process.pid && readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("start.mjs");
+    } catch {
+      // No such process: the lock is stale.
+    }
+    if (running) throw new Stop(`Ypsiline is running from this folder already (process ${pid}). Stop it first: kill ${pid}`);
+  }
+  writeFileSync(lock, String(process.pid));
+};
+
+run(async () => {
+  const port = Number(process.env.PORT ?? 3000);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Stop(`PORT must be a number from 1 to 65535, not ${process.env.PORT}.`);
+  takeLock();
+  let cluster = null;
+  let child = null;
+  let stopping = false;
+  const stop = (code) => {
+    if (stopping) return;
+    stopping = true;
+    if (child?.exitCode === null) child.kill("SIGTERM");
+    cluster?.stop();
+    rmSync(lock, { force: true });
+    process.exit(code);
+  };
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => stop(0));
+  try {
+    await requireFreePort(port);
+    installPackages();
+    cluster = process.env.DATABASE_URL ? null : await startCluster(".data");
+    const url = process.env.DATABASE_URL ?? cluster.url;
+    runScript("prepare.ts", ["--demo"], { DATABASE_URL: url });
+    build();
+    child = await serve(port, { DATABASE_URL: url, RATE_LIMIT: process.env.RATE_LIMIT ?? "0", DEMO: "1" });
+  } catch (error) {
+    process.stderr.write(`\n${error instanceof Stop ? error.message : error.stack}\n`);
+    return stop(1);
+  }
+  const { accounts, password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
+  say(`\nYpsiline is at http://127.0.0.1:${port}\n`);
+  say(`Demo accounts (password ${password}):`);
+  for (const { email, role } of accounts) say(`  ${email.padEnd(24)} ${role}`);
+  say("\nStop it with Ctrl-C.");
+  child.on("exit", (code) => {
+    if (!stopping) say(`The application ended (${code}).`);
+    stop(code ?? 1);
+  });
+});

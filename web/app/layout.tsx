@@ -1,0 +1,25 @@
+import "@fontsource-variable/archivo/wght.css";
+import "@fontsource-variable/recursive/mono.css";
+import "@/ui/theme.scss";
+import "@/features/sign-in/sign-in.scss";
+import "@/features/specs/specs.scss";
+import "@/features/workbench/workbench.scss";
+import "@/features/publish/publish.scss";
+import "@/features/hand-off/hand-off.scss";
+import type { Metadata, Viewport } from "next";
+import type { ReactNode } from "react";
+
+export const metadata: Metadata = {
+  title: { default: "Ypsiline", template: "%s · Ypsiline" },
+  description: "Layout specifications, checked to the pixel.",
+  icons: { icon: "/icon.svg" },
+};
+export const viewport: Viewport = { width: "device-width", initialScale: 1, themeColor: "#18262e" };
+
+export default function RootLayout({ children }: { readonly children: ReactNode }) {
+  return (
+    <html lang="en">
+      <body>{children}</body>
+    </html>
+  );
+}

@@ -1,0 +1,16 @@
+import Link from "next/link";
+import { TopBar } from "@/ui/brand";
+
+export default function NotFound() {
+  return (
+    <>
+      <TopBar />
+      <main className="page">
+        <h1>There is nothing at this address</h1>
+        <p className="mt-2">
+          The spec or version may have another name, or you may not be a member of its team. <Link href="/specs">See your specs</Link>.
+        </p>
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,38 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound } from "next/navigation";
+import { NewSpecForm } from "@/features/specs/new-spec-form";
+import { database } from "@/server/database";
+import { requirePerson } from "@/server/page";
+import { membershipsOf } from "@/server/people";
+import { may } from "@/server/permissions";
+import { Account } from "@/ui/account";
+import { TopBar } from "@/ui/brand";
+
+export const metadata: Metadata = { title: "New spec" };
+
+export default async function NewSpecPage() {
+  const person = await requirePerson("/specs/new");
+  const teams = (await membershipsOf(database(), person.id)).filter(({ role }) => may(role, "create-spec"));
+  if (teams.length === 0) notFound();
+  return (
+    <>
+      <TopBar
+        crumbs={
+          <>
+            <Link href="/specs" className="crumb">
+              Specs
+            </Link>
+            <span className="crumb">/</span>
+            <span className="here">New spec</span>
+          </>
+        }
+      >
+        <Account email={person.email} />
+      </TopBar>
+      <main className="page">
+        <NewSpecForm teams={teams.map(({ team, teamName }) => ({ slug: team, name: teamName }))} />
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,61 @@
+import { breakpointRanges, type Columns, fromJsonNumber, type Layout, parseLength, resolve, show, spanWidth, valueWords } from "@ypsiline/core";
+import { Num, NumText } from "@/ui/num";
+
+const declared = (text: string): string => {
+  const length = parseLength(text);
+  return length?.unit === "px" ? show(length.value) : text;
+};
+
+const marginText = ({ margin }: Columns): string => (margin.start === margin.end ? declared(margin.start) : `${declared(margin.start)}, ${declared(margin.end)}`);
+
+/** The numbers of every breakpoint: as declared, and what they come to at the drawn-at size. */
+export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
+  <div className="table-scroll card-plain">
+    <table className="numbers num">
+      <thead>
+        <tr>
+          {["Breakpoint", "From", "Columns", "Gutter", "Margin", "Container", "Drawn at", "Container", "Column", "Third", "Row pitch", "Baseline"].map((label, index) => (
+            <th key={index} scope="col">
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {breakpointRanges(layout).map(({ breakpoint }) => {
+          const { columns, drawnAt } = breakpoint;
+          const resolved = resolve(layout, { width: fromJsonNumber(drawnAt.width), breakpoint: breakpoint.id });
+          const terms = resolved.ok ? resolved.value.terms : null;
+          const rows = resolved.ok ? resolved.value.rows : null;
+          return (
+            <tr key={breakpoint.id}>
+              <td>{breakpoint.name}</td>
+              <td>{breakpoint.from}</td>
+              <td>
+                {columns.count}
+                {columns.edgeGutters === "half" && " + edges"}
+              </td>
+              <td>
+                <NumText text={declared(columns.gutter)} />
+              </td>
+              <td>
+                <NumText text={marginText(columns)} />
+              </td>
+              <td>
+                <NumText text={valueWords(columns.container)} />
+              </td>
+              <td className="worked-out">
+                {drawnAt.width} × {drawnAt.height}
+              </td>
+              <td className="worked-out">{terms && <Num value={terms.container.width} />}</td>
+              <td className="worked-out">{terms && <Num value={terms.column} />}</td>
+              <td className="worked-out">{terms && columns.count % 3 === 0 ? <Num value={spanWidth(terms, columns.count / 3)} /> : "–"}</td>
+              <td className="worked-out">{rows ? <Num value={rows.pitch} /> : "–"}</td>
+              <td className="worked-out">{breakpoint.baseline ? declared(breakpoint.baseline.step) : "–"}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  </div>
+);

@@ -1,0 +1,50 @@
+"use client";
+
+import { changeWords, type Conflict, type Layout, valueWords } from "@ypsiline/core";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Modal from "react-bootstrap/Modal";
+import { NumText } from "@/ui/num";
+import type { Choice } from "./draft-store";
+
+type Props = { readonly conflicts: readonly Conflict[]; readonly layout: Layout; readonly onSettle: (choices: readonly Choice[]) => void };
+
+/** Two people changed the same numbers: shows both values and asks which stands. Nothing is lost until it is answered. */
+export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
+  const [choices, setChoices] = useState<readonly Choice[]>(conflicts.map(() => "mine"));
+  const choose = (index: number, choice: Choice) => setChoices(choices.map((one, at) => (at === index ? choice : one)));
+  return (
+    <Modal show backdrop="static" keyboard={false} aria-labelledby="conflict-title">
+      <Modal.Header>
+        <h2 id="conflict-title">The same number was changed twice</h2>
+      </Modal.Header>
+      <Modal.Body>
+        <p>Somebody saved another value while yours was on its way. Choose the one that stands.</p>
+        {conflicts.map(({ change, theirs }, index) => {
+          const { where, what } = changeWords(change, layout, layout);
+          return (
+            <fieldset key={change.path.join("/")} className="mb-3">
+              <legend className="fs-6 fw-semibold">
+                {where}: {what}
+              </legend>
+              {(
+                [
+                  ["mine", "Yours", change.to],
+                  ["theirs", "Theirs", theirs],
+                ] as const
+              ).map(([choice, label, value]) => (
+                <label key={choice} className="d-flex align-items-center gap-2">
+                  <input type="radio" className="form-check-input m-0" name={`conflict-${index}`} checked={choices[index] === choice} onChange={() => choose(index, choice)} />
+                  {label}: <NumText className="num num-wrap" text={valueWords(value)} />
+                </label>
+              ))}
+            </fieldset>
+          );
+        })}
+      </Modal.Body>
+      <Modal.Footer>
+        <Button onClick={() => onSettle(choices)}>Let these stand</Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};

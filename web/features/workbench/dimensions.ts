@@ -1,0 +1,29 @@
+import { add, type Exact, type Resolution, subtract, zero } from "@ypsiline/core";
+
+/** A length shown by a dimension line, between two x of the layout, px. */
+export type Dimension = { readonly from: Exact; readonly to: Exact; readonly length: Exact; readonly what: string };
+
+/**
+ * The lengths a sheet is dimensioned with, none overlapping another: both margins, one third (or a half, or
+ * two columns) from the first column, one column, and a half to the last. Which there are depends on the count.
+ */
+export const sheetDimensions = ({ terms, columns, width }: Resolution): readonly Dimension[] => {
+  const { count } = terms;
+  const out: Dimension[] = [];
+  const between = (from: Exact, to: Exact, what: string): void => {
+    out.push({ from, to, length: subtract(to, from), what });
+  };
+  const columnsFrom = (first: number, last: number, what: string): void => {
+    const a = columns[first];
+    const b = columns[last];
+    if (a && b) between(a.start, add(b.start, b.width), what);
+  };
+  between(zero, terms.container.start, "start margin");
+  const half = count % 2 === 0 && count >= 4 ? count / 2 : 0;
+  const part = count % 3 === 0 && count >= 6 ? count / 3 : count % 4 === 0 && count >= 8 ? count / 4 : 0;
+  if (part > 0) columnsFrom(0, part - 1, count % 3 === 0 ? "third" : "quarter");
+  if (part < count - half) columnsFrom(part, part, "column");
+  if (half > 0) columnsFrom(count - half, count - 1, "half");
+  between(add(terms.container.start, terms.container.width), width, "end margin");
+  return out;
+};

@@ -1,0 +1,246 @@
+import { applyChanges, type Change, compareLayouts, type Conflict, inverse, type Issue, type Layout } from "@ypsiline/core";
+
+/** How saving stands. `waiting` and `saving` pass by themselves; the others say something to the person. */
+export type SaveState =
+  | { readonly kind: "saved"; readonly at: number | null }
+  | { readonly kind: "waiting" | "saving" }
+  | { readonly kind: "failed"; readonly detail: string; readonly signIn: boolean }
+  | { readonly kind: "refused"; readonly detail: string; readonly issues: readonly Issue[] }
+  | { readonly kind: "conflict"; readonly conflicts: readonly Conflict[] };
+
+export type DraftState = {
+  /** The draft as it stands on screen, saved or not. */
+  readonly layout: Layout;
+  readonly canUndo: boolean;
+  readonly canRedo: boolean;
+  readonly save: SaveState;
+};
+
+/** What the server says to changes. */
+export type SaveAnswer =
+  | { readonly kind: "saved"; readonly revision: number; readonly layout: Layout | null }
+  | { readonly kind: "conflict"; readonly revision: number; readonly layout: Layout; readonly conflicts: readonly Conflict[] }
+  | { readonly kind: "refused"; readonly detail: string; readonly issues: readonly Issue[] }
+  | { readonly kind: "failed"; readonly detail: string; readonly signIn: boolean };
+
+/** The world outside the store: the server, a clock, and a place that outlives the page. */
+export type DraftWorld = {
+  readonly save: (revision: number, changes: readonly Change[]) => Promise<SaveAnswer>;
+  /** The draft where it is newer than a revision; null where it is not, or nothing answers. */
+  readonly newer: (revision: number) => Promise<{ readonly revision: number; readonly layout: Layout } | null>;
+  readonly now: () => number;
+  readonly after: (ms: number, work: () => void) => () => void;
+  /** Keeps unsaved changes across a reload or a crash; empty when all is saved. */
+  readonly keep: (changes: readonly Change[]) => void;
+};
+
+export type Choice = "mine" | "theirs";
+
+/** Pause after the last edit before it is sent, ms: long enough to gather a drag, short enough not to be noticed. */
+const gather = 350;
+const firstRetry = 1_000;
+const longestRetry = 15_000;
+/** Steps that can be taken back. */
+const mostSteps = 500;
+
+/**
+ * Holds one draft in the browser: edits at once, saves by itself, merges what others saved, and asks when
+ * two people changed the same number. Nothing typed is dropped: what is not saved is kept and sent again.
+ */
+export const createDraftStore = (initial: { revision: number; layout: Layout }, world: DraftWorld) => {
+  let base = initial;
+  let layout = initial.layout;
+  let undo: (readonly Change[])[] = [];
+  let redo: (readonly Change[])[] = [];
+  let lastStep: string | null = null;
+  let save: SaveState = { kind: "saved", at: null };
+  let snapshot: DraftState = { layout, canUndo: false, canRedo: false, save };
+  let cancelTimer: (() => void) | null = null;
+  let retry = firstRetry;
+  let sending = false;
+  let closed = false;
+  const listeners = new Set<() => void>();
+
+  const publish = (): void => {
+    snapshot = { layout, canUndo: undo.length > 0, canRedo: redo.length > 0, save };
+    for (const listener of listeners) listener();
+  };
+  const pending = (): readonly Change[] => compareLayouts(base.layout, layout);
+
+  const schedule = (ms: number): void => {
+    cancelTimer?.();
+    cancelTimer = world.after(ms, () => void send());
+  };
+
+  const touched = (): void => {
+    const changes = pending();
+    world.keep(changes);
+    if (save.kind !== "conflict") {
+      save = changes.length === 0 && !sending ? { kind: "saved", at: save.kind === "saved" ? save.at : world.now() } : { kind: "waiting" };
+      if (changes.length > 0) schedule(gather);
+    }
+    publish();
+  };
+
+  /** Takes over what the server has, with local changes made since `from` put on top; asks where they meet. */
+  const rebase = (server: { revision: number; layout: Layout }, from: Layout): void => {
+    const local = compareLayouts(from, layout);
+    const applied = applyChanges(server.layout, local);
+    base = server;
+    if (applied.ok) {
+      layout = applied.layout;
+      return;
+    }
+    const clashing = new Set(applied.conflicts.map(({ change }) => change));
+    const rest = applyChanges(
+      server.layout,
+      local.filter((change) => !clashing.has(change)),
+    );
+    layout = rest.ok ? rest.layout : server.layout;
+    save = { kind: "conflict", conflicts: applied.conflicts };
+  };
+
+  const send = async (): Promise<void> => {
+    cancelTimer = null;
+    if (sending || closed || save.kind === "conflict") return;
+    const changes = pending();
+    if (changes.length === 0) return;
+    const sent = layout;
+    sending = true;
+    save = { kind: "saving" };
+    publish();
+    const answer = await world.save(base.revision, changes);
+    sending = false;
+    switch (answer.kind) {
+      case "saved":
+        retry = firstRetry;
+        save = { kind: "saved", at: world.now() };
+        rebase({ revision: answer.revision, layout: answer.layout ?? sent }, sent);
+        if (pending().length > 0 && !isConflict(save)) {
+          save = { kind: "waiting" };
+          schedule(gather);
+        }
+        break;
+      case "conflict": {
+        // Everything not yet saved is put on the server's draft; `from` is what the server had before.
+        const before = base.layout;
+        save = { kind: "saved", at: world.now() };
+        rebase(answer, before);
+        if (!isConflict(save)) schedule(0);
+        break;
+      }
+      case "refused":
+        save = { kind: "refused", detail: answer.detail, issues: answer.issues };
+        break;
+      case "failed":
+        save = { kind: "failed", detail: answer.detail, signIn: answer.signIn };
+        schedule(retry);
+        retry = Math.min(longestRetry, retry * 2);
+        break;
+      default:
+        answer satisfies never;
+    }
+    if (!isConflict(save)) world.keep(pending());
+    publish();
+  };
+
+  const put = (changes: readonly Change[]): boolean => {
+    const applied = applyChanges(layout, changes);
+    if (!applied.ok) return false;
+    layout = applied.layout;
+    return true;
+  };
+
+  return {
+    state: (): DraftState => snapshot,
+    subscribe: (listener: () => void): (() => void) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    /** Makes an edit. Edits with the same `step` one after the other are taken back together (a drag). */
+    edit: (next: Layout, step: string | null = null): void => {
+      const changes = compareLayouts(layout, next);
+      if (changes.length === 0) return;
+      const last = undo.at(-1);
+      if (step !== null && step === lastStep && last) {
+        const begun = applyChanges(layout, [...last].reverse().map(inverse));
+        undo = [...undo.slice(0, -1), begun.ok ? compareLayouts(begun.layout, next) : changes];
+      } else undo = [...undo.slice(-mostSteps + 1), changes];
+      lastStep = step;
+      redo = [];
+      layout = next;
+      touched();
+    },
+    /** Ends a step, so that the next edit of the same name is taken back by itself. */
+    endStep: (): void => {
+      lastStep = null;
+    },
+    /** Takes back the last edit; false where somebody has changed the same number since. */
+    undo: (): boolean => {
+      const changes = undo.at(-1);
+      if (!changes) return true;
+      undo = undo.slice(0, -1);
+      lastStep = null;
+      const fits = put([...changes].reverse().map(inverse));
+      if (fits) redo = [...redo, changes];
+      touched();
+      return fits;
+    },
+    redo: (): boolean => {
+      const changes = redo.at(-1);
+      if (!changes) return true;
+      redo = redo.slice(0, -1);
+      const fits = put(changes);
+      if (fits) undo = [...undo, changes];
+      touched();
+      return fits;
+    },
+    /** Puts unsaved changes of an earlier page back; those that no longer fit are asked about. */
+    recover: (changes: readonly Change[]): void => {
+      const applied = applyChanges(layout, changes);
+      if (applied.ok) layout = applied.layout;
+      else if (applied.conflicts.length > 0) {
+        const clashing = new Set(applied.conflicts.map(({ change }) => change));
+        put(changes.filter((change) => !clashing.has(change)));
+        save = { kind: "conflict", conflicts: applied.conflicts };
+      }
+      touched();
+    },
+    /** Settles a conflict: each number as chosen, everything else kept. */
+    settle: (choices: readonly Choice[]): void => {
+      if (save.kind !== "conflict") return;
+      const mine = save.conflicts
+        .filter((_, index) => choices[index] === "mine")
+        .map(({ change, theirs }): Change => ({ path: change.path, ...(theirs === undefined ? {} : { from: theirs }), ...("to" in change ? { to: change.to } : {}) }));
+      save = { kind: "waiting" };
+      for (const change of mine) put([change]);
+      undo = mine.length > 0 ? [...undo, mine] : undo;
+      touched();
+    },
+    /** Looks whether others have saved something, and takes it over. */
+    refresh: async (): Promise<void> => {
+      if (sending || closed || save.kind === "conflict") return;
+      const known = base;
+      const newer = await world.newer(known.revision);
+      if (!newer || sending || base !== known || isConflict(save)) return;
+      rebase(newer, known.layout);
+      publish();
+    },
+    /** Sends at once what is waiting: on leaving the page, or when the connection is back. */
+    flush: (): Promise<void> => {
+      cancelTimer?.();
+      return send();
+    },
+    /** What is not saved yet. */
+    pending,
+    revision: (): number => base.revision,
+    close: (): void => {
+      closed = true;
+      cancelTimer?.();
+    },
+  };
+};
+
+const isConflict = (save: SaveState): boolean => save.kind === "conflict";
+
+export type DraftStore = ReturnType<typeof createDraftStore>;

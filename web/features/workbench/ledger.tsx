@@ -1,0 +1,240 @@
+"use client";
+
+import { type Breakpoint, columnTerms, type Exact, exact, type Finding, fromJsonNumber, isWhole, type Layout, multiply, parseLength, resolveRows, rootFontSize } from "@ypsiline/core";
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { Num } from "@/ui/num";
+import { stepOf } from "@/ui/number-field";
+import { ledgerCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
+
+type Props = {
+  readonly layout: Layout;
+  readonly at: string;
+  readonly base: Exact;
+  readonly findings: readonly Finding[];
+  readonly readOnly: boolean;
+  readonly onSelect: (id: string) => void;
+  readonly onBreakpoints: (breakpoints: readonly Breakpoint[]) => void;
+  readonly onSay: (words: string) => void;
+  /** A breakpoint whose name is to be edited; a new object each time it is asked for. */
+  readonly rename: { readonly id: string } | null;
+};
+
+type Place = { readonly row: number; readonly column: number };
+
+/** Cells that a finding at this breakpoint speaks of. */
+const spokenOf = (findings: readonly Finding[], id: string, index: number): ReadonlySet<string> => {
+  const paths = new Set(findings.filter((one) => one.breakpoint === id && one.accepted === null && one.level !== "note").map(({ path }) => path.replace(`/breakpoints/${index}/`, "")));
+  return new Set(ledgerCells.filter((cell) => cell.paths.some((path) => path !== "columns" && paths.has(path))).map((cell) => cell.id));
+};
+
+/**
+ * The table of all breakpoints, edited in place. Arrow keys move; typing, Enter or F2 edits; Enter and Tab
+ * take what was typed, Esc gives it back; rows copied from a spreadsheet paste from the focused cell on.
+ */
+export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreakpoints, onSay, rename }: Props) => {
+  const table = useRef<HTMLTableElement>(null);
+  const [place, setPlace] = useState<Place>({ row: 0, column: 0 });
+  const [editing, setEditing] = useState<{ text: string; fault: string } | null>(null);
+  const focusNext = useRef(false);
+  const { breakpoints } = layout;
+  const row = Math.min(place.row, breakpoints.length - 1);
+
+  useEffect(() => {
+    if (editing || !focusNext.current) return;
+    focusNext.current = false;
+    table.current?.querySelector<HTMLElement>(`[data-cell="${row}-${place.column}"]`)?.focus();
+  }, [editing, row, place.column]);
+
+  const [renamed, setRenamed] = useState(rename);
+  if (rename !== renamed) {
+    setRenamed(rename);
+    const index = breakpoints.findIndex(({ id }) => id === rename?.id);
+    const breakpoint = breakpoints[index];
+    if (breakpoint) {
+      setPlace({ row: index, column: 0 });
+      setEditing({ text: breakpoint.name, fault: "" });
+    }
+  }
+
+  const goTo = (next: Place): void => {
+    const to = { row: Math.max(0, Math.min(breakpoints.length - 1, next.row)), column: Math.max(0, Math.min(ledgerCells.length - 1, next.column)) };
+    focusNext.current = true;
+    setPlace(to);
+    setEditing(null);
+    table.current?.querySelector<HTMLElement>(`[data-cell="${to.row}-${to.column}"]`)?.focus();
+  };
+
+  const replaced = (index: number, next: Breakpoint): readonly Breakpoint[] => breakpoints.map((one, at) => (at === index ? next : one));
+
+  /** Takes the typed text; true where it could be taken. */
+  const take = (): boolean => {
+    const cell = ledgerCells[place.column];
+    const breakpoint = breakpoints[row];
+    if (!editing || !cell || !breakpoint) return true;
+    if (editing.text.trim() === cell.text(breakpoint)) return true;
+    const result = cell.read(editing.text, breakpoint);
+    if (!result.ok) {
+      setEditing({ ...editing, fault: result.message });
+      return false;
+    }
+    onBreakpoints(replaced(row, result.breakpoint));
+    return true;
+  };
+
+  const step = (event: KeyboardEvent, text: string): string | null => {
+    const unit = parseLength(text)?.unit ?? "px";
+    const size = stepOf(event, base, unit);
+    return steppedText(text, event.key === "ArrowUp" ? size : multiply(size, exact(-1)));
+  };
+
+  const cellKey = (event: KeyboardEvent): void => {
+    const cell = ledgerCells[place.column];
+    const breakpoint = breakpoints[row];
+    if (!cell || !breakpoint || event.ctrlKey || event.metaKey) return;
+    const moves: Record<string, Place> = {
+      ArrowUp: { row: row - 1, column: place.column },
+      ArrowDown: { row: row + 1, column: place.column },
+      ArrowLeft: { row, column: place.column - 1 },
+      ArrowRight: { row, column: place.column + 1 },
+      Home: { row, column: 0 },
+      End: { row, column: ledgerCells.length - 1 },
+    };
+    const to = moves[event.key];
+    if (to && !event.altKey && !event.shiftKey) {
+      event.preventDefault();
+      return goTo(to);
+    }
+    if (readOnly) return;
+    if (event.key === "Enter" || event.key === "F2") {
+      event.preventDefault();
+      setEditing({ text: cell.text(breakpoint), fault: "" });
+    } else if (event.key.length === 1 && !event.altKey && event.key !== " ") {
+      event.preventDefault();
+      setEditing({ text: event.key, fault: "" });
+    } else if (event.key === "Delete" || event.key === "Backspace") {
+      event.preventDefault();
+      setEditing({ text: "", fault: "" });
+    }
+  };
+
+  const inputKey = (event: KeyboardEvent<HTMLInputElement>): void => {
+    event.stopPropagation();
+    if (!editing) return;
+    if (event.key === "Escape") {
+      focusNext.current = true;
+      setEditing(null);
+    } else if (event.key === "Enter") {
+      event.preventDefault();
+      if (take()) goTo({ row: row + (event.shiftKey ? -1 : 1), column: place.column });
+    } else if (event.key === "Tab") {
+      const column = place.column + (event.shiftKey ? -1 : 1);
+      if (column < 0 || column >= ledgerCells.length) return;
+      event.preventDefault();
+      if (take()) goTo({ row, column });
+    } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && ledgerCells[place.column]?.stepped) {
+      event.preventDefault();
+      const next = step(event, editing.text);
+      if (next !== null) setEditing({ text: next, fault: "" });
+    }
+  };
+
+  const paste = (event: ClipboardEvent): void => {
+    if (editing || readOnly) return;
+    event.preventDefault();
+    const result = pasteInto(breakpoints, row, place.column, pastedRows(event.clipboardData.getData("text/plain")));
+    if (!result.ok) return onSay(result.message);
+    onBreakpoints(result.breakpoints);
+    if (result.left > 0) onSay(`${result.left} pasted ${result.left === 1 ? "row" : "rows"} found no breakpoint below; add breakpoints first.`);
+  };
+
+  return (
+    <div className="ledger table-scroll">
+      <table ref={table} className="numbers num" role="grid" aria-label="Ledger of breakpoints">
+        <thead>
+          <tr>
+            {ledgerCells.map(({ id, label }) => (
+              <th key={id} scope="col">
+                {label}
+              </th>
+            ))}
+            {["Column", "Halves", "Thirds", "Quarters", "Row pitch", "Baseline"].map((label) => (
+              <th key={label} scope="col">
+                {label}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {breakpoints.map((breakpoint, index) => {
+            const spoken = spokenOf(findings, breakpoint.id, index);
+            const terms = columnTerms(breakpoint.columns, { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize: rootFontSize(layout) });
+            const context = { width: terms.width, rootFontSize: rootFontSize(layout) };
+            const pitch = breakpoint.rows && resolveRows(breakpoint.rows, fromJsonNumber(breakpoint.drawnAt.height), context)?.pitch;
+            return (
+              <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={breakpoint.id === at}>
+                {ledgerCells.map((cell, column) => {
+                  const here = row === index && place.column === column;
+                  const edited = here && editing !== null;
+                  return (
+                    <td
+                      key={cell.id}
+                      data-cell={`${index}-${column}`}
+                      tabIndex={here && !edited ? 0 : -1}
+                      className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""}`}
+                      aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}`}
+                      aria-readonly={readOnly}
+                      onFocus={() => {
+                        if (edited) return;
+                        setPlace({ row: index, column });
+                        if (breakpoint.id !== at) onSelect(breakpoint.id);
+                      }}
+                      onDoubleClick={() => {
+                        if (!readOnly && !edited) setEditing({ text: cell.text(breakpoint), fault: "" });
+                      }}
+                      onKeyDown={edited ? undefined : cellKey}
+                      onPaste={paste}
+                    >
+                      {edited ? (
+                        <>
+                          <input
+                            className="num"
+                            autoFocus
+                            data-half-typed="true"
+                            value={editing.text}
+                            aria-label={`${breakpoint.name}, ${cell.label}`}
+                            aria-invalid={editing.fault !== ""}
+                            aria-describedby={editing.fault ? "ledger-fault" : undefined}
+                            onFocus={(event) => event.target.setSelectionRange(editing.text.length > 1 ? 0 : 1, editing.text.length)}
+                            onChange={(event) => setEditing({ text: event.target.value, fault: "" })}
+                            onKeyDown={inputKey}
+                            onBlur={() => {
+                              if (take()) setEditing(null);
+                            }}
+                          />
+                          {editing.fault && (
+                            <span id="ledger-fault" role="alert" className="field-fault">
+                              {editing.fault}
+                            </span>
+                          )}
+                        </>
+                      ) : (
+                        cell.text(breakpoint)
+                      )}
+                    </td>
+                  );
+                })}
+                {workedOut(terms).map(({ id, value }) => (
+                  <td key={id} className={`worked-out ${value && !isWhole(value) ? "off" : ""}`}>
+                    {value ? <Num value={value} /> : "–"}
+                  </td>
+                ))}
+                <td className="worked-out">{pitch ? <Num value={pitch} /> : "–"}</td>
+                <td className="worked-out">{breakpoint.baseline ? breakpoint.baseline.step.replace(/px$/, "") : "–"}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+};

@@ -1,0 +1,33 @@
+"use client";
+
+import { CircleAlert } from "lucide-react";
+import type { SaveState } from "./draft-store";
+
+const clock = (at: number): string => new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
+
+/** How saving stands, in the bar. What is wrong is said with what happens to the edits. */
+export const SaveWords = ({ save }: { readonly save: SaveState }) => {
+  const words = ((): string => {
+    switch (save.kind) {
+      case "saved":
+        return save.at === null ? "All saved" : `Saved ${clock(save.at)}`;
+      case "waiting":
+      case "saving":
+        return "Saving…";
+      case "failed":
+        return save.signIn ? "Not saved: sign in again in another tab. Your edits are kept here." : "Not saved: the server does not answer. Your edits are kept and sent again.";
+      case "refused":
+        return `Not saved: ${save.issues[0] ? `${save.issues[0].path} ${save.issues[0].message}` : save.detail} Take the edit back or change it.`;
+      case "conflict":
+        return "Not saved: choose which values stand.";
+      default:
+        return save satisfies never;
+    }
+  })();
+  const wrong = save.kind === "failed" || save.kind === "refused" || save.kind === "conflict";
+  return (
+    <span role="status" className={wrong ? "save-fault" : "crumb"} data-save={save.kind}>
+      {wrong && <CircleAlert size={14} aria-hidden="true" />} {words}
+    </span>
+  );
+};

@@ -1,0 +1,34 @@
+"use client";
+
+import Modal from "react-bootstrap/Modal";
+
+const shortcuts: readonly (readonly [string, string])[] = [
+  ["Ctrl or ⌘ + Z", "Take back the last edit"],
+  ["Ctrl or ⌘ + Shift + Z", "Bring it back"],
+  ["[ and ]", "Go to the breakpoint before and after"],
+  ["1, 2, 3, 4", "Show or hide columns, rows, baseline, dimensions"],
+  ["↑ and ↓ in a number", "Step by 1; with Shift by the base unit, with Alt by the half step"],
+  ["Enter, Esc in a number", "Take it, give it back"],
+  ["Arrow keys in the ledger", "Move; Enter, F2 or typing edits, Tab and Enter go on"],
+  ["← and → on probe and boundaries", "Move by 1; with Shift by 8, Page keys by 80"],
+  ["?", "This list"],
+];
+
+/** Every shortcut of the workbench. */
+export const ShortcutsDialog = ({ onClose }: { readonly onClose: () => void }) => (
+  <Modal show onHide={onClose} aria-labelledby="shortcuts-title">
+    <Modal.Header closeButton>
+      <h2 id="shortcuts-title">Keys</h2>
+    </Modal.Header>
+    <Modal.Body>
+      <dl className="shortcuts">
+        {shortcuts.map(([keys, words]) => (
+          <div key={keys}>
+            <dt>{keys}</dt>
+            <dd>{words}</dd>
+          </div>
+        ))}
+      </dl>
+    </Modal.Body>
+  </Modal>
+);

@@ -1,0 +1,218 @@
+"use client";
+
+import {
+  type Breakpoint,
+  changeTerm,
+  type Columns,
+  type ColumnTerms,
+  equals,
+  exact,
+  type Exact,
+  type GivesWay,
+  type Length,
+  type LengthUnit,
+  lengthText,
+  limits,
+  parseLength,
+  pxText,
+  type SumTerm,
+  toDecimal,
+  toNumber,
+} from "@ypsiline/core";
+import { type ReactNode, useState } from "react";
+import { Num } from "@/ui/num";
+import { NumberField } from "@/ui/number-field";
+
+type Props = {
+  readonly breakpoint: Breakpoint;
+  readonly terms: ColumnTerms;
+  readonly base: Exact;
+  readonly rootFontSize: Exact;
+  readonly readOnly: boolean;
+  readonly onColumns: (columns: Columns) => void;
+  readonly onWidth: (width: Exact) => void;
+  readonly children?: ReactNode;
+};
+
+const widthFits = (width: Exact): boolean => toNumber(width) >= 1 && toNumber(width) <= limits.size;
+
+/** What stands in a field for a declared length: 24 for px, the unit with it otherwise. */
+const declaredText = (text: string): string => {
+  const length = parseLength(text);
+  return length?.unit === "px" ? toDecimal(length.value, 6) : text;
+};
+
+/** The equation under the sheet. Any term can be typed; any other can be made to give way. */
+export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onColumns, onWidth, children }: Props) => {
+  const { columns } = breakpoint;
+  const [givesWay, setGivesWay] = useState<GivesWay>("column");
+  const bound = terms.boundBy !== "margins";
+  const [apart, setApart] = useState(false);
+  const linked = equals(terms.margin.start, terms.margin.end) && !apart;
+
+  const enter = (term: SumTerm) => (value: Length): string | null => {
+    const changed = changeTerm({ columns, width: terms.width, rootFontSize, term, value, givesWay });
+    if (!changed.ok) return changed.message;
+    if (!widthFits(changed.width)) return `The width would be ${toDecimal(changed.width)}; it must be from 1 to 20,000`;
+    setGivesWay(changed.gaveWay);
+    if (changed.columns !== columns) onColumns(changed.columns);
+    if (!equals(changed.width, terms.width)) onWidth(changed.width);
+    return null;
+  };
+
+  const term = (
+    id: SumTerm,
+    gives: GivesWay | null,
+    label: string,
+    value: Exact,
+    text: string,
+    units: readonly LengthUnit[],
+    kind: string,
+  ) => {
+    const giving = gives !== null && gives === givesWay;
+    return (
+      <div className={`term ${giving ? "gives" : ""}`}>
+        {gives === null || readOnly ? (
+          <span className="term-label">{label}</span>
+        ) : (
+          <button
+            type="button"
+            className="term-label"
+            aria-pressed={giving}
+            title={giving ? `${label} is worked out from the others` : `Let the ${label.toLowerCase()} give way`}
+            onClick={() => setGivesWay(gives)}
+          >
+            {giving ? `${label} · gives way` : label}
+          </button>
+        )}
+        <NumberField
+          label={label}
+          className={kind}
+          shown={text.endsWith("%") || text.endsWith("rem") || text.endsWith("fr") ? text : <Num value={value} />}
+          text={text}
+          units={units}
+          base={base}
+          disabled={readOnly && id !== "width"}
+          onEnter={enter(id)}
+        />
+      </div>
+    );
+  };
+  const sign = (text: string) => (
+    <span className="op" aria-hidden="true">
+      {text}
+    </span>
+  );
+  const marginText = (side: "start" | "end"): string => (bound ? toDecimal(terms.margin[side], 6) : declaredText(columns.margin[side]));
+  const container = columns.container;
+  const setContainer = (next: Columns["container"]): void => onColumns({ ...columns, container: next });
+
+  return (
+    <section className="sum" aria-label="Sum line">
+      <div className="terms">
+        {term("width", "width", "Width", terms.width, toDecimal(terms.width, 6), ["px"], "")}
+        {sign("=")}
+        {term(linked ? "margin" : "margin-start", "margin", linked ? "Margin" : "Start margin", terms.margin.start, marginText("start"), ["px", "rem", "%"], "of-margin")}
+        {sign("+")}
+        {term("columns", "columns", "Columns", exact(columns.count), String(columns.count), ["px"], "of-columns")}
+        {sign("×")}
+        {term("column", "column", "Column", terms.column, toDecimal(terms.column), ["px", "rem"], "of-columns")}
+        {sign("+")}
+        <div className="term">
+          <span className="term-label">Gaps</span>
+          <span className="number-field fixed num">{terms.gaps}</span>
+        </div>
+        {sign("×")}
+        {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(columns.gutter), ["px", "rem", "fr"], "of-gutter")}
+        {sign("+")}
+        {term(linked ? "margin" : "margin-end", null, linked ? "Margin" : "End margin", terms.margin.end, marginText("end"), ["px", "rem", "%"], "of-margin")}
+        <span className="flex-grow-1" />
+        {children}
+      </div>
+      <div className="terms second">
+        <label className="inline">
+          Container
+          <select
+            className="form-select form-select-sm"
+            value={container.kind}
+            disabled={readOnly}
+            onChange={(event) => {
+              const width = pxText(terms.container.width) ?? `${Math.floor(toNumber(terms.container.width))}px`;
+              const align = container.kind === "fluid" ? "center" : container.align;
+              if (event.target.value === "fluid") setContainer({ kind: "fluid" });
+              if (event.target.value === "capped") setContainer({ kind: "capped", max: width, align });
+              if (event.target.value === "fixed") setContainer({ kind: "fixed", width, align });
+            }}
+          >
+            <option value="fluid">fluid</option>
+            <option value="capped">at most</option>
+            <option value="fixed">fixed</option>
+          </select>
+        </label>
+        {container.kind === "fluid" ? (
+          <span className="inline">
+            <Num value={terms.container.width} /> at this width
+          </span>
+        ) : (
+          <>
+            <NumberField
+              label={container.kind === "capped" ? "Container at most" : "Container width"}
+              shown={declaredText(container.kind === "capped" ? container.max : container.width)}
+              text={declaredText(container.kind === "capped" ? container.max : container.width)}
+              units={["px", "rem"]}
+              base={base}
+              disabled={readOnly}
+              onEnter={(value) => {
+                const text = lengthText(value);
+                if (text === null || toNumber(value.value) <= 0) return "Type a width above 0 with at most 6 decimals";
+                setContainer(container.kind === "capped" ? { ...container, max: text } : { ...container, width: text });
+                return null;
+              }}
+            />
+            <label className="inline">
+              Stands at
+              <select
+                className="form-select form-select-sm"
+                value={container.align}
+                disabled={readOnly}
+                onChange={(event) => setContainer({ ...container, align: event.target.value as "center" | "start" | "end" })}
+              >
+                <option value="center">center</option>
+                <option value="start">start</option>
+                <option value="end">end</option>
+              </select>
+            </label>
+            <span className="inline quiet">
+              <Num value={terms.container.width} /> at this width
+            </span>
+          </>
+        )}
+        <label className="inline">
+          Gutters at the edges
+          <select
+            className="form-select form-select-sm"
+            value={columns.edgeGutters}
+            disabled={readOnly}
+            onChange={(event) => onColumns({ ...columns, edgeGutters: event.target.value as "none" | "half" })}
+          >
+            <option value="none">none</option>
+            <option value="half">half a gutter</option>
+          </select>
+        </label>
+        <label className="inline">
+          <input
+            type="checkbox"
+            className="form-check-input m-0"
+            checked={linked}
+            disabled={readOnly}
+            onChange={(event) => {
+              setApart(!event.target.checked);
+              if (event.target.checked) onColumns({ ...columns, margin: { start: columns.margin.start, end: columns.margin.start } });
+            }}
+          />
+          Margins alike
+        </label>
+      </div>
+    </section>
+  );
+};

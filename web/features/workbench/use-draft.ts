@@ -1,0 +1,120 @@
+"use client";
+
+import type { Change, Conflict, Layout } from "@ypsiline/core";
+import { useEffect, useState, useSyncExternalStore } from "react";
+import { send } from "@/ui/request";
+import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer } from "./draft-store";
+
+export type DraftAddress = { readonly team: string; readonly spec: string };
+
+const savePath = ({ team, spec }: DraftAddress): string => `/api/drafts/${team}/${spec}`;
+
+const saveTo = async (address: DraftAddress, revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
+  // Browsers let small requests outlive the page; larger ones would be refused with keepalive.
+  const keepalive = JSON.stringify(changes).length < 50_000;
+  const answer = await send<{ revision: number; layout: Layout | null }>(savePath(address), { method: "POST", body: { revision, changes }, keepalive });
+  if (answer.ok) return { kind: "saved", ...answer.value };
+  const { status, detail, issues, body } = answer.fault;
+  if (status === 409) return { kind: "conflict", revision: Number(body["revision"]), layout: body["layout"] as Layout, conflicts: body["conflicts"] as Conflict[] };
+  if (status === 401) return { kind: "failed", signIn: true, detail: "You are signed out" };
+  if (status === 400 || status === 403 || status === 404 || status === 413 || status === 422) return { kind: "refused", detail, issues };
+  return { kind: "failed", signIn: false, detail };
+};
+
+const newerThan = async (address: DraftAddress, revision: number): Promise<{ revision: number; layout: Layout } | null> => {
+  const answer = await send<{ revision: number; layout: Layout }>(`${savePath(address)}?since=${revision}`, { method: "GET" });
+  return answer.ok && answer.status === 200 ? answer.value : null;
+};
+
+/** Unsaved changes are kept per tab, so that two tabs on one draft do not take each other's. */
+const keepPrefix = ({ team, spec }: DraftAddress): string => `ypsiline unsaved ${team}/${spec} `;
+
+const tabName = (): string => {
+  const known = sessionStorage.getItem("ypsiline tab");
+  if (known) return known;
+  const made = crypto.randomUUID();
+  sessionStorage.setItem("ypsiline tab", made);
+  return made;
+};
+
+/** Unsaved changes this tab left behind, and those of tabs that are gone (a tab holds a lock of its name while it lives). */
+const leftBehind = async (address: DraftAddress, tab: string): Promise<readonly Change[]> => {
+  const alive = new Set(((await navigator.locks?.query())?.held ?? []).map(({ name }) => name));
+  const prefix = keepPrefix(address);
+  const found: Change[] = [];
+  for (const key of Object.keys(localStorage)) {
+    if (!key.startsWith(prefix)) continue;
+    const owner = key.slice(prefix.length);
+    if (owner !== tab && alive.has(`ypsiline tab ${owner}`)) continue;
+    try {
+      found.push(...(JSON.parse(localStorage.getItem(key) ?? "[]") as Change[]));
+    } catch {
+      // Not ours to read; it is removed with the rest.
+    }
+    localStorage.removeItem(key);
+  }
+  return found;
+};
+
+/** How often others' edits are looked for while the page is seen, ms. */
+const lookEvery = 3_000;
+
+/** The draft of an address as live state. */
+export const useDraft = (
+  address: DraftAddress,
+  initial: { revision: number; layout: Layout },
+  readOnly: boolean,
+): { readonly store: DraftStore; readonly state: DraftState } => {
+  const [store] = useState(() =>
+    createDraftStore(initial, {
+      save: (revision, changes) => saveTo(address, revision, changes),
+      newer: (revision) => newerThan(address, revision),
+      now: () => Date.now(),
+      after: (ms, work) => {
+        const timer = setTimeout(work, ms);
+        return () => clearTimeout(timer);
+      },
+      keep: (changes) => {
+        const key = keepPrefix(address) + tabName();
+        if (changes.length === 0) localStorage.removeItem(key);
+        else localStorage.setItem(key, JSON.stringify(changes));
+      },
+    }),
+  );
+  const state = useSyncExternalStore(store.subscribe, store.state, store.state);
+
+  useEffect(() => {
+    const leave = new AbortController();
+    const { signal } = leave;
+    if (!readOnly) {
+      const tab = tabName();
+      void navigator.locks?.request(`ypsiline tab ${tab}`, { ifAvailable: true }, () => new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve())));
+      void leftBehind(address, tab).then((changes) => {
+        if (changes.length > 0 && !signal.aborted) store.recover(changes);
+      });
+      window.addEventListener("pagehide", () => void store.flush(), { signal });
+      window.addEventListener("online", () => void store.flush(), { signal });
+      window.addEventListener(
+        "beforeunload",
+        (event) => {
+          if (store.pending().length > 0) event.preventDefault();
+        },
+        { signal },
+      );
+    }
+    const look = () => {
+      if (document.visibilityState === "visible") void store.refresh();
+    };
+    document.addEventListener("visibilitychange", look, { signal });
+    window.addEventListener("focus", look, { signal });
+    const timer = setInterval(look, lookEvery);
+    return () => {
+      leave.abort();
+      clearInterval(timer);
+    };
+    // The address of a page never changes while it is shown.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [store]);
+
+  return { store, state };
+};

@@ -1,0 +1,31 @@
+import { breakpointAt, type Breakpoint, type Exact, fromJsonNumber, type Layout, limits, parseDecimal, toDecimal, toNumber } from "@ypsiline/core";
+
+/** Facets that are built. */
+export const facets = ["columns", "base"] as const;
+export type Facet = (typeof facets)[number];
+
+/** What the workbench looks at. `at` is a breakpoint's id; the probe need not stand inside its widths. */
+export type View = { readonly at: string; readonly facet: Facet; readonly width: Exact };
+
+export const leastWidth = 1;
+
+const readWidth = (text: string | null): Exact | null => {
+  const width = text !== null && /^\d{1,5}(\.\d{1,3})?$/.test(text) ? parseDecimal(text) : null;
+  return width && toNumber(width) >= leastWidth && toNumber(width) <= limits.size ? width : null;
+};
+
+/** The view of an address (`?at=desk&facet=columns&width=1280`); what it leaves out or gets wrong is filled in. */
+export const viewOf = (query: { get: (name: string) => string | null }, layout: Layout): View => {
+  const named = layout.breakpoints.find(({ id }) => id === query.get("at"));
+  const asked = readWidth(query.get("width"));
+  const last = layout.breakpoints.at(-1);
+  const breakpoint = named ?? (asked ? breakpointAt(layout, asked) : (last ?? breakpointAt(layout, fromJsonNumber(1))));
+  const facet = facets.find((one) => one === query.get("facet")) ?? "columns";
+  return { at: breakpoint.id, facet, width: asked ?? fromJsonNumber(breakpoint.drawnAt.width) };
+};
+
+export const viewQuery = ({ at, facet, width }: View): string => new URLSearchParams({ at, facet, width: toDecimal(width, 3) }).toString();
+
+/** The breakpoint a view shows; the one its width falls in where the named one is gone. */
+export const shownBreakpoint = (view: View, layout: Layout): Breakpoint =>
+  layout.breakpoints.find(({ id }) => id === view.at) ?? breakpointAt(layout, view.width);

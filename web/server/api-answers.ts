@@ -1,0 +1,64 @@
+import {
+  type CheckResult,
+  type Exact,
+  findingWords,
+  fixLabel,
+  type Layout,
+  type Resolution,
+  type Solved,
+  toJson,
+  toNumber,
+} from "@ypsiline/core";
+
+const orNull = (value: Exact | null): string | null => value && toJson(value);
+
+/** The answer of POST /resolve: geometry as exact strings. */
+export const resolutionAnswer = ({ breakpoint, width, height, terms, columns, spans, rows, baseline }: Resolution) => ({
+  breakpoint: breakpoint.id,
+  width: toNumber(width),
+  height: toNumber(height),
+  container: { start: toJson(terms.container.start), width: toJson(terms.container.width) },
+  margin: { start: toJson(terms.margin.start), end: toJson(terms.margin.end) },
+  gutter: toJson(terms.gutter),
+  column: toJson(terms.column),
+  columns: columns.map((track) => ({ start: toJson(track.start), width: toJson(track.width) })),
+  spans: spans.map(toJson),
+  rows: rows && {
+    pitch: toJson(rows.pitch),
+    whole: rows.whole,
+    leftover: toJson(rows.leftover),
+    tracks: rows.tracks.map((track) => ({ start: toJson(track.start), height: toJson(track.height) })),
+  },
+  baseline: baseline && { step: toJson(baseline.step), lines: baseline.lines, remainder: toJson(baseline.remainder) },
+});
+
+/** The answer of POST /solve: all terms, null where undetermined. */
+export const solvedAnswer = (solved: Solved) => ({
+  width: orNull(solved.width),
+  columns: solved.columns,
+  column: orNull(solved.column),
+  gutter: orNull(solved.gutter),
+  margin: solved.margin && { start: toJson(solved.margin.start), end: toJson(solved.margin.end) },
+  container: orNull(solved.container),
+  leftover: orNull(solved.leftover),
+  ...(solved.problem ? { problem: solved.problem } : {}),
+});
+
+/** The answer of POST /check, and the findings of /import. */
+export const checkAnswer = ({ findings, held }: CheckResult, layout: Layout) => ({
+  findings: findings.map((finding) => {
+    const where = layout.breakpoints.find(({ id }) => id === finding.breakpoint)?.name ?? finding.breakpoint;
+    const { title, message, sum } = findingWords(finding, where);
+    return {
+      rule: finding.rule,
+      level: finding.level,
+      breakpoint: finding.breakpoint,
+      path: finding.path,
+      message: `${title}. ${message}`,
+      sum,
+      fixes: finding.fixes.map((fix) => ({ label: fixLabel(fix), patch: fix.patch })),
+      ...(finding.accepted === null ? {} : { accepted: finding.accepted }),
+    };
+  }),
+  held,
+});

@@ -1,0 +1,106 @@
+import { layoutSchema, limits, parseExact, sign, solveTerms, toNumber, formatIds } from "@ypsiline/core";
+import { z } from "zod";
+
+/** An exact number as JSON takes it: a number or a string, "74", "12.5" or "233/3". */
+const exactInput = (least: "zero" | "above-zero") =>
+  z.union([z.number(), z.string().max(120)]).transform((value, context) => {
+    const read = parseExact(String(value));
+    const fits = read !== null && (least === "zero" ? sign(read) >= 0 : sign(read) > 0) && toNumber(read) <= 1e9;
+    if (fits) return read;
+    context.addIssue({
+      code: "custom",
+      message: `must be a number ${least === "zero" ? "from 0" : "above 0"}, as a number or as a string like "74", "12.5" or "233/3"`,
+    });
+    return z.NEVER;
+  });
+
+/** A viewport width or height: 1 to 20,000 with up to 3 decimals. */
+const size = z.union([z.number(), z.string().max(20)]).transform((value, context) => {
+  const read = /^\d{1,5}(\.\d{1,3})?$/.test(String(value)) ? parseExact(String(value)) : null;
+  if (read !== null && toNumber(read) >= 1 && toNumber(read) <= limits.size) return read;
+  context.addIssue({ code: "custom", message: `must be from 1 to ${limits.size.toLocaleString("en")} with at most 3 decimals` });
+  return z.NEVER;
+});
+
+export const resolveRequest = z.strictObject({
+  layout: layoutSchema,
+  width: size,
+  height: size.optional(),
+  breakpoint: z.string().max(100).optional(),
+});
+
+const margins = z.union([
+  exactInput("zero").transform((margin) => ({ start: margin, end: margin })),
+  z.strictObject({ start: exactInput("zero"), end: exactInput("zero") }),
+]);
+
+export const solveRequest = z.strictObject({
+  width: exactInput("above-zero").optional(),
+  columns: z
+    .number()
+    .int({ error: "must be a whole number" })
+    .min(1, { error: `must be from 1 to ${limits.columns}` })
+    .max(limits.columns, { error: `must be from 1 to ${limits.columns}` })
+    .optional(),
+  column: exactInput("above-zero").optional(),
+  gutter: exactInput("zero").optional(),
+  margin: margins.optional(),
+  container: exactInput("zero").optional(),
+  edgeGutters: z.enum(["none", "half"]).optional(),
+  givesWay: z.enum(solveTerms),
+});
+
+export const checkRequest = z.strictObject({ layout: layoutSchema });
+
+export const exportRequest = z.strictObject({ layout: layoutSchema, breakpoint: z.string().max(100).optional() });
+
+export const exportQuery = z.strictObject({
+  format: z.enum(formatIds),
+  unit: z.enum(["px", "rem"]).default("px"),
+  query: z.enum(["media", "container"]).default("media"),
+  edges: z.enum(["plain", "exact"]).default("plain"),
+});
+
+export const importQuery = z.strictObject({ format: z.enum(formatIds).optional() });
+
+/** Changes sent to a draft; whether they fit the layout is core's to say. */
+export const draftEditRequest = z.strictObject({
+  revision: z.number().int().min(1),
+  changes: z
+    .array(z.strictObject({ path: z.array(z.string().max(200)).min(1).max(10), from: z.unknown().optional(), to: z.unknown().optional() }))
+    .min(1)
+    .max(2000),
+});
+
+export const publishRequest = z.strictObject({
+  revision: z.number().int().min(1),
+  number: z.string().max(40),
+  note: z.string().max(limits.text, { error: `must be at most ${limits.text} characters` }),
+});
+
+export const newSpecRequest = z.strictObject({
+  team: z.string().max(60),
+  name: z
+    .string()
+    .trim()
+    .min(1, { error: "must not be empty" })
+    .max(200, { error: "must be at most 200 characters" }),
+  description: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }).default(""),
+  start: z.discriminatedUnion("kind", [
+    z.strictObject({ kind: z.literal("blank") }),
+    z.strictObject({
+      kind: z.literal("columns"),
+      width: z
+        .number({ error: `must be a width from 1 to ${limits.size.toLocaleString("en")}` })
+        .min(1, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
+        .max(limits.size, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
+        .refine((width) => /^\d+(\.\d{1,3})?$/.test(String(width)), { error: "must have at most 3 decimals" }),
+      columns: z
+        .number({ error: `must be a whole number from 1 to ${limits.columns}` })
+        .int({ error: "must be a whole number" })
+        .min(1, { error: `must be from 1 to ${limits.columns}` })
+        .max(limits.columns, { error: `must be from 1 to ${limits.columns}` }),
+    }),
+    z.strictObject({ kind: z.literal("layout"), layout: layoutSchema }),
+  ]),
+});

@@ -1,0 +1,34 @@
+import { readdir, readFile } from "node:fs/promises";
+import { join } from "node:path";
+import type postgres from "postgres";
+
+/** Any number; every process that migrates takes the lock of this one. */
+const lockKey = 7_461_021;
+
+/**
+ * Runs the migrations of a folder (0001_….sql, in order of name) that have not run yet, each in its own
+ * transaction, under an advisory lock so that two starting processes do not meet. Returns the names run.
+ */
+export const migrate = async (sql: postgres.Sql, folder: string): Promise<readonly string[]> => {
+  const files = (await readdir(folder)).filter((name) => /^\d{4}_[a-z0-9-]+\.sql$/.test(name)).sort();
+  const connection = await sql.reserve();
+  const ran: string[] = [];
+  try {
+    await connection`SELECT pg_advisory_lock(${lockKey})`;
+    await connection`CREATE TABLE IF NOT EXISTS migration (name text PRIMARY KEY, ran_at timestamptz NOT NULL DEFAULT now())`;
+    const done = new Set((await connection<{ name: string }[]>`SELECT name FROM migration`).map(({ name }) => name));
+    for (const name of files) {
+      if (done.has(name)) continue;
+      const text = await readFile(join(folder, name), "utf8");
+      await connection.unsafe(`BEGIN;\n${text}\nINSERT INTO migration (name) VALUES ('${name}');\nCOMMIT;`).catch(async (error: unknown) => {
+        await connection.unsafe("ROLLBACK");
+        throw new Error(`migration ${name} failed and was taken back`, { cause: error });
+      });
+      ran.push(name);
+    }
+  } finally {
+    await connection`SELECT pg_advisory_unlock(${lockKey})`;
+    connection.release();
+  }
+  return ran;
+};

@@ -1,0 +1,49 @@
+import { blankLayout, type Layout, layoutFromColumns } from "@ypsiline/core";
+import type postgres from "postgres";
+import type { z } from "zod";
+import type { newSpecRequest } from "./api-schemas";
+import { may } from "./permissions";
+import type { Problem } from "./problem";
+import { addSpec, teamFor } from "./specs";
+
+type Request = z.output<typeof newSpecRequest>;
+
+/** The part of an address made from a name: "Passenger booking" is passenger-booking. */
+export const slugOf = (name: string): string => {
+  const plain = name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "");
+  return (/^[a-z]/.test(plain) ? plain : `spec-${plain}`).slice(0, 50).replace(/-+$/, "");
+};
+
+const startLayout = ({ name, start }: Request): Layout => {
+  switch (start.kind) {
+    case "blank":
+      return blankLayout(name);
+    case "columns":
+      return layoutFromColumns(name, start.width, start.columns);
+    case "layout":
+      return { ...start.layout, name };
+    default:
+      return start satisfies never;
+  }
+};
+
+/** Most specs of one name in a team; past it a person is told rather than numbered on. */
+const mostOfOneName = 50;
+
+/** Adds a spec to a team; where its address is taken already it gets a number. */
+export const createSpec = async (
+  sql: postgres.Sql,
+  personId: number,
+  request: Request,
+): Promise<{ readonly ok: true; readonly slug: string } | { readonly ok: false; readonly problem: Problem }> => {
+  const team = await teamFor(sql, request.team, personId);
+  if (!team) return { ok: false, problem: { code: "not-found", detail: `You are in no team ${request.team}.` } };
+  if (!may(team.role, "create-spec")) return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not add specs.` } };
+  const layout = startLayout(request);
+  for (let next = 1; next <= mostOfOneName; next += 1) {
+    const slug = next === 1 ? slugOf(request.name) : `${slugOf(request.name)}-${next}`;
+    const id = await addSpec(sql, { teamId: team.id, slug, description: request.description, layout, personId });
+    if (id !== null) return { ok: true, slug };
+  }
+  return { ok: false, problem: { code: "conflict", detail: `There are ${mostOfOneName} specs of this name; choose another name.` } };
+};

@@ -1,0 +1,163 @@
+import { z } from "zod";
+import { checkRequest, exportQuery, exportRequest, importQuery, resolveRequest, solveRequest } from "./api-schemas";
+
+const schemaOf = (schema: z.ZodType): Record<string, unknown> => {
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, { target: "draft-2020-12", io: "input", unrepresentable: "any" }) as Record<string, unknown>;
+  return rest;
+};
+
+const problemSchema = {
+  type: "object",
+  required: ["type", "title", "status", "detail"],
+  properties: {
+    type: { type: "string" },
+    title: { type: "string" },
+    status: { type: "integer" },
+    detail: { type: "string" },
+    errors: {
+      type: "array",
+      items: { type: "object", required: ["path", "message"], properties: { path: { type: "string" }, message: { type: "string" } } },
+    },
+  },
+};
+
+const problems = (codes: readonly number[]) =>
+  Object.fromEntries(
+    codes.map((code) => [
+      String(code),
+      { description: "A problem document", content: { "application/problem+json": { schema: { $ref: "#/components/schemas/Problem" } } } },
+    ]),
+  );
+
+const json = (schema: unknown) => ({ "application/json": { schema } });
+const exactText = { type: "string", pattern: "^-?\\d+(/\\d+)?$", description: "An exact number: 74 or 233/3" };
+const orNull = (schema: Record<string, unknown>) => ({ oneOf: [schema, { type: "null" }] });
+const object = (properties: Record<string, unknown>, optional: readonly string[] = []) => ({
+  type: "object",
+  required: Object.keys(properties).filter((key) => !optional.includes(key)),
+  properties,
+});
+const pair = object({ start: exactText, end: exactText });
+
+const answers = {
+  resolve: object({
+    breakpoint: { type: "string" },
+    width: { type: "number" },
+    height: { type: "number" },
+    container: object({ start: exactText, width: exactText }),
+    margin: pair,
+    gutter: exactText,
+    column: exactText,
+    columns: { type: "array", items: object({ start: exactText, width: exactText }) },
+    spans: { type: "array", items: exactText },
+    rows: orNull(
+      object({
+        pitch: exactText,
+        whole: { type: "integer" },
+        leftover: exactText,
+        tracks: { type: "array", items: object({ start: exactText, height: exactText }) },
+      }),
+    ),
+    baseline: orNull(object({ step: exactText, lines: { type: "integer" }, remainder: exactText })),
+  }),
+  solve: object(
+    {
+      width: orNull(exactText),
+      columns: orNull({ type: "integer" }),
+      column: orNull(exactText),
+      gutter: orNull(exactText),
+      margin: orNull(pair),
+      container: orNull(exactText),
+      leftover: orNull(exactText),
+      problem: object({ code: { type: "string" }, message: { type: "string" } }),
+    },
+    ["problem"],
+  ),
+  findings: {
+    type: "array",
+    items: object(
+      {
+        rule: { type: "string" },
+        level: { enum: ["problem", "caution", "note"] },
+        breakpoint: { type: "string" },
+        path: { type: "string", description: "JSON Pointer into the layout" },
+        message: { type: "string" },
+        sum: { type: "string" },
+        fixes: {
+          type: "array",
+          items: object({ label: { type: "string" }, patch: { type: "array", description: "RFC 6902 JSON Patch on the layout", items: { type: "object" } } }),
+        },
+        accepted: { type: "string" },
+      },
+      ["accepted"],
+    ),
+  },
+};
+
+const layoutRef = { $ref: "/schema/layout-1.json" };
+
+const compute = (summary: string, body: z.ZodType, answer: unknown) => ({
+  post: {
+    summary,
+    requestBody: { required: true, content: json(schemaOf(body)) },
+    responses: { "200": { description: "The answer", content: json(answer) }, ...problems([400, 413, 415, 422, 429]) },
+  },
+});
+
+const queryParameters = (schema: z.ZodObject): readonly unknown[] => {
+  const { properties = {}, required = [] } = schemaOf(schema) as { properties?: Record<string, unknown>; required?: string[] };
+  return Object.entries(properties).map(([name, one]) => ({ name, in: "query", required: required.includes(name), schema: one }));
+};
+
+const pathParameters = (names: readonly string[]): readonly unknown[] =>
+  names.map((name) => ({ name, in: "path", required: true, schema: { type: "string" } }));
+
+const published = (summary: string, names: readonly string[], content: Record<string, unknown>) => ({
+  get: {
+    summary,
+    parameters: pathParameters(names),
+    responses: { "200": { description: "The file", content }, "304": { description: "Not modified" }, ...problems([401, 404, 429]) },
+  },
+});
+
+/** The OpenAPI 3.1 description of /api/v1; request bodies and parameters come from the Zod schemas the routes use. */
+export const openApi = (): Record<string, unknown> => ({
+  openapi: "3.1.0",
+  info: { title: "Ypsiline", version: "1", description: "Layout arithmetic and published layout specifications. Geometry is exact and stands in strings." },
+  servers: [{ url: "/api/v1" }],
+  paths: {
+    "/resolve": compute("A layout's geometry at a size", resolveRequest, answers.resolve),
+    "/solve": compute("The term of the column sum that gives way", solveRequest, answers.solve),
+    "/check": compute("What does not add up in a layout", checkRequest, object({ findings: answers.findings, held: { type: "array", items: { type: "string" } } })),
+    "/export": {
+      post: {
+        summary: "A layout written in a format",
+        parameters: queryParameters(exportQuery),
+        requestBody: { required: true, content: json(schemaOf(exportRequest)) },
+        responses: {
+          "200": { description: "The file", content: { "text/css": { schema: { type: "string" } }, "application/json": { schema: layoutRef } } },
+          ...problems([400, 413, 415, 422, 429]),
+        },
+      },
+    },
+    "/import": {
+      post: {
+        summary: "A layout read from a file",
+        parameters: queryParameters(importQuery),
+        requestBody: { required: true, content: { "text/css": { schema: { type: "string" } }, "application/json": { schema: { type: "object" } } } },
+        responses: {
+          "200": {
+            description: "The layout, its findings, and what could not be read",
+            content: json(object({ layout: layoutRef, findings: answers.findings, lost: { type: "array", items: { type: "string" } } })),
+          },
+          ...problems([400, 413, 415, 422, 429]),
+        },
+      },
+    },
+    "/specs/{team}/{spec}": published("The versions of a spec", ["team", "spec"], json({ type: "object" })),
+    "/specs/{team}/{spec}/{version}": published("A version's layout document; version is a number or latest", ["team", "spec", "version"], json(layoutRef)),
+    "/specs/{team}/{spec}/{version}/layout.css": published("A version's stylesheet", ["team", "spec", "version"], { "text/css": { schema: { type: "string" } } }),
+    "/specs/{team}/{spec}/{version}/layout.json": published("A version's layout document", ["team", "spec", "version"], json(layoutRef)),
+  },
+  components: { schemas: { Problem: problemSchema } },
+});

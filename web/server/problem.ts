@@ -1,0 +1,47 @@
+import type { Issue } from "@ypsiline/core";
+
+/** What can go wrong with a request, by one name each. */
+export type ProblemCode =
+  | "malformed"
+  | "signed-out"
+  | "forbidden"
+  | "not-found"
+  | "conflict"
+  | "too-large"
+  | "wrong-type"
+  | "unprocessable"
+  | "too-many"
+  | "unavailable";
+
+const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
+  malformed: { status: 400, title: "The request is malformed" },
+  "signed-out": { status: 401, title: "Sign in first" },
+  forbidden: { status: 403, title: "Your role does not allow this" },
+  "not-found": { status: 404, title: "There is nothing here" },
+  conflict: { status: 409, title: "Somebody else was faster" },
+  "too-large": { status: 413, title: "The request is too large" },
+  "wrong-type": { status: 415, title: "The content type is not one that is read here" },
+  unprocessable: { status: 422, title: "The request cannot be worked with" },
+  "too-many": { status: 429, title: "Too many requests" },
+  unavailable: { status: 503, title: "The database does not answer" },
+};
+
+/** A fault as data; `problemResponse` makes the RFC 9457 document of it. */
+export type Problem = {
+  readonly code: ProblemCode;
+  readonly detail: string;
+  /** Path of each fault in what was sent. */
+  readonly issues?: readonly Issue[];
+  /** Members beside the standard ones. */
+  readonly more?: Readonly<Record<string, unknown>>;
+  readonly headers?: Readonly<Record<string, string>>;
+};
+
+/** The problem document (RFC 9457, application/problem+json) of a fault. */
+export const problemResponse = ({ code, detail, issues, more, headers }: Problem): Response => {
+  const { status, title } = meaning[code];
+  return Response.json(
+    { type: `/problems/${code}`, title, status, detail, ...(issues ? { errors: issues } : {}), ...more },
+    { status, headers: { "Content-Type": "application/problem+json", "Cache-Control": "no-store", ...headers } },
+  );
+};

@@ -1,0 +1,100 @@
+import { type Change, type Layout, layoutSchema } from "@ypsiline/core";
+import type postgres from "postgres";
+import type { Sql } from "./database";
+import type { Role } from "./permissions";
+
+/** A spec and what the asking person is in its team (null where they are not in it). */
+export type Spec = {
+  readonly id: number;
+  readonly team: string;
+  readonly teamName: string;
+  readonly slug: string;
+  readonly description: string;
+  readonly public: boolean;
+  readonly role: Role | null;
+};
+
+export type Draft = { readonly revision: number; readonly layout: Layout; readonly updatedAt: Date };
+
+const json = (value: unknown): postgres.JSONValue => value as postgres.JSONValue;
+
+export const findSpec = async (sql: Sql, team: string, slug: string, personId: number | null): Promise<Spec | null> => {
+  const [row] = await sql<Spec[]>`
+    SELECT s.id, t.slug AS team, t.name AS "teamName", s.slug, s.description, s.public, m.role
+    FROM spec s JOIN team t ON t.id = s.team_id
+    LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
+    WHERE t.slug = ${team} AND s.slug = ${slug}`;
+  return row ?? null;
+};
+
+/** Specs of every team a person belongs to, the longest standing first. */
+export const specsOf = async (sql: Sql, personId: number): Promise<readonly Spec[]> =>
+  sql<Spec[]>`
+    SELECT s.id, t.slug AS team, t.name AS "teamName", s.slug, s.description, s.public, m.role
+    FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id
+    WHERE m.person_id = ${personId} ORDER BY t.name, s.id`;
+
+export const teamFor = async (sql: Sql, slug: string, personId: number): Promise<{ id: number; role: Role } | null> => {
+  const [row] = await sql<{ id: number; role: Role }[]>`
+    SELECT t.id, m.role FROM team t JOIN membership m ON m.team_id = t.id
+    WHERE t.slug = ${slug} AND m.person_id = ${personId}`;
+  return row ?? null;
+};
+
+export type NewSpec = {
+  readonly teamId: number;
+  readonly slug: string;
+  readonly description: string;
+  readonly layout: Layout;
+  readonly personId: number;
+};
+
+/** Adds a spec with its draft; null where the team has one of that slug already. */
+export const addSpec = async (sql: postgres.Sql, spec: NewSpec): Promise<number | null> =>
+  sql.begin(async (transaction) => {
+    const [row] = await transaction<{ id: number }[]>`
+      INSERT INTO spec (team_id, slug, description, created_by)
+      VALUES (${spec.teamId}, ${spec.slug}, ${spec.description}, ${spec.personId})
+      ON CONFLICT (team_id, slug) DO NOTHING RETURNING id`;
+    if (!row) return null;
+    await transaction`
+      INSERT INTO draft (spec_id, revision, layout, updated_by)
+      VALUES (${row.id}, 1, ${sql.json(json(spec.layout))}, ${spec.personId})`;
+    return row.id;
+  });
+
+type DraftRow = { revision: number; layout: unknown; updatedAt: Date };
+
+const draftOf = (row: DraftRow | undefined): Draft | null =>
+  row ? { revision: row.revision, layout: layoutSchema.parse(row.layout), updatedAt: row.updatedAt } : null;
+
+export const readDraft = async (sql: Sql, specId: number): Promise<Draft | null> => {
+  const [row] = await sql<DraftRow[]>`SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId}`;
+  return draftOf(row);
+};
+
+/** Reads the draft and keeps others from changing it until the transaction ends. */
+export const lockDraft = async (sql: postgres.TransactionSql, specId: number): Promise<Draft | null> => {
+  const [row] = await sql<DraftRow[]>`
+    SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId} FOR UPDATE`;
+  return draftOf(row);
+};
+
+export type DraftEdit = {
+  readonly specId: number;
+  readonly revision: number;
+  readonly madeOn: number;
+  readonly layout: Layout;
+  readonly changes: readonly Change[];
+  readonly personId: number;
+};
+
+/** Writes an edit and the draft it makes; the caller holds the draft's lock. */
+export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit): Promise<void> => {
+  await sql`
+    UPDATE draft SET revision = ${edit.revision}, layout = ${sql.json(json(edit.layout))}, updated_at = now(), updated_by = ${edit.personId}
+    WHERE spec_id = ${edit.specId}`;
+  await sql`
+    INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id)
+    VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId})`;
+};

@@ -1,0 +1,134 @@
+"use client";
+
+import { add, type Exact, exact, type Length, type LengthUnit, lengthText, multiply, sign, type SumFault, toDecimal, workOutSum } from "@ypsiline/core";
+import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
+
+const faultWords: Readonly<Record<SumFault, string>> = {
+  empty: "Type a number",
+  "too-long": "Too long: type at most 200 characters",
+  unexpected: "Not a number or sum: type one like 24, 1.5rem or 1440-2*144",
+  unfinished: "The sum is not finished",
+  "division-by-zero": "The sum divides by 0",
+  "mixed-units": "Use one unit in a sum",
+};
+
+/** Reads what was typed as a length in one of some units; a bare number has the first. Says what is wrong otherwise. */
+export const readTyped = (text: string, units: readonly LengthUnit[]): { ok: true; value: Length } | { ok: false; message: string } => {
+  const sum = workOutSum(text);
+  if (!sum.ok) return { ok: false, message: faultWords[sum.code] };
+  const unit = sum.unit ?? units[0] ?? "px";
+  if (!units.includes(unit)) return { ok: false, message: `Use ${units.join(" or ")} here, not ${unit}` };
+  return { ok: true, value: { value: sum.value, unit } };
+};
+
+/** Steps of the arrow keys: 1, Shift the base unit, Alt the half step; in rem and fr a sixteenth and a twentieth. */
+export const stepOf = (event: { shiftKey: boolean; altKey: boolean }, base: Exact, unit: LengthUnit): Exact => {
+  if (unit === "rem") return exact(1, event.shiftKey ? 2 : 16);
+  if (unit === "fr") return exact(1, 20);
+  if (event.shiftKey) return base;
+  return event.altKey ? multiply(base, exact(1, 2)) : exact(1);
+};
+
+type Props = {
+  readonly label: string;
+  /** What stands in the field while it is not typed into. */
+  readonly shown: ReactNode;
+  /** The same as text to type on. */
+  readonly text: string;
+  readonly units: readonly LengthUnit[];
+  readonly base: Exact;
+  /** Takes a finished value; a returned sentence says why it cannot be, and the typed text stays. */
+  readonly onEnter: (value: Length) => string | null;
+  readonly className?: string;
+  readonly describedBy?: string;
+  readonly disabled?: boolean;
+  readonly autoFocus?: boolean;
+};
+
+/**
+ * A field for one number. Type it or a sum; Enter, Tab or leaving takes it, Esc gives it back. Arrow keys
+ * step. Nothing half-typed is applied; what cannot be taken stays with a sentence that says why.
+ */
+export const NumberField = ({ label, shown, text, units, base, onEnter, className = "", describedBy, disabled, autoFocus }: Props) => {
+  const id = useId();
+  const input = useRef<HTMLInputElement>(null);
+  const [typed, setTyped] = useState<string | null>(null);
+  const [fault, setFault] = useState("");
+  const [focused, setFocused] = useState(false);
+
+  const enter = (value: string): boolean => {
+    if (value.trim() === text) {
+      setTyped(null);
+      setFault("");
+      return true;
+    }
+    const read = readTyped(value, units);
+    const words = read.ok ? onEnter(read.value) : read.message;
+    setFault(words ?? "");
+    setTyped(words === null ? null : value);
+    return words === null;
+  };
+
+  const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
+    if (event.key === "Enter") {
+      event.preventDefault();
+      if (enter(typed ?? text)) requestAnimationFrame(() => input.current?.select());
+    } else if (event.key === "Escape") {
+      setTyped(null);
+      setFault("");
+      event.stopPropagation();
+    } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
+      event.preventDefault();
+      const read = readTyped(typed ?? text, units);
+      if (!read.ok) return setFault(read.message);
+      const { value, unit } = read.value;
+      const step = stepOf(event, base, unit);
+      const next = add(value, event.key === "ArrowUp" ? step : multiply(step, exact(-1)));
+      if (sign(next) < 0) return;
+      const words = onEnter({ value: next, unit });
+      setFault(words ?? "");
+      setTyped(words === null ? null : (lengthText({ value: next, unit }) ?? toDecimal(next)));
+    }
+  };
+
+  const overlay = typed === null && !focused;
+  return (
+    <span className={`number-field ${fault ? "has-fault" : ""} ${className}`}>
+      <input
+        ref={input}
+        type="text"
+        inputMode="text"
+        autoComplete="off"
+        spellCheck={false}
+        aria-label={label}
+        aria-invalid={fault !== ""}
+        aria-describedby={fault ? id : describedBy}
+        className={`num ${overlay ? "covered" : ""}`}
+        value={typed ?? text}
+        data-half-typed={typed !== null}
+        disabled={disabled}
+        autoFocus={autoFocus}
+        onFocus={(event) => {
+          setFocused(true);
+          event.target.select();
+        }}
+        onChange={(event) => setTyped(event.target.value)}
+        onBlur={() => {
+          setFocused(false);
+          if (typed !== null) enter(typed);
+        }}
+        onKeyDown={onKeyDown}
+      />
+      {overlay && (
+        <span className="cover num" aria-hidden="true">
+          {shown}
+        </span>
+      )}
+      {fault && (
+        <span id={id} role="alert" className="field-fault">
+          {fault}
+        </span>
+      )}
+    </span>
+  );
+};
