@@ -10,10 +10,14 @@ import { say, Stop } from "./say.mjs";
 const unprivilegedUser = () => {
   if (!isRoot) return null;
   for (const name of ["postgres", "nobody"]) {
-    const line = readFileSync("/etc/passwd", "utf8").split("\n").find((entry) => entry.startsWith(`${name}:`));
+    const line = readFileSync("/etc/passwd", "utf8")
+      .split("\n")
+      .find((entry) => entry.startsWith(`${name}:`));
     if (line) return { name, uid: Number(line.split(":")[2]), gid: Number(line.split(":")[3]) };
   }
-  throw new Stop("PostgreSQL cannot run as root and there is no user postgres or nobody to run it. Start Ypsiline as another user, or set DATABASE_URL.");
+  throw new Stop(
+    "PostgreSQL cannot run as root and there is no user postgres or nobody to run it. Start Ypsiline as another user, or set DATABASE_URL.",
+  );
 };
 
 const identity = (user) => (user ? { uid: user.uid, gid: user.gid } : {});
@@ -74,7 +78,8 @@ export const startCluster = async (name) => {
   const ready = join(folder, "cluster-made");
   const secret = join(folder, "password");
   const log = join(folder, "postgres.log");
-  const tool = (program, args) => spawnSync(join(bin, program), args, { ...identity(user), cwd: "/", encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] });
+  const tool = (program, args) =>
+    spawnSync(join(bin, program), args, { ...identity(user), cwd: "/", encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] });
 
   if (existsSync(data) && !existsSync(ready)) {
     const aside = `${data}-half-made-${Date.now()}`;
@@ -86,10 +91,22 @@ export const startCluster = async (name) => {
     if (user) chownSync(folder, user.uid, user.gid);
     writeFileSync(secret, randomBytes(24).toString("hex"), { mode: 0o600 });
     if (user) chownSync(secret, user.uid, user.gid);
-    const made = tool("initdb", ["-D", data, "-U", "ypsiline", "--auth=scram-sha-256", `--pwfile=${secret}`, "--encoding=UTF8", "--locale=C.UTF-8", "--no-instructions"]);
+    const made = tool("initdb", [
+      "-D",
+      data,
+      "-U",
+      "ypsiline",
+      "--auth=scram-sha-256",
+      `--pwfile=${secret}`,
+      "--encoding=UTF8",
+      "--locale=C.UTF-8",
+      "--no-instructions",
+    ]);
     if (made.status !== 0) {
       rmSync(data, { recursive: true, force: true });
-      throw new Stop(`PostgreSQL could not make a cluster in ${data}:\n${made.stderr}\nFree disk space or set DATABASE_URL to a database of your own.`);
+      throw new Stop(
+        `PostgreSQL could not make a cluster in ${data}:\n${made.stderr}\nFree disk space or set DATABASE_URL to a database of your own.`,
+      );
     }
     writeFileSync(ready, new Date().toISOString());
   }
@@ -111,7 +128,9 @@ export const startCluster = async (name) => {
   const started = tool("pg_ctl", ["-D", data, "-l", log, "-w", "-t", "60", "-o", options, "start"]);
   if (started.status !== 0) {
     const words = existsSync(log) ? readFileSync(log, "utf8").split("\n").slice(-8).join("\n") : started.stderr;
-    throw new Stop(`PostgreSQL did not start. Its last words:\n${words}\nIf the cluster is damaged, move ${folder} away and start again, or set DATABASE_URL.`);
+    throw new Stop(
+      `PostgreSQL did not start. Its last words:\n${words}\nIf the cluster is damaged, move ${folder} away and start again, or set DATABASE_URL.`,
+    );
   }
   return { url: urlOf(secret, port), stop, data };
 };

@@ -34,10 +34,29 @@ const spacing = [
 const layout = (name: string, base: string, breakpoints: readonly Breakpoint[], more: Partial<Layout> = {}): Layout =>
   layoutSchema.parse({ format: "ypsiline-layout", formatVersion: 1, name, base, spacing, breakpoints, ...more });
 
-const phone = { ...newBreakpoint({ id: "phone", name: "Phone", from: 320, width: 360, height: 800, count: 4, gutter: "16px", margin: "16px" }), rows, baseline: baseline("4px") };
-const tablet = { ...newBreakpoint({ id: "tablet", name: "Tablet", from: 600, width: 768, height: 1024, count: 8, gutter: "16px", margin: "32px" }), rows, baseline: baseline("4px") };
-const desk = { ...newBreakpoint({ id: "desk", name: "Desk", from: 1024, width: 1280, height: 800, count: 12, gutter: "24px", margin: "64px" }), rows, baseline: baseline("8px") };
-const wide = { ...capped(newBreakpoint({ id: "wide", name: "Wide", from: 1440, width: 1600, height: 1000, count: 12, gutter: "32px", margin: "64px" }), "1312px"), rows, baseline: baseline("8px") };
+const phone = {
+  ...newBreakpoint({ id: "phone", name: "Phone", from: 320, width: 360, height: 800, count: 4, gutter: "16px", margin: "16px" }),
+  rows,
+  baseline: baseline("4px"),
+};
+const tablet = {
+  ...newBreakpoint({ id: "tablet", name: "Tablet", from: 600, width: 768, height: 1024, count: 8, gutter: "16px", margin: "32px" }),
+  rows,
+  baseline: baseline("4px"),
+};
+const desk = {
+  ...newBreakpoint({ id: "desk", name: "Desk", from: 1024, width: 1280, height: 800, count: 12, gutter: "24px", margin: "64px" }),
+  rows,
+  baseline: baseline("8px"),
+};
+const wide = {
+  ...capped(
+    newBreakpoint({ id: "wide", name: "Wide", from: 1440, width: 1600, height: 1000, count: 12, gutter: "32px", margin: "64px" }),
+    "1312px",
+  ),
+  rows,
+  baseline: baseline("8px"),
+};
 
 const bookingNotes = {
   notes: [
@@ -46,7 +65,12 @@ const bookingNotes = {
   ],
 };
 
-const booking200 = layout("Passenger booking", "8px", [phone, { ...tablet, columns: { ...tablet.columns, margin: { start: "24px", end: "24px" } } }, desk], bookingNotes);
+const booking200 = layout(
+  "Passenger booking",
+  "8px",
+  [phone, { ...tablet, columns: { ...tablet.columns, margin: { start: "24px", end: "24px" } } }, desk],
+  bookingNotes,
+);
 const booking210 = layout("Passenger booking", "8px", [phone, tablet, desk, wide], bookingNotes);
 // Deliberate faults: a gutter that leaves thirds, a margin off the base unit, a tablet drawn where the desk begins.
 const bookingDraft = layout(
@@ -62,14 +86,62 @@ const bookingDraft = layout(
 );
 
 const roster = layout("Crew roster", "8px", [
-  { ...newBreakpoint({ id: "upright", name: "Tablet upright", from: 320, width: 800, height: 1280, count: 8, gutter: "16px", margin: "24px" }), rows, baseline: baseline("8px") },
-  { ...newBreakpoint({ id: "sideways", name: "Tablet sideways", from: 1024, width: 1280, height: 800, count: 12, gutter: "24px", margin: "40px" }), rows, baseline: baseline("8px") },
-  { ...capped(newBreakpoint({ id: "desk", name: "Office desk", from: 1360, width: 1440, height: 900, count: 12, gutter: "24px", margin: "64px" }), "1152px"), rows, baseline: baseline("8px") },
+  {
+    ...newBreakpoint({
+      id: "upright",
+      name: "Tablet upright",
+      from: 320,
+      width: 800,
+      height: 1280,
+      count: 8,
+      gutter: "16px",
+      margin: "24px",
+    }),
+    rows,
+    baseline: baseline("8px"),
+  },
+  {
+    ...newBreakpoint({
+      id: "sideways",
+      name: "Tablet sideways",
+      from: 1024,
+      width: 1280,
+      height: 800,
+      count: 12,
+      gutter: "24px",
+      margin: "40px",
+    }),
+    rows,
+    baseline: baseline("8px"),
+  },
+  {
+    ...capped(
+      newBreakpoint({ id: "desk", name: "Office desk", from: 1360, width: 1440, height: 900, count: 12, gutter: "24px", margin: "64px" }),
+      "1152px",
+    ),
+    rows,
+    baseline: baseline("8px"),
+  },
 ]);
 
 const board = layout("Quay board", "10px", [
-  { ...newBreakpoint({ id: "portrait", name: "Portrait", from: 320, width: 1080, height: 1920, count: 6, gutter: "30px", margin: "60px" }), rows: { kind: "dividing", count: 12, gutter: "20px", margin: { start: "40px", end: "40px" } } },
-  { ...newBreakpoint({ id: "landscape", name: "Landscape", from: 1440, width: 1920, height: 1080, count: 16, gutter: "20px", margin: "60px" }), rows: { kind: "dividing", count: 8, gutter: "20px", margin: { start: "40px", end: "40px" } } },
+  {
+    ...newBreakpoint({ id: "portrait", name: "Portrait", from: 320, width: 1080, height: 1920, count: 6, gutter: "30px", margin: "60px" }),
+    rows: { kind: "dividing", count: 12, gutter: "20px", margin: { start: "40px", end: "40px" } },
+  },
+  {
+    ...newBreakpoint({
+      id: "landscape",
+      name: "Landscape",
+      from: 1440,
+      width: 1920,
+      height: 1080,
+      count: 16,
+      gutter: "20px",
+      margin: "60px",
+    }),
+    rows: { kind: "dividing", count: 8, gutter: "20px", margin: { start: "40px", end: "40px" } },
+  },
 ]);
 
 type DemoSpec = {
@@ -86,7 +158,12 @@ const specs: readonly DemoSpec[] = [
     draft: bookingDraft,
     versions: [
       { number: "2.0.0", date: "2026-08-24T09:00:00Z", note: "Twelve columns at the desk, where there were ten.", layout: booking200 },
-      { number: "2.1.0", date: "2026-11-14T10:30:00Z", note: "Wide added for the office screens; tablet margins on 32.", layout: booking210 },
+      {
+        number: "2.1.0",
+        date: "2026-11-14T10:30:00Z",
+        note: "Wide added for the office screens; tablet margins on 32.",
+        layout: booking210,
+      },
     ],
   },
   {
@@ -122,7 +199,14 @@ export const loadDemo = async (sql: postgres.Sql): Promise<boolean> => {
     for (const version of versions) {
       const number = parseVersion(version.number);
       if (!number) throw new Error(`${version.number} is no version number`);
-      await addVersion(sql, { specId, number, layout: version.layout, note: version.note, personId: authorId, publishedAt: new Date(version.date) });
+      await addVersion(sql, {
+        specId,
+        number,
+        layout: version.layout,
+        note: version.note,
+        personId: authorId,
+        publishedAt: new Date(version.date),
+      });
     }
   }
   return true;

@@ -9,7 +9,12 @@ export const isRoot = process.getuid?.() === 0;
 
 const fileHash = (paths) => {
   const hash = createHash("sha256");
-  for (const path of paths) hash.update(path).update("\0").update(readFileSync(join(root, path))).update("\0");
+  for (const path of paths)
+    hash
+      .update(path)
+      .update("\0")
+      .update(readFileSync(join(root, path)))
+      .update("\0");
   return hash.digest("hex");
 };
 
@@ -34,18 +39,27 @@ export const installPackages = () => {
 
 const aptInstall = (packages, what) => {
   if (!isRoot || spawnSync("apt-get", ["--version"]).status !== 0)
-    throw new Stop(`${what} is not installed and cannot be installed from here. Install it (on Debian: sudo apt-get install ${packages.join(" ")}) and start again.`);
+    throw new Stop(
+      `${what} is not installed and cannot be installed from here. Install it (on Debian: sudo apt-get install ${packages.join(" ")}) and start again.`,
+    );
   say(`Installing ${what} from Debian's packages …`);
   const env = { ...process.env, DEBIAN_FRONTEND: "noninteractive" };
   const apt = (args) => spawnSync("apt-get", args, { stdio: ["ignore", "ignore", "inherit"], env }).status === 0;
-  if (!apt(["install", "-y", "-q", "--no-install-recommends", ...packages]) && !(apt(["update", "-q"]) && apt(["install", "-y", "-q", "--no-install-recommends", ...packages])))
+  if (
+    !apt(["install", "-y", "-q", "--no-install-recommends", ...packages]) &&
+    !(apt(["update", "-q"]) && apt(["install", "-y", "-q", "--no-install-recommends", ...packages]))
+  )
     throw new Stop(`apt-get could not install ${packages.join(" ")} (its words are above). Install ${what} by hand and start again.`);
 };
 
 /** The folder of PostgreSQL's programs with the highest version, or null. */
 const findPostgres = () => {
   const debian = "/usr/lib/postgresql";
-  const folders = existsSync(debian) ? readdirSync(debian).sort((a, b) => Number(b) - Number(a)).map((version) => join(debian, version, "bin")) : [];
+  const folders = existsSync(debian)
+    ? readdirSync(debian)
+        .sort((a, b) => Number(b) - Number(a))
+        .map((version) => join(debian, version, "bin"))
+    : [];
   const onPath = (process.env.PATH ?? "").split(":");
   return [...folders, ...onPath].find((folder) => existsSync(join(folder, "initdb")) && existsSync(join(folder, "pg_ctl"))) ?? null;
 };
@@ -62,7 +76,10 @@ export const installPostgres = () => {
   }
   aptInstall(["postgresql"], "PostgreSQL");
   const installed = findPostgres();
-  if (!installed) throw new Stop("PostgreSQL was installed, but initdb and pg_ctl are not where they should be. Set DATABASE_URL to a database of your own.");
+  if (!installed)
+    throw new Stop(
+      "PostgreSQL was installed, but initdb and pg_ctl are not where they should be. Set DATABASE_URL to a database of your own.",
+    );
   return installed;
 };
 
@@ -78,7 +95,13 @@ const sourceFiles = (folder) =>
     .sort((a, b) => (a.name < b.name ? -1 : 1))
     .flatMap((entry) => {
       const path = `${folder}/${entry.name}`;
-      if (entry.name === "node_modules" || entry.name.startsWith(".next") || entry.name.endsWith(".tsbuildinfo") || entry.name === "next-env.d.ts") return [];
+      if (
+        entry.name === "node_modules" ||
+        entry.name.startsWith(".next") ||
+        entry.name.endsWith(".tsbuildinfo") ||
+        entry.name === "next-env.d.ts"
+      )
+        return [];
       return entry.isDirectory() ? sourceFiles(path) : statSync(join(root, path)).isFile() ? [path] : [];
     });
 

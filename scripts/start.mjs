@@ -25,7 +25,8 @@ const takeLock = () => {
 
 run(async () => {
   const port = Number(process.env.PORT ?? 3000);
-  if (!Number.isInteger(port) || port < 1 || port > 65_535) throw new Stop(`PORT must be a number from 1 to 65535, not ${process.env.PORT}.`);
+  if (!Number.isInteger(port) || port < 1 || port > 65_535)
+    throw new Stop(`PORT must be a number from 1 to 65535, not ${process.env.PORT}.`);
   takeLock();
   let cluster = null;
   let child = null;

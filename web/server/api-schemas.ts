@@ -80,11 +80,7 @@ export const publishRequest = z.strictObject({
 
 export const newSpecRequest = z.strictObject({
   team: z.string().max(60),
-  name: z
-    .string()
-    .trim()
-    .min(1, { error: "must not be empty" })
-    .max(200, { error: "must be at most 200 characters" }),
+  name: z.string().trim().min(1, { error: "must not be empty" }).max(200, { error: "must be at most 200 characters" }),
   description: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }).default(""),
   start: z.discriminatedUnion("kind", [
     z.strictObject({ kind: z.literal("blank") }),

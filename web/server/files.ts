@@ -1,7 +1,10 @@
 import { type CssOptions, type FormatId, formats, type Layout } from "@ypsiline/core";
 
 /** Writes a layout in a format. */
-export const writeFile = (layout: Layout, { format, ...options }: { format: FormatId } & CssOptions): { text: string; mediaType: string } => {
+export const writeFile = (
+  layout: Layout,
+  { format, ...options }: { format: FormatId } & CssOptions,
+): { text: string; mediaType: string } => {
   switch (format) {
     case "css":
       return { text: formats.css.write(layout, options), mediaType: formats.css.mediaType };

@@ -20,10 +20,12 @@ export const migrate = async (sql: postgres.Sql, folder: string): Promise<readon
     for (const name of files) {
       if (done.has(name)) continue;
       const text = await readFile(join(folder, name), "utf8");
-      await connection.unsafe(`BEGIN;\n${text}\nINSERT INTO migration (name) VALUES ('${name}');\nCOMMIT;`).catch(async (error: unknown) => {
-        await connection.unsafe("ROLLBACK");
-        throw new Error(`migration ${name} failed and was taken back`, { cause: error });
-      });
+      await connection
+        .unsafe(`BEGIN;\n${text}\nINSERT INTO migration (name) VALUES ('${name}');\nCOMMIT;`)
+        .catch(async (error: unknown) => {
+          await connection.unsafe("ROLLBACK");
+          throw new Error(`migration ${name} failed and was taken back`, { cause: error });
+        });
       ran.push(name);
     }
   } finally {

@@ -10,7 +10,11 @@ type Request = z.output<typeof newSpecRequest>;
 
 /** The part of an address made from a name: "Passenger booking" is passenger-booking. */
 export const slugOf = (name: string): string => {
-  const plain = name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "");
+  const plain = name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "");
   return (/^[a-z]/.test(plain) ? plain : `spec-${plain}`).slice(0, 50).replace(/-+$/, "");
 };
 
@@ -38,7 +42,8 @@ export const createSpec = async (
 ): Promise<{ readonly ok: true; readonly slug: string } | { readonly ok: false; readonly problem: Problem }> => {
   const team = await teamFor(sql, request.team, personId);
   if (!team) return { ok: false, problem: { code: "not-found", detail: `You are in no team ${request.team}.` } };
-  if (!may(team.role, "create-spec")) return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not add specs.` } };
+  if (!may(team.role, "create-spec"))
+    return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not add specs.` } };
   const layout = startLayout(request);
   for (let next = 1; next <= mostOfOneName; next += 1) {
     const slug = next === 1 ? slugOf(request.name) : `${slugOf(request.name)}-${next}`;

@@ -2,7 +2,10 @@ import { z } from "zod";
 import { checkRequest, exportQuery, exportRequest, importQuery, resolveRequest, solveRequest } from "./api-schemas";
 
 const schemaOf = (schema: z.ZodType): Record<string, unknown> => {
-  const { $schema: _, ...rest } = z.toJSONSchema(schema, { target: "draft-2020-12", io: "input", unrepresentable: "any" }) as Record<string, unknown>;
+  const { $schema: _, ...rest } = z.toJSONSchema(schema, { target: "draft-2020-12", io: "input", unrepresentable: "any" }) as Record<
+    string,
+    unknown
+  >;
   return rest;
 };
 
@@ -85,7 +88,10 @@ const answers = {
         sum: { type: "string" },
         fixes: {
           type: "array",
-          items: object({ label: { type: "string" }, patch: { type: "array", description: "RFC 6902 JSON Patch on the layout", items: { type: "object" } } }),
+          items: object({
+            label: { type: "string" },
+            patch: { type: "array", description: "RFC 6902 JSON Patch on the layout", items: { type: "object" } },
+          }),
         },
         accepted: { type: "string" },
       },
@@ -123,19 +129,30 @@ const published = (summary: string, names: readonly string[], content: Record<st
 /** The OpenAPI 3.1 description of /api/v1; request bodies and parameters come from the Zod schemas the routes use. */
 export const openApi = (): Record<string, unknown> => ({
   openapi: "3.1.0",
-  info: { title: "Ypsiline", version: "1", description: "Layout arithmetic and published layout specifications. Geometry is exact and stands in strings." },
+  info: {
+    title: "Ypsiline",
+    version: "1",
+    description: "Layout arithmetic and published layout specifications. Geometry is exact and stands in strings.",
+  },
   servers: [{ url: "/api/v1" }],
   paths: {
     "/resolve": compute("A layout's geometry at a size", resolveRequest, answers.resolve),
     "/solve": compute("The term of the column sum that gives way", solveRequest, answers.solve),
-    "/check": compute("What does not add up in a layout", checkRequest, object({ findings: answers.findings, held: { type: "array", items: { type: "string" } } })),
+    "/check": compute(
+      "What does not add up in a layout",
+      checkRequest,
+      object({ findings: answers.findings, held: { type: "array", items: { type: "string" } } }),
+    ),
     "/export": {
       post: {
         summary: "A layout written in a format",
         parameters: queryParameters(exportQuery),
         requestBody: { required: true, content: json(schemaOf(exportRequest)) },
         responses: {
-          "200": { description: "The file", content: { "text/css": { schema: { type: "string" } }, "application/json": { schema: layoutRef } } },
+          "200": {
+            description: "The file",
+            content: { "text/css": { schema: { type: "string" } }, "application/json": { schema: layoutRef } },
+          },
           ...problems([400, 413, 415, 422, 429]),
         },
       },
@@ -144,7 +161,10 @@ export const openApi = (): Record<string, unknown> => ({
       post: {
         summary: "A layout read from a file",
         parameters: queryParameters(importQuery),
-        requestBody: { required: true, content: { "text/css": { schema: { type: "string" } }, "application/json": { schema: { type: "object" } } } },
+        requestBody: {
+          required: true,
+          content: { "text/css": { schema: { type: "string" } }, "application/json": { schema: { type: "object" } } },
+        },
         responses: {
           "200": {
             description: "The layout, its findings, and what could not be read",
@@ -155,8 +175,14 @@ export const openApi = (): Record<string, unknown> => ({
       },
     },
     "/specs/{team}/{spec}": published("The versions of a spec", ["team", "spec"], json({ type: "object" })),
-    "/specs/{team}/{spec}/{version}": published("A version's layout document; version is a number or latest", ["team", "spec", "version"], json(layoutRef)),
-    "/specs/{team}/{spec}/{version}/layout.css": published("A version's stylesheet", ["team", "spec", "version"], { "text/css": { schema: { type: "string" } } }),
+    "/specs/{team}/{spec}/{version}": published(
+      "A version's layout document; version is a number or latest",
+      ["team", "spec", "version"],
+      json(layoutRef),
+    ),
+    "/specs/{team}/{spec}/{version}/layout.css": published("A version's stylesheet", ["team", "spec", "version"], {
+      "text/css": { schema: { type: "string" } },
+    }),
     "/specs/{team}/{spec}/{version}/layout.json": published("A version's layout document", ["team", "spec", "version"], json(layoutRef)),
   },
   components: { schemas: { Problem: problemSchema } },

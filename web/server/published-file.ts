@@ -1,5 +1,5 @@
 import { createHash } from "node:crypto";
-import { formats, parseVersion, plainCss } from "@ypsiline/core";
+import { type formats, parseVersion, plainCss } from "@ypsiline/core";
 import { database } from "./database";
 import type { Problem } from "./problem";
 import { allowedSpec } from "./viewer";
@@ -22,8 +22,7 @@ export const publishedFile = async (request: Request, params: PublishedParams, f
   if (!allowed.ok) return allowed.problem;
   const latest = params.version === "latest";
   const number = latest ? null : parseVersion(params.version);
-  if (!latest && !number)
-    return { code: "not-found", detail: `${params.version} is no version number; it is like 2.1.0, or "latest".` };
+  if (!latest && !number) return { code: "not-found", detail: `${params.version} is no version number; it is like 2.1.0, or "latest".` };
   const version = await readVersion(database(), allowed.spec.id, number);
   const format = fileNames[file];
   if (!version) return { code: "not-found", detail: `There is no version ${params.version} of ${params.spec}.` };

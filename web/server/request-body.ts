@@ -56,7 +56,10 @@ export const readJson = async <T extends z.ZodType>(
     data = JSON.parse(text.value);
   } catch (error) {
     const reason = error instanceof Error ? error.message : "it ends too early";
-    return { ok: false, problem: { code: "malformed", detail: `The body must be JSON: ${reason}.`, issues: [{ path: "", message: "must be JSON" }] } };
+    return {
+      ok: false,
+      problem: { code: "malformed", detail: `The body must be JSON: ${reason}.`, issues: [{ path: "", message: "must be JSON" }] },
+    };
   }
   return asGot(parseWith(schema, data), code);
 };

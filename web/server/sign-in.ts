@@ -12,9 +12,7 @@ const accountLimit = 8;
 const addressLimit = 40;
 const minutes = 15;
 
-export type SignedIn =
-  | { readonly ok: true; readonly token: string }
-  | { readonly ok: false; readonly code: "wrong" | "too-many" };
+export type SignedIn = { readonly ok: true; readonly token: string } | { readonly ok: false; readonly code: "wrong" | "too-many" };
 
 const tokenHash = (token: string): Buffer => createHash("sha256").update(token).digest();
 

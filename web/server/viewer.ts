@@ -13,7 +13,8 @@ export const viewer = cache(async (): Promise<Person | null> => {
   return token ? personOfToken(database(), token) : null;
 });
 
-export type Allowed = { readonly ok: true; readonly spec: Spec; readonly person: Person | null } | { readonly ok: false; readonly problem: Problem };
+export type Allowed =
+  { readonly ok: true; readonly spec: Spec; readonly person: Person | null } | { readonly ok: false; readonly problem: Problem };
 
 /**
  * The spec of an address, where the person asking may do something to it. To people outside its team a

@@ -22,8 +22,7 @@ export const NumSvg = ({ value, x, y, room }: { readonly value: Exact; readonly 
               {numerator}
             </tspan>
             <tspan fontSize={size * 0.8} dy="2.5">
-              {"\u2044"}
-              {denominator}
+              /{denominator}
             </tspan>
           </>
         )}

@@ -4,9 +4,7 @@ import type { ReactNode } from "react";
 const Fraction = ({ shown }: { readonly shown: ShownNumber }) =>
   shown.numerator === 0 ? null : (
     <span className={shown.whole === "0" ? "frac frac-alone" : "frac"}>
-      <span>{shown.numerator}</span>
-      {"\u2044"}
-      <span>{shown.denominator}</span>
+      <span>{shown.numerator}</span>/<span>{shown.denominator}</span>
     </span>
   );
 

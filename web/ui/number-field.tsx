@@ -1,6 +1,18 @@
 "use client";
 
-import { add, type Exact, exact, type Length, type LengthUnit, lengthText, multiply, sign, type SumFault, toDecimal, workOutSum } from "@ypsiline/core";
+import {
+  add,
+  type Exact,
+  exact,
+  type Length,
+  type LengthUnit,
+  lengthText,
+  multiply,
+  sign,
+  type SumFault,
+  toDecimal,
+  workOutSum,
+} from "@ypsiline/core";
 import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
 
 const faultWords: Readonly<Record<SumFault, string>> = {
@@ -97,6 +109,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
       <input
         ref={input}
         type="text"
+        size={1}
         inputMode="text"
         autoComplete="off"
         spellCheck={false}

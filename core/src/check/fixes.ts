@@ -1,18 +1,4 @@
-import {
-  ceiling,
-  compare,
-  divide,
-  equals,
-  exact,
-  type Exact,
-  floor,
-  larger,
-  multiply,
-  negate,
-  sign,
-  subtract,
-  zero,
-} from "../exact/exact";
+import { ceiling, compare, divide, equals, exact, type Exact, floor, larger, multiply, negate, sign, subtract, zero } from "../exact/exact";
 import { nearestMembers, wholeQuotients } from "../exact/congruence";
 import { pxText } from "../exact/length";
 import { toDecimal } from "../exact/show";
@@ -41,7 +27,9 @@ export const countFix = (checked: CheckedBreakpoint, count: number): readonly Fi
 export const containerFix = (checked: CheckedBreakpoint, width: Exact): readonly Fix[] => {
   const { kind } = checked.breakpoint.columns.container;
   if (kind === "fluid" || sign(width) <= 0) return [];
-  return replaceLengths(checked, kind === "fixed" ? "container" : "max", width, [`columns/container/${kind === "fixed" ? "width" : "max"}`]);
+  return replaceLengths(checked, kind === "fixed" ? "container" : "max", width, [
+    `columns/container/${kind === "fixed" ? "width" : "max"}`,
+  ]);
 };
 
 /** A fixed container turned into one that is at most as wide and narrows with the viewport. */

@@ -1,4 +1,5 @@
 import type { Issue, Parsed } from "../layout/parse";
+import { isMembers, withMember, withoutMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
 import type { Layout } from "../layout/schema";
 import type { PatchOperation } from "./types";
@@ -6,7 +7,10 @@ import type { PatchOperation } from "./types";
 type Json = unknown;
 
 const partsOf = (path: string): readonly string[] =>
-  path.split("/").slice(1).map((part) => part.replaceAll("~1", "/").replaceAll("~0", "~"));
+  path
+    .split("/")
+    .slice(1)
+    .map((part) => part.replaceAll("~1", "/").replaceAll("~0", "~"));
 
 const changed = (target: Json, parts: readonly string[], operation: PatchOperation): Json => {
   const [key, ...rest] = parts;
@@ -19,12 +23,9 @@ const changed = (target: Json, parts: readonly string[], operation: PatchOperati
     else copy.splice(index, operation.op === "replace" ? 1 : 0, operation.value);
     return copy;
   }
-  if (typeof target !== "object" || target === null) throw new RangeError(`nothing at ${operation.path}`);
-  const copy: Record<string, Json> = { ...(target as Record<string, Json>) };
-  if (rest.length > 0) copy[key] = changed(copy[key], rest, operation);
-  else if (operation.op === "remove") delete copy[key];
-  else copy[key] = operation.value;
-  return copy;
+  if (!isMembers(target)) throw new RangeError(`nothing at ${operation.path}`);
+  if (rest.length > 0) return withMember(target, key, changed(target[key], rest, operation));
+  return operation.op === "remove" ? withoutMember(target, key) : withMember(target, key, operation.value);
 };
 
 /**

@@ -7,8 +7,7 @@ export type Level = "problem" | "caution" | "note";
 
 /** One operation of an RFC 6902 JSON Patch on the layout document. */
 export type PatchOperation =
-  | { readonly op: "add" | "replace"; readonly path: string; readonly value: unknown }
-  | { readonly op: "remove"; readonly path: string };
+  { readonly op: "add" | "replace"; readonly path: string; readonly value: unknown } | { readonly op: "remove"; readonly path: string };
 
 /** What a fix changes, for its label; `to` is the declared text or number it changes to. */
 export type FixTerm = "gutter" | "margin" | "columns" | "container" | "max" | "from" | "drawn-at" | "order" | "kind";
@@ -25,9 +24,7 @@ export type FactsOf = {
   "breakpoints-ordered":
     | { fault: "equal" | "falling"; from: number; before: string; beforeFrom: number }
     | { fault: "drawn-outside"; drawn: number; from: number; until: number | null };
-  "reflow-320":
-    | { fault: "starts-above"; from: number }
-    | { fault: "does-not-fit"; column: Exact; least: Exact; terms: ColumnTerms };
+  "reflow-320": { fault: "starts-above"; from: number } | { fault: "does-not-fit"; column: Exact; least: Exact; terms: ColumnTerms };
   "whole-columns": { terms: ColumnTerms };
   "whole-spans": { terms: ColumnTerms; spans: readonly { parts: number; columns: number; width: Exact }[] };
   "gutter-on-base": { length: Exact; base: Exact };

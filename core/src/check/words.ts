@@ -68,10 +68,7 @@ const say: Say = {
           message: `${where} is drawn at ${facts.drawn}, but applies ${
             facts.until === null ? `from ${facts.from} up` : `from ${facts.from} to below ${facts.until}`
           }.`,
-          sum:
-            facts.drawn < facts.from
-              ? `${facts.drawn} < ${facts.from}`
-              : `${facts.drawn} ≥ ${facts.until ?? facts.drawn}`,
+          sum: facts.drawn < facts.from ? `${facts.drawn} < ${facts.from}` : `${facts.drawn} ≥ ${facts.until ?? facts.drawn}`,
         };
       default:
         return facts satisfies never;

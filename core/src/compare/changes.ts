@@ -1,4 +1,5 @@
 import type { Issue } from "../layout/parse";
+import { isMembers, type Members, withMember, withoutMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
 import type { Layout } from "../layout/schema";
 
@@ -23,9 +24,6 @@ const keys: Readonly<Record<string, (entry: Record<string, unknown>) => string>>
 const orderKey = "#order";
 
 type Entries = readonly Record<string, unknown>[];
-type Members = Readonly<Record<string, unknown>>;
-
-const isMembers = (value: unknown): value is Members => typeof value === "object" && value !== null && !Array.isArray(value);
 
 /** Equal as JSON, whatever the order of members. */
 export const sameJson = (a: unknown, b: unknown): boolean => {
@@ -56,7 +54,13 @@ const differences = (a: unknown, b: unknown, path: readonly string[], out: Chang
   out.push({ path, ...(a === undefined ? {} : { from: a }), ...(b === undefined ? {} : { to: b }) });
 };
 
-const listDifferences = (a: Entries, b: Entries, key: (entry: Record<string, unknown>) => string, path: readonly string[], out: Change[]): void => {
+const listDifferences = (
+  a: Entries,
+  b: Entries,
+  key: (entry: Record<string, unknown>) => string,
+  path: readonly string[],
+  out: Change[],
+): void => {
   const before = new Map(a.map((entry) => [key(entry), entry]));
   const after = new Map(b.map((entry) => [key(entry), entry]));
   const own: Change[] = [];
@@ -78,13 +82,6 @@ export const compareLayouts = (a: Layout, b: Layout): readonly Change[] => {
   differences(a, b, [], out);
   return out;
 };
-
-/** The change that takes a change back. */
-export const inverse = (change: Change): Change => ({
-  path: change.path,
-  ...("to" in change ? { from: change.to } : {}),
-  ...("from" in change ? { to: change.from } : {}),
-});
 
 /** A change that no longer fits: `theirs` stands where `change.from` stood. */
 export type Conflict = { readonly change: Change; readonly theirs: unknown };
@@ -142,10 +139,9 @@ const applyToList = (
 const setIn = (target: unknown, path: readonly string[], change: Change): unknown => {
   const [name, ...rest] = path;
   if (name === undefined) return change.to;
-  const copy: Record<string, unknown> = { ...(isMembers(target) ? target : {}) };
-  if (rest.length === 0 && !("to" in change)) delete copy[name];
-  else copy[name] = setIn(copy[name], rest, change);
-  return copy;
+  const members = isMembers(target) ? target : {};
+  if (rest.length === 0 && !("to" in change)) return withoutMember(members, name);
+  return withMember(members, name, setIn(members[name], rest, change));
 };
 
 /** What stands at a change's path now; undefined where nothing does. */
@@ -172,7 +168,10 @@ const sameRelativeOrder = (a: readonly string[], b: readonly string[]): boolean 
 const fits = (layout: Layout, change: Change): boolean => {
   const now = valueAt(layout, change.path);
   if (change.path.at(-1) === orderKey)
-    return sameRelativeOrder(now as readonly string[], change.from as readonly string[]) || sameRelativeOrder(now as readonly string[], change.to as readonly string[]);
+    return (
+      sameRelativeOrder(now as readonly string[], change.from as readonly string[]) ||
+      sameRelativeOrder(now as readonly string[], change.to as readonly string[])
+    );
   return sameJson(now, change.from) || sameJson(now, change.to);
 };
 
@@ -182,9 +181,7 @@ const fits = (layout: Layout, change: Change): boolean => {
  * both stand, in either order; changes of the same number come back as conflicts and nothing is applied.
  */
 export const applyChanges = (layout: Layout, changes: readonly Change[]): Applied => {
-  const conflicts = changes
-    .filter((change) => !fits(layout, change))
-    .map((change) => ({ change, theirs: valueAt(layout, change.path) }));
+  const conflicts = changes.filter((change) => !fits(layout, change)).map((change) => ({ change, theirs: valueAt(layout, change.path) }));
   if (conflicts.length > 0) return { ok: false, conflicts, issues: [] };
   let next: Members = layout as unknown as Members;
   for (const change of changes) {

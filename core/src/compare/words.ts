@@ -1,7 +1,7 @@
 import { parseLength } from "../exact/length";
 import { show } from "../exact/show";
 import type { Layout } from "../layout/schema";
-import { type Change, sameJson } from "./changes";
+import { type Change, compareLayouts, sameJson } from "./changes";
 
 const memberNames: Readonly<Record<string, string>> = {
   "columns/count": "columns",
@@ -42,7 +42,7 @@ export const valueWords = (value: unknown): string => {
   return JSON.stringify(value);
 };
 
-/** One change in words: where, what, from and to ("Desk", "gutter", "20", "24"). */
+/** One change in words: where, what, from and to ("Desk", "gutter", "20", "24"); `from` is "" for what was added or removed. */
 export type ChangeWords = { readonly where: string; readonly what: string; readonly from: string; readonly to: string };
 
 const entryNames: Readonly<Record<string, string>> = {
@@ -61,14 +61,13 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
     if (entry === "#order") return { where: "Spec", what: "order of breakpoints", from: String(change.from), to: String(change.to) };
     const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === entry)?.name;
     const where = find(after) ?? find(before) ?? entry;
-    if (rest.length === 0)
-      return { where, what: "breakpoint", from: "from" in change ? "there" : "none", to: "to" in change ? "added" : "removed" };
+    if (rest.length === 0) return { where, what: "breakpoint", from: "", to: "to" in change ? "added" : "removed" };
     const path = rest.join("/");
     return { where, what: memberNames[path] ?? rest.join(" "), ...values };
   }
   const whole = entryNames[root];
   if (whole && entry !== undefined && rest.length === 0)
-    return { where: "Spec", what: `${whole} ${entry}`, from: "from" in change ? "there" : "none", to: "to" in change ? "added" : "removed" };
+    return { where: "Spec", what: `${whole} ${entry}`, from: "", to: "to" in change ? "added" : "removed" };
   return { where: "Spec", what: memberNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" "), ...values };
 };
 
@@ -83,3 +82,6 @@ export const changesInWords = (changes: readonly Change[], before: Layout, after
     return earlier && sameJson(earlier, one) ? [] : [one];
   });
 };
+
+/** How many changes a person would count between two layouts. */
+export const countChanges = (before: Layout, after: Layout): number => changesInWords(compareLayouts(before, after), before, after).length;

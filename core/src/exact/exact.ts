@@ -32,17 +32,14 @@ const reduced = (n: number, d: number): Exact => {
 const asFraction = (x: Exact): Fraction => x.wide ?? new Fraction(BigInt(x.n), BigInt(x.d));
 
 const fromFraction = (f: Fraction): Exact =>
-  f.n <= safe && f.d <= safe
-    ? narrow(Number(f.s * f.n), Number(f.d))
-    : Object.freeze({ n: 0, d: 0, wide: f });
+  f.n <= safe && f.d <= safe ? narrow(Number(f.s * f.n), Number(f.d)) : Object.freeze({ n: 0, d: 0, wide: f });
 
 /**
  * The exact number n/d.
  * @throws RangeError when n or d is not a whole number or d is 0: a caller's mistake, never a user's.
  */
 export const exact = (n: number | bigint, d: number | bigint = 1): Exact => {
-  if (typeof n === "number" && typeof d === "number" && Number.isSafeInteger(n) && Number.isSafeInteger(d) && d > 0)
-    return reduced(n, d);
+  if (typeof n === "number" && typeof d === "number" && Number.isSafeInteger(n) && Number.isSafeInteger(d) && d > 0) return reduced(n, d);
   if ((typeof n === "number" && !Number.isSafeInteger(n)) || (typeof d === "number" && !Number.isSafeInteger(d)))
     throw new RangeError("exact() takes whole numbers");
   if (BigInt(d) === 0n) throw new RangeError("exact() cannot divide by 0");

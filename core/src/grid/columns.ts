@@ -1,18 +1,4 @@
-import {
-  add,
-  compare,
-  divide,
-  exact,
-  type Exact,
-  isZero,
-  larger,
-  multiply,
-  negate,
-  one,
-  smaller,
-  subtract,
-  zero,
-} from "../exact/exact";
+import { add, compare, divide, exact, type Exact, isZero, larger, multiply, negate, one, smaller, subtract, zero } from "../exact/exact";
 import { type LengthContext, parseLength, toPx } from "../exact/length";
 import type { Columns } from "../layout/schema";
 

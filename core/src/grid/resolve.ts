@@ -62,7 +62,9 @@ export const resolve = (layout: Layout, request: ResolveRequest): Resolved => {
     const at = layout.breakpoints.indexOf(breakpoint);
     return {
       ok: false,
-      issues: [{ path: `/layout/breakpoints/${at}/rows`, message: `must make at most ${mostRows.toLocaleString("en")} rows in this height` }],
+      issues: [
+        { path: `/layout/breakpoints/${at}/rows`, message: `must make at most ${mostRows.toLocaleString("en")} rows in this height` },
+      ],
     };
   }
   const terms = columnTerms(breakpoint.columns, context);

@@ -19,9 +19,7 @@ const grammar = ({ units, negative }: LengthRule): RegExp =>
 /** A string schema for a length in the given units; its message says which forms would be right. */
 export const lengthSchema = (rule: LengthRule) => {
   const forms = rule.units.map((unit) => `"${example[unit]}"`).join(" or ");
-  const wanted = `must be a length like ${forms}: ${
-    rule.negative ? "" : "not negative, "
-  }lower case, no spaces, at most 6 decimals`;
+  const wanted = `must be a length like ${forms}: ${rule.negative ? "" : "not negative, "}lower case, no spaces, at most 6 decimals`;
   return z
     .string({ error: wanted })
     .regex(grammar(rule), { error: wanted, abort: true })

@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { type z } from "zod";
 import { type Layout, layoutSchema } from "./schema";
 
 /** One fault of a document: where (a JSON Pointer, RFC 6901; "" is the whole) and what would be right. */

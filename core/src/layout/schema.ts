@@ -3,9 +3,7 @@ import { extensionsSchema } from "./extensions";
 import { lengthSchema } from "./length-schema";
 import { limits } from "./limits";
 
-const text = z
-  .string()
-  .max(limits.text, { error: `must be at most ${limits.text.toLocaleString("en")} characters` });
+const text = z.string().max(limits.text, { error: `must be at most ${limits.text.toLocaleString("en")} characters` });
 const name = text.refine((value) => value.trim() !== "", { error: "must not be empty" });
 
 /** Ids stand in URLs, file names and custom properties. */
@@ -75,12 +73,22 @@ export const breakpointSchema = z.strictObject({
   drawnAt: z.strictObject({ width: sizeSchema, height: sizeSchema }),
   columns: columnsSchema,
   rows: rowsSchema.nullable().default(null),
-  baseline: z.strictObject({ step, offset, emphasis: whole(1, 1000) }).nullable().default(null),
-  mesh: z.strictObject({ step, emphasis: whole(1, 1000) }).nullable().default(null),
+  baseline: z
+    .strictObject({ step, offset, emphasis: whole(1, 1000) })
+    .nullable()
+    .default(null),
+  mesh: z
+    .strictObject({ step, emphasis: whole(1, 1000) })
+    .nullable()
+    .default(null),
 });
 
 const placementSchema = z.strictObject({
-  column: z.number().int().min(-limits.columns).max(2 * limits.columns),
+  column: z
+    .number()
+    .int()
+    .min(-limits.columns)
+    .max(2 * limits.columns),
   span: whole(1, 2 * limits.columns),
   row: z.number().int().min(-1000).max(10_000).optional(),
   rowSpan: whole(1, 10_000).optional(),

@@ -1,4 +1,4 @@
-import { add, divide, exact, type Exact, isZero, multiply, subtract } from "../exact/exact";
+import { add, compare, divide, exact, type Exact, isZero, multiply, subtract } from "../exact/exact";
 import { type Length, lengthText, parseLength, toPx } from "../exact/length";
 import { show, toExactDecimal } from "../exact/show";
 import { type ColumnTerms, columnTerms } from "../grid/columns";
@@ -132,7 +132,7 @@ export const changeTerm = (change: TermChange): TermChanged => {
     if (!text.ok) return text;
     next = { ...next, container: withContainer(next, text.text) };
   }
-  if (!bound ? marginsChange : marginsChange && columns.container.kind !== "fluid" && needsMargins(columns, margin)) {
+  if (!bound ? marginsChange : marginsChange && columns.container.kind !== "fluid" && needsMargins(columns, margin, terms)) {
     const start = declared(margin.start, "the margin");
     const end = declared(margin.end, "the margin");
     if (!start.ok) return start;
@@ -142,9 +142,12 @@ export const changeTerm = (change: TermChange): TermChanged => {
   return done(next, width);
 };
 
-/** A held container is placed by its margins too, so unequal ones have to be declared. */
-const needsMargins = (columns: Columns, margin: { start: Exact; end: Exact }): boolean =>
-  (columns.container.kind !== "fluid" && columns.container.align !== "center") || !isZero(subtract(margin.start, margin.end));
+/** A held container is placed by its declared margins where they are unequal or it stands at an end, and held off the edges by them. */
+const needsMargins = (columns: Columns, margin: { start: Exact; end: Exact }, { declaredMargin }: ColumnTerms): boolean =>
+  (columns.container.kind !== "fluid" && columns.container.align !== "center") ||
+  !isZero(subtract(margin.start, margin.end)) ||
+  compare(margin.start, declaredMargin.start) < 0 ||
+  compare(margin.end, declaredMargin.end) < 0;
 
 const declaredGutter = (columns: Columns, term: SumTerm, value: Length): { gutter: string } => ({
   gutter: term === "gutter" ? (lengthText(value) ?? columns.gutter) : columns.gutter,

@@ -74,8 +74,7 @@ export const solve = (held: Held): Solved => {
     columns !== null && column !== null && (gutter !== null || gapsOf(columns, edge) === 0)
       ? add(multiply(exact(columns), column), multiply(exact(gapsOf(columns, edge)), gutter ?? zero))
       : null;
-  const between = (): Exact | null =>
-    width !== null && margin !== null ? subtract(subtract(width, margin.start), margin.end) : null;
+  const between = (): Exact | null => (width !== null && margin !== null ? subtract(subtract(width, margin.start), margin.end) : null);
 
   const fromColumns = filled();
   const fromMargins = between();
@@ -95,7 +94,10 @@ export const solve = (held: Held): Solved => {
   const answer = (): Solved => ({ width, columns, column, gutter, margin, container, leftover, problem });
   if (problem !== null) return answer();
   if (container !== null && sign(container) < 0) {
-    fail("negative", `${show(width ?? zero)} − ${show(margin?.start ?? zero)} − ${show(margin?.end ?? zero)} = ${show(container)}: the margins take more than the width`);
+    fail(
+      "negative",
+      `${show(width ?? zero)} − ${show(margin?.start ?? zero)} − ${show(margin?.end ?? zero)} = ${show(container)}: the margins take more than the width`,
+    );
     container = null;
     return answer();
   }
@@ -117,7 +119,11 @@ export const solve = (held: Held): Solved => {
       const gapsTake = multiply(exact(gaps), gutter ?? zero);
       const result = divide(subtract(container, gapsTake), exact(columns));
       if (sign(result) > 0) column = result;
-      else fail("negative", `(${show(container)} − ${gaps} × ${show(gutter ?? zero)}) ÷ ${columns} = ${show(result)}: no room is left for a column`);
+      else
+        fail(
+          "negative",
+          `(${show(container)} − ${gaps} × ${show(gutter ?? zero)}) ÷ ${columns} = ${show(result)}: no room is left for a column`,
+        );
     } else if (gutter === null && column !== null) {
       const columnsTake = multiply(exact(columns), column);
       if (gaps === 0) {
@@ -125,7 +131,11 @@ export const solve = (held: Held): Solved => {
       } else {
         const result = divide(subtract(container, columnsTake), exact(gaps));
         if (sign(result) >= 0) gutter = result;
-        else fail("negative", `(${show(container)} − ${columns} × ${show(column)}) ÷ ${gaps} = ${show(result)}: the columns take more than the container`);
+        else
+          fail(
+            "negative",
+            `(${show(container)} − ${columns} × ${show(column)}) ÷ ${gaps} = ${show(result)}: the columns take more than the container`,
+          );
       }
     }
     const made = filled();

@@ -11,12 +11,14 @@ type Demo = { readonly password: string; readonly accounts: readonly { email: st
 
 /** The demo's accounts, where this instance runs the demo. */
 const demo = (): Demo | null =>
-  process.env["DEMO"] === "1" ? (JSON.parse(readFileSync(join(process.cwd(), "..", "scripts", "demo-accounts.json"), "utf8")) as Demo) : null;
+  process.env["DEMO"] === "1"
+    ? (JSON.parse(readFileSync(join(process.cwd(), "..", "scripts", "demo-accounts.json"), "utf8")) as Demo)
+    : null;
 
 const may: Readonly<Record<string, string>> = {
-  reader: "reads drafts and versions, takes files",
-  author: "sets numbers and publishes",
-  lead: "sets numbers and publishes",
+  reader: "reads, takes files",
+  author: "edits, publishes",
+  lead: "edits, publishes",
 };
 
 export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<Record<string, string | undefined>> }) {
@@ -49,7 +51,7 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
                   <tr key={address}>
                     <td className="num">{address}</td>
                     <td>{role}</td>
-                    <td className="text-wrap">{may[role]}</td>
+                    <td>{may[role]}</td>
                   </tr>
                 ))}
               </tbody>

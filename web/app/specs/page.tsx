@@ -71,8 +71,8 @@ export default async function SpecsPage() {
         ))}
         {overviews.length > 0 && (
           <p className="quiet">
-            All drawings on this page share one scale: <span className="num">1 px</span> on screen for every <span className="num">{pxPerPx} px</span> of
-            layout.
+            All drawings on this page share one scale: <span className="num">1 px</span> on screen for every{" "}
+            <span className="num">{pxPerPx} px</span> of layout.
           </p>
         )}
       </main>

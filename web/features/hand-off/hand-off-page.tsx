@@ -1,5 +1,5 @@
 import { breakpointCss, breakpointRanges, changesInWords, compareLayouts, type Layout, plainCss } from "@ypsiline/core";
-import { NumText } from "@/ui/num";
+import { FromTo } from "@/ui/change-words";
 import { dayText } from "@/ui/dates";
 import { Drawings } from "./drawings";
 import { NumbersTable } from "./numbers-table";
@@ -41,7 +41,7 @@ export const HandOff = ({ team, spec, version, before }: Props) => {
         </div>
         <div>
           <dt>Base unit</dt>
-          <dd className="num">{layout.base}</dd>
+          <dd className="num">{layout.base.replace("px", " px")}</dd>
         </div>
         <div>
           <dt>Breakpoints</dt>
@@ -63,10 +63,7 @@ export const HandOff = ({ team, spec, version, before }: Props) => {
             {changes.length === 0 && <p>Nothing but the number and the note.</p>}
             {changes.map(({ where, what, from, to }) => (
               <p key={`${where} ${what}`} className="said change">
-                {where}: {what}{" "}
-                <span className="num num-wrap">
-                  <NumText text={from} /> → <NumText text={to} />
-                </span>
+                {where}: {what} <FromTo from={from} to={to} />
               </p>
             ))}
           </>
@@ -111,7 +108,10 @@ export const HandOff = ({ team, spec, version, before }: Props) => {
             <h2>Notes on the layout</h2>
             {layout.notes.map(({ about, text }, index) => (
               <p key={index} className="said">
-                <strong>{layout.breakpoints.find(({ id }) => id === about)?.name ?? layout.areas.find(({ id }) => id === about)?.name ?? "Spec"}:</strong> {text}
+                <strong>
+                  {layout.breakpoints.find(({ id }) => id === about)?.name ?? layout.areas.find(({ id }) => id === about)?.name ?? "Spec"}:
+                </strong>{" "}
+                {text}
               </p>
             ))}
           </>

@@ -1,4 +1,4 @@
-import { breakpointRanges, type Columns, fromJsonNumber, type Layout, parseLength, resolve, show, spanWidth, valueWords } from "@ypsiline/core";
+import { breakpointRanges, type Columns, fromJsonNumber, type Layout, parseLength, resolve, show, valueWords } from "@ypsiline/core";
 import { Num, NumText } from "@/ui/num";
 
 const declared = (text: string): string => {
@@ -6,7 +6,8 @@ const declared = (text: string): string => {
   return length?.unit === "px" ? show(length.value) : text;
 };
 
-const marginText = ({ margin }: Columns): string => (margin.start === margin.end ? declared(margin.start) : `${declared(margin.start)}, ${declared(margin.end)}`);
+const marginText = ({ margin }: Columns): string =>
+  margin.start === margin.end ? declared(margin.start) : `${declared(margin.start)}, ${declared(margin.end)}`;
 
 /** The numbers of every breakpoint: as declared, and what they come to at the drawn-at size. */
 export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
@@ -14,7 +15,19 @@ export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
     <table className="numbers num">
       <thead>
         <tr>
-          {["Breakpoint", "From", "Columns", "Gutter", "Margin", "Container", "Drawn at", "Container", "Column", "Third", "Row pitch", "Baseline"].map((label, index) => (
+          {[
+            "Breakpoint",
+            "From",
+            "Columns",
+            "Gutter",
+            "Margin",
+            "Container",
+            "Drawn at",
+            "Container",
+            "Column",
+            "Row pitch",
+            "Baseline",
+          ].map((label, index) => (
             <th key={index} scope="col">
               {label}
             </th>
@@ -49,7 +62,6 @@ export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
               </td>
               <td className="worked-out">{terms && <Num value={terms.container.width} />}</td>
               <td className="worked-out">{terms && <Num value={terms.column} />}</td>
-              <td className="worked-out">{terms && columns.count % 3 === 0 ? <Num value={spanWidth(terms, columns.count / 3)} /> : "–"}</td>
               <td className="worked-out">{rows ? <Num value={rows.pitch} /> : "–"}</td>
               <td className="worked-out">{breakpoint.baseline ? declared(breakpoint.baseline.step) : "–"}</td>
             </tr>

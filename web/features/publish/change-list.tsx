@@ -1,5 +1,5 @@
 import { changesInWords, compareLayouts, type Layout } from "@ypsiline/core";
-import { NumText } from "@/ui/num";
+import { FromTo } from "@/ui/change-words";
 
 /** What differs between two layouts, one line each: where, what, from and to. */
 export const ChangeList = ({ before, after }: { readonly before: Layout; readonly after: Layout }) => {
@@ -11,9 +11,7 @@ export const ChangeList = ({ before, after }: { readonly before: Layout; readonl
         <li key={`${where} ${what}`} className="change">
           <span title={where}>{where}</span>
           <span>{what}</span>
-          <span className="num num-wrap">
-            <NumText text={from} /> <span aria-label="to">→</span> <NumText text={to} />
-          </span>
+          <FromTo from={from} to={to} />
         </li>
       ))}
     </ul>

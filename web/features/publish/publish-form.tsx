@@ -27,7 +27,10 @@ export const PublishForm = ({ team, spec, revision, offered, last, problems }: P
     setFault("");
     setNumberFault("");
     setBusy(true);
-    const answer = await send<{ number: string }>(`/api/drafts/${team}/${spec}/publish`, { method: "POST", body: { revision, number, note } });
+    const answer = await send<{ number: string }>(`/api/drafts/${team}/${spec}/publish`, {
+      method: "POST",
+      body: { revision, number, note },
+    });
     if (answer.ok) return router.push(`/specs/${team}/${spec}/versions/${answer.value.number}`);
     setBusy(false);
     const atNumber = answer.fault.issues.find(({ path }) => path === "/number");
@@ -59,7 +62,13 @@ export const PublishForm = ({ team, spec, revision, offered, last, problems }: P
         <label className="form-label" htmlFor="version-note">
           Note for the people who use it
         </label>
-        <textarea id="version-note" className="form-control" value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} />
+        <textarea
+          id="version-note"
+          className="form-control"
+          value={note}
+          maxLength={2000}
+          onChange={(event) => setNote(event.target.value)}
+        />
       </div>
       {fault && (
         <p className="fault" role="alert">

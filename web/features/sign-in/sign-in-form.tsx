@@ -13,7 +13,16 @@ export const SignInForm = ({ fault, email, back }: { readonly fault?: string; re
         <label className="form-label" htmlFor="email">
           E-mail address
         </label>
-        <input className="form-control" id="email" name="email" type="email" autoComplete="username" required defaultValue={email} autoFocus={!email} />
+        <input
+          className="form-control"
+          id="email"
+          name="email"
+          type="email"
+          autoComplete="username"
+          required
+          defaultValue={email}
+          autoFocus={!email}
+        />
       </div>
       <div className="mb-3">
         <label className="form-label" htmlFor="password">

@@ -16,6 +16,14 @@ const numberIn = (text: string): number | null => {
 /** Largest file taken; the format's own limit. */
 const largestFile = 1024 * 1024;
 
+/** What is wrong with a field, beside it. */
+const FieldWords = ({ id, words }: { readonly id: string; readonly words: string }) =>
+  words === "" ? null : (
+    <div id={id} className="fault" role="alert">
+      {words}
+    </div>
+  );
+
 /** Makes a spec: blank, from a width and a column count, or from a layout file. Faults stand beside their fields; what was typed stays. */
 export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string; name: string }[] }) => {
   const router = useRouter();
@@ -31,19 +39,13 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
   const [busy, setBusy] = useState(false);
 
   const wordsAt = (path: string): string => issues.find((issue) => issue.path === path)?.message ?? "";
-  const Words = ({ at, id }: { readonly at: string; readonly id: string }) =>
-    wordsAt(at) === "" ? null : (
-      <div id={id} className="fault" role="alert">
-        {wordsAt(at)}
-      </div>
-    );
-
   const readFile = async (chosen: File | undefined) => {
     setFile(null);
     if (!chosen) return;
     if (chosen.size > largestFile) return setIssues([{ path: "/start/layout", message: "The file must be at most 1 MiB." }]);
     const read = readLayout(await chosen.text());
-    if (!read.ok) return setIssues(read.issues.map(({ path, message }) => ({ path: "/start/layout", message: `${path || "The file"} ${message}` })));
+    if (!read.ok)
+      return setIssues(read.issues.map(({ path, message }) => ({ path: "/start/layout", message: `${path || "The file"} ${message}` })));
     setIssues([]);
     setFile(read.layout);
     setName((before) => before || read.layout.name);
@@ -58,7 +60,8 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
       if (numberIn(width) === null) local.push({ path: "/start/width", message: "must be a width like 1440 or a sum like 1152+2*144" });
       if (numberIn(columns) === null) local.push({ path: "/start/columns", message: "must be a whole number like 12" });
     }
-    if (start === "file" && !file) local.push({ path: "/start/layout", message: wordsAt("/start/layout") || "Choose a layout file (JSON)." });
+    if (start === "file" && !file)
+      local.push({ path: "/start/layout", message: wordsAt("/start/layout") || "Choose a layout file (JSON)." });
     setIssues(local);
     if (local.length > 0) return;
     setBusy(true);
@@ -84,7 +87,14 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
 
   const choice = (value: Start, label: string, words: string) => (
     <>
-      <input type="radio" className="form-check-input" name="start" id={`start-${value}`} checked={start === value} onChange={() => setStart(value)} />
+      <input
+        type="radio"
+        className="form-check-input"
+        name="start"
+        id={`start-${value}`}
+        checked={start === value}
+        onChange={() => setStart(value)}
+      />
       <label htmlFor={`start-${value}`}>
         <strong>{label}</strong>
         <span className="quiet d-block">{words}</span>
@@ -108,13 +118,19 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
           aria-invalid={wordsAt("/name") !== ""}
           aria-describedby="spec-name-fault"
         />
-        <Words at="/name" id="spec-name-fault" />
+        <FieldWords id="spec-name-fault" words={wordsAt("/name")} />
       </div>
       <div className="mb-3">
         <label className="form-label" htmlFor="spec-description">
           What it is for <span className="quiet">(may be left out)</span>
         </label>
-        <input id="spec-description" className="form-control" value={description} maxLength={2000} onChange={(event) => setDescription(event.target.value)} />
+        <input
+          id="spec-description"
+          className="form-control"
+          value={description}
+          maxLength={2000}
+          onChange={(event) => setDescription(event.target.value)}
+        />
       </div>
       {teams.length > 1 && (
         <div className="mb-3">
@@ -148,7 +164,7 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
                   aria-invalid={wordsAt("/start/width") !== ""}
                   aria-describedby="start-width-fault"
                 />
-                <Words at="/start/width" id="start-width-fault" />
+                <FieldWords id="start-width-fault" words={wordsAt("/start/width")} />
               </div>
               <div>
                 <label className="form-label" htmlFor="start-columns-count">
@@ -162,12 +178,14 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
                   aria-invalid={wordsAt("/start/columns") !== ""}
                   aria-describedby="start-columns-fault"
                 />
-                <Words at="/start/columns" id="start-columns-fault" />
+                <FieldWords id="start-columns-fault" words={wordsAt("/start/columns")} />
               </div>
             </div>
           )}
         </div>
-        <div className="card-plain choice">{choice("blank", "Nothing decided", "A phone breakpoint of 4 columns; everything else is yours to add.")}</div>
+        <div className="card-plain choice">
+          {choice("blank", "Nothing decided", "A phone breakpoint of 4 columns; everything else is yours to add.")}
+        </div>
         <div className="card-plain choice">
           {choice("file", "A layout file", "A layout document (JSON) taken from Ypsiline before.")}
           {start === "file" && (

@@ -1,4 +1,4 @@
-import { breakpointRanges, check, compareLayouts, countOf, fromJsonNumber, type Layout, termsAt } from "@ypsiline/core";
+import { breakpointRanges, check, countChanges, countOf, fromJsonNumber, type Layout, termsAt } from "@ypsiline/core";
 import Link from "next/link";
 import { dayText } from "@/ui/dates";
 import { GridStrip, MarginHatch } from "@/ui/grid-strip";
@@ -17,7 +17,13 @@ const Drawing = ({ layout, scale, id }: { readonly layout: Layout; readonly scal
   const width = labelWidth + Math.ceil(widest * scale) + 2;
   const height = ranges.length * pitch - (pitch - stripHeight) + 2;
   return (
-    <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} role="img" aria-label={`Breakpoints of ${layout.name}, drawn to one scale`}>
+    <svg
+      width={width}
+      height={height}
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={`Breakpoints of ${layout.name}, drawn to one scale`}
+    >
       <defs>
         <MarginHatch id={`hatch-${id}`} size={5} />
       </defs>
@@ -48,7 +54,7 @@ export const SpecCard = ({ overview, scale }: { readonly overview: SpecOverview;
   const count = (level: "problem" | "caution") => open.filter((finding) => finding.level === level).length;
   const problems = count("problem");
   const cautions = count("caution");
-  const changes = latest ? compareLayouts(latest.layout, draft).length : 0;
+  const changes = latest ? countChanges(latest.layout, draft) : 0;
   const path = `/specs/${spec.team}/${spec.slug}`;
   return (
     <article className="card-plain spec-card">
@@ -78,7 +84,7 @@ export const SpecCard = ({ overview, scale }: { readonly overview: SpecOverview;
       <div>
         <dl className="facts">
           <dt>Base unit</dt>
-          <dd className="num">{draft.base}</dd>
+          <dd className="num">{draft.base.replace("px", " px")}</dd>
           <dt>Breakpoints</dt>
           <dd className="num">{draft.breakpoints.length}</dd>
           <dt>Published</dt>

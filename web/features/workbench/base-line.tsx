@@ -1,6 +1,18 @@
 "use client";
 
-import { divide, type Exact, exact, type Layout, type Length, lengthText, type LengthUnit, parseLength, show, toDecimal, toNumber } from "@ypsiline/core";
+import {
+  divide,
+  type Exact,
+  exact,
+  type Layout,
+  type Length,
+  lengthText,
+  type LengthUnit,
+  parseLength,
+  show,
+  toDecimal,
+  toNumber,
+} from "@ypsiline/core";
 import { NumberField } from "@/ui/number-field";
 
 type Props = { readonly layout: Layout; readonly base: Exact; readonly readOnly: boolean; readonly onLayout: (layout: Layout) => void };
@@ -20,25 +32,36 @@ const pxless = (text: string): string => {
 
 /** The numbers that hold for the whole spec: base unit with its half step, least column, root font size. */
 export const BaseLine = ({ layout, base, readOnly, onLayout }: Props) => {
-  const enter = ({ id, zero }: (typeof members)[number]) => (value: Length): string | null => {
-    const text = lengthText(value);
-    if (text === null || text.startsWith("-") || (!zero && toNumber(value.value) <= 0)) return `Type a length ${zero ? "from" : "above"} 0 with at most 6 decimals`;
-    if (toNumber(value.value) > 100_000) return "Type a length of at most 100,000";
-    onLayout({ ...layout, [id]: text });
-    return null;
-  };
+  const enter =
+    ({ id, zero }: (typeof members)[number]) =>
+    (value: Length): string | null => {
+      const text = lengthText(value);
+      if (text === null || text.startsWith("-") || (!zero && toNumber(value.value) <= 0))
+        return `Type a length ${zero ? "from" : "above"} 0 with at most 6 decimals`;
+      if (toNumber(value.value) > 100_000) return "Type a length of at most 100,000";
+      onLayout({ ...layout, [id]: text });
+      return null;
+    };
   return (
     <section className="sum" aria-label="Base">
       <div className="terms">
         {members.map((member) => (
           <div className="term" key={member.id}>
             <span className="term-label">{member.label}</span>
-            <NumberField label={member.label} shown={pxless(layout[member.id])} text={pxless(layout[member.id])} units={member.units} base={base} disabled={readOnly} onEnter={enter(member)} />
+            <NumberField
+              label={member.label}
+              shown={pxless(layout[member.id])}
+              text={pxless(layout[member.id])}
+              units={member.units}
+              base={base}
+              disabled={readOnly}
+              onEnter={enter(member)}
+            />
           </div>
         ))}
         <p className="quiet m-0 align-self-end">
-          Half step <span className="num">{show(divide(base, exact(2)))}</span>. Gutters and margins are held to the base unit; no column may be narrower than
-          the least.
+          Half step <span className="num">{show(divide(base, exact(2)))}</span>. Gutters and margins are held to the base unit; no column
+          may be narrower than the least.
         </p>
       </div>
     </section>

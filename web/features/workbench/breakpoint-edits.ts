@@ -2,7 +2,11 @@ import { type Breakpoint, type Columns, inOrder, type Layout, limits, newBreakpo
 
 /** An id no other breakpoint has, made from a name. */
 export const freshId = (layout: Layout, name: string): string => {
-  const plain = name.normalize("NFKD").toLowerCase().replace(/[^a-z0-9]+/g, "-").replace(/^-+|-+$/g, "");
+  const plain = name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "");
   const root = (/^[a-z]/.test(plain) ? plain : `at-${plain || "width"}`).slice(0, 32).replace(/-+$/, "");
   const taken = new Set(layout.breakpoints.map(({ id }) => id));
   let id = root;
@@ -12,18 +16,29 @@ export const freshId = (layout: Layout, name: string): string => {
 
 export const mayAdd = (layout: Layout): boolean => layout.breakpoints.length < limits.breakpoints;
 
-const sorted = (layout: Layout, breakpoints: readonly Breakpoint[]): Layout => ({ ...layout, breakpoints: [...inOrder({ ...layout, breakpoints: [...breakpoints] })] });
+const sorted = (layout: Layout, breakpoints: readonly Breakpoint[]): Layout => ({
+  ...layout,
+  breakpoints: [...inOrder({ ...layout, breakpoints: [...breakpoints] })],
+});
 
 /** Adds a breakpoint above the widest one (common practice: 4, 8, 12 columns as widths grow). */
 export const addBreakpoint = (layout: Layout): { readonly layout: Layout; readonly id: string } => {
   const widest = inOrder(layout).at(-1);
   const above = widest ? Math.max(Math.floor(widest.from) + 1, Math.floor(widest.drawnAt.width) + 1) : 320;
   const from = Math.min(limits.size, [600, 1024, 1440, 1920].find((usual) => usual >= above) ?? above + 320);
-  const usual = from < 1024 ? { name: "Tablet", width: 768, height: 1024, count: 8 } : from < 1440 ? { name: "Desk", width: 1280, height: 800, count: 12 } : { name: "Wide", width: 1600, height: 1000, count: 12 };
+  const usual =
+    from < 1024
+      ? { name: "Tablet", width: 768, height: 1024, count: 8 }
+      : from < 1440
+        ? { name: "Desk", width: 1280, height: 800, count: 12 }
+        : { name: "Wide", width: 1600, height: 1000, count: 12 };
   const width = usual.width >= from ? usual.width : from;
   const id = freshId(layout, usual.name);
   const added = newBreakpoint({ ...usual, id, from, width: Math.min(limits.size, width), gutter: "16px", margin: "32px" });
-  return { layout: sorted(layout, [...layout.breakpoints, { ...added, rows: widest?.rows ?? null, baseline: widest?.baseline ?? null }]), id };
+  return {
+    layout: sorted(layout, [...layout.breakpoints, { ...added, rows: widest?.rows ?? null, baseline: widest?.baseline ?? null }]),
+    id,
+  };
 };
 
 /** Copies a breakpoint to start halfway to the next one, where there is room; its numbers stay. */
@@ -33,7 +48,12 @@ export const copyBreakpoint = (layout: Layout, id: string): { readonly layout: L
   const original = ordered[index];
   if (!original) return { layout, id };
   const next = ordered[index + 1];
-  const from = Math.min(limits.size, next ? Math.max(Math.floor((original.from + next.from) / 2), original.from + 1) : Math.floor(Math.max(original.from, original.drawnAt.width)) + 160);
+  const from = Math.min(
+    limits.size,
+    next
+      ? Math.max(Math.floor((original.from + next.from) / 2), original.from + 1)
+      : Math.floor(Math.max(original.from, original.drawnAt.width)) + 160,
+  );
   const copyId = freshId(layout, `${original.id}-copy`);
   const inside = original.drawnAt.width >= from && (!next || original.drawnAt.width < next.from);
   const copy: Breakpoint = {
@@ -76,5 +96,8 @@ export const carryColumns = (layout: Layout, from: string, to: readonly string[]
     ...(what.margin ? { margin: source.margin } : {}),
     ...(what.container ? { container: source.container } : {}),
   });
-  return { ...layout, breakpoints: layout.breakpoints.map((one) => (to.includes(one.id) ? { ...one, columns: carried(one.columns) } : one)) };
+  return {
+    ...layout,
+    breakpoints: layout.breakpoints.map((one) => (to.includes(one.id) ? { ...one, columns: carried(one.columns) } : one)),
+  };
 };

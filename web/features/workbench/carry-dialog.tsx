@@ -11,7 +11,12 @@ type Props = { readonly layout: Layout; readonly from: Breakpoint; readonly onDo
 const parts: readonly { readonly id: keyof Carried; readonly label: string; readonly text: (from: Breakpoint) => string }[] = [
   { id: "count", label: "Columns", text: ({ columns }) => String(columns.count) },
   { id: "gutter", label: "Gutter", text: ({ columns }) => columns.gutter },
-  { id: "margin", label: "Margin", text: ({ columns }) => (columns.margin.start === columns.margin.end ? columns.margin.start : `${columns.margin.start}, ${columns.margin.end}`) },
+  {
+    id: "margin",
+    label: "Margin",
+    text: ({ columns }) =>
+      columns.margin.start === columns.margin.end ? columns.margin.start : `${columns.margin.start}, ${columns.margin.end}`,
+  },
   { id: "container", label: "Container", text: ({ columns }) => columns.container.kind },
 ];
 
@@ -31,7 +36,12 @@ export const CarryDialog = ({ layout, from, onDone }: Props) => {
           <legend className="fs-6">Numbers</legend>
           {parts.map(({ id, label, text }) => (
             <label key={id} className="d-flex align-items-center gap-2">
-              <input type="checkbox" className="form-check-input m-0" checked={what[id]} onChange={(event) => setWhat({ ...what, [id]: event.target.checked })} />
+              <input
+                type="checkbox"
+                className="form-check-input m-0"
+                checked={what[id]}
+                onChange={(event) => setWhat({ ...what, [id]: event.target.checked })}
+              />
               {label} <span className="num quiet">{text(from)}</span>
             </label>
           ))}

@@ -34,7 +34,13 @@ export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
                 ] as const
               ).map(([choice, label, value]) => (
                 <label key={choice} className="d-flex align-items-center gap-2">
-                  <input type="radio" className="form-check-input m-0" name={`conflict-${index}`} checked={choices[index] === choice} onChange={() => choose(index, choice)} />
+                  <input
+                    type="radio"
+                    className="form-check-input m-0"
+                    name={`conflict-${index}`}
+                    checked={choices[index] === choice}
+                    onChange={() => choose(index, choice)}
+                  />
                   {label}: <NumText className="num num-wrap" text={valueWords(value)} />
                 </label>
               ))}

@@ -1,4 +1,4 @@
-import { applyChanges, type Change, compareLayouts, type Conflict, inverse, type Issue, type Layout } from "@ypsiline/core";
+import { applyChanges, type Change, compareLayouts, type Conflict, type Issue, type Layout } from "@ypsiline/core";
 
 /** How saving stands. `waiting` and `saving` pass by themselves; the others say something to the person. */
 export type SaveState =
@@ -34,6 +34,9 @@ export type DraftWorld = {
   readonly keep: (changes: readonly Change[]) => void;
 };
 
+/** One step that can be taken back: the changes it made, and those that undo it (which know the order of lists before it). */
+type Step = { readonly forth: readonly Change[]; readonly back: readonly Change[] };
+
 export type Choice = "mine" | "theirs";
 
 /** Pause after the last edit before it is sent, ms: long enough to gather a drag, short enough not to be noticed. */
@@ -50,8 +53,8 @@ const mostSteps = 500;
 export const createDraftStore = (initial: { revision: number; layout: Layout }, world: DraftWorld) => {
   let base = initial;
   let layout = initial.layout;
-  let undo: (readonly Change[])[] = [];
-  let redo: (readonly Change[])[] = [];
+  let undo: readonly Step[] = [];
+  let redo: readonly Step[] = [];
   let lastStep: string | null = null;
   let save: SaveState = { kind: "saved", at: null };
   let snapshot: DraftState = { layout, canUndo: false, canRedo: false, save };
@@ -159,13 +162,14 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     },
     /** Makes an edit. Edits with the same `step` one after the other are taken back together (a drag). */
     edit: (next: Layout, step: string | null = null): void => {
-      const changes = compareLayouts(layout, next);
-      if (changes.length === 0) return;
+      const between = (before: Layout): Step => ({ forth: compareLayouts(before, next), back: compareLayouts(next, before) });
+      const made = between(layout);
+      if (made.forth.length === 0) return;
       const last = undo.at(-1);
       if (step !== null && step === lastStep && last) {
-        const begun = applyChanges(layout, [...last].reverse().map(inverse));
-        undo = [...undo.slice(0, -1), begun.ok ? compareLayouts(begun.layout, next) : changes];
-      } else undo = [...undo.slice(-mostSteps + 1), changes];
+        const begun = applyChanges(layout, last.back);
+        undo = [...undo.slice(0, -1), begun.ok ? between(begun.layout) : made];
+      } else undo = [...undo.slice(-mostSteps + 1), made];
       lastStep = step;
       redo = [];
       layout = next;
@@ -177,21 +181,21 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     },
     /** Takes back the last edit; false where somebody has changed the same number since. */
     undo: (): boolean => {
-      const changes = undo.at(-1);
-      if (!changes) return true;
+      const step = undo.at(-1);
+      if (!step) return true;
       undo = undo.slice(0, -1);
       lastStep = null;
-      const fits = put([...changes].reverse().map(inverse));
-      if (fits) redo = [...redo, changes];
+      const fits = put(step.back);
+      if (fits) redo = [...redo, step];
       touched();
       return fits;
     },
     redo: (): boolean => {
-      const changes = redo.at(-1);
-      if (!changes) return true;
+      const step = redo.at(-1);
+      if (!step) return true;
       redo = redo.slice(0, -1);
-      const fits = put(changes);
-      if (fits) undo = [...undo, changes];
+      const fits = put(step.forth);
+      if (fits) undo = [...undo, step];
       touched();
       return fits;
     },
@@ -211,10 +215,15 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       if (save.kind !== "conflict") return;
       const mine = save.conflicts
         .filter((_, index) => choices[index] === "mine")
-        .map(({ change, theirs }): Change => ({ path: change.path, ...(theirs === undefined ? {} : { from: theirs }), ...("to" in change ? { to: change.to } : {}) }));
+        .map(({ change, theirs }): Change => ({
+          path: change.path,
+          ...(theirs === undefined ? {} : { from: theirs }),
+          ...("to" in change ? { to: change.to } : {}),
+        }));
       save = { kind: "waiting" };
+      const before = layout;
       for (const change of mine) put([change]);
-      undo = mine.length > 0 ? [...undo, mine] : undo;
+      if (mine.length > 0) undo = [...undo, { forth: compareLayouts(before, layout), back: compareLayouts(layout, before) }];
       touched();
     },
     /** Looks whether others have saved something, and takes it over. */

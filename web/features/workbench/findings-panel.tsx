@@ -27,7 +27,19 @@ const FixLabel = ({ fix }: { readonly fix: Fix }) => {
 const levelOrder: readonly Level[] = ["problem", "caution", "note"];
 
 /** One finding: what is so, its sum, and the changes that mend it. */
-const FindingCard = ({ finding, where, also, readOnly, onFix }: { readonly finding: Finding; readonly where: string; readonly also: string; readonly readOnly: boolean; readonly onFix: (fix: Fix) => void }) => {
+const FindingCard = ({
+  finding,
+  where,
+  also,
+  readOnly,
+  onFix,
+}: {
+  readonly finding: Finding;
+  readonly where: string;
+  readonly also: string;
+  readonly readOnly: boolean;
+  readonly onFix: (fix: Fix) => void;
+}) => {
   const { title, message, sum } = findingWords(finding, where);
   return (
     <li className={`finding ${finding.level}`}>

@@ -21,8 +21,7 @@ export const ladderScale = (layout: Layout, screenWidth: number, inset: number):
   const perPx = (screenWidth - 2 * inset) / (most - least);
   const step = [20, 40, 80, 160, 320, 640, 1280, 2560].find((one) => one * 4 * perPx >= roomForNumber) ?? 5120;
   const ticks = [];
-  for (let width = Math.ceil(least / step) * step; width <= most; width += step)
-    ticks.push({ width, numbered: (width / step) % 4 === 0 });
+  for (let width = Math.ceil(least / step) * step; width <= most; width += step) ticks.push({ width, numbered: (width / step) % 4 === 0 });
   return {
     least,
     most,

@@ -47,7 +47,10 @@ const pxless = (text: string): string => {
   return length?.unit === "px" ? toDecimal(length.value, 6) : text;
 };
 
-const lengthOf = (text: string, units: readonly ("px" | "rem" | "%" | "fr")[]): { ok: true; text: string } | { ok: false; message: string } => {
+const lengthOf = (
+  text: string,
+  units: readonly ("px" | "rem" | "%" | "fr")[],
+): { ok: true; text: string } | { ok: false; message: string } => {
   const read = readTyped(text, units);
   if (!read.ok) return read;
   const { value }: { value: Length } = read;
@@ -63,7 +66,11 @@ const name: LedgerCell = {
   paths: [],
   text: ({ name: text }) => text,
   read: (text, breakpoint) =>
-    text.trim() === "" ? fail("Give the breakpoint a name") : text.length > limits.text ? fail("At most 2,000 characters") : done({ ...breakpoint, name: text.trim() }),
+    text.trim() === ""
+      ? fail("Give the breakpoint a name")
+      : text.length > limits.text
+        ? fail("At most 2,000 characters")
+        : done({ ...breakpoint, name: text.trim() }),
 };
 
 const from: LedgerCell = {
@@ -124,7 +131,8 @@ const margin: LedgerCell = {
   label: "Margin",
   stepped: true,
   paths: ["columns/margin", "columns/margin/start", "columns/margin/end"],
-  text: ({ columns: { margin: sides } }) => (sides.start === sides.end ? pxless(sides.start) : `${pxless(sides.start)}, ${pxless(sides.end)}`),
+  text: ({ columns: { margin: sides } }) =>
+    sides.start === sides.end ? pxless(sides.start) : `${pxless(sides.start)}, ${pxless(sides.end)}`,
   read: (text, breakpoint) => {
     const [first = "", second = first, ...rest] = text.split(/[,;|]/);
     const start = lengthOf(first, ["px", "rem", "%"]);
@@ -192,7 +200,11 @@ export const pasteInto = (
       const cell = ledgerCells[column + across];
       if (!cell || text === "") continue;
       const result = cell.read(text, breakpoint);
-      if (!result.ok) return { ok: false, message: `Row ${down + 1}, ${cell.label.toLowerCase()} “${text.slice(0, 40)}”: ${result.message}. Nothing was pasted.` };
+      if (!result.ok)
+        return {
+          ok: false,
+          message: `Row ${down + 1}, ${cell.label.toLowerCase()} “${text.slice(0, 40)}”: ${result.message}. Nothing was pasted.`,
+        };
       breakpoint = result.breakpoint;
     }
     next[row + down] = breakpoint;

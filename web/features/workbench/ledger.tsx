@@ -1,6 +1,19 @@
 "use client";
 
-import { type Breakpoint, columnTerms, type Exact, exact, type Finding, fromJsonNumber, isWhole, type Layout, multiply, parseLength, resolveRows, rootFontSize } from "@ypsiline/core";
+import {
+  type Breakpoint,
+  columnTerms,
+  type Exact,
+  exact,
+  type Finding,
+  fromJsonNumber,
+  isWhole,
+  type Layout,
+  multiply,
+  parseLength,
+  resolveRows,
+  rootFontSize,
+} from "@ypsiline/core";
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
@@ -23,7 +36,11 @@ type Place = { readonly row: number; readonly column: number };
 
 /** Cells that a finding at this breakpoint speaks of. */
 const spokenOf = (findings: readonly Finding[], id: string, index: number): ReadonlySet<string> => {
-  const paths = new Set(findings.filter((one) => one.breakpoint === id && one.accepted === null && one.level !== "note").map(({ path }) => path.replace(`/breakpoints/${index}/`, "")));
+  const paths = new Set(
+    findings
+      .filter((one) => one.breakpoint === id && one.accepted === null && one.level !== "note")
+      .map(({ path }) => path.replace(`/breakpoints/${index}/`, "")),
+  );
   return new Set(ledgerCells.filter((cell) => cell.paths.some((path) => path !== "columns" && paths.has(path))).map((cell) => cell.id));
 };
 
@@ -57,7 +74,10 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
   }
 
   const goTo = (next: Place): void => {
-    const to = { row: Math.max(0, Math.min(breakpoints.length - 1, next.row)), column: Math.max(0, Math.min(ledgerCells.length - 1, next.column)) };
+    const to = {
+      row: Math.max(0, Math.min(breakpoints.length - 1, next.row)),
+      column: Math.max(0, Math.min(ledgerCells.length - 1, next.column)),
+    };
     focusNext.current = true;
     setPlace(to);
     setEditing(null);
@@ -144,7 +164,8 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     const result = pasteInto(breakpoints, row, place.column, pastedRows(event.clipboardData.getData("text/plain")));
     if (!result.ok) return onSay(result.message);
     onBreakpoints(result.breakpoints);
-    if (result.left > 0) onSay(`${result.left} pasted ${result.left === 1 ? "row" : "rows"} found no breakpoint below; add breakpoints first.`);
+    if (result.left > 0)
+      onSay(`${result.left} pasted ${result.left === 1 ? "row" : "rows"} found no breakpoint below; add breakpoints first.`);
   };
 
   return (
@@ -167,7 +188,10 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
         <tbody>
           {breakpoints.map((breakpoint, index) => {
             const spoken = spokenOf(findings, breakpoint.id, index);
-            const terms = columnTerms(breakpoint.columns, { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize: rootFontSize(layout) });
+            const terms = columnTerms(breakpoint.columns, {
+              width: fromJsonNumber(breakpoint.drawnAt.width),
+              rootFontSize: rootFontSize(layout),
+            });
             const context = { width: terms.width, rootFontSize: rootFontSize(layout) };
             const pitch = breakpoint.rows && resolveRows(breakpoint.rows, fromJsonNumber(breakpoint.drawnAt.height), context)?.pitch;
             return (

@@ -15,7 +15,9 @@ export const SaveWords = ({ save }: { readonly save: SaveState }) => {
       case "saving":
         return "Saving…";
       case "failed":
-        return save.signIn ? "Not saved: sign in again in another tab. Your edits are kept here." : "Not saved: the server does not answer. Your edits are kept and sent again.";
+        return save.signIn
+          ? "Not saved: sign in again in another tab. Your edits are kept here."
+          : "Not saved: the server does not answer. Your edits are kept and sent again.";
       case "refused":
         return `Not saved: ${save.issues[0] ? `${save.issues[0].path} ${save.issues[0].message}` : save.detail} Take the edit back or change it.`;
       case "conflict":

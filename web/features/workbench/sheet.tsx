@@ -14,7 +14,15 @@ const inset = 24;
 const above = 48;
 const below = 16;
 
-const DimensionLine = ({ dimension, x, y }: { readonly dimension: Dimension; readonly x: (value: number) => number; readonly y: number }) => {
+const DimensionLine = ({
+  dimension,
+  x,
+  y,
+}: {
+  readonly dimension: Dimension;
+  readonly x: (value: number) => number;
+  readonly y: number;
+}) => {
   const a = x(toNumber(dimension.from));
   const b = x(toNumber(dimension.to));
   if (b - a < 2) return null;
@@ -65,9 +73,26 @@ export const Sheet = memo(function Sheet({ resolution, shown }: Props) {
               <rect x={inset} y={above} width={W * scale} height={drawn} />
             </clipPath>
             {step > 0 && (
-              <pattern id="sheet-baseline" x="0" y={above + toNumber(baseline?.offset ?? resolution.width) * scale} width="40" height={step * emphasis} patternUnits="userSpaceOnUse">
+              <pattern
+                id="sheet-baseline"
+                x="0"
+                y={above + toNumber(baseline?.offset ?? resolution.width) * scale}
+                width="40"
+                height={step * emphasis}
+                patternUnits="userSpaceOnUse"
+              >
                 {Array.from({ length: emphasis }, (_, line) => (
-                  <line key={line} x1="0" x2="40" y1={(line + 1) * step - 0.4} y2={(line + 1) * step - 0.4} stroke="var(--probe)" strokeWidth="0.8" opacity={line === emphasis - 1 ? 0.55 : 0.2} strokeDasharray={line === emphasis - 1 ? undefined : "4 4"} />
+                  <line
+                    key={line}
+                    x1="0"
+                    x2="40"
+                    y1={(line + 1) * step - 0.4}
+                    y2={(line + 1) * step - 0.4}
+                    stroke="var(--probe)"
+                    strokeWidth="0.8"
+                    opacity={line === emphasis - 1 ? 0.55 : 0.2}
+                    strokeDasharray={line === emphasis - 1 ? undefined : "4 4"}
+                  />
                 ))}
               </pattern>
             )}
@@ -80,7 +105,17 @@ export const Sheet = memo(function Sheet({ resolution, shown }: Props) {
               rows?.tracks.map((track, index) => {
                 const y = above + toNumber(track.start) * scale;
                 return y > bottom ? null : (
-                  <rect key={index} x={x(start)} y={y} width={Math.max(0, toNumber(terms.container.width) * scale)} height={Math.max(0, toNumber(track.height) * scale)} fill="var(--row)" fillOpacity="0.7" stroke="var(--row-edge)" strokeWidth="0.6" />
+                  <rect
+                    key={index}
+                    x={x(start)}
+                    y={y}
+                    width={Math.max(0, toNumber(terms.container.width) * scale)}
+                    height={Math.max(0, toNumber(track.height) * scale)}
+                    fill="var(--row)"
+                    fillOpacity="0.7"
+                    stroke="var(--row-edge)"
+                    strokeWidth="0.6"
+                  />
                 );
               })}
             {shown.columns &&

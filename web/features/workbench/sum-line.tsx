@@ -50,15 +50,17 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
   const [apart, setApart] = useState(false);
   const linked = equals(terms.margin.start, terms.margin.end) && !apart;
 
-  const enter = (term: SumTerm) => (value: Length): string | null => {
-    const changed = changeTerm({ columns, width: terms.width, rootFontSize, term, value, givesWay });
-    if (!changed.ok) return changed.message;
-    if (!widthFits(changed.width)) return `The width would be ${toDecimal(changed.width)}; it must be from 1 to 20,000`;
-    setGivesWay(changed.gaveWay);
-    if (changed.columns !== columns) onColumns(changed.columns);
-    if (!equals(changed.width, terms.width)) onWidth(changed.width);
-    return null;
-  };
+  const enter =
+    (term: SumTerm) =>
+    (value: Length): string | null => {
+      const changed = changeTerm({ columns, width: terms.width, rootFontSize, term, value, givesWay });
+      if (!changed.ok) return changed.message;
+      if (!widthFits(changed.width)) return `The width would be ${toDecimal(changed.width)}; it must be from 1 to 20,000`;
+      setGivesWay(changed.gaveWay);
+      if (changed.columns !== columns) onColumns(changed.columns);
+      if (!equals(changed.width, terms.width)) onWidth(changed.width);
+      return null;
+    };
 
   const term = (
     id: SumTerm,
@@ -112,7 +114,15 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
       <div className="terms">
         {term("width", "width", "Width", terms.width, toDecimal(terms.width, 6), ["px"], "")}
         {sign("=")}
-        {term(linked ? "margin" : "margin-start", "margin", linked ? "Margin" : "Start margin", terms.margin.start, marginText("start"), ["px", "rem", "%"], "of-margin")}
+        {term(
+          linked ? "margin" : "margin-start",
+          "margin",
+          linked ? "Margin" : "Start margin",
+          terms.margin.start,
+          marginText("start"),
+          ["px", "rem", "%"],
+          "of-margin",
+        )}
         {sign("+")}
         {term("columns", "columns", "Columns", exact(columns.count), String(columns.count), ["px"], "of-columns")}
         {sign("×")}
@@ -125,7 +135,15 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
         {sign("×")}
         {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(columns.gutter), ["px", "rem", "fr"], "of-gutter")}
         {sign("+")}
-        {term(linked ? "margin" : "margin-end", null, linked ? "Margin" : "End margin", terms.margin.end, marginText("end"), ["px", "rem", "%"], "of-margin")}
+        {term(
+          linked ? "margin" : "margin-end",
+          null,
+          linked ? "Margin" : "End margin",
+          terms.margin.end,
+          marginText("end"),
+          ["px", "rem", "%"],
+          "of-margin",
+        )}
         <span className="flex-grow-1" />
         {children}
       </div>
@@ -188,7 +206,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           </>
         )}
         <label className="inline">
-          Gutters at the edges
+          Edge gutters
           <select
             className="form-select form-select-sm"
             value={columns.edgeGutters}
@@ -196,7 +214,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
             onChange={(event) => onColumns({ ...columns, edgeGutters: event.target.value as "none" | "half" })}
           >
             <option value="none">none</option>
-            <option value="half">half a gutter</option>
+            <option value="half">half</option>
           </select>
         </label>
         <label className="inline">

@@ -12,10 +12,20 @@ const savePath = ({ team, spec }: DraftAddress): string => `/api/drafts/${team}/
 const saveTo = async (address: DraftAddress, revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
   // Browsers let small requests outlive the page; larger ones would be refused with keepalive.
   const keepalive = JSON.stringify(changes).length < 50_000;
-  const answer = await send<{ revision: number; layout: Layout | null }>(savePath(address), { method: "POST", body: { revision, changes }, keepalive });
+  const answer = await send<{ revision: number; layout: Layout | null }>(savePath(address), {
+    method: "POST",
+    body: { revision, changes },
+    keepalive,
+  });
   if (answer.ok) return { kind: "saved", ...answer.value };
   const { status, detail, issues, body } = answer.fault;
-  if (status === 409) return { kind: "conflict", revision: Number(body["revision"]), layout: body["layout"] as Layout, conflicts: body["conflicts"] as Conflict[] };
+  if (status === 409)
+    return {
+      kind: "conflict",
+      revision: Number(body["revision"]),
+      layout: body["layout"] as Layout,
+      conflicts: body["conflicts"] as Conflict[],
+    };
   if (status === 401) return { kind: "failed", signIn: true, detail: "You are signed out" };
   if (status === 400 || status === 403 || status === 404 || status === 413 || status === 422) return { kind: "refused", detail, issues };
   return { kind: "failed", signIn: false, detail };
@@ -61,21 +71,21 @@ const lookEvery = 3_000;
 
 /** The draft of an address as live state. */
 export const useDraft = (
-  address: DraftAddress,
+  { team, spec }: DraftAddress,
   initial: { revision: number; layout: Layout },
   readOnly: boolean,
 ): { readonly store: DraftStore; readonly state: DraftState } => {
   const [store] = useState(() =>
     createDraftStore(initial, {
-      save: (revision, changes) => saveTo(address, revision, changes),
-      newer: (revision) => newerThan(address, revision),
+      save: (revision, changes) => saveTo({ team, spec }, revision, changes),
+      newer: (revision) => newerThan({ team, spec }, revision),
       now: () => Date.now(),
       after: (ms, work) => {
         const timer = setTimeout(work, ms);
         return () => clearTimeout(timer);
       },
       keep: (changes) => {
-        const key = keepPrefix(address) + tabName();
+        const key = keepPrefix({ team, spec }) + tabName();
         if (changes.length === 0) localStorage.removeItem(key);
         else localStorage.setItem(key, JSON.stringify(changes));
       },
@@ -88,8 +98,12 @@ export const useDraft = (
     const { signal } = leave;
     if (!readOnly) {
       const tab = tabName();
-      void navigator.locks?.request(`ypsiline tab ${tab}`, { ifAvailable: true }, () => new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve())));
-      void leftBehind(address, tab).then((changes) => {
+      void navigator.locks?.request(
+        `ypsiline tab ${tab}`,
+        { ifAvailable: true },
+        () => new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve())),
+      );
+      void leftBehind({ team, spec }, tab).then((changes) => {
         if (changes.length > 0 && !signal.aborted) store.recover(changes);
       });
       window.addEventListener("pagehide", () => void store.flush(), { signal });
@@ -112,9 +126,7 @@ export const useDraft = (
       leave.abort();
       clearInterval(timer);
     };
-    // The address of a page never changes while it is shown.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [store]);
+  }, [store, team, spec, readOnly]);
 
   return { store, state };
 };

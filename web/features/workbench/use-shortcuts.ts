@@ -6,7 +6,8 @@ import { useEffect, useRef } from "react";
 export type Shortcuts = Readonly<Record<string, () => void>>;
 
 const typing = (target: EventTarget | null): boolean =>
-  target instanceof HTMLElement && (target.matches("input:not([type=checkbox]):not([type=radio]), select, textarea, [role=grid] td") || target.isContentEditable);
+  target instanceof HTMLElement &&
+  (target.matches("input:not([type=checkbox]):not([type=radio]), select, textarea, [role=grid] td") || target.isContentEditable);
 
 /** Listens for shortcuts. Plain keys are left alone while somebody types; undo works everywhere but inside a half-typed field. */
 export const useShortcuts = (shortcuts: Shortcuts): void => {

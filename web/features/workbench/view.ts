@@ -1,4 +1,14 @@
-import { breakpointAt, type Breakpoint, type Exact, fromJsonNumber, type Layout, limits, parseDecimal, toDecimal, toNumber } from "@ypsiline/core";
+import {
+  breakpointAt,
+  type Breakpoint,
+  type Exact,
+  fromJsonNumber,
+  type Layout,
+  limits,
+  parseDecimal,
+  toDecimal,
+  toNumber,
+} from "@ypsiline/core";
 
 /** Facets that are built. */
 export const facets = ["columns", "base"] as const;

@@ -5,7 +5,7 @@ import {
   breakpointAt,
   type Breakpoint,
   check,
-  compareLayouts,
+  countChanges,
   type Exact,
   fromJsonNumber,
   inOrder,
@@ -71,7 +71,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
   const breakpoint = shownBreakpoint(view, layout);
   const result = useMemo(() => check(layout), [layout]);
   const resolved = useMemo(() => resolve(layout, { width: view.width, breakpoint: breakpoint.id }), [layout, view.width, breakpoint.id]);
-  const changes = useMemo(() => (latest ? compareLayouts(latest.layout, layout).length : 0), [latest, layout]);
+  const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
   const base = parseLength(layout.base)?.value ?? zero;
 
   useEffect(() => {
@@ -115,7 +115,9 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
     "?": () => setDialog("shortcuts"),
   });
 
-  const outOfOrder = result.findings.some(({ rule, fixes }) => rule === "breakpoints-ordered" && fixes.some(({ term }) => term === "order"));
+  const outOfOrder = result.findings.some(
+    ({ rule, fixes }) => rule === "breakpoints-ordered" && fixes.some(({ term }) => term === "order"),
+  );
   const path = `/specs/${address.team}/${address.spec}`;
 
   return (
@@ -185,7 +187,14 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
           <div className="facet-bar">
             <div role="tablist" aria-label="Facets">
               {(Object.keys(facetNames) as Facet[]).map((facet) => (
-                <button key={facet} type="button" role="tab" aria-selected={view.facet === facet} className="facet" onClick={() => setView({ ...view, facet })}>
+                <button
+                  key={facet}
+                  type="button"
+                  role="tab"
+                  aria-selected={view.facet === facet}
+                  className="facet"
+                  onClick={() => setView({ ...view, facet })}
+                >
                   {facetNames[facet]}
                 </button>
               ))}
@@ -198,7 +207,11 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
               </label>
             ))}
           </div>
-          {resolved.ok ? <Sheet resolution={resolved.value} shown={shown} /> : <p className="sheet fault p-3">{resolved.issues[0]?.message}</p>}
+          {resolved.ok ? (
+            <Sheet resolution={resolved.value} shown={shown} />
+          ) : (
+            <p className="sheet fault p-3">{resolved.issues[0]?.message}</p>
+          )}
           {resolved.ok && view.facet === "columns" && (
             <SumLine
               breakpoint={breakpoint}
@@ -305,7 +318,12 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
       )}
       {dialog === "shortcuts" && <ShortcutsDialog onClose={() => setDialog(null)} />}
       {state.save.kind === "conflict" && (
-        <ConflictDialog key={state.save.conflicts.length} conflicts={state.save.conflicts} layout={layout} onSettle={(choices) => store.settle(choices)} />
+        <ConflictDialog
+          key={state.save.conflicts.length}
+          conflicts={state.save.conflicts}
+          layout={layout}
+          onSettle={(choices) => store.settle(choices)}
+        />
       )}
       <Toaster position="bottom-center" />
     </div>

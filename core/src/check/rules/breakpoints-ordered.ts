@@ -41,7 +41,13 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
         facts: { fault: "drawn-outside", drawn, from: checked.from, until: checked.until },
         fixes: [
           ...(inside >= checked.from
-            ? [{ term: "drawn-at" as const, to: String(inside), patch: [{ op: "replace" as const, path: at(checked, "drawnAt/width"), value: inside }] }]
+            ? [
+                {
+                  term: "drawn-at" as const,
+                  to: String(inside),
+                  patch: [{ op: "replace" as const, path: at(checked, "drawnAt/width"), value: inside }],
+                },
+              ]
             : []),
           ...(drawn < checked.from && !breakpoints.some(({ from }) => from < checked.from && from >= drawn) ? fromFix(checked, drawn) : []),
           ...(next && drawn + 1 <= next.breakpoint.drawnAt.width && (next.until === null || Math.floor(drawn) + 1 < next.until)

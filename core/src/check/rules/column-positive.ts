@@ -14,7 +14,10 @@ export const columnPositive: Rule<"column-positive"> = {
   find: ({ breakpoints, base, leastColumn }) =>
     breakpoints.flatMap((checked) => {
       const first = fromJsonNumber(checked.from);
-      const last = checked.until === null ? exact(limits.size) : larger(first, smaller(fromJsonNumber(checked.until), exact(Math.max(1, Math.ceil(checked.until) - 1))));
+      const last =
+        checked.until === null
+          ? exact(limits.size)
+          : larger(first, smaller(fromJsonNumber(checked.until), exact(Math.max(1, Math.ceil(checked.until) - 1))));
       const atFirst = checked.at(first);
       const atLast = checked.at(last);
       const terms = compare(atLast.column, atFirst.column) < 0 ? atLast : atFirst;

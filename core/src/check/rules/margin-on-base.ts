@@ -13,7 +13,13 @@ export const marginOnBase: Rule<"margin-on-base"> = {
   find: ({ breakpoints, base, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { start, end } = checked.breakpoint.columns.margin;
-      const sides: readonly (readonly [Side, string])[] = start === end ? [["both", start]] : [["start", start], ["end", end]];
+      const sides: readonly (readonly [Side, string])[] =
+        start === end
+          ? [["both", start]]
+          : [
+              ["start", start],
+              ["end", end],
+            ];
       const off: { side: Side; length: Exact; half: boolean }[] = [];
       for (const [side, text] of sides) {
         const declared = parseLength(text);

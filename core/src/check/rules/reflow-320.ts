@@ -19,7 +19,8 @@ export const reflow320: Rule<"reflow-320"> = {
         fixes: fromFix(lowest, 320),
       });
     const terms = lowest.at(reflowWidth);
-    const fits = sign(terms.column) > 0 && compare(terms.column, leastColumn) >= 0 && sign(terms.margin.start) >= 0 && sign(terms.margin.end) >= 0;
+    const fits =
+      sign(terms.column) > 0 && compare(terms.column, leastColumn) >= 0 && sign(terms.margin.start) >= 0 && sign(terms.margin.end) >= 0;
     if (!fits) {
       const gutter = largestGutter(lowest, reflowWidth, leastColumn, base);
       found.push({

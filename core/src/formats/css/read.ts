@@ -10,7 +10,12 @@ import type { Read } from "../types";
 type Declaration = { readonly name: string; readonly value: string; readonly line: number };
 
 /** Declarations that hold from one width on, whatever selector or query they stood under. */
-type Block = { readonly from: Exact | null; readonly selector: string; readonly line: number; readonly declarations: readonly Declaration[] };
+type Block = {
+  readonly from: Exact | null;
+  readonly selector: string;
+  readonly line: number;
+  readonly declarations: readonly Declaration[];
+};
 
 /** Most rules looked at; a layout's stylesheet has one for each breakpoint. */
 const mostRules = 5_000;
@@ -83,7 +88,10 @@ const collect = (css: string, issues: Issue[], lost: string[]): readonly Block[]
     if (node.name !== "media" && node.name !== "container") return;
     const from = fromWidth(prelude);
     if (from) visit(node.block?.children ?? [], from);
-    else lost.push(`line ${lineOf(node)}: @${node.name} ${prelude}: only conditions of the form (width >= 600px) or (min-width: 600px) are read`);
+    else
+      lost.push(
+        `line ${lineOf(node)}: @${node.name} ${prelude}: only conditions of the form (width >= 600px) or (min-width: 600px) are read`,
+      );
   };
   if (tree.type !== "StyleSheet") issues.push({ path: "", message: "must be a stylesheet" });
   else visit(tree.children, null);
@@ -91,7 +99,11 @@ const collect = (css: string, issues: Issue[], lost: string[]): readonly Block[]
 };
 
 /** One breakpoint's declarations with those of narrower ones below them, as the cascade has it. */
-type Cascaded = { readonly from: Exact | null; readonly own: ReadonlyMap<string, Declaration>; readonly all: ReadonlyMap<string, Declaration> };
+type Cascaded = {
+  readonly from: Exact | null;
+  readonly own: ReadonlyMap<string, Declaration>;
+  readonly all: ReadonlyMap<string, Declaration>;
+};
 
 const cascade = (blocks: readonly Block[]): readonly Cascaded[] => {
   const widths: (Exact | null)[] = [];
@@ -107,8 +119,7 @@ const cascade = (blocks: readonly Block[]): readonly Cascaded[] => {
   });
 };
 
-const sameWidth = (a: Exact | null, b: Exact | null): boolean =>
-  a === null || b === null ? a === b : toDecimal(a, 6) === toDecimal(b, 6);
+const sameWidth = (a: Exact | null, b: Exact | null): boolean => (a === null || b === null ? a === b : toDecimal(a, 6) === toDecimal(b, 6));
 
 type BreakpointInput = LayoutInput["breakpoints"][number];
 
@@ -124,7 +135,10 @@ const drawnAt = (from: number, next: number | null): BreakpointInput["drawnAt"] 
 const titled = (id: string): string => id.charAt(0).toUpperCase() + id.slice(1).replaceAll("-", " ");
 
 /** What a reader of one dialect says of a breakpoint's columns, or null where the stylesheet has none there. */
-type ReadColumns = (cascaded: Cascaded, lost: string[]) => { readonly columns: BreakpointInput["columns"]; readonly id: string | null } | null;
+type ReadColumns = (
+  cascaded: Cascaded,
+  lost: string[],
+) => { readonly columns: BreakpointInput["columns"]; readonly id: string | null } | null;
 
 const ownColumns: ReadColumns = ({ all, own }, lost) => {
   const value = (name: string): string => all.get(name)?.value ?? "";
@@ -153,18 +167,18 @@ const ownColumns: ReadColumns = ({ all, own }, lost) => {
       gutter,
       margin: { start, end },
       edgeGutters: value("--layout-edge-gutters") === "half" ? "half" : "none",
-      container: max
-        ? { kind: "capped", max, align: placed }
-        : fixed
-          ? { kind: "fixed", width: fixed, align: placed }
-          : { kind: "fluid" },
+      container: max ? { kind: "capped", max, align: placed } : fixed ? { kind: "fixed", width: fixed, align: placed } : { kind: "fluid" },
     },
   };
 };
 
 const sides = (value: string): readonly (string | null)[] => {
   const parts = value.split(/\s+/).map(readLength);
-  return parts.length === 1 ? [parts[0] ?? null, parts[0] ?? null] : parts.length < 4 ? [parts[1] ?? null, parts[1] ?? null] : [parts[3] ?? null, parts[1] ?? null];
+  return parts.length === 1
+    ? [parts[0] ?? null, parts[0] ?? null]
+    : parts.length < 4
+      ? [parts[1] ?? null, parts[1] ?? null]
+      : [parts[3] ?? null, parts[1] ?? null];
 };
 
 const foreignColumns: ReadColumns = ({ all }, lost) => {
@@ -181,14 +195,19 @@ const foreignColumns: ReadColumns = ({ all }, lost) => {
     const declaration = all.get(name);
     if (!declaration) return null;
     const length = readLength(declaration.value);
-    if (length === null && declaration.value !== "auto") lost.push(`line ${declaration.line}: ${name}: ${declaration.value} is not a plain length`);
+    if (length === null && declaration.value !== "auto")
+      lost.push(`line ${declaration.line}: ${name}: ${declaration.value} is not a plain length`);
     return length;
   };
   const gap = all.get("gap") ?? all.get("grid-gap");
   const gutter = said("column-gap") ?? (gap ? readLength(gap.value.split(/\s+/).at(-1) ?? "") : null);
   if (gap && gutter === null) lost.push(`line ${gap.line}: ${gap.name}: ${gap.value} is not a plain length`);
   const shorthand = all.get("padding-inline") ?? all.get("padding");
-  const [left, right] = shorthand ? (shorthand.name === "padding" ? sides(shorthand.value) : shorthand.value.split(/\s+/).map(readLength)) : [];
+  const [left, right] = shorthand
+    ? shorthand.name === "padding"
+      ? sides(shorthand.value)
+      : shorthand.value.split(/\s+/).map(readLength)
+    : [];
   if (shorthand && left === null) lost.push(`line ${shorthand.line}: ${shorthand.name}: ${shorthand.value} is not plain lengths`);
   const start = said("padding-left") ?? said("padding-inline-start") ?? left ?? "0px";
   const end = said("padding-right") ?? said("padding-inline-end") ?? right ?? start;
@@ -229,7 +248,9 @@ export const readCss = (css: string): Read => {
   const used = new Set<string>();
   const found = levels.flatMap((cascaded) => {
     const columns = read(cascaded, lost);
-    return columns ? [{ from: cascaded.from ? asNumber(cascaded.from) : lowest ? asNumber(lowest.value) : 320, ...columns, all: cascaded.all }] : [];
+    return columns
+      ? [{ from: cascaded.from ? asNumber(cascaded.from) : lowest ? asNumber(lowest.value) : 320, ...columns, all: cascaded.all }]
+      : [];
   });
   if (found.length === 0)
     return {
@@ -259,7 +280,9 @@ export const readCss = (css: string): Read => {
   const parsed = parseLayout({
     format: "ypsiline-layout",
     formatVersion: 1,
-    name: /layout by Ypsiline/.test(css) ? (/^\/\*\s*(.{1,200}?): layout by Ypsiline/.exec(css)?.[1] ?? "From a stylesheet") : "From a stylesheet",
+    name: /layout by Ypsiline/.test(css)
+      ? (/^\/\*\s*(.{1,200}?): layout by Ypsiline/.exec(css)?.[1] ?? "From a stylesheet")
+      : "From a stylesheet",
     base,
     rootFontSize: readLength(value("--layout-root-font-size") ?? "") ?? "16px",
     spacing: own ? spacing(levels[0]?.all ?? new Map(), base, readLength(value("--layout-root-font-size") ?? "") ?? "16px") : [],
@@ -273,7 +296,8 @@ const spacing = (all: ReadonlyMap<string, Declaration>, base: string, root: stri
   const rootFontSize = parseLength(root)?.value ?? exact(16);
   return [...all.values()].flatMap(({ name, value }) => {
     const length = name.startsWith("--space-") ? parseLength(readLength(value) ?? "") : null;
-    const multiple = length && length.unit !== "%" ? toExactDecimal(divide(toPx(length, { width: one, rootFontSize }), multiply(unit, one)), 3) : null;
+    const multiple =
+      length && length.unit !== "%" ? toExactDecimal(divide(toPx(length, { width: one, rootFontSize }), multiply(unit, one)), 3) : null;
     return multiple === null ? [] : [{ name: name.slice("--space-".length), multiple: Number(multiple) }];
   });
 };

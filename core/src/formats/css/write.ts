@@ -11,11 +11,13 @@ type Property = readonly [name: string, value: string];
 /** Root font size that rem means in a media query: the browser's own, whatever :root says (Media Queries 4). */
 const queryRootFontSize = exact(16);
 
-const lengthIn = (unit: CssOptions["unit"], root: Exact) => (px: Exact): string => {
-  if (unit === "px") return `${toDecimal(px, 6)}px`;
-  const rem = toExactDecimal(divide(px, root), 6);
-  return rem === null ? `calc(${toDecimal(px, 6)}rem / ${toDecimal(root, 6)})` : `${rem}rem`;
-};
+const lengthIn =
+  (unit: CssOptions["unit"], root: Exact) =>
+  (px: Exact): string => {
+    if (unit === "px") return `${toDecimal(px, 6)}px`;
+    const rem = toExactDecimal(divide(px, root), 6);
+    return rem === null ? `calc(${toDecimal(px, 6)}rem / ${toDecimal(root, 6)})` : `${rem}rem`;
+  };
 
 /** The value of a length in the units asked for; % stays %. */
 const writer = (layout: Layout, options: CssOptions) => {
@@ -107,7 +109,12 @@ const verticalProperties = (breakpoint: Breakpoint, layout: Layout, text: (lengt
 export const spacingNames = (names: readonly string[]): readonly string[] => {
   const taken = new Set<string>();
   return names.map((name) => {
-    const plain = name.toLowerCase().normalize("NFKD").replace(/[^a-z0-9]+/g, "-").replace(/^-|-$/g, "") || "step";
+    const plain =
+      name
+        .toLowerCase()
+        .normalize("NFKD")
+        .replace(/[^a-z0-9]+/g, "-")
+        .replace(/^-|-$/g, "") || "step";
     let unique = plain;
     for (let next = 2; taken.has(unique); next += 1) unique = `${plain}-${next}`;
     taken.add(unique);
@@ -123,12 +130,10 @@ const sharedProperties = (layout: Layout, text: (length: string) => string): rea
     ["--layout-base", `${layout.base}`],
     ["--layout-root-font-size", layout.rootFontSize],
     ["--layout-from", `${lowest?.from ?? 320}px`],
-    ...layout.spacing.map(
-      ({ multiple }, index): Property => [
-        names[index] ?? "--space",
-        text(`${toDecimal(multiply(base?.value ?? exact(0), fromJsonNumber(multiple)), 6)}px`),
-      ],
-    ),
+    ...layout.spacing.map(({ multiple }, index): Property => [
+      names[index] ?? "--space",
+      text(`${toDecimal(multiply(base?.value ?? exact(0), fromJsonNumber(multiple)), 6)}px`),
+    ]),
   ];
 };
 
@@ -209,5 +214,7 @@ export const writeCss = (layout: Layout, options: CssOptions): string => {
     ...ranges.map((range, index) => breakpointCss(layout, range, index === 0, options)),
     block(".layout-grid", gridClass(options), ""),
     "",
-  ].join("\n\n").replace(/\n\n$/, "\n");
+  ]
+    .join("\n\n")
+    .replace(/\n\n$/, "\n");
 };

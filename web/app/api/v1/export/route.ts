@@ -11,7 +11,11 @@ export const POST = handler(async (request) => {
   if (!body.ok) return body.problem;
   const { layout, breakpoint } = body.value;
   if (breakpoint !== undefined && !layout.breakpoints.some(({ id }) => id === breakpoint))
-    return { code: "unprocessable", detail: `/breakpoint names no breakpoint of the layout.`, issues: [{ path: "/breakpoint", message: "names no breakpoint" }] };
+    return {
+      code: "unprocessable",
+      detail: `/breakpoint names no breakpoint of the layout.`,
+      issues: [{ path: "/breakpoint", message: "names no breakpoint" }],
+    };
   const { text, mediaType } = writeFile(layout, query.value);
   return new Response(text, { headers: { "Content-Type": mediaType } });
 });

@@ -7,7 +7,10 @@ import { may } from "@/server/permissions";
 import { readDraft } from "@/server/specs";
 import { readVersion } from "@/server/versions";
 
-type Props = { readonly params: Promise<{ team: string; spec: string }>; readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
+type Props = {
+  readonly params: Promise<{ team: string; spec: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: (await params).spec };
@@ -18,7 +21,9 @@ export default async function WorkbenchPage({ params, searchParams }: Props) {
   const { spec } = await requireSpec(team, slug, "read-draft", `/specs/${team}/${slug}`);
   const [draft, latest] = await Promise.all([readDraft(database(), spec.id), readVersion(database(), spec.id, null)]);
   if (!draft) notFound();
-  const query = Object.fromEntries(Object.entries(await searchParams).flatMap(([name, value]) => (typeof value === "string" ? [[name, value] as const] : [])));
+  const query = Object.fromEntries(
+    Object.entries(await searchParams).flatMap(([name, value]) => (typeof value === "string" ? [[name, value] as const] : [])),
+  );
   return (
     <Workbench
       address={{ team, spec: slug }}

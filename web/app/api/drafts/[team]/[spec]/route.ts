@@ -33,7 +33,12 @@ export const POST = handler<Params>(async (request, params) => {
   if (!saved) return { code: "not-found", detail: "This spec has no draft." };
   if (saved.ok) return Response.json({ revision: saved.revision, layout: saved.revision === madeOn + 1 ? null : saved.layout });
   if (saved.conflicts.length === 0)
-    return { code: "unprocessable", detail: sentence(saved.issues), issues: saved.issues, more: { revision: saved.revision, layout: saved.layout } };
+    return {
+      code: "unprocessable",
+      detail: sentence(saved.issues),
+      issues: saved.issues,
+      more: { revision: saved.revision, layout: saved.layout },
+    };
   return {
     code: "conflict",
     detail: "Somebody changed the same number meanwhile; both values are here.",

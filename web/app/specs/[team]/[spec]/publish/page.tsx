@@ -77,7 +77,14 @@ export default async function PublishPage({ params }: Props) {
             })}
           </ul>
         </div>
-        <PublishForm team={team} spec={slug} revision={draft.revision} offered={offered} last={latest?.number ?? null} problems={problems.length} />
+        <PublishForm
+          team={team}
+          spec={slug}
+          revision={draft.revision}
+          offered={offered}
+          last={latest?.number ?? null}
+          problems={problems.length}
+        />
       </main>
     </>
   );

@@ -1,5 +1,5 @@
 import { parseVersion, versionText } from "@ypsiline/core";
-import { checkAnswer, } from "@/server/api-answers";
+import { checkAnswer } from "@/server/api-answers";
 import { publishRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { fromElsewhere, handler } from "@/server/handler";
@@ -28,7 +28,11 @@ export const POST = handler<{ team: string; spec: string }>(async (request, para
     case "no-draft":
       return { code: "not-found", detail: "This spec has no draft." };
     case "moved-on":
-      return { code: "conflict", detail: "The draft has changed since you looked; look again before you publish.", more: { revision: published.revision } };
+      return {
+        code: "conflict",
+        detail: "The draft has changed since you looked; look again before you publish.",
+        more: { revision: published.revision },
+      };
     case "problems": {
       const draft = await readDraft(database(), allowed.spec.id);
       const { findings } = draft ? checkAnswer({ findings: published.problems, held: [] }, draft.layout) : { findings: [] };

@@ -1,0 +1,131 @@
+import { describe, expect, it } from "vitest";
+import { applyPatch, check, findingWords, fixLabel, type Layout, parseLayout, type RuleId, ruleIds } from "../../src/index";
+import { capped, cleanLayout, fixed, margin, withBreakpoint, withColumns } from "../layouts";
+
+const broken = (layout: Layout): readonly RuleId[] => [...new Set(check(layout).findings.map(({ rule }) => rule))];
+
+/**
+ * For every rule a layout that breaks it. `with` names the rules that cannot but break too: a column below
+ * 0 breaks both the sum and the column's rule, a column with a fraction takes its spans along.
+ */
+const breaks: { readonly [R in RuleId]: { readonly layout: Layout; readonly at: string; readonly with?: readonly RuleId[] } } = {
+  "sum-closes": {
+    layout: withColumns(cleanLayout(), "desk", { gutter: "112px" }),
+    at: "desk",
+    with: ["column-positive"],
+  },
+  "column-positive": { layout: { ...cleanLayout(), leastColumn: "53px" }, at: "desk" },
+  "container-fits": { layout: withColumns(cleanLayout(), "desk", { container: fixed("1152px") }), at: "desk" },
+  "breakpoints-ordered": {
+    layout: withBreakpoint(cleanLayout(), "tablet", (one) => ({ ...one, drawnAt: { width: 1024, height: 1024 } })),
+    at: "tablet",
+  },
+  "reflow-320": { layout: withBreakpoint(cleanLayout(), "phone", (one) => ({ ...one, from: 321 })), at: "phone" },
+  "whole-columns": { layout: withColumns(cleanLayout(), "phone", { count: 7, margin: margin("16px") }), at: "phone" },
+  "whole-spans": {
+    layout: withColumns(cleanLayout(), "desk", { count: 9, gutter: "16px", margin: margin("64px") }),
+    at: "desk",
+    with: ["whole-columns"],
+  },
+  "gutter-on-base": { layout: withColumns(cleanLayout(), "desk", { gutter: "12px" }), at: "desk" },
+  "margin-on-base": { layout: withColumns(cleanLayout(), "desk", { margin: margin("70px") }), at: "desk" },
+  "gutter-below-column": { layout: withColumns(cleanLayout(), "desk", { count: 8, gutter: "96px", margin: margin("40px") }), at: "desk" },
+  "margin-least": { layout: withColumns(cleanLayout(), "phone", { margin: margin("8px"), gutter: "8px" }), at: "phone" },
+};
+
+describe("every rule", () => {
+  it("holds for a clean layout, all eleven of them", () => {
+    expect(ruleIds).toHaveLength(11);
+    expect(check(cleanLayout())).toEqual({ findings: [], held: ruleIds });
+  });
+
+  it.each(ruleIds)("%s is broken by its layout and no other rule is", (id) => {
+    const { layout, at, with: also = [] } = breaks[id];
+    expect(new Set(broken(layout))).toEqual(new Set([id, ...also]));
+    const findings = check(layout).findings.filter(({ rule }) => rule === id);
+    expect(findings.map(({ breakpoint }) => breakpoint)).toEqual([at]);
+    expect(check(layout).held).not.toContain(id);
+    // Faulty numbers are let in by the schema, so that a check can speak of them.
+    expect(parseLayout(layout).ok).toBe(true);
+  });
+
+  it.each(ruleIds)("%s: each fix is a patch that mends it, and its words are made", (id) => {
+    const { layout } = breaks[id];
+    const findings = check(layout).findings.filter(({ rule }) => rule === id);
+    const fixes = findings.flatMap((finding) => {
+      const words = findingWords(finding, "Desk");
+      expect(words.title.length * words.message.length * words.sum.length).toBeGreaterThan(0);
+      return finding.fixes;
+    });
+    expect(fixes.length).toBeGreaterThan(0);
+    for (const fix of fixes) {
+      const fixed = applyPatch(layout, fix.patch);
+      expect(fixed.ok && broken(fixed.value), fixLabel(fix)).not.toContain(id);
+      expect(fixLabel(fix)).toMatch(/\S/);
+    }
+  });
+});
+
+const found = (layout: Layout, rule: RuleId) => check(layout).findings.filter((one) => one.rule === rule);
+const labels = (layout: Layout, rule: RuleId) => found(layout, rule).flatMap(({ fixes }) => fixes.map(fixLabel));
+
+describe("what the checks say of numbers of the trade (common practice)", () => {
+  it("1280 with margins of 64 and gutters of 20 gives 77⅔; gutter 24 or margin 62 closes it", () => {
+    const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
+    expect(labels(layout, "whole-columns")).toEqual(["Gutter → 24", "Margin → 62", "Margin → 56"]);
+    expect(found(layout, "whole-spans").map((one) => findingWords(one, "Desk").message)).toEqual(["Thirds come out at 370⅔."]);
+    expect(found(layout, "gutter-on-base").map(({ level }) => level)).toEqual(["note"]);
+    expect(labels(layout, "gutter-on-base")).toEqual(["Gutter → 16", "Gutter → 24"]);
+  });
+
+  it("a gutter off the half step is a caution, one in fr is not held to the base", () => {
+    expect(found(withColumns(cleanLayout(), "desk", { gutter: "22px" }), "gutter-on-base").map(({ level }) => level)).toEqual(["caution"]);
+    expect(found(withColumns(cleanLayout(), "desk", { gutter: "0.25fr" }), "gutter-on-base")).toEqual([]);
+    expect(found(withColumns(cleanLayout(), "desk", { margin: margin("5%") }), "margin-on-base")).toEqual([]);
+  });
+
+  it("a capped container that holds is mended by its cap, not by margins", () => {
+    const layout = withColumns(cleanLayout(), "desk", { container: capped("1100px") });
+    expect(labels(layout, "whole-columns").filter((label) => label.startsWith("Margin"))).toEqual([]);
+    expect(labels(layout, "whole-columns")).toContain("Container at most 1104");
+  });
+
+  it("unequal margins are mended each on its own side", () => {
+    const layout = withColumns(cleanLayout(), "desk", { margin: { start: "64px", end: "70px" } });
+    const [finding] = found(layout, "margin-on-base");
+    expect(finding?.fixes.map(({ patch }) => patch.map(({ path }) => path))).toEqual([
+      ["/breakpoints/2/columns/margin/end"],
+      ["/breakpoints/2/columns/margin/end"],
+    ]);
+  });
+
+  it("a column is looked at over every width of its breakpoint, not only where it is drawn", () => {
+    const layout = { ...withColumns(cleanLayout(), "desk", {}), leastColumn: "53px" };
+    // Desk at its first width, 1024: (896 − 11 · 24)/12 = 52⅔.
+    expect(found(layout, "column-positive").map(({ breakpoint }) => breakpoint)).toContain("desk");
+    // Margins of more than half the width each side leave less the wider it gets.
+    const shrinking = withColumns(cleanLayout(), "desk", { margin: margin("51%"), gutter: "0px" });
+    expect(found(shrinking, "column-positive").map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
+  });
+
+  it("two breakpoints that start together are said of the wider, out of order ones are put in order", () => {
+    const equal = withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, from: 600 }));
+    expect(found(equal, "breakpoints-ordered").map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
+    const shuffled = { ...cleanLayout(), breakpoints: [...cleanLayout().breakpoints].reverse() };
+    expect(labels(shuffled, "breakpoints-ordered")).toEqual(["Put in order of width", "Put in order of width"]);
+  });
+
+  it("an accepted finding stays listed with its reason", () => {
+    const layout: Layout = {
+      ...withColumns(cleanLayout(), "desk", { gutter: "20px" }),
+      accepted: [{ rule: "whole-columns", breakpoint: "desk", reason: "Set by the old site until spring." }],
+    };
+    expect(found(layout, "whole-columns").map(({ accepted }) => accepted)).toEqual(["Set by the old site until spring."]);
+    expect(found(layout, "whole-spans").map(({ accepted }) => accepted)).toEqual([null]);
+  });
+
+  it("problems come first, then cautions, then notes", () => {
+    const layout = withBreakpoint(withColumns(cleanLayout(), "desk", { gutter: "20px" }), "phone", (one) => ({ ...one, from: 330 }));
+    expect(check(layout).findings.map(({ level }) => level)).toEqual(["problem", "caution", "caution", "note"]);
+  });
+});

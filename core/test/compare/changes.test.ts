@@ -1,0 +1,102 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import { applyChanges, changesInWords, compareLayouts, countChanges, type Layout, newBreakpoint, sameJson } from "../../src/index";
+import { cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
+
+const wide = newBreakpoint({ id: "wide", name: "Wide", from: 1440, width: 1600, height: 1000, count: 12, gutter: "32px", margin: "64px" });
+
+const edits: readonly ((layout: Layout) => Layout)[] = [
+  (layout) => withColumns(layout, "desk", { gutter: "20px" }),
+  (layout) => withColumns(layout, "desk", { margin: margin("60px") }),
+  (layout) => withColumns(layout, "tablet", { count: 6 }),
+  (layout) => withColumns(layout, "phone", { container: { kind: "fixed", width: "300px", align: "start" } }),
+  (layout) => withBreakpoint(layout, "tablet", (one) => ({ ...one, name: "Slate", from: 640 })),
+  (layout) =>
+    withBreakpoint(layout, "desk", (one) => ({
+      ...one,
+      rows: { kind: "repeating", height: "8px", gutter: "8px", offset: "0px" },
+      baseline: { step: "4px", offset: "0px", emphasis: 4 },
+    })),
+  (layout) => ({ ...layout, breakpoints: [...layout.breakpoints, wide] }),
+  (layout) => ({ ...layout, breakpoints: layout.breakpoints.filter(({ id }) => id !== "tablet") }),
+  (layout) => ({ ...layout, breakpoints: [...layout.breakpoints].reverse() }),
+  (layout) => ({ ...layout, base: "10px", notes: [{ about: "spec", text: "Ten." }] }),
+  (layout) => ({ ...layout, spacing: [{ name: "s", multiple: 1.5 }, ...layout.spacing.slice(3)] }),
+];
+
+const someEdits = fc.subarray([...edits]).map((list) => (layout: Layout) => list.reduce((next, edit) => edit(next), layout));
+
+describe("changes between layouts", () => {
+  it("make the second of the first, whatever was edited, added, removed and put in another order", () => {
+    fc.assert(
+      fc.property(someEdits, someEdits, (one, other) => {
+        const a = one(cleanLayout());
+        const b = other(cleanLayout());
+        const changes = compareLayouts(a, b);
+        const there = applyChanges(a, changes);
+        expect(there.ok && sameJson(there.layout, b)).toBe(true);
+        expect(compareLayouts(a, a)).toEqual([]);
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  it("of different numbers both stand, in either order", () => {
+    const base = cleanLayout();
+    const mine = compareLayouts(base, withColumns(base, "desk", { gutter: "20px" }));
+    const theirs = compareLayouts(base, withColumns(base, "desk", { count: 10 }));
+    for (const [first, second] of [
+      [mine, theirs],
+      [theirs, mine],
+    ] as const) {
+      const once = applyChanges(base, first);
+      const twice = once.ok ? applyChanges(once.layout, second) : once;
+      expect(twice.ok && twice.layout.breakpoints[2]?.columns).toMatchObject({ gutter: "20px", count: 10 });
+    }
+  });
+
+  it("find their breakpoint though others were added and removed meanwhile", () => {
+    const base = cleanLayout();
+    const mine = compareLayouts(base, withColumns(base, "desk", { gutter: "20px" }));
+    const theirs = { ...base, breakpoints: [...base.breakpoints.slice(1), wide] };
+    const applied = applyChanges(theirs, mine);
+    expect(applied.ok && applied.layout.breakpoints.map(({ id, columns }) => [id, columns.gutter])).toEqual([
+      ["tablet", "16px"],
+      ["desk", "20px"],
+      ["wide", "32px"],
+    ]);
+  });
+
+  it("of the same number meet: nothing is applied and both values come back", () => {
+    const base = cleanLayout();
+    const mine = compareLayouts(base, withColumns(base, "desk", { gutter: "20px", count: 10 }));
+    const applied = applyChanges(withColumns(base, "desk", { gutter: "16px" }), mine);
+    expect(applied).toEqual({
+      ok: false,
+      issues: [],
+      conflicts: [{ change: { path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" }, theirs: "16px" }],
+    });
+  });
+
+  it("of a breakpoint that is gone meet its absence", () => {
+    const base = cleanLayout();
+    const mine = compareLayouts(base, withColumns(base, "tablet", { count: 6 }));
+    const applied = applyChanges({ ...base, breakpoints: base.breakpoints.filter(({ id }) => id !== "tablet") }, mine);
+    expect(applied.ok ? null : applied.conflicts[0]?.theirs).toBeUndefined();
+    expect(applied.ok).toBe(false);
+  });
+
+  it("that would make no layout are refused with where", () => {
+    const applied = applyChanges(cleanLayout(), [{ path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 0 }]);
+    expect(applied.ok ? [] : applied.issues.map(({ path }) => path)).toEqual(["/breakpoints/2/columns/count"]);
+  });
+
+  it("are told in words, margins that changed alike once", () => {
+    const after = withColumns(cleanLayout(), "desk", { gutter: "20px", margin: margin("60px") });
+    expect(changesInWords(compareLayouts(cleanLayout(), after), cleanLayout(), after)).toEqual([
+      { where: "desk", what: "gutter", from: "24", to: "20" },
+      { where: "desk", what: "margin", from: "64", to: "60" },
+    ]);
+    expect(countChanges(cleanLayout(), after)).toBe(2);
+  });
+});

@@ -1,0 +1,190 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  check,
+  exact,
+  type CssOptions,
+  formatIds,
+  formats,
+  type Layout,
+  plainCss,
+  readCss,
+  resolve,
+  sameJson,
+  toJson,
+  writeCss,
+} from "../../src/index";
+import { anyColumns } from "../grid/columns.test";
+import { cleanLayout, margin, oneBreakpoint, withBreakpoint, withColumns } from "../layouts";
+
+const options: fc.Arbitrary<CssOptions> = fc.record({
+  unit: fc.constantFrom("px" as const, "rem" as const),
+  query: fc.constantFrom("media" as const, "container" as const),
+  edges: fc.constantFrom("plain" as const, "exact" as const),
+});
+
+const geometry = (layout: Layout, width: number) => {
+  const resolved = resolve(layout, { width: exact(width) });
+  if (!resolved.ok) throw new Error("resolves");
+  const { terms, columns } = resolved.value;
+  return [
+    terms.count,
+    toJson(terms.gutter),
+    toJson(terms.container.start),
+    toJson(terms.container.width),
+    ...columns.map(({ start }) => toJson(start)),
+  ].join(" ");
+};
+
+describe("the stylesheet", () => {
+  it("comes back with the same columns, gutters, margins and container, in every way it can be written", () => {
+    fc.assert(
+      fc.property(anyColumns, anyColumns, options, (first, second, how) => {
+        const layout = withColumns(withColumns(cleanLayout(), "phone", first), "desk", second);
+        const read = readCss(writeCss(layout, how));
+        if (!read.ok) throw new Error(JSON.stringify(read.issues));
+        expect(read.layout.breakpoints.map(({ id, from }) => [id, from])).toEqual(layout.breakpoints.map(({ id, from }) => [id, from]));
+        for (const width of [320, 599, 600, 1024, 1280, 1999]) expect(geometry(read.layout, width)).toBe(geometry(layout, width));
+        if (how.unit === "px")
+          expect(read.layout.breakpoints.map(({ columns }) => columns.gutter.endsWith("fr"))).toEqual(
+            layout.breakpoints.map(({ columns }) => columns.gutter.endsWith("fr")),
+          );
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it("keeps the base, the root font size and the spacing steps", () => {
+    const layout = { ...cleanLayout(), base: "10px", rootFontSize: "20px" };
+    for (const unit of ["px", "rem"] as const) {
+      const read = readCss(writeCss(layout, { ...plainCss, unit }));
+      expect(read.ok && [read.layout.base, read.layout.rootFontSize, sameJson(read.layout.spacing, layout.spacing)]).toEqual([
+        "10px",
+        "20px",
+        true,
+      ]);
+    }
+  });
+
+  it("stands the lowest breakpoint outside any query and the others in rising order", () => {
+    const shuffled = { ...cleanLayout(), breakpoints: [...cleanLayout().breakpoints].reverse() };
+    const css = writeCss(shuffled, plainCss);
+    expect([...css.matchAll(/@media \((.*?)\)/g)].map((match) => match[1])).toEqual(["width >= 600px", "width >= 1024px"]);
+    expect(css.indexOf(":root {")).toBeLessThan(css.indexOf("@media"));
+    // In a query rem is the browser's 16 px, whatever :root says (Media Queries Level 4, section 1.3, from memory).
+    expect(writeCss({ ...shuffled, rootFontSize: "20px" }, { ...plainCss, unit: "rem" })).toContain("@media (width >= 37.5rem)");
+  });
+
+  it("says row pitch and baseline, and takes back what a wider breakpoint does not have", () => {
+    const layout = withBreakpoint(cleanLayout(), "phone", (one) => ({
+      ...one,
+      rows: { kind: "repeating", height: "8px", gutter: "8px", offset: "0px" },
+      baseline: { step: "4px", offset: "0px", emphasis: 4 },
+    }));
+    const css = writeCss(layout, plainCss);
+    expect(css.match(/--layout-row-pitch: [^;]+/g)).toEqual([
+      "--layout-row-pitch: calc(8px + 8px)",
+      "--layout-row-pitch: initial",
+      "--layout-row-pitch: initial",
+    ]);
+    expect(css.match(/--layout-baseline: [^;]+/g)).toEqual([
+      "--layout-baseline: 4px",
+      "--layout-baseline: initial",
+      "--layout-baseline: initial",
+    ]);
+  });
+
+  it("cannot be ended or broken out of by a name", () => {
+    const nasty = '*/ } body { display: none } /* "\n\u2028';
+    const layout = withBreakpoint(
+      {
+        ...cleanLayout(),
+        name: nasty,
+        spacing: [
+          { name: nasty, multiple: 1 },
+          { name: "Ä", multiple: 2 },
+          { name: "a", multiple: 3 },
+        ],
+      },
+      "desk",
+      (one) => ({ ...one, name: nasty }),
+    );
+    const css = writeCss(layout, plainCss);
+    expect(css.replace(/\/\*[\s\S]*?\*\//g, "")).not.toMatch(/body\s*\{|display: none/);
+    expect(css.match(/--space-[a-z0-9-]+/g)).toEqual(["--space-body-display-none", "--space-a", "--space-a-2"]);
+    expect(readCss(css).ok).toBe(true);
+  });
+});
+
+describe("someone else's stylesheet", () => {
+  it("is read as far as it says columns, with what was lost and its line", () => {
+    const read = readCss(`.page { color: red }
+.wrap { display: grid; grid-template-columns: repeat(4, 1fr); gap: 12px 16px; padding: 0 16px; }
+@media (min-width: 48em) {
+  .wrap { grid-template-columns: repeat(12, minmax(0, 1fr)); column-gap: 1.5rem; max-width: 1140px; padding-inline: 32px }
+}
+@media (orientation: landscape) { .wrap { gap: 0 } }
+@media (width >= 2000px) { .wrap { grid-template-columns: 1fr 2fr } }
+.other { grid-template-columns: 1fr 1fr }`);
+    expect(
+      read.ok &&
+        read.layout.breakpoints.map(({ from, columns }) => [
+          from,
+          columns.count,
+          columns.gutter,
+          columns.margin.start,
+          columns.container.kind,
+        ]),
+    ).toEqual([
+      [320, 4, "16px", "16px", "fluid"],
+      [768, 12, "1.5rem", "32px", "capped"],
+    ]);
+    const lost = read.ok ? read.lost.join("\n") : "";
+    for (const line of ["line 6", "line 7", "line 8"]) expect(lost).toContain(line);
+  });
+
+  it.each(["", "hello", "{{{{", ".a { color: red }", "@media {", `${"a{".repeat(2000)}`])("that says none is refused: %.20s", (css) => {
+    const read = readCss(css);
+    expect(read.ok ? [] : read.issues[0]?.path).toBe("");
+  });
+
+  it("never throws, whatever it is", () => {
+    fc.assert(fc.property(fc.string({ maxLength: 300 }), (css) => typeof readCss(css).ok === "boolean"));
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.constantFrom(
+            "{",
+            "}",
+            "(",
+            "repeat(",
+            ";",
+            ":",
+            "grid-template-columns",
+            "--layout-columns",
+            "1fr",
+            "12",
+            "@media",
+            "/*",
+            '"',
+          ),
+        ),
+        (parts) => typeof readCss(parts.join(" ")).ok === "boolean",
+      ),
+    );
+  });
+});
+
+describe("every format", () => {
+  it("writes what it reads back to a layout with the same checks", () => {
+    const layout = withColumns(oneBreakpoint(1440, 12, { margin: margin("96px"), gutter: "20px" }), "first", {});
+    const seen = formatIds.map((id) => {
+      const text = id === "css" ? formats.css.write(layout, plainCss) : formats[id].write(layout, {});
+      const read = formats[id].read(text);
+      expect(read.ok && geometry(read.layout, 1440)).toBe(geometry(layout, 1440));
+      if (id === "layout") expect(read.ok && check(read.layout)).toEqual(check(layout));
+      return id;
+    });
+    expect(seen).toEqual(["css", "layout"]);
+  });
+});

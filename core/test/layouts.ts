@@ -1,0 +1,58 @@
+import {
+  type Breakpoint,
+  type Columns,
+  exact,
+  fromJsonNumber,
+  type Layout,
+  layoutFromColumns,
+  newBreakpoint,
+  termsAt,
+  toJson,
+} from "../src/index";
+
+/** A one-breakpoint layout from a few numbers, for tests. */
+export const oneBreakpoint = (width: number, count: number, more: Partial<Columns> & { base?: string } = {}): Layout => {
+  const { base, ...columns } = more;
+  const layout = layoutFromColumns("Test", width, count);
+  return {
+    ...layout,
+    base: base ?? layout.base,
+    breakpoints: layout.breakpoints.map((one) => ({ ...one, columns: { ...one.columns, ...columns } })),
+  };
+};
+
+export const margin = (both: string) => ({ start: both, end: both });
+export const fixed = (width: string) => ({ kind: "fixed" as const, width, align: "center" as const });
+export const capped = (max: string) => ({ kind: "capped" as const, max, align: "center" as const });
+
+/** The only breakpoint of a layout. */
+export const only = (layout: Layout): Breakpoint => {
+  const [breakpoint] = layout.breakpoints;
+  if (!breakpoint) throw new Error("no breakpoint");
+  return breakpoint;
+};
+
+/** Terms of the only breakpoint at a width. */
+export const terms = (layout: Layout, width: number) => termsAt(layout, only(layout), fromJsonNumber(width));
+
+/** A clean three-breakpoint layout that every rule holds for. */
+export const cleanLayout = (): Layout => {
+  const at = (id: string, from: number, width: number, height: number, count: number, gutter: number, side: number) =>
+    newBreakpoint({ id, name: id, from, width, height, count, gutter: `${gutter}px`, margin: `${side}px` });
+  return {
+    ...oneBreakpoint(360, 4),
+    breakpoints: [at("phone", 320, 360, 800, 4, 16, 16), at("tablet", 600, 768, 1024, 8, 16, 32), at("desk", 1024, 1280, 800, 12, 24, 64)],
+  };
+};
+
+/** Sets one breakpoint of a layout. */
+export const withBreakpoint = (layout: Layout, id: string, change: (breakpoint: Breakpoint) => Breakpoint): Layout => ({
+  ...layout,
+  breakpoints: layout.breakpoints.map((one) => (one.id === id ? change(one) : one)),
+});
+
+export const withColumns = (layout: Layout, id: string, columns: Partial<Columns>): Layout =>
+  withBreakpoint(layout, id, (one) => ({ ...one, columns: { ...one.columns, ...columns } }));
+
+export const text = toJson;
+export const px = (value: number) => exact(value);

@@ -1,0 +1,77 @@
+import js from "@eslint/js";
+import hooks from "eslint-plugin-react-hooks";
+import ts from "typescript-eslint";
+
+// The import boundaries of docs/architecture.md, as patterns that may not be imported from a folder.
+const boundary = (files, forbidden, ignores = []) => ({
+  files,
+  ignores,
+  rules: {
+    "@typescript-eslint/no-restricted-imports": [
+      "error",
+      { patterns: forbidden.map(({ group, message, types = false }) => ({ group, message, allowTypeImports: types })) },
+    ],
+  },
+});
+
+const coreByIndex = {
+  group: ["@ypsiline/core/*", "**/core/src/*", "!**/core/src/index"],
+  message: "web imports core only through its index.",
+};
+const noApp = { group: ["@/app/*", "**/app/*"], message: "Only routes stand in app; nothing imports them." };
+const sqlAtHome = { group: ["postgres"], message: "SQL stands only in web/server." };
+
+export default ts.config(
+  { ignores: ["**/node_modules/", "**/.next/", ".data*/", "web/next-env.d.ts", "test-results/", "playwright-report/"] },
+  js.configs.recommended,
+  {
+    files: ["**/*.ts", "**/*.tsx"],
+    extends: [ts.configs.strict],
+    plugins: { "react-hooks": hooks },
+    rules: {
+      ...hooks.configs.recommended.rules,
+      "@typescript-eslint/no-explicit-any": "error",
+      "@typescript-eslint/no-non-null-assertion": "error",
+      "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
+      "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports", disallowTypeAnnotations: false }],
+      "no-restricted-syntax": [
+        "error",
+        { selector: "ExportAllDeclaration", message: "Name what is exported; no export *." },
+        { selector: "ExportDefaultDeclaration", message: "Named exports only; Next.js asks for default exports in app alone." },
+      ],
+    },
+  },
+  {
+    files: ["web/app/**", "*.config.ts", "web/*.config.ts"],
+    rules: { "no-restricted-syntax": "off" },
+  },
+  {
+    files: ["**/*.mjs"],
+    languageOptions: {
+      globals: { process: "readonly", console: "readonly", setTimeout: "readonly", Buffer: "readonly", fetch: "readonly", URL: "readonly" },
+    },
+  },
+  boundary(
+    ["core/src/**"],
+    [
+      {
+        group: ["@/*", "**/web/**", "next", "next/*", "react", "react-dom", "react-bootstrap", "postgres"],
+        message: "core knows nothing of the application.",
+      },
+      { group: ["node:*", "fs", "path", "crypto", "os", "child_process", "http"], message: "core is pure: no Node API." },
+    ],
+  ),
+  boundary(["web/ui/**"], [coreByIndex, noApp, sqlAtHome, { group: ["@/features/*", "@/server/*"], message: "ui imports only core." }]),
+  boundary(
+    ["web/features/**"],
+    [
+      coreByIndex,
+      noApp,
+      sqlAtHome,
+      { group: ["@/features/*", "../*"], message: "Features never import each other's inside." },
+      { group: ["@/server/*"], message: "Features take the server's types only.", types: true },
+    ],
+  ),
+  boundary(["web/server/**"], [coreByIndex, noApp, { group: ["@/features/*", "@/ui/*"], message: "The server draws nothing." }]),
+  boundary(["web/app/**"], [coreByIndex, sqlAtHome]),
+);

@@ -1,0 +1,7 @@
+import { join } from "node:path";
+import { defineConfig } from "vitest/config";
+
+export default defineConfig({
+  resolve: { alias: { "@": join(import.meta.dirname, "web") } },
+  test: { include: ["core/test/**/*.test.ts", "web/test/**/*.test.ts"], testTimeout: 30_000 },
+});

@@ -1,0 +1,187 @@
+import { applyChanges, type Change, type Layout } from "@ypsiline/core";
+import { describe, expect, it } from "vitest";
+import { createDraftStore, type DraftWorld, type SaveAnswer } from "@/features/workbench/draft-store";
+import { cleanLayout, withBreakpoint, withColumns } from "../../core/test/layouts";
+
+/** A server that keeps one draft as the real one does, and timers that run when the test says so. */
+const world = () => {
+  const server = { revision: 1, layout: cleanLayout() };
+  let timers: { at: number; work: () => void }[] = [];
+  let now = 0;
+  let down = 0;
+  let kept: readonly Change[] = [];
+  const sent: (readonly Change[])[] = [];
+  const save = async (revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
+    sent.push(changes);
+    await Promise.resolve();
+    if (down > 0) {
+      down -= 1;
+      return { kind: "failed", detail: "The server does not answer.", signIn: false };
+    }
+    const applied = applyChanges(server.layout, changes);
+    if (!applied.ok) return { kind: "conflict", revision: server.revision, layout: server.layout, conflicts: applied.conflicts };
+    server.revision += 1;
+    server.layout = applied.layout;
+    return { kind: "saved", revision: server.revision, layout: server.revision === revision + 1 ? null : server.layout };
+  };
+  const outside: DraftWorld = {
+    save,
+    newer: (revision) => Promise.resolve(server.revision > revision ? { ...server } : null),
+    now: () => now,
+    after: (ms, work) => {
+      const timer = { at: now + ms, work };
+      timers.push(timer);
+      return () => {
+        timers = timers.filter((one) => one !== timer);
+      };
+    },
+    keep: (changes) => {
+      kept = changes;
+    },
+  };
+  /** Lets time pass until nothing is due within it. */
+  const pass = async (ms: number): Promise<void> => {
+    const end = now + ms;
+    for (;;) {
+      const due = timers.filter(({ at }) => at <= end).sort((a, b) => a.at - b.at)[0];
+      if (!due) break;
+      timers = timers.filter((one) => one !== due);
+      now = due.at;
+      due.work();
+      for (let turn = 0; turn < 10; turn += 1) await Promise.resolve();
+    }
+    now = end;
+  };
+  return {
+    server,
+    outside,
+    pass,
+    sent,
+    kept: () => kept,
+    fail: (times: number) => {
+      down = times;
+    },
+    elsewhere: (layout: Layout) => {
+      server.revision += 1;
+      server.layout = layout;
+    },
+  };
+};
+
+const gutter = (layout: Layout): string | undefined => layout.breakpoints.find(({ id }) => id === "desk")?.columns.gutter;
+const withGutter = (layout: Layout, value: string): Layout => withColumns(layout, "desk", { gutter: value });
+
+const open = () => {
+  const it = world();
+  return { ...it, store: createDraftStore({ revision: 1, layout: cleanLayout() }, it.outside) };
+};
+
+describe("a draft in the browser", () => {
+  it("saves edits by itself, gathered, and says when", async () => {
+    const { store, server, sent, pass } = open();
+    store.edit(withGutter(store.state().layout, "20px"));
+    store.edit(withColumns(store.state().layout, "desk", { count: 10 }));
+    expect(store.state().save.kind).toBe("waiting");
+    await pass(1000);
+    expect([sent.length, server.revision, gutter(server.layout), store.state().save.kind]).toEqual([1, 2, "20px", "saved"]);
+  });
+
+  it("takes edits back and brings them back, a drag as one", async () => {
+    const { store, server, pass } = open();
+    for (const value of ["23px", "22px", "21px"]) store.edit(withGutter(store.state().layout, value), "drag");
+    store.endStep();
+    store.edit(withGutter(store.state().layout, "8px"), "drag");
+    store.undo();
+    expect(gutter(store.state().layout)).toBe("21px");
+    store.undo();
+    expect([gutter(store.state().layout), store.state().canUndo, store.state().canRedo]).toEqual(["24px", false, true]);
+    store.redo();
+    await pass(1000);
+    expect([gutter(store.state().layout), gutter(server.layout)]).toEqual(["21px", "21px"]);
+  });
+
+  it("puts a removed breakpoint back where it stood, even out of order", () => {
+    const { store } = open();
+    const shuffled = { ...cleanLayout(), breakpoints: [...cleanLayout().breakpoints].reverse() };
+    store.edit(shuffled);
+    store.edit({ ...shuffled, breakpoints: shuffled.breakpoints.filter(({ id }) => id !== "tablet") });
+    store.undo();
+    expect(store.state().layout.breakpoints.map(({ id }) => id)).toEqual(["desk", "tablet", "phone"]);
+  });
+
+  it("keeps what could not be saved and sends it again, waiting longer each time", async () => {
+    const { store, server, sent, pass, fail, kept } = open();
+    fail(3);
+    store.edit(withGutter(store.state().layout, "20px"));
+    await pass(400);
+    expect([store.state().save.kind, kept().length, gutter(store.state().layout)]).toEqual(["failed", 1, "20px"]);
+    await pass(2900);
+    expect(sent.length).toBe(2);
+    await pass(10_000);
+    expect([sent.length, gutter(server.layout), store.state().save.kind, kept().length]).toEqual([4, "20px", "saved", 0]);
+  });
+
+  it("merges what another tab saved to other numbers", async () => {
+    const { store, server, pass, elsewhere } = open();
+    elsewhere(withBreakpoint(server.layout, "desk", (one) => ({ ...one, from: 1000 })));
+    store.edit(withGutter(store.state().layout, "20px"));
+    await pass(1000);
+    expect(store.state().layout).toEqual(server.layout);
+    expect([gutter(server.layout), server.layout.breakpoints[2]?.from]).toEqual(["20px", 1000]);
+  });
+
+  it("takes over what others saved while nothing was edited here", async () => {
+    const { store, server, elsewhere } = open();
+    elsewhere(withGutter(server.layout, "32px"));
+    await store.refresh();
+    expect([gutter(store.state().layout), store.pending().length]).toEqual(["32px", 0]);
+  });
+
+  it.each([
+    ["mine", "20px"],
+    ["theirs", "16px"],
+  ] as const)("asks about the same number, keeps the rest, and lets %s stand", async (choice, value) => {
+    const { store, server, pass, elsewhere } = open();
+    elsewhere(withGutter(server.layout, "16px"));
+    store.edit(withColumns(store.state().layout, "desk", { gutter: "20px", count: 10 }));
+    await pass(1000);
+    const { save } = store.state();
+    expect(save.kind === "conflict" && save.conflicts.map(({ change, theirs }) => [change.to, theirs])).toEqual([["20px", "16px"]]);
+    store.settle([choice]);
+    await pass(1000);
+    expect([gutter(server.layout), server.layout.breakpoints[2]?.columns.count, store.state().save.kind]).toEqual([value, 10, "saved"]);
+    expect(store.state().layout).toEqual(server.layout);
+  });
+
+  it("does not take back a number that somebody else has changed since", async () => {
+    const { store, server, pass, elsewhere } = open();
+    store.edit(withGutter(store.state().layout, "20px"));
+    await pass(1000);
+    elsewhere(withGutter(server.layout, "40px"));
+    await store.refresh();
+    expect(store.undo()).toBe(false);
+    expect(gutter(store.state().layout)).toBe("40px");
+  });
+
+  it("puts back what an earlier page left unsaved", async () => {
+    const { store, server, pass } = open();
+    store.recover([{ path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" }]);
+    await pass(1000);
+    expect(gutter(server.layout)).toBe("20px");
+  });
+
+  it("loses no edit of two tabs that type at once", async () => {
+    const shared = open();
+    const other = createDraftStore({ revision: 1, layout: cleanLayout() }, shared.outside);
+    for (let turn = 0; turn < 20; turn += 1) {
+      shared.store.edit(withGutter(shared.store.state().layout, `${turn + 1}px`));
+      other.edit(withColumns(other.state().layout, "tablet", { count: turn + 1 }));
+      await shared.pass(turn % 3 === 0 ? 500 : 120);
+    }
+    await shared.pass(5000);
+    await Promise.all([shared.store.refresh(), other.refresh()]);
+    expect([gutter(shared.server.layout), shared.server.layout.breakpoints[1]?.columns.count]).toEqual(["20px", 20]);
+    expect(other.state().layout).toEqual(shared.server.layout);
+    expect(shared.store.state().layout).toEqual(shared.server.layout);
+  });
+});

@@ -1,0 +1,88 @@
+import { describe, expect, it } from "vitest";
+import { ledgerCells, pastedRows, pasteInto, steppedText } from "@/features/workbench/ledger-cells";
+import { exact } from "@ypsiline/core";
+import { cleanLayout, only, oneBreakpoint } from "../../core/test/layouts";
+
+const cell = (id: string) => {
+  const found = ledgerCells.find((one) => one.id === id);
+  if (!found) throw new Error(id);
+  return found;
+};
+const typed = (id: string, text: string): string => {
+  const result = cell(id).read(text, only(oneBreakpoint(1440, 12)));
+  return result.ok ? cell(id).text(result.breakpoint) : `! ${result.message}`;
+};
+
+describe("cells of the ledger", () => {
+  it.each([
+    ["from", "640", "640"],
+    ["from", "1440/2", "720"],
+    ["drawn-at", "1280x800", "1280 × 800"],
+    ["drawn-at", "768 × 1024", "768 × 1024"],
+    ["columns", "2*6", "12"],
+    ["gutter", "1.5rem", "1.5rem"],
+    ["gutter", "0.25fr", "0.25fr"],
+    ["gutter", "24px", "24"],
+    ["margin", "64", "64"],
+    ["margin", "64, 5%", "64, 5%"],
+    ["container", "fluid", "fluid"],
+    ["container", "<= 1312", "≤ 1312"],
+    ["container", "1140", "1140"],
+    ["name", "  Slate ", "Slate"],
+  ])("%s takes “%s” as %s", (id, text, shown) => {
+    expect(typed(id, text)).toBe(shown);
+  });
+
+  it.each([
+    ["from", "0"],
+    ["from", "wide"],
+    ["from", "20001"],
+    ["drawn-at", "1280x"],
+    ["drawn-at", "1x2x3"],
+    ["columns", "0"],
+    ["columns", "5.5"],
+    ["columns", "97"],
+    ["gutter", "4%"],
+    ["gutter", "-4"],
+    ["margin", "1,2,3"],
+    ["container", "none"],
+    ["container", "0"],
+    ["name", "  "],
+  ])("%s refuses “%s” with what would be right", (id, text) => {
+    expect(typed(id, text)).toMatch(/^! \S.{8}/);
+  });
+
+  it("takes back every text it shows", () => {
+    for (const breakpoint of cleanLayout().breakpoints)
+      for (const one of ledgerCells) expect(one.read(one.text(breakpoint), breakpoint)).toEqual({ ok: true, breakpoint });
+  });
+
+  it("steps numbers and keeps their unit, not below 0", () => {
+    expect([
+      steppedText("24", exact(8)),
+      steppedText("1.5rem", exact(1, 16)),
+      steppedText("0", exact(-1)),
+      steppedText("half", exact(1)),
+    ]).toEqual(["32", "1.5625rem", null, null]);
+  });
+});
+
+describe("pasting rows of a spreadsheet", () => {
+  const { breakpoints } = cleanLayout();
+  it("fills cells from the focused one on, row by row", () => {
+    const result = pasteInto(breakpoints, 1, 3, pastedRows("6\t24\t40\r\n10\t\t80\r\n"));
+    expect(result.ok && result.breakpoints.map(({ columns }) => [columns.count, columns.gutter, columns.margin.start])).toEqual([
+      [4, "16px", "16px"],
+      [6, "24px", "40px"],
+      [10, "24px", "80px"],
+    ]);
+  });
+  it("says how many rows found no breakpoint", () => {
+    const result = pasteInto(breakpoints, 2, 3, pastedRows("6\n7\n8"));
+    expect(result.ok && result.left).toBe(2);
+  });
+  it("pastes nothing when one cell cannot be taken, and names it", () => {
+    const result = pasteInto(breakpoints, 0, 3, pastedRows("6\t24\n6\tbroad"));
+    expect(result.ok ? "" : result.message).toMatch(/^Row 2, gutter “broad”/);
+  });
+});
