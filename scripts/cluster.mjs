@@ -1,10 +1,10 @@
 import { createHash, randomBytes } from "node:crypto";
 import { spawnSync } from "node:child_process";
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
-import { createServer } from "node:net";
 import { dirname, join } from "node:path";
 import { installPostgres, isRoot, root } from "./install.mjs";
 import { say, Stop } from "./say.mjs";
+import { freePort } from "./serve.mjs";
 
 /** PostgreSQL refuses to run as root; the user its Debian package makes, or else nobody, runs it then. */
 const unprivilegedUser = () => {
@@ -37,16 +37,6 @@ const clusterFolder = (name, user) => {
   mkdirSync(outside, { recursive: true });
   return outside;
 };
-
-const freePort = () =>
-  new Promise((resolve, reject) => {
-    const server = createServer();
-    server.on("error", reject);
-    server.listen(0, "127.0.0.1", () => {
-      const { port } = server.address();
-      server.close(() => resolve(port));
-    });
-  });
 
 const alive = (pid) => {
   try {

@@ -3,11 +3,13 @@ import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
 import { loadDemo } from "./demo-data";
 
-// Migrates the database of DATABASE_URL; with --demo loads the demo data where there is no team yet.
+// Migrates the database of DATABASE_URL; with --demo loads the demo data where there is no team yet;
+// with --fresh, which only the tests use, throws away what is there first.
 const url = process.env["DATABASE_URL"];
 if (!url) throw new Error("DATABASE_URL is not set");
 const sql = openDatabase(url, 2);
 try {
+  if (process.argv.includes("--fresh")) await sql.unsafe("DROP SCHEMA public CASCADE; CREATE SCHEMA public");
   const ran = await migrate(sql, join(import.meta.dirname, "..", "db", "migrations"));
   if (ran.length > 0) process.stdout.write(`Migrated: ${ran.join(", ")}\n`);
   if (process.argv.includes("--demo") && (await loadDemo(sql))) process.stdout.write("Loaded the demo data.\n");

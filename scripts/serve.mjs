@@ -4,6 +4,17 @@ import { join } from "node:path";
 import { root } from "./install.mjs";
 import { Stop } from "./say.mjs";
 
+/** A port of loopback that nothing listens on. */
+export const freePort = () =>
+  new Promise((resolve, reject) => {
+    const server = createServer();
+    server.on("error", reject);
+    server.listen(0, "127.0.0.1", () => {
+      const { port } = server.address();
+      server.close(() => resolve(port));
+    });
+  });
+
 /** Throws a Stop with a way out when a port of loopback is taken. */
 export const requireFreePort = (port) =>
   new Promise((resolve, reject) => {

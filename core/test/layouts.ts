@@ -1,10 +1,10 @@
 import {
+  blankLayout,
   type Breakpoint,
   type Columns,
   exact,
   fromJsonNumber,
   type Layout,
-  layoutFromColumns,
   newBreakpoint,
   termsAt,
   toJson,
@@ -13,12 +13,17 @@ import {
 /** A one-breakpoint layout from a few numbers, for tests. */
 export const oneBreakpoint = (width: number, count: number, more: Partial<Columns> & { base?: string } = {}): Layout => {
   const { base, ...columns } = more;
-  const layout = layoutFromColumns("Test", width, count);
-  return {
-    ...layout,
-    base: base ?? layout.base,
-    breakpoints: layout.breakpoints.map((one) => ({ ...one, columns: { ...one.columns, ...columns } })),
-  };
+  const first = newBreakpoint({
+    id: "first",
+    name: "First",
+    from: Math.min(320, width),
+    width,
+    height: 800,
+    count,
+    gutter: "16px",
+    margin: "16px",
+  });
+  return { ...blankLayout("Test"), base: base ?? "8px", breakpoints: [{ ...first, columns: { ...first.columns, ...columns } }] };
 };
 
 export const margin = (both: string) => ({ start: both, end: both });

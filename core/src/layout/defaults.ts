@@ -49,29 +49,25 @@ const layoutOf = (name: string, breakpoints: readonly Breakpoint[]): Layout =>
     breakpoints,
   });
 
-/** A starting point with nothing decided but one phone breakpoint (common practice: 4 columns, 16 and 16). */
-export const blankLayout = (name: string): Layout =>
-  layoutOf(name, [
-    newBreakpoint({ id: "phone", name: "Phone", from: 320, width: 360, height: 800, count: 4, gutter: "16px", margin: "16px" }),
-  ]);
+/** Breakpoints as teams usually name them (common practice): from where, drawn how high. */
+const usual = [
+  { id: "phone", name: "Phone", from: 320, height: 800 },
+  { id: "tablet", name: "Tablet", from: 600, height: 1024 },
+  { id: "desk", name: "Desk", from: 1024, height: 900 },
+] as const;
 
-/** Drawn-at heights that usually go with a width (common practice); 800 otherwise. */
-const usualHeight = (width: number): number => (width < 600 ? 800 : width < 1024 ? 1024 : width < 1600 ? 900 : 1000);
+const phone = (): Breakpoint =>
+  newBreakpoint({ id: "phone", name: "Phone", from: 320, width: 360, height: 800, count: 4, gutter: "16px", margin: "16px" });
+
+/** A starting point with nothing decided but one phone breakpoint (common practice: 4 columns, 16 and 16). */
+export const blankLayout = (name: string): Layout => layoutOf(name, [phone()]);
 
 /**
- * A spec from the one width and column count a designer has in hand. It applies from 320 up, so that
- * every width has an answer at once; narrower breakpoints are added below it.
+ * A spec from the one width and column count a designer has in hand. Wider than a phone it comes with a
+ * phone breakpoint below it, so that every width from 320 up has an answer that fits.
  */
-export const layoutFromColumns = (name: string, width: number, count: number): Layout =>
-  layoutOf(name, [
-    newBreakpoint({
-      id: "first",
-      name: width < 600 ? "Phone" : width < 1024 ? "Tablet" : "Desk",
-      from: Math.min(320, width),
-      width,
-      height: usualHeight(width),
-      count,
-      gutter: "16px",
-      margin: "16px",
-    }),
-  ]);
+export const layoutFromColumns = (name: string, width: number, count: number): Layout => {
+  const kind = usual.findLast(({ from }) => from <= width) ?? usual[0];
+  const asked = newBreakpoint({ ...kind, from: Math.min(kind.from, width), width, count, gutter: "16px", margin: "16px" });
+  return layoutOf(name, kind.id === "phone" ? [asked] : [phone(), asked]);
+};

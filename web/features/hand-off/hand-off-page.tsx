@@ -22,32 +22,32 @@ export const HandOff = ({ team, spec, version, before }: Props) => {
   const changes = before ? changesInWords(compareLayouts(before.layout, layout), before.layout, layout) : [];
   return (
     <main className="page hand-off">
-      <dl className="title-block">
+      <div className="title-block">
         <div>
           <p>Layout specification</p>
           <h1>{layout.name}</h1>
         </div>
         <div>
-          <dt>Version</dt>
-          <dd className="num">{version.number}</dd>
+          <p>Version</p>
+          <strong className="num">{version.number}</strong>
         </div>
         <div>
-          <dt>Published</dt>
-          <dd>{dayText(version.publishedAt)}</dd>
+          <p>Published</p>
+          <strong>{dayText(version.publishedAt)}</strong>
         </div>
         <div>
-          <dt>Published by</dt>
-          <dd>{version.publishedBy}</dd>
+          <p>Published by</p>
+          <strong>{version.publishedBy}</strong>
         </div>
         <div>
-          <dt>Base unit</dt>
-          <dd className="num">{layout.base.replace("px", " px")}</dd>
+          <p>Base unit</p>
+          <strong className="num">{layout.base.replace("px", " px")}</strong>
         </div>
         <div>
-          <dt>Breakpoints</dt>
-          <dd className="num">{layout.breakpoints.length}</dd>
+          <p>Breakpoints</p>
+          <strong className="num">{layout.breakpoints.length}</strong>
         </div>
-      </dl>
+      </div>
       <div>
         <h2>All breakpoints, drawn to one scale</h2>
         <div className="card-plain drawings">

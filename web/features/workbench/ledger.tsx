@@ -50,11 +50,16 @@ const spokenOf = (findings: readonly Finding[], id: string, index: number): Read
  */
 export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreakpoints, onSay, rename }: Props) => {
   const table = useRef<HTMLTableElement>(null);
-  const [place, setPlace] = useState<Place>({ row: 0, column: 0 });
+  const [column, setColumn] = useState(0);
   const [editing, setEditing] = useState<{ text: string; fault: string } | null>(null);
   const focusNext = useRef(false);
   const { breakpoints } = layout;
-  const row = Math.min(place.row, breakpoints.length - 1);
+  // The row worked in is the breakpoint looked at, so that tabbing into the ledger leads to it.
+  const row = Math.max(
+    0,
+    breakpoints.findIndex(({ id }) => id === at),
+  );
+  const place: Place = { row, column };
 
   useEffect(() => {
     if (editing || !focusNext.current) return;
@@ -68,7 +73,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     const index = breakpoints.findIndex(({ id }) => id === rename?.id);
     const breakpoint = breakpoints[index];
     if (breakpoint) {
-      setPlace({ row: index, column: 0 });
+      setColumn(0);
       setEditing({ text: breakpoint.name, fault: "" });
     }
   }
@@ -79,8 +84,10 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
       column: Math.max(0, Math.min(ledgerCells.length - 1, next.column)),
     };
     focusNext.current = true;
-    setPlace(to);
+    setColumn(to.column);
     setEditing(null);
+    const selected = breakpoints[to.row];
+    if (selected && selected.id !== at) onSelect(selected.id);
     table.current?.querySelector<HTMLElement>(`[data-cell="${to.row}-${to.column}"]`)?.focus();
   };
 
@@ -209,7 +216,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
                       aria-readonly={readOnly}
                       onFocus={() => {
                         if (edited) return;
-                        setPlace({ row: index, column });
+                        setColumn(column);
                         if (breakpoint.id !== at) onSelect(breakpoint.id);
                       }}
                       onDoubleClick={() => {

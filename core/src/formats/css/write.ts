@@ -1,4 +1,4 @@
-import { add, divide, exact, type Exact, fromJsonNumber, multiply } from "../../exact/exact";
+import { add, divide, exact, type Exact, fromJsonNumber, isWhole, multiply } from "../../exact/exact";
 import { parseLength, toPx } from "../../exact/length";
 import { show, toDecimal, toExactDecimal } from "../../exact/show";
 import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
@@ -71,7 +71,16 @@ const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (le
   const outerGutter = share
     ? `calc(var(--layout-container) * ${toDecimal(share, 6)} / ${over(half ? count : count - 1, share)})`
     : text(gutter);
-  const placed = containerStart(container, start, end);
+  const withEdge = (value: string): string => (half ? `calc(${value} + ${outerGutter} / 2)` : value);
+  const tracks = half ? `var(--layout-container) - ${outerGutter}` : "var(--layout-container)";
+  const placing: readonly Property[] =
+    options.edges === "plain"
+      ? [["--layout-end", container.kind === "fluid" ? withEdge(end) : `calc(100% - var(--layout-start) - (${tracks}))`]]
+      : [
+          ["--layout-tracks", half ? `calc(${tracks})` : tracks],
+          ["--layout-outer-gutter", outerGutter],
+          ["--layout-gap", exactGap(breakpoint, share ? "" : text(gutter), size)],
+        ];
   return [
     ["--layout-breakpoint", `"${breakpoint.id}"`],
     ["--layout-columns", String(count)],
@@ -81,10 +90,30 @@ const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (le
     ["--layout-container", size],
     ["--layout-align", container.kind === "fluid" ? "none" : container.align],
     ["--layout-edge-gutters", edgeGutters],
-    ["--layout-start", half ? `calc(${placed} + ${outerGutter} / 2)` : placed],
-    ["--layout-tracks", half ? `calc(var(--layout-container) - ${outerGutter})` : "var(--layout-container)"],
-    ...(options.edges === "exact" ? [["--layout-outer-gutter", outerGutter] as const] : []),
+    ["--layout-start", withEdge(containerStart(container, start, end))],
+    ...placing,
   ];
+};
+
+/** Chromium's layout unit, 1/64 px, to which exact edges are rounded. */
+const unit = "0.015625px";
+
+/**
+ * The gap of exact edges: round(down, P, u) − round(down, c, u) with P = c + g, the difference of two rounded edges.
+ * A column-gap in % would be of the grid itself; cqi is of the element around it (or of the viewport), as the
+ * other lengths are. A gutter of whole 64ths needs no rounding.
+ */
+const exactGap = (breakpoint: Breakpoint, gutterText: string, container: string): string => {
+  const { count, gutter, edgeGutters } = breakpoint.columns;
+  const declared = parseLength(gutter);
+  if (declared?.unit === "px" && isWhole(multiply(declared.value, exact(64)))) return gutterText;
+  const gaps = edgeGutters === "half" ? count : count - 1;
+  const size = container.replaceAll("%", "cqi");
+  const share = declared?.unit === "fr" ? declared.value : null;
+  const over = share && toDecimal(add(exact(count), multiply(exact(gaps), share)), 6);
+  const column = share ? `${size} / ${over}` : `(${size} - ${gaps} * ${gutterText}) / ${count}`;
+  const pitch = share ? `${size} * ${toDecimal(add(exact(1), share), 6)} / ${over}` : `${column} + ${gutterText}`;
+  return `calc(round(down, ${pitch}, ${unit}) - round(down, ${column}, ${unit}))`;
 };
 
 /** Row pitch: h + r, of dividing rows (S − mT − mB + r)/k in a section of the viewport's height held between least and most. */
@@ -152,9 +181,6 @@ const numbersComment = (layout: Layout, { breakpoint, from }: BreakpointRange): 
 const block = (selector: string, properties: readonly Property[], indent: string): string =>
   [`${indent}${selector} {`, ...properties.map(([name, value]) => `${indent}  ${name}: ${value};`), `${indent}}`].join("\n");
 
-/** Chromium's layout unit, to which exact edges are rounded. */
-const unit = "0.015625px";
-
 const gridClass = (options: CssOptions): readonly Property[] => {
   const shared: readonly Property[] = [
     ["box-sizing", "border-box"],
@@ -165,21 +191,14 @@ const gridClass = (options: CssOptions): readonly Property[] => {
     return [
       ...shared,
       ["column-gap", "var(--layout-gutter)"],
-      ["inline-size", "var(--layout-tracks)"],
-      ["margin-inline-start", "var(--layout-start)"],
+      // Placed by both margins and not by a width: the browser rounds every length down, and so these less against each other.
+      ["margin-inline", "var(--layout-start) var(--layout-end)"],
     ];
-  // The gap is the difference of two rounded edges: round(down, P) − round(down, c) with P = c + g and P = (X + g)/n.
-  const gap = (tracks: string, gutter: string): string =>
-    `(round(down, (${tracks} + ${gutter}) / var(--layout-columns), ${unit}) - round(down, (${tracks} + ${gutter}) / var(--layout-columns) - ${gutter}, ${unit}))`;
-  const tracks = "var(--layout-tracks)";
-  const outer = "var(--layout-outer-gutter)";
+  const past = `round(up, var(--layout-start) + var(--layout-tracks) + var(--layout-outer-gutter), ${unit})`;
   return [
     ...shared,
-    ["column-gap", `calc${gap("100%", "var(--layout-gutter)")}`],
-    [
-      "inline-size",
-      `calc(round(up, var(--layout-start) + ${tracks} + ${outer}, ${unit}) - round(up, var(--layout-start), ${unit}) - ${gap(tracks, outer)})`,
-    ],
+    ["column-gap", "var(--layout-gap)"],
+    ["inline-size", `calc(${past} - round(up, var(--layout-start), ${unit}) - var(--layout-gap))`],
     ["margin-inline-start", `round(up, var(--layout-start), ${unit})`],
   ];
 };

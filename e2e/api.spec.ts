@@ -1,0 +1,203 @@
+import { type APIRequestContext, expect, test } from "@playwright/test";
+import { writeCss, writeLayout, plainCss } from "../core/src/index";
+import { demoSpecs } from "../scripts/demo-layouts";
+import { requestsOf } from "./people";
+
+const booking = demoSpecs[0]?.versions.at(-1)?.layout;
+const layout =
+  booking ??
+  (() => {
+    throw new Error("the demo has a booking spec");
+  })();
+
+type Problem = { status: number; title: string; type: string; detail: string; errors?: { path: string; message: string }[] };
+const post = (request: APIRequestContext, path: string, data: unknown) => request.post(`/api/v1/${path}`, { data });
+
+test.describe("computing, open to anyone", () => {
+  test("resolve answers geometry as exact strings", async ({ request }) => {
+    const answer = await post(request, "resolve", { layout, width: 1279, height: 801 });
+    expect(answer.status()).toBe(200);
+    const body = (await answer.json()) as Record<string, unknown> & { columns: unknown[]; spans: string[] };
+    expect(body).toMatchObject({
+      breakpoint: "desk",
+      width: 1279,
+      height: 801,
+      container: { start: "64", width: "1151" },
+      margin: { start: "64", end: "64" },
+      gutter: "24",
+      column: "887/12",
+      rows: { pitch: "16", whole: 50, leftover: "9" },
+      baseline: { step: "8", lines: 100, remainder: "1" },
+    });
+    expect(body.columns).toHaveLength(12);
+    expect(body.columns[1]).toEqual({ start: "1943/12", width: "887/12" });
+    expect(body.spans.at(-1)).toBe("1151");
+    const asked = (await (await post(request, "resolve", { layout, width: "320.125", breakpoint: "wide" })).json()) as Record<
+      string,
+      unknown
+    >;
+    expect(asked).toMatchObject({ breakpoint: "wide", width: 320.125, height: 1000 });
+  });
+
+  test("solve works out what gives way, or says why it cannot and invents nothing", async ({ request }) => {
+    const closed = await post(request, "solve", { width: 1440, columns: 12, gutter: "24", margin: 96, givesWay: "column" });
+    expect(await closed.json()).toEqual({
+      width: "1440",
+      columns: 12,
+      column: "82",
+      gutter: "24",
+      margin: { start: "96", end: "96" },
+      container: "1248",
+      leftover: "0",
+    });
+    const open = await post(request, "solve", { width: 320, columns: 12, gutter: 32, margin: 16, givesWay: "column" });
+    expect(await open.json()).toMatchObject({ column: null, problem: { code: "negative" } });
+  });
+
+  test("check lists findings with sums and fixes", async ({ request }) => {
+    const draft = demoSpecs[0]?.draft;
+    const body = (await (await post(request, "check", { layout: draft })).json()) as {
+      findings: { rule: string; sum: string; fixes: { label: string; patch: unknown[] }[] }[];
+      held: string[];
+    };
+    const whole = body.findings.find(({ rule }) => rule === "whole-columns");
+    expect(whole?.sum).toBe("(1152 − 11 × 20) ÷ 12 = 77⅔");
+    expect(whole?.fixes[0]).toEqual({
+      label: "Gutter → 24",
+      patch: [{ op: "replace", path: "/breakpoints/2/columns/gutter", value: "24px" }],
+    });
+    expect(body.held).toContain("sum-closes");
+  });
+
+  test("export and import are each other's way back", async ({ request }) => {
+    const css = await post(request, "export?format=css&edges=exact&unit=rem&query=container", { layout });
+    expect(css.headers()["content-type"]).toContain("text/css");
+    const back = await request.post("/api/v1/import", { data: await css.text(), headers: { "Content-Type": "text/css" } });
+    const read = (await back.json()) as { layout: { breakpoints: { columns: { count: number } }[] }; lost: string[] };
+    expect(read.layout.breakpoints.map(({ columns }) => columns.count)).toEqual([4, 8, 12, 12]);
+    expect(read.lost.length).toBeGreaterThan(0);
+    const document = await post(request, "export?format=layout", { layout });
+    expect(await document.text()).toBe(writeLayout(layout));
+    const same = await request.post("/api/v1/import", { data: writeLayout(layout), headers: { "Content-Type": "application/json" } });
+    expect(((await same.json()) as { layout: unknown }).layout).toEqual(layout);
+  });
+
+  const wrong: readonly [string, string, { data: unknown; headers?: Record<string, string> }, number, string | null][] = [
+    ["text that is no JSON", "resolve", { data: "{", headers: { "Content-Type": "application/json" } }, 400, ""],
+    ["no width", "resolve", { data: { layout } }, 400, "/width"],
+    ["a width past the limit", "resolve", { data: { layout, width: 20_001 } }, 400, "/width"],
+    ["a breakpoint that is none", "resolve", { data: { layout, width: 320, breakpoint: "hall" } }, 422, "/breakpoint"],
+    ["no layout", "check", { data: {} }, 400, "/layout"],
+    ["a layout that is none", "check", { data: { layout: { ...layout, base: "8" } } }, 422, "/layout/base"],
+    ["an unknown member", "check", { data: { layout: { ...layout, frames: [] } } }, 422, "/layout/frames"],
+    ["a format that is none", "export?format=doc", { data: { layout } }, 400, "/format"],
+    ["half a column", "solve", { data: { columns: 1.5, givesWay: "column" } }, 400, "/columns"],
+    ["a negative gutter", "solve", { data: { gutter: "-4", givesWay: "column" } }, 400, "/gutter"],
+    ["an import of nothing", "import", { data: "body {}", headers: { "Content-Type": "text/css" } }, 422, ""],
+    ["a content type that is not read", "import", { data: "x", headers: { "Content-Type": "image/png" } }, 415, null],
+    ["a content type that is not JSON", "solve", { data: "x", headers: { "Content-Type": "text/plain" } }, 415, null],
+    ["more than 1 MiB", "check", { data: { layout, more: "x".repeat(1024 * 1024) } }, 413, null],
+    [
+      "more than 5 MiB to import",
+      "import?format=css",
+      { data: "/*".padEnd(5 * 1024 * 1024 + 1, "x"), headers: { "Content-Type": "text/css" } },
+      413,
+      null,
+    ],
+    [
+      "bytes that are no UTF-8",
+      "import?format=css",
+      { data: Buffer.from([0xff, 0xfe, 0x00]), headers: { "Content-Type": "text/css" } },
+      400,
+      null,
+    ],
+  ];
+  for (const [what, path, options, status, errorPath] of wrong)
+    test(`${what} is a problem document ${status}`, async ({ request }) => {
+      const answer = await request.post(`/api/v1/${path}`, options as { data: string; headers?: Record<string, string> });
+      expect(answer.status()).toBe(status);
+      expect(answer.headers()["content-type"]).toContain("application/problem+json");
+      const body = (await answer.json()) as Problem;
+      expect(body.status).toBe(status);
+      expect(body.detail).toMatch(/\S/);
+      if (errorPath !== null) expect(body.errors?.map((one) => one.path)).toContain(errorPath);
+    });
+
+  test("is described by OpenAPI 3.1 and a JSON Schema", async ({ request }) => {
+    const openapi = (await (await request.get("/api/v1/openapi.json")).json()) as { openapi: string; paths: Record<string, unknown> };
+    expect(openapi.openapi).toBe("3.1.0");
+    expect(Object.keys(openapi.paths)).toEqual(
+      expect.arrayContaining(["/resolve", "/solve", "/check", "/export", "/import", "/specs/{team}/{spec}/{version}"]),
+    );
+    expect(JSON.stringify(openapi.paths["/resolve"])).toContain("drawnAt");
+    const schema = (await (await request.get("/schema/layout-1.json")).json()) as { $schema: string };
+    expect(schema.$schema).toContain("2020-12");
+  });
+});
+
+test.describe("published specs", () => {
+  const path = "/api/v1/specs/skerry/passenger-booking";
+  test("are not there for strangers, are for members", async ({ request, baseURL }) => {
+    expect((await request.get(path)).status()).toBe(401);
+    const reader = await requestsOf(baseURL ?? "", "reader");
+    const body = (await (await reader.get(path)).json()) as { versions: { number: string }[] };
+    expect(body.versions.map(({ number }) => number)).toEqual(["2.1.0", "2.0.0"]);
+    for (const missing of ["/9.9.9", "/one", "/2.1.0/layout.png", "/2.1.0x"]) expect((await reader.get(path + missing)).status()).toBe(404);
+    expect((await reader.get("/api/v1/specs/skerry/nothing")).status()).toBe(404);
+  });
+
+  test("a number is kept for a year, latest is asked for again by its ETag", async ({ baseURL }) => {
+    const reader = await requestsOf(baseURL ?? "", "reader");
+    const numbered = await reader.get(`${path}/2.1.0/layout.css`);
+    expect(await numbered.text()).toBe(writeCss(layout, plainCss));
+    expect(numbered.headers()["cache-control"]).toBe("private, max-age=31536000, immutable");
+    const latest = await reader.get(`${path}/latest`);
+    expect(await latest.json()).toEqual(layout);
+    expect(latest.headers()["cache-control"]).toBe("private, no-cache");
+    const again = await reader.get(`${path}/latest`, { headers: { "If-None-Match": latest.headers()["etag"] ?? "" } });
+    expect([again.status(), (await again.body()).length]).toEqual([304, 0]);
+  });
+});
+
+test.describe("signing in", () => {
+  test("a request that changes something must come from this site", async ({ baseURL }) => {
+    const author = await requestsOf(baseURL ?? "", "author");
+    const answer = await author.post("/api/drafts/skerry/crew-roster", {
+      data: { revision: 1, changes: [] },
+      headers: { Origin: "http://elsewhere.example" },
+    });
+    expect(answer.status()).toBe(403);
+  });
+
+  test("the session cookie is http-only and same-site, and is gone after signing out", async ({ baseURL }) => {
+    const author = await requestsOf(baseURL ?? "", "author");
+    const [cookie] = (await author.storageState()).cookies;
+    expect([cookie?.httpOnly, cookie?.sameSite]).toEqual([true, "Lax"]);
+    await author.post("/session", { form: { end: "1" }, maxRedirects: 0 });
+    expect((await author.get("/api/drafts/skerry/crew-roster")).status()).toBe(401);
+  });
+
+  test("attempts on an account are limited, without saying whether it exists", async ({ request, page }) => {
+    const faults: (string | null)[] = [];
+    for (let attempt = 0; attempt < 10; attempt += 1) {
+      const answer = await request.post("/session", { form: { email: "nobody@skerry.example", password: "guess" }, maxRedirects: 0 });
+      faults.push(new URL(answer.headers()["location"] ?? "", "http://x").searchParams.get("fault"));
+    }
+    expect(faults).toEqual([...Array<string>(8).fill("wrong"), "too-many", "too-many"]);
+    await page.goto("/sign-in?fault=too-many&email=nobody@skerry.example");
+    await expect(page.getByRole("alert").first()).toContainText("Wait 15 minutes");
+    await expect(page.getByLabel("E-mail address")).toHaveValue("nobody@skerry.example");
+  });
+
+  test("afterwards one is where one wanted to go, on this site only", async ({ page, request }) => {
+    await page.goto("/specs/skerry/crew-roster");
+    await expect(page).toHaveURL(/\/sign-in\?back=%2Fspecs%2Fskerry%2Fcrew-roster/);
+    for (const back of ["https://elsewhere.example", "//elsewhere.example", "/\\elsewhere.example"]) {
+      const answer = await request.post("/session", {
+        form: { email: "author@skerry.example", password: "slack-water-at-nine", back },
+        maxRedirects: 0,
+      });
+      expect(answer.headers()["location"]).toBe("/specs");
+    }
+  });
+});

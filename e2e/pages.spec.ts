@@ -1,0 +1,131 @@
+import { expect, type Page, test } from "@playwright/test";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { pageOf, watch } from "./people";
+
+const axe = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
+
+type AxeResults = { violations: { id: string; impact: string | null; nodes: { html: string; failureSummary: string }[] }[] };
+
+/** What axe finds of serious or critical impact (WCAG 2 A and AA and best practices). */
+const serious = async (page: Page): Promise<readonly string[]> => {
+  await page.evaluate(axe);
+  const { violations } = await page.evaluate(() => (window as unknown as { axe: { run: () => Promise<AxeResults> } }).axe.run());
+  return violations
+    .filter(({ impact }) => impact === "serious" || impact === "critical")
+    .map(({ id, nodes }) => `${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary}`).join(" | ")}`);
+};
+
+const pages: readonly { name: string; path: string; open?: (page: Page) => Promise<void> }[] = [
+  { name: "specs", path: "/specs" },
+  { name: "new spec", path: "/specs/new" },
+  { name: "new spec from a file", path: "/specs/new", open: (page) => page.getByLabel(/A layout file/).check() },
+  { name: "workbench at desk", path: "/specs/skerry/passenger-booking?at=desk" },
+  {
+    name: "workbench with a capped container and rows",
+    path: "/specs/skerry/passenger-booking?at=wide",
+    open: (page) => page.getByLabel(/^Rows/).check(),
+  },
+  { name: "workbench, base", path: "/specs/skerry/passenger-booking?facet=base" },
+  { name: "keys", path: "/specs/skerry/crew-roster", open: (page) => page.keyboard.press("?") },
+  { name: "carry", path: "/specs/skerry/crew-roster", open: (page) => page.getByRole("button", { name: "Carry its columns" }).click() },
+  { name: "review", path: "/specs/skerry/passenger-booking/publish" },
+  { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest" },
+  { name: "nothing here", path: "/specs/skerry/nothing" },
+];
+
+test("axe finds nothing serious on any page, and no page says anything on its console", async ({ browser }) => {
+  test.setTimeout(120_000);
+  const { page, said } = await pageOf(browser, "author");
+  for (const { name, path, open } of pages) {
+    await page.goto(path);
+    await open?.(page);
+    await page.waitForTimeout(250);
+    expect(await serious(page), name).toEqual([]);
+  }
+  expect(said.filter((words) => !words.includes("404"))).toEqual([]);
+  await page.getByRole("link", { name: "Ypsiline" }).click();
+  await page.getByRole("button", { name: "Sign out" }).click();
+  await page.waitForURL("**/sign-in");
+  expect(await serious(page), "sign in").toEqual([]);
+});
+
+test("the hand-off page is read without scripts", async ({ browser }) => {
+  const signed = await pageOf(browser, "reader");
+  const context = await browser.newContext({ javaScriptEnabled: false, storageState: await signed.context.storageState() });
+  const page = await context.newPage();
+  await page.goto("/specs/skerry/passenger-booking/versions/2.1.0");
+  await expect(page.getByRole("heading", { name: "Passenger booking" })).toBeVisible();
+  await expect(page.getByRole("img", { name: /drawn to one scale/ })).toBeVisible();
+  await page.getByText("Desk", { exact: true }).last().click();
+  await expect(page.getByText("@media (width >= 1024px)")).toBeVisible();
+  await page.locator(".versions summary").click();
+  await page.getByRole("link", { name: /2\.0\.0/ }).click();
+  await expect(page.getByText("Twelve columns at the desk")).toBeVisible();
+  await expect(page.getByRole("link", { name: "2.1.0 is out" })).toBeVisible();
+  await context.close();
+  await signed.context.close();
+});
+
+test("the hand-off page and the list are read on a phone, the workbench at 1024", async ({ browser }) => {
+  const { page, context } = await pageOf(browser, "reader");
+  const overflows = () => page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth);
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const path of ["/specs", "/specs/skerry/passenger-booking/versions/latest"]) {
+    await page.goto(path);
+    expect(await overflows(), path).toBeLessThanOrEqual(0);
+  }
+  // WCAG 2.2, SC 1.4.10 Reflow: no scrolling in two directions at 320 CSS px.
+  await page.setViewportSize({ width: 320, height: 700 });
+  expect(await overflows()).toBeLessThanOrEqual(0);
+  await page.setViewportSize({ width: 1024, height: 768 });
+  await page.goto("/specs/skerry/passenger-booking?at=wide");
+  expect(await overflows()).toBeLessThanOrEqual(0);
+  await context.close();
+});
+
+test("the hand-off page prints its numbers and leaves out what only a screen has", async ({ browser }) => {
+  const { page, context } = await pageOf(browser, "reader");
+  await page.goto("/specs/skerry/passenger-booking/versions/latest");
+  await page.emulateMedia({ media: "print" });
+  await expect(page.getByText("Take it with you")).toBeHidden();
+  await expect(page.getByRole("table")).toBeVisible();
+  expect((await page.pdf()).subarray(0, 4).toString()).toBe("%PDF");
+  await context.close();
+});
+
+test("a wrong sign-in says so, keeps the address and lets nobody in", async ({ page }) => {
+  const said = watch(page);
+  await page.goto("/sign-in");
+  await page.getByLabel("E-mail address").fill("reader@skerry.example");
+  await page.getByLabel("Password").fill("wrong");
+  await page.getByRole("button", { name: "Sign in" }).click();
+  await expect(page.getByText("do not belong together")).toBeVisible();
+  await expect(page.getByLabel("E-mail address")).toHaveValue("reader@skerry.example");
+  await page.goto("/specs");
+  await expect(page).toHaveURL(/sign-in/);
+  expect(said).toEqual([]);
+});
+
+test("a new spec keeps what was typed and says beside each field what would be right", async ({ browser }) => {
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto("/specs/new");
+  await page.getByLabel("Width, px").fill("1440+");
+  await page.getByLabel("Columns", { exact: true }).fill("120");
+  await page.getByRole("button", { name: "Make the spec" }).click();
+  await expect(page.locator("#start-width-fault")).toContainText("must be a width");
+  await expect(page.locator("#spec-name-fault")).toContainText("Give the spec a name");
+  await page.getByLabel("Name", { exact: true }).fill("Ticket wall");
+  await page.getByLabel("Width, px").fill("99999");
+  await page.getByRole("button", { name: "Make the spec" }).click();
+  await expect(page.locator("#start-width-fault")).toContainText("from 1 to 20,000");
+  await expect(page.locator("#start-columns-fault")).toContainText("from 1 to 96");
+  await expect(page.getByLabel("Width, px")).toHaveValue("99999");
+  await page.getByLabel(/A layout file/).check();
+  await page
+    .locator("input[type=file]")
+    .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from('{"format":"ypsiline-layout"}') });
+  await expect(page.getByText("/breakpoints is missing; it must be an array")).toBeVisible();
+  expect(said).toEqual([]);
+  await context.close();
+});

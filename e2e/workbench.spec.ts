@@ -1,0 +1,251 @@
+import { expect, type Page, test } from "@playwright/test";
+import { makeSpec, pageOf, saved, signIn, typeTerm, watch } from "./people";
+
+const from1440 = { kind: "columns", width: 1440, columns: 12 };
+const sum = (page: Page) => page.getByRole("region", { name: "Sum line" });
+const cell = (page: Page, name: RegExp) => page.getByRole("gridcell", { name });
+
+const open = async (page: Page, baseURL: string | undefined): Promise<string> => {
+  const path = await makeSpec(baseURL ?? "", from1440);
+  await signIn(page, "author");
+  await page.goto(`${path}?at=desk`);
+  return path;
+};
+
+test("any term is typed and any other gives way; what cannot close says why and changes nothing", async ({ page, baseURL }) => {
+  const said = watch(page);
+  await open(page, baseURL);
+  await typeTerm(page, "Margin", "96");
+  await typeTerm(page, "Gutter", "24");
+  await sum(page).getByRole("button", { name: "Margin", exact: true }).click();
+  await typeTerm(page, "Column", "74");
+  await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("144");
+  await sum(page).getByRole("button", { name: "Gutter", exact: true }).click();
+  await typeTerm(page, "Column", "200");
+  await expect(sum(page).getByRole("alert")).toContainText("the columns take more than the container");
+  await expect(sum(page).getByLabel("Column", { exact: true })).toHaveValue("200");
+  await page.keyboard.press("Escape");
+  await expect(sum(page).getByLabel("Column", { exact: true })).toHaveValue("74");
+  await typeTerm(page, "Gutter", "12..5");
+  await expect(sum(page).getByRole("alert")).toContainText("Not a number or sum");
+  await page.keyboard.press("Escape");
+  const gutter = sum(page).getByLabel("Gutter", { exact: true });
+  await gutter.focus();
+  await page.keyboard.press("ArrowUp");
+  await expect(gutter).toHaveValue("25");
+  await page.keyboard.press("Shift+ArrowUp");
+  await expect(gutter).toHaveValue("33");
+  await page.keyboard.press("Alt+ArrowDown");
+  await expect(gutter).toHaveValue("29");
+  await saved(page);
+  await page.reload();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("29");
+  expect(said).toEqual([]);
+});
+
+test("edits are taken back and brought back", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  await typeTerm(page, "Gutter", "20");
+  await typeTerm(page, "Columns", "10");
+  await page.keyboard.press("Control+z");
+  await expect(sum(page).getByLabel("Columns", { exact: true })).toHaveValue("12");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("16");
+  await expect(page.getByRole("button", { name: "Undo" })).toBeDisabled();
+  await page.keyboard.press("Control+Shift+z");
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
+});
+
+test("breakpoints are added, copied, renamed, carried and removed", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  await page.getByRole("button", { name: "Add breakpoint" }).click();
+  await expect(cell(page, /^Wide, Breakpoint/)).toBeVisible();
+  await page.getByRole("button", { name: "Copy Wide" }).click();
+  await expect(cell(page, /^Wide copy, Breakpoint/)).toBeVisible();
+  await page.getByRole("button", { name: "Rename" }).click();
+  await page.keyboard.type("Wall");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, /^Wall, Breakpoint/)).toBeVisible();
+  await cell(page, /^Desk, Gutter/).click();
+  await page.getByRole("button", { name: "Carry its columns" }).click();
+  const dialog = page.getByRole("dialog");
+  await dialog.getByLabel(/^Margin/).uncheck();
+  await dialog.getByLabel("Phone").uncheck();
+  await dialog.getByRole("button", { name: "Carry over" }).click();
+  await expect(cell(page, /^Wall, Gutter: 16/)).toBeVisible();
+  await expect(cell(page, /^Wall, Margin: 32/)).toBeVisible();
+  await cell(page, /^Wall, Gutter/).click();
+  await page.getByRole("button", { name: "Remove Wall" }).click();
+  await expect(cell(page, /^Wall/)).toHaveCount(0);
+  await page.keyboard.press("Control+z");
+  await expect(cell(page, /^Wall, Gutter/)).toBeVisible();
+  await saved(page);
+});
+
+test("the ledger is edited in place, by keyboard, and takes rows of a spreadsheet", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  await cell(page, /^Phone, Columns/).click();
+  await page.keyboard.type("6");
+  await page.keyboard.press("Tab");
+  await expect(cell(page, /^Phone, Columns: 6/)).toBeVisible();
+  await expect(cell(page, /^Phone, Gutter/)).toBeFocused();
+  await page.keyboard.press("Enter");
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, /^Phone, Gutter: 17/)).toBeVisible();
+  await expect(cell(page, /^Desk, Gutter/)).toBeFocused();
+  await page.keyboard.type("wide");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("grid").getByRole("alert")).toContainText("Not a number or sum");
+  await page.keyboard.press("Escape");
+  await expect(cell(page, /^Desk, Gutter: 16/)).toBeFocused();
+  await page.keyboard.press("ArrowUp");
+  await page.keyboard.press("ArrowLeft");
+  await expect(cell(page, /^Phone, Columns/)).toBeFocused();
+  await page.evaluate(() => {
+    const data = new DataTransfer();
+    data.setData("text/plain", "4\t16\t20\n12\t32\t80, 64\tfluid\n");
+    document.activeElement?.dispatchEvent(new ClipboardEvent("paste", { clipboardData: data, bubbles: true, cancelable: true }));
+  });
+  await expect(cell(page, /^Phone, Margin: 20/)).toBeVisible();
+  await expect(cell(page, /^Desk, Margin: 80, 64/)).toBeVisible();
+  await page.keyboard.press("Control+z");
+  await expect(cell(page, /^Desk, Gutter: 16/)).toBeVisible();
+});
+
+test("probe and boundaries are moved by mouse and keyboard; the address keeps breakpoint, facet and width", async ({ page, baseURL }) => {
+  const path = await open(page, baseURL);
+  const probe = page.getByRole("slider", { name: /Probe/ });
+  await expect(probe).toHaveAttribute("aria-valuenow", "1440");
+  const box = await probe.boundingBox();
+  const x = (box?.x ?? 0) + 1;
+  await page.mouse.move(x, (box?.y ?? 0) + 10);
+  await page.mouse.down();
+  await page.mouse.move(x - 300, (box?.y ?? 0) + 10, { steps: 12 });
+  await page.mouse.up();
+  const moved = Number(await probe.getAttribute("aria-valuenow"));
+  expect(moved).toBeLessThan(1024);
+  await expect(page.getByRole("button", { name: /Phone/, pressed: true })).toBeVisible();
+  await probe.press("ArrowRight");
+  await expect(probe).toHaveAttribute("aria-valuenow", String(moved + 1));
+  const boundary = page.getByRole("slider", { name: "Desk starts at" });
+  await boundary.press("Shift+ArrowLeft");
+  await expect(boundary).toHaveAttribute("aria-valuenow", "1016");
+  const edge = await boundary.boundingBox();
+  await page.mouse.move((edge?.x ?? 0) + 5, (edge?.y ?? 0) + 10);
+  await page.mouse.down();
+  await page.mouse.move((edge?.x ?? 0) + 5 - 60, (edge?.y ?? 0) + 10, { steps: 8 });
+  await page.mouse.up();
+  const dragged = Number(await boundary.getAttribute("aria-valuenow"));
+  expect(dragged).toBeLessThan(960);
+  await page.keyboard.press("Control+z");
+  await expect(boundary).toHaveAttribute("aria-valuenow", "1016");
+  await page.getByRole("tab", { name: "Base" }).click();
+  await expect(page).toHaveURL(new RegExp(`${path}\\?at=phone&facet=base&width=${moved + 1}`));
+  await page.reload();
+  await expect(page.getByRole("tab", { name: "Base" })).toHaveAttribute("aria-selected", "true");
+  await expect(probe).toHaveAttribute("aria-valuenow", String(moved + 1));
+});
+
+test("everything is done from the keyboard alone", async ({ page, baseURL }) => {
+  const path = await makeSpec(baseURL ?? "", from1440);
+  await page.goto("/sign-in");
+  await page.keyboard.type("author@skerry.example");
+  await page.keyboard.press("Tab");
+  await page.keyboard.type("slack-water-at-nine");
+  await page.keyboard.press("Enter");
+  await page.waitForURL("**/specs");
+  await page.goto(`${path}?at=desk`);
+  const tabTo = async (matches: () => Promise<boolean>): Promise<void> => {
+    for (let presses = 0; presses < 60; presses += 1) {
+      await page.keyboard.press("Tab");
+      if (await matches()) return;
+    }
+    throw new Error("the Tab key did not get there");
+  };
+  const focused = (label: string) => () => page.evaluate((wanted) => document.activeElement?.getAttribute("aria-label") === wanted, label);
+  await tabTo(focused("Gutter"));
+  await page.keyboard.type("20");
+  await page.keyboard.press("Enter");
+  await expect(sum(page).getByLabel("Column", { exact: true })).toHaveValue("99");
+  await tabTo(() =>
+    page.evaluate(() => document.activeElement?.getAttribute("role") === null && document.activeElement?.matches("td[data-cell]") === true),
+  );
+  await page.keyboard.press("F2");
+  await page.keyboard.press("Escape");
+  await tabTo(() =>
+    page.evaluate(
+      () => document.activeElement?.textContent?.startsWith("Gutter") === true && document.activeElement.matches(".finding button"),
+    ),
+  );
+  const outline = await page.evaluate(() => getComputedStyle(document.activeElement ?? document.body).outlineStyle);
+  expect(outline).not.toBe("none");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
+  await page.keyboard.press("?");
+  await expect(page.getByRole("dialog", { name: "Keys" })).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+  await saved(page);
+});
+
+test("two tabs on one draft lose no edit; the same number asks", async ({ browser, baseURL }) => {
+  const path = await makeSpec(baseURL ?? "", from1440);
+  const one = await pageOf(browser, "author");
+  const two = await one.context.newPage();
+  await one.page.goto(`${path}?at=desk`);
+  await two.goto(`${path}?at=desk`);
+  await Promise.all([typeTerm(one.page, "Gutter", "24"), typeTerm(two, "Margin", "48")]);
+  for (const page of [one.page, two]) {
+    await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("24", { timeout: 10_000 });
+    await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("48", { timeout: 10_000 });
+  }
+  // The same number: one tab is held off the server, the other saves first.
+  await two.route("**/api/drafts/**", (route) => route.abort());
+  await typeTerm(two, "Gutter", "40");
+  await typeTerm(one.page, "Gutter", "32");
+  await saved(one.page);
+  await two.unroute("**/api/drafts/**");
+  const dialog = two.getByRole("dialog", { name: "The same number was changed twice" });
+  await expect(dialog).toBeVisible({ timeout: 20_000 });
+  await expect(dialog).toContainText("Yours: 40");
+  await expect(dialog).toContainText("Theirs: 32");
+  await dialog.getByRole("button", { name: "Let these stand" }).click();
+  await saved(two);
+  await expect(sum(one.page).getByLabel("Gutter", { exact: true })).toHaveValue("40", { timeout: 10_000 });
+  await one.context.close();
+});
+
+test("a failed save keeps the edit on screen, says so, survives a reload and is sent again", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  await page.route("**/api/drafts/**", (route) => (route.request().method() === "POST" ? route.abort() : route.continue()));
+  await typeTerm(page, "Gutter", "36");
+  await expect(page.getByRole("status")).toContainText("Not saved");
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
+  page.on("dialog", (dialog) => void dialog.accept());
+  await page.reload();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
+  await page.unroute("**/api/drafts/**");
+  await saved(page);
+  await page.reload();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
+});
+
+test("one column, 24 columns and eight breakpoints are drawn, a long name is kept in its place", async ({ page, baseURL }) => {
+  const said = watch(page);
+  await open(page, baseURL);
+  await typeTerm(page, "Columns", "1");
+  await expect(sum(page).getByLabel("Column", { exact: true })).toHaveValue("1408");
+  await expect(page.getByRole("img", { name: /1 columns of 1408/ })).toBeVisible();
+  await typeTerm(page, "Columns", "24");
+  await expect(page.getByRole("img", { name: /24 columns of 43.333/ })).toBeVisible();
+  for (let count = 2; count < 8; count += 1) await page.getByRole("button", { name: "Add breakpoint" }).click();
+  await expect(page.locator("[role=grid] tbody tr")).toHaveCount(8);
+  await page.getByRole("button", { name: "Rename" }).click();
+  await page.keyboard.type("The very long name of the widest screen in the ticket hall of the old harbour station");
+  await page.keyboard.press("Enter");
+  const overflow = await page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth);
+  expect(overflow).toBe(false);
+  await saved(page);
+  expect(said).toEqual([]);
+});
