@@ -48,7 +48,16 @@ export default ts.config(
   {
     files: ["**/*.mjs"],
     languageOptions: {
-      globals: { process: "readonly", console: "readonly", setTimeout: "readonly", Buffer: "readonly", fetch: "readonly", URL: "readonly" },
+      globals: {
+        process: "readonly",
+        console: "readonly",
+        setTimeout: "readonly",
+        Buffer: "readonly",
+        fetch: "readonly",
+        URL: "readonly",
+        performance: "readonly",
+        requestAnimationFrame: "readonly",
+      },
     },
   },
   boundary(

@@ -11,7 +11,7 @@ export const Mark = () => (
 /** The dark bar at the top of every page: brand, where one is, and what can be done here. */
 export const TopBar = ({ crumbs, children }: { readonly crumbs?: ReactNode; readonly children?: ReactNode }) => (
   <header className="bar">
-    <Link href="/specs" className="brand">
+    <Link href="/specs" className="brand" prefetch={false}>
       <Mark />
       Ypsiline
     </Link>

@@ -48,7 +48,7 @@ const wantedStart = (align: "start" | "center" | "end", rest: Exact, start: Exac
 };
 
 /**
- * Resolves declared columns at width W (arithmetic of docs/format.md, "Columns").
+ * Resolves declared columns at width W (docs/arithmetic.md, section 1).
  *
  * Container C: fluid W − mS − mE; capped min(W − mS − mE, max); fixed its width. Its start is the wanted
  * one held between 0 and max(0, W − C); the end margin is W − start − C.

@@ -59,7 +59,7 @@ const dividing = (rows: Extract<Rows, { kind: "dividing" }>, sheet: Exact, conte
 };
 
 /**
- * Resolves rows in a sheet of height H (docs/format.md, "Rows").
+ * Resolves rows in a sheet of height H (docs/arithmetic.md, section 2).
  * Repeating: row i starts at o + i·(h + r) for every start above H; ⌊(H − o + r)/(h + r)⌋ are whole.
  * Dividing: h = (S − mT − mB − (k − 1)·r)/k in a section S = H held between least and most (least wins, as in CSS).
  * Null when more than `mostRows` rows would be drawn.

@@ -47,7 +47,7 @@ const two = exact(2);
 const gapsOf = (columns: number, edge: boolean): number => columns - 1 + (edge ? 1 : 0);
 
 /**
- * Works out the term that gives way from the held ones (docs/format.md, "What gives way"):
+ * Works out the term that gives way from the held ones (docs/arithmetic.md, section 1):
  * W = mS + C + mE and C = n·c + G·g with G = n − 1 + 2e.
  *
  * Terms that the held ones determine on the way are worked out too; a term that is not determined is

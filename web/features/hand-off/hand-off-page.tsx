@@ -51,7 +51,12 @@ export const HandOff = ({ team, spec, version, before }: Props) => {
       <div>
         <h2>All breakpoints, drawn to one scale</h2>
         <div className="card-plain drawings">
-          <Drawings layout={layout} />
+          <div className="on-desk">
+            <Drawings layout={layout} names="beside" />
+          </div>
+          <div className="on-phone">
+            <Drawings layout={layout} names="above" />
+          </div>
         </div>
         <h2>The numbers</h2>
         <NumbersTable layout={layout} />

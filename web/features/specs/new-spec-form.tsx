@@ -149,7 +149,11 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
       <fieldset>
         <legend className="form-label fs-6">Start from</legend>
         <div className="card-plain choice">
-          {choice("columns", "A width and a column count", "One breakpoint, drawn at that width; margins and gutters of 16 to begin with.")}
+          {choice(
+            "columns",
+            "A width and a column count",
+            "A breakpoint drawn at that width and a phone one below it; margins and gutters of 16 to begin with.",
+          )}
           {start === "columns" && (
             <div className="of-choice">
               <div>

@@ -14,6 +14,14 @@ export const freshId = (layout: Layout, name: string): string => {
   return id;
 };
 
+/** A name no other breakpoint has: "Wide 2" where there is a Wide already. */
+const freshName = (layout: Layout, name: string): string => {
+  const taken = new Set(layout.breakpoints.map((one) => one.name));
+  let fresh = name;
+  for (let next = 2; taken.has(fresh); next += 1) fresh = `${name} ${next}`;
+  return fresh;
+};
+
 export const mayAdd = (layout: Layout): boolean => layout.breakpoints.length < limits.breakpoints;
 
 const sorted = (layout: Layout, breakpoints: readonly Breakpoint[]): Layout => ({
@@ -25,7 +33,8 @@ const sorted = (layout: Layout, breakpoints: readonly Breakpoint[]): Layout => (
 export const addBreakpoint = (layout: Layout): { readonly layout: Layout; readonly id: string } => {
   const widest = inOrder(layout).at(-1);
   const above = widest ? Math.max(Math.floor(widest.from) + 1, Math.floor(widest.drawnAt.width) + 1) : 320;
-  const from = Math.min(limits.size, [600, 1024, 1440, 1920].find((usual) => usual >= above) ?? above + 320);
+  const usualFrom = [600, 1024, 1440, 1920].find((one) => one >= above) ?? Math.ceil((above + 240) / 80) * 80;
+  const from = Math.min(limits.size, usualFrom);
   const usual =
     from < 1024
       ? { name: "Tablet", width: 768, height: 1024, count: 8 }
@@ -34,7 +43,8 @@ export const addBreakpoint = (layout: Layout): { readonly layout: Layout; readon
         : { name: "Wide", width: 1600, height: 1000, count: 12 };
   const width = usual.width >= from ? usual.width : from;
   const id = freshId(layout, usual.name);
-  const added = newBreakpoint({ ...usual, id, from, width: Math.min(limits.size, width), gutter: "16px", margin: "32px" });
+  const name = freshName(layout, usual.name);
+  const added = newBreakpoint({ ...usual, id, name, from, width: Math.min(limits.size, width), gutter: "16px", margin: "32px" });
   return {
     layout: sorted(layout, [...layout.breakpoints, { ...added, rows: widest?.rows ?? null, baseline: widest?.baseline ?? null }]),
     id,
@@ -59,7 +69,7 @@ export const copyBreakpoint = (layout: Layout, id: string): { readonly layout: L
   const copy: Breakpoint = {
     ...original,
     id: copyId,
-    name: `${original.name} copy`.slice(0, limits.text),
+    name: freshName(layout, `${original.name} copy`.slice(0, limits.text - 4)),
     from,
     drawnAt: { ...original.drawnAt, width: inside ? original.drawnAt.width : from },
   };

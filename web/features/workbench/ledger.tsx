@@ -176,96 +176,99 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
   };
 
   return (
-    <div className="ledger table-scroll">
-      <table ref={table} className="numbers num" role="grid" aria-label="Ledger of breakpoints">
-        <thead>
-          <tr>
-            {ledgerCells.map(({ id, label }) => (
-              <th key={id} scope="col">
-                {label}
-              </th>
-            ))}
-            {["Column", "Halves", "Thirds", "Quarters", "Row pitch", "Baseline"].map((label) => (
-              <th key={label} scope="col">
-                {label}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {breakpoints.map((breakpoint, index) => {
-            const spoken = spokenOf(findings, breakpoint.id, index);
-            const terms = columnTerms(breakpoint.columns, {
-              width: fromJsonNumber(breakpoint.drawnAt.width),
-              rootFontSize: rootFontSize(layout),
-            });
-            const context = { width: terms.width, rootFontSize: rootFontSize(layout) };
-            const pitch = breakpoint.rows && resolveRows(breakpoint.rows, fromJsonNumber(breakpoint.drawnAt.height), context)?.pitch;
-            return (
-              <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={breakpoint.id === at}>
-                {ledgerCells.map((cell, column) => {
-                  const here = row === index && place.column === column;
-                  const edited = here && editing !== null;
-                  return (
-                    <td
-                      key={cell.id}
-                      data-cell={`${index}-${column}`}
-                      tabIndex={here && !edited ? 0 : -1}
-                      className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""}`}
-                      aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}`}
-                      aria-readonly={readOnly}
-                      onFocus={() => {
-                        if (edited) return;
-                        setColumn(column);
-                        if (breakpoint.id !== at) onSelect(breakpoint.id);
-                      }}
-                      onDoubleClick={() => {
-                        if (!readOnly && !edited) setEditing({ text: cell.text(breakpoint), fault: "" });
-                      }}
-                      onKeyDown={edited ? undefined : cellKey}
-                      onPaste={paste}
-                    >
-                      {edited ? (
-                        <>
-                          <input
-                            className="num"
-                            autoFocus
-                            data-half-typed="true"
-                            value={editing.text}
-                            aria-label={`${breakpoint.name}, ${cell.label}`}
-                            aria-invalid={editing.fault !== ""}
-                            aria-describedby={editing.fault ? "ledger-fault" : undefined}
-                            onFocus={(event) => event.target.setSelectionRange(editing.text.length > 1 ? 0 : 1, editing.text.length)}
-                            onChange={(event) => setEditing({ text: event.target.value, fault: "" })}
-                            onKeyDown={inputKey}
-                            onBlur={() => {
-                              if (take()) setEditing(null);
-                            }}
-                          />
-                          {editing.fault && (
-                            <span id="ledger-fault" role="alert" className="field-fault">
-                              {editing.fault}
-                            </span>
-                          )}
-                        </>
-                      ) : (
-                        cell.text(breakpoint)
-                      )}
+    <div className="ledger">
+      {editing?.fault && (
+        <span id="ledger-fault" role="alert" className="field-fault">
+          {breakpoints[row]?.name}, {ledgerCells[column]?.label.toLowerCase()}: {editing.fault}
+        </span>
+      )}
+      <div className="table-scroll">
+        <table ref={table} className="numbers num" role="grid" aria-label="Ledger of breakpoints">
+          <thead>
+            <tr>
+              {ledgerCells.map(({ id, label }) => (
+                <th key={id} scope="col">
+                  {label}
+                </th>
+              ))}
+              {["Column", "Halves", "Thirds", "Quarters", "Row pitch", "Baseline"].map((label) => (
+                <th key={label} scope="col">
+                  {label}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {breakpoints.map((breakpoint, index) => {
+              const spoken = spokenOf(findings, breakpoint.id, index);
+              const terms = columnTerms(breakpoint.columns, {
+                width: fromJsonNumber(breakpoint.drawnAt.width),
+                rootFontSize: rootFontSize(layout),
+              });
+              const context = { width: terms.width, rootFontSize: rootFontSize(layout) };
+              const pitch = breakpoint.rows && resolveRows(breakpoint.rows, fromJsonNumber(breakpoint.drawnAt.height), context)?.pitch;
+              return (
+                <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={breakpoint.id === at}>
+                  {ledgerCells.map((cell, column) => {
+                    const here = row === index && place.column === column;
+                    const edited = here && editing !== null;
+                    return (
+                      <td
+                        key={cell.id}
+                        data-cell={`${index}-${column}`}
+                        tabIndex={here && !edited ? 0 : -1}
+                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""}`}
+                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}`}
+                        aria-readonly={readOnly}
+                        onFocus={() => {
+                          if (edited) return;
+                          setColumn(column);
+                          if (breakpoint.id !== at) onSelect(breakpoint.id);
+                        }}
+                        onDoubleClick={() => {
+                          if (!readOnly && !edited) setEditing({ text: cell.text(breakpoint), fault: "" });
+                        }}
+                        onKeyDown={edited ? undefined : cellKey}
+                        onPaste={paste}
+                      >
+                        {edited ? (
+                          <>
+                            <input
+                              className="num"
+                              size={1}
+                              autoFocus
+                              data-half-typed="true"
+                              value={editing.text}
+                              aria-label={`${breakpoint.name}, ${cell.label}`}
+                              aria-invalid={editing.fault !== ""}
+                              aria-describedby={editing.fault ? "ledger-fault" : undefined}
+                              onFocus={(event) => event.target.setSelectionRange(editing.text.length > 1 ? 0 : 1, editing.text.length)}
+                              onChange={(event) => setEditing({ text: event.target.value, fault: "" })}
+                              onKeyDown={inputKey}
+                              onBlur={() => {
+                                if (take()) setEditing(null);
+                              }}
+                            />
+                          </>
+                        ) : (
+                          cell.text(breakpoint)
+                        )}
+                      </td>
+                    );
+                  })}
+                  {workedOut(terms).map(({ id, value }) => (
+                    <td key={id} className={`worked-out ${value && !isWhole(value) ? "off" : ""}`}>
+                      {value ? <Num value={value} /> : "–"}
                     </td>
-                  );
-                })}
-                {workedOut(terms).map(({ id, value }) => (
-                  <td key={id} className={`worked-out ${value && !isWhole(value) ? "off" : ""}`}>
-                    {value ? <Num value={value} /> : "–"}
-                  </td>
-                ))}
-                <td className="worked-out">{pitch ? <Num value={pitch} /> : "–"}</td>
-                <td className="worked-out">{breakpoint.baseline ? breakpoint.baseline.step.replace(/px$/, "") : "–"}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+                  ))}
+                  <td className="worked-out">{pitch ? <Num value={pitch} /> : "–"}</td>
+                  <td className="worked-out">{breakpoint.baseline ? breakpoint.baseline.step.replace(/px$/, "") : "–"}</td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
     </div>
   );
 };

@@ -6,7 +6,7 @@ import { Num } from "@/ui/num";
 /** Spans most asked for come first in a long list: all up to 12, then those that divide the count. */
 const listed = (k: number, count: number): boolean => count <= 12 || k <= 6 || count % k === 0;
 
-const standing = { on: "✓", half: "½", off: "–" } as const;
+const standing = { on: "✓", half: "half", off: "–" } as const;
 const standingWords = { on: "on the base unit", half: "on the half step", off: "off the base unit" } as const;
 
 /** What 1 to n columns together measure at the probe's width. */

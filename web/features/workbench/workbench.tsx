@@ -125,7 +125,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
       <TopBar
         crumbs={
           <>
-            <Link href="/specs" className="crumb">
+            <Link href="/specs" className="crumb" prefetch={false}>
               {teamName}
             </Link>
             <span className="crumb" aria-hidden="true">

@@ -34,7 +34,7 @@ const writer = (layout: Layout, options: CssOptions) => {
 /** Takes the outer calc() off, for use inside another. */
 const bare = (value: string): string => /^calc\(([^()]*)\)$/.exec(value)?.[1] ?? value;
 
-/** Start of the container from the start of the parent (docs/format.md, "Columns": wanted start, held). */
+/** Start of the container from the start of the parent (docs/arithmetic.md, section 1: wanted start, held). */
 const containerStart = (container: Breakpoint["columns"]["container"], start: string, end: string): string => {
   if (container.kind === "fluid") return start;
   const rest = "100% - var(--layout-container)";
@@ -217,7 +217,7 @@ export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: bo
 };
 
 /**
- * The stylesheet of a layout (docs/format.md, "Stylesheet"): custom properties per breakpoint and a
+ * The stylesheet of a layout (docs/format.md, "Stylesheet written by the CSS export"): custom properties per breakpoint and a
  * `.layout-grid` class that lays its children out on the columns. The grid belongs in a parent as wide as
  * the viewport; with container queries, in an element of class `.layout`.
  */

@@ -20,7 +20,7 @@ export default async function NewSpecPage() {
       <TopBar
         crumbs={
           <>
-            <Link href="/specs" className="crumb">
+            <Link href="/specs" className="crumb" prefetch={false}>
               Specs
             </Link>
             <span className="crumb">/</span>

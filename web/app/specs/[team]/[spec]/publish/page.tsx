@@ -33,7 +33,7 @@ export default async function PublishPage({ params }: Props) {
       <TopBar
         crumbs={
           <>
-            <Link href="/specs" className="crumb">
+            <Link href="/specs" className="crumb" prefetch={false}>
               {spec.teamName}
             </Link>
             <span className="crumb">/</span>

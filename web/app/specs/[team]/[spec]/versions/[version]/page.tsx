@@ -36,13 +36,13 @@ export default async function HandOffPage({ params }: Props) {
         <TopBar
           crumbs={
             <>
-              <Link href="/specs" className="crumb">
+              <Link href="/specs" className="crumb" prefetch={false}>
                 {spec.teamName}
               </Link>
               <span className="crumb">/</span>
               <span className="here">{version.layout.name}</span>
               {newest !== version.number && (
-                <Link href={`${path}/versions/latest`} className="badge-line">
+                <Link href={`${path}/versions/latest`} className="badge-line" prefetch={false}>
                   <span className="num">{newest}</span> is out
                 </Link>
               )}

@@ -1,0 +1,26 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { describe, expect, it } from "vitest";
+
+const source = join(import.meta.dirname, "..", "src");
+const files = readdirSync(source, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(".ts"));
+
+describe("core", () => {
+  it("imports only itself and its three packages, and exports no star", () => {
+    expect(files.length).toBeGreaterThan(40);
+    const packages = new Set<string>();
+    for (const file of files) {
+      const text = readFileSync(join(source, file), "utf8");
+      for (const [, from = ""] of text.matchAll(/from "([^"]+)"/g)) if (!from.startsWith(".")) packages.add(from);
+      expect(text, file).not.toMatch(/export \*/);
+    }
+    expect([...packages].sort()).toEqual(["css-tree", "fraction.js", "zod"]);
+  });
+
+  it("touches no clock, chance, console, network or document", () => {
+    for (const file of files) {
+      const text = readFileSync(join(source, file), "utf8").replace(/\/\*[\s\S]*?\*\/|\/\/.*$/gm, "");
+      expect(text, file).not.toMatch(/\b(Date|Math\.random|performance|console|process|fetch|window|document\.|setTimeout|globalThis)\b/);
+    }
+  });
+});

@@ -1,0 +1,107 @@
+import { spawnSync } from "node:child_process";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { startCluster } from "./cluster.mjs";
+import { build, chromiumPath, installChromium, installPackages, root, runScript } from "./install.mjs";
+import { run, say } from "./say.mjs";
+import { freePort, serve } from "./serve.mjs";
+
+const { password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
+
+/** First-load JavaScript of a page, kB as sent (gzip). */
+const javascriptOf = async (context, url) => {
+  const page = await context.newPage();
+  const session = await context.newCDPSession(page);
+  await session.send("Network.enable");
+  await session.send("Network.setCacheDisabled", { cacheDisabled: true });
+  const scripts = new Set();
+  let bytes = 0;
+  session.on("Network.responseReceived", ({ requestId, type }) => type === "Script" && scripts.add(requestId));
+  session.on("Network.loadingFinished", ({ requestId, encodedDataLength }) => {
+    if (scripts.has(requestId)) bytes += encodedDataLength;
+  });
+  await page.goto(url);
+  await page.waitForTimeout(1500);
+  await page.close();
+  return bytes / 1000;
+};
+
+/** Drags the probe to and fro over the ladder for some seconds; the browser's own trace tells the long tasks and the frames. */
+const dragged = async (browser, context, url) => {
+  const page = await context.newPage();
+  await page.goto(url);
+  const probe = page.getByRole("slider", { name: /Probe/ });
+  await probe.waitFor();
+  await page.waitForTimeout(1000);
+  const ladder = await page.getByRole("group", { name: "Ladder of widths" }).boundingBox();
+  const box = await probe.boundingBox();
+  await browser.startTracing(page, { categories: ["toplevel", "devtools.timeline", "disabled-by-default-devtools.timeline"] });
+  const y = box.y + 10;
+  await page.mouse.move(box.x + 1, y);
+  await page.mouse.down();
+  const frames = await page.evaluateHandle(() => {
+    const counted = { frames: 0, since: performance.now() };
+    const next = () => {
+      counted.frames += 1;
+      requestAnimationFrame(next);
+    };
+    requestAnimationFrame(next);
+    return counted;
+  });
+  for (let turn = 0; turn < 6; turn += 1)
+    await page.mouse.move(turn % 2 === 0 ? ladder.x + 20 : ladder.x + ladder.width - 20, y, { steps: 60 });
+  const perSecond = await frames.evaluate(({ frames: count, since }) => (count * 1000) / (performance.now() - since));
+  await page.mouse.up();
+  const { traceEvents } = JSON.parse((await browser.stopTracing()).toString());
+  const main = traceEvents.find(({ name, args }) => name === "thread_name" && args?.name === "CrRendererMain");
+  const renderers = new Set(
+    traceEvents
+      .filter(({ name, args }) => name === "thread_name" && args?.name === "CrRendererMain")
+      .map(({ pid, tid }) => `${pid} ${tid}`),
+  );
+  const tasks = traceEvents
+    .filter(({ ph, name, pid, tid }) => ph === "X" && /RunTask/.test(name) && renderers.has(`${pid} ${tid}`))
+    .map(({ dur }) => dur / 1000);
+  await page.close();
+  return {
+    known: Boolean(main),
+    tasks: tasks.length,
+    longest: Math.max(0, ...tasks),
+    long: tasks.filter((ms) => ms > 50).length,
+    perSecond,
+  };
+};
+
+run(async () => {
+  installPackages();
+  installChromium();
+  spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench/resolve-check.ts")], {
+    cwd: root,
+    stdio: ["ignore", "inherit", "inherit"],
+  });
+  build();
+  const cluster = await startCluster(".data-test");
+  let child = null;
+  try {
+    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
+    const port = await freePort();
+    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1" });
+    const { chromium } = await import("@playwright/test");
+    const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
+    const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    const at = `http://127.0.0.1:${port}`;
+    await context.request.post(`${at}/session`, { form: { email: "author@skerry.example", password } });
+    const handOff = await javascriptOf(context, `${at}/specs/skerry/passenger-booking/versions/latest`);
+    say(`First-load JavaScript, hand-off page: ${handOff.toFixed(0)} kB gzip (at most 150)`);
+    const workbench = await javascriptOf(context, `${at}/specs/skerry/passenger-booking`);
+    say(`First-load JavaScript, workbench: ${workbench.toFixed(0)} kB gzip (at most 350)`);
+    const drag = await dragged(browser, context, `${at}/specs/skerry/passenger-booking?at=wide`);
+    say(
+      `Dragging the probe: ${drag.tasks} tasks, longest ${drag.longest.toFixed(1)} ms, ${drag.long} over 50 ms (aim: none); ${drag.perSecond.toFixed(0)} frames a second${drag.known ? "" : " (no main thread found in the trace)"}`,
+    );
+    await browser.close();
+  } finally {
+    if (child?.exitCode === null) child.kill("SIGTERM");
+    cluster.stop();
+  }
+});

@@ -1,0 +1,52 @@
+import { mkdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { startCluster } from "./cluster.mjs";
+import { build, chromiumPath, installChromium, installPackages, root, runScript } from "./install.mjs";
+import { run, say } from "./say.mjs";
+import { freePort, serve } from "./serve.mjs";
+
+// One current picture of each main view, from the demo data only, in docs/screenshots.
+
+const { password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
+
+const desk = { width: 1280, height: 800 };
+const views = [
+  { name: "specs", path: "/specs", as: "author", size: desk },
+  { name: "new-spec", path: "/specs/new", as: "author", size: desk },
+  { name: "workbench", path: "/specs/skerry/passenger-booking?at=desk", as: "author", size: desk },
+  { name: "workbench-base", path: "/specs/skerry/crew-roster?at=desk&facet=base", as: "author", size: desk },
+  { name: "review", path: "/specs/skerry/passenger-booking/publish", as: "lead", size: desk },
+  { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: desk },
+  { name: "hand-off-phone", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: { width: 390, height: 844 } },
+  { name: "sign-in", path: "/sign-in", as: null, size: desk },
+];
+
+run(async () => {
+  installPackages();
+  installChromium();
+  build();
+  const folder = join(root, "docs", "screenshots");
+  mkdirSync(folder, { recursive: true });
+  const cluster = await startCluster(".data-test");
+  let child = null;
+  try {
+    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
+    const port = await freePort();
+    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1" });
+    const { chromium } = await import("@playwright/test");
+    const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
+    for (const { name, path, as, size } of views) {
+      const context = await browser.newContext({ viewport: size });
+      if (as) await context.request.post(`http://127.0.0.1:${port}/session`, { form: { email: `${as}@skerry.example`, password } });
+      const page = await context.newPage();
+      await page.goto(`http://127.0.0.1:${port}${path}`, { waitUntil: "networkidle" });
+      await page.screenshot({ path: join(folder, `${name}.png`) });
+      say(`docs/screenshots/${name}.png`);
+      await context.close();
+    }
+    await browser.close();
+  } finally {
+    if (child?.exitCode === null) child.kill("SIGTERM");
+    cluster.stop();
+  }
+});

@@ -1,0 +1,54 @@
+import { check, type Layout, limits, parseLayout } from "@ypsiline/core";
+import { describe, expect, it } from "vitest";
+import { addBreakpoint, carryColumns, copyBreakpoint, freshId, mayAdd, removeBreakpoint } from "@/features/workbench/breakpoint-edits";
+import { cleanLayout } from "../../core/test/layouts";
+
+const grown = (count: number): Layout => {
+  let layout = cleanLayout();
+  while (layout.breakpoints.length < count) layout = addBreakpoint(layout).layout;
+  return layout;
+};
+
+describe("breakpoints", () => {
+  it("are added above the widest until the limit, each with its own id, name and widths, drawn inside them", () => {
+    const layout = grown(limits.breakpoints);
+    expect(parseLayout(layout).ok).toBe(true);
+    expect(mayAdd(layout)).toBe(false);
+    expect(new Set(layout.breakpoints.map(({ name }) => name)).size).toBe(limits.breakpoints);
+    expect(check(layout).findings.filter(({ rule }) => rule === "breakpoints-ordered")).toEqual([]);
+  });
+
+  it("are copied between themselves and the next", () => {
+    const { layout, id } = copyBreakpoint(cleanLayout(), "tablet");
+    expect(layout.breakpoints.map(({ from }) => from)).toEqual([320, 600, 812, 1024]);
+    expect(layout.breakpoints.find((one) => one.id === id)?.columns).toEqual(cleanLayout().breakpoints[1]?.columns);
+    expect(check(layout).findings.filter(({ rule }) => rule === "breakpoints-ordered")).toEqual([]);
+  });
+
+  it("are removed with what was said of them, but never the last", () => {
+    const layout: Layout = {
+      ...cleanLayout(),
+      areas: [{ id: "map", name: "Map", placements: { desk: { column: 1, span: 4, leaves: "none", over: false } } }],
+      accepted: [{ rule: "whole-columns", breakpoint: "desk", reason: "Known." }],
+    };
+    const removed = removeBreakpoint(layout, "desk");
+    expect([removed.areas[0]?.placements, removed.accepted, parseLayout(removed).ok]).toEqual([{}, [], true]);
+    const last = removeBreakpoint(removeBreakpoint(removed, "tablet"), "phone");
+    expect(last.breakpoints).toHaveLength(1);
+  });
+
+  it("carry the chosen numbers to the chosen others and no further", () => {
+    const what = { count: false, gutter: true, margin: false, container: true };
+    const carried = carryColumns(cleanLayout(), "desk", ["phone"], what);
+    expect(carried.breakpoints.map(({ columns }) => [columns.count, columns.gutter, columns.margin.start])).toEqual([
+      [4, "24px", "16px"],
+      [8, "16px", "32px"],
+      [12, "24px", "64px"],
+    ]);
+  });
+
+  it("get ids that any name can be made into", () => {
+    const ids = ["Desk", "Größe XL", "1440", "‥", ""].map((name) => freshId(cleanLayout(), name));
+    expect(ids).toEqual(["desk-2", "gro-e-xl", "at-1440", "at-width", "at-width"]);
+  });
+});
