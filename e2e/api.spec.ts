@@ -96,6 +96,8 @@ test.describe("computing, open to anyone", () => {
     ["an import of nothing", "import", { data: "body {}", headers: { "Content-Type": "text/css" } }, 422, ""],
     ["a content type that is not read", "import", { data: "x", headers: { "Content-Type": "image/png" } }, 415, null],
     ["a content type that is not JSON", "solve", { data: "x", headers: { "Content-Type": "text/plain" } }, 415, null],
+    ["JSON nested past all sense", "check", { data: "[".repeat(100_000), headers: { "Content-Type": "application/json" } }, 400, null],
+    ["an address that is none", "nothing", { data: {} }, 404, null],
     ["more than 1 MiB", "check", { data: { layout, more: "x".repeat(1024 * 1024) } }, 413, null],
     [
       "more than 5 MiB to import",

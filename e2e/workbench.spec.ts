@@ -26,6 +26,9 @@ test("any term is typed and any other gives way; what cannot close says why and 
   await expect(sum(page).getByLabel("Column", { exact: true })).toHaveValue("200");
   await page.keyboard.press("Escape");
   await expect(sum(page).getByLabel("Column", { exact: true })).toHaveValue("74");
+  await typeTerm(page, "Gutter", "-4");
+  await expect(sum(page).getByRole("alert")).toContainText("cannot be negative");
+  await page.keyboard.press("Escape");
   await typeTerm(page, "Gutter", "12..5");
   await expect(sum(page).getByRole("alert")).toContainText("Not a number or sum");
   await page.keyboard.press("Escape");
@@ -96,7 +99,7 @@ test("the ledger is edited in place, by keyboard, and takes rows of a spreadshee
   await expect(cell(page, /^Desk, Gutter/)).toBeFocused();
   await page.keyboard.type("wide");
   await page.keyboard.press("Enter");
-  await expect(page.getByRole("grid").getByRole("alert")).toContainText("Not a number or sum");
+  await expect(page.locator("#ledger-fault")).toContainText("Not a number or sum");
   await page.keyboard.press("Escape");
   await expect(cell(page, /^Desk, Gutter: 16/)).toBeFocused();
   await page.keyboard.press("ArrowUp");
@@ -145,6 +148,26 @@ test("probe and boundaries are moved by mouse and keyboard; the address keeps br
   await page.reload();
   await expect(page.getByRole("tab", { name: "Base" })).toHaveAttribute("aria-selected", "true");
   await expect(probe).toHaveAttribute("aria-valuenow", String(moved + 1));
+});
+
+test("the probe and a boundary are dragged by a finger", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  const session = await page.context().newCDPSession(page);
+  const touch = async (from: { x: number; y: number }, by: number): Promise<void> => {
+    await session.send("Input.dispatchTouchEvent", { type: "touchStart", touchPoints: [from] });
+    for (let step = 1; step <= 8; step += 1)
+      await session.send("Input.dispatchTouchEvent", { type: "touchMove", touchPoints: [{ x: from.x + (by * step) / 8, y: from.y }] });
+    await session.send("Input.dispatchTouchEvent", { type: "touchEnd", touchPoints: [] });
+  };
+  const middle = async (name: RegExp | string) => {
+    const box = await page.getByRole("slider", { name }).boundingBox();
+    return { x: (box?.x ?? 0) + (box?.width ?? 0) / 2, y: (box?.y ?? 0) + 14 };
+  };
+  await touch(await middle(/Probe/), -200);
+  await expect(page.getByRole("slider", { name: /Probe/ })).not.toHaveAttribute("aria-valuenow", "1440");
+  await touch(await middle("Desk starts at"), 40);
+  const from = Number(await page.getByRole("slider", { name: "Desk starts at" }).getAttribute("aria-valuenow"));
+  expect(from).toBeGreaterThan(1060);
 });
 
 test("everything is done from the keyboard alone", async ({ page, baseURL }) => {

@@ -24,7 +24,7 @@ run(async () => {
   for (const part of ["core", "web", "scripts"]) tool(`types of ${part}`, "typescript/bin/tsc", ["-p", part]);
   tool("lint", "eslint/bin/eslint.js", ["."]);
   tool("format", "prettier/bin/prettier.cjs", ["--check", "--log-level", "warn", "."]);
-  tool("unit tests", "vitest/vitest.mjs", ["run", "--reporter=dot"]);
+  tool("unit tests", "vitest/vitest.mjs", ["run", "--reporter=default"]);
 
   const cluster = await startCluster(".data-test");
   let child = null;

@@ -14,7 +14,7 @@ const isDown = (error: unknown): boolean =>
 
 /**
  * A route handler around a function: rate limit first; a fault it returns becomes a problem document; a
- * database that does not answer is 503. Anything else is a bug and goes to the server's log.
+ * database that does not answer is 503. Anything else is a bug: 500, and to the server's log without what was sent.
  */
 export const handler =
   <P = Record<string, never>>(work: (request: Request, params: P) => Promise<Response | Problem>) =>
@@ -31,7 +31,10 @@ export const handler =
       return result instanceof Response ? result : problemResponse(result);
     } catch (error) {
       if (isDown(error)) return problemResponse({ code: "unavailable", detail: "Try again in a moment.", headers: { "Retry-After": "2" } });
-      throw error;
+      process.stderr.write(
+        `${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? (error.stack ?? error.message) : "unknown"}\n`,
+      );
+      return problemResponse({ code: "broken", detail: "This is a fault of Ypsiline's; what was saved is safe." });
     }
   };
 

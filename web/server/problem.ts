@@ -11,6 +11,7 @@ export type ProblemCode =
   | "wrong-type"
   | "unprocessable"
   | "too-many"
+  | "broken"
   | "unavailable";
 
 const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
@@ -23,6 +24,7 @@ const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly 
   "wrong-type": { status: 415, title: "The content type is not one that is read here" },
   unprocessable: { status: 422, title: "The request cannot be worked with" },
   "too-many": { status: 429, title: "Too many requests" },
+  broken: { status: 500, title: "Something broke on the server" },
   unavailable: { status: 503, title: "The database does not answer" },
 };
 

@@ -41,6 +41,22 @@ export const requireType = (request: Request, types: readonly string[]): Problem
     ? null
     : { code: "wrong-type", detail: `The Content-Type must be ${types.join(" or ")}, not ${mediaType(request) || "left out"}.` };
 
+/** Levels a body may nest; a layout with the deepest extensions has fewer. */
+const deepest = 64;
+
+/** Whether JSON text nests deeper than a number of levels, read without recursion. */
+const nestsPast = (text: string, levels: number): boolean => {
+  let depth = 0;
+  for (let at = 0; at < text.length; at += 1) {
+    const character = text[at];
+    if (character === '"') for (at += 1; at < text.length && text[at] !== '"'; at += 1) at += text[at] === "\\" ? 1 : 0;
+    else if (character === "{" || character === "[") depth += 1;
+    else if (character === "}" || character === "]") depth -= 1;
+    if (depth > levels) return true;
+  }
+  return false;
+};
+
 /** Reads and parses JSON with a schema. Text that is no JSON is malformed; JSON of another shape is what `code` says. */
 export const readJson = async <T extends z.ZodType>(
   request: Request,
@@ -51,6 +67,8 @@ export const readJson = async <T extends z.ZodType>(
   if (wrongType) return { ok: false, problem: wrongType };
   const text = await readText(request, mebibyte);
   if (!text.ok) return text;
+  if (nestsPast(text.value, deepest))
+    return { ok: false, problem: { code: "malformed", detail: `The body must be JSON of at most ${deepest} levels.` } };
   let data: unknown;
   try {
     data = JSON.parse(text.value);

@@ -153,6 +153,22 @@ describe("a draft in the browser", () => {
     expect(store.state().layout).toEqual(server.layout);
   });
 
+  it.each([
+    ["mine", ["phone", "tablet", "desk"], "20px"],
+    ["theirs", ["phone", "tablet"], undefined],
+  ] as const)("asks once about a breakpoint removed elsewhere and edited here, and lets %s stand", async (choice, ids, value) => {
+    const { store, server, pass, elsewhere } = open();
+    elsewhere({ ...server.layout, breakpoints: server.layout.breakpoints.slice(0, 2) });
+    store.edit(withColumns(store.state().layout, "desk", { gutter: "20px", count: 10 }));
+    await pass(1000);
+    const { save } = store.state();
+    expect(save.kind === "conflict" && save.conflicts.map(({ change }) => change.path)).toEqual([["breakpoints", "desk"]]);
+    store.settle([choice]);
+    await pass(1000);
+    expect(server.layout.breakpoints.map(({ id }) => id)).toEqual(ids);
+    expect([gutter(server.layout), store.state().save.kind]).toEqual([value, "saved"]);
+  });
+
   it("does not take back a number that somebody else has changed since", async () => {
     const { store, server, pass, elsewhere } = open();
     store.edit(withGutter(store.state().layout, "20px"));

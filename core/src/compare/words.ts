@@ -35,11 +35,11 @@ export const valueWords = (value: unknown): string => {
     return length?.unit === "px" ? show(length.value) : value;
   }
   if (typeof value !== "object") return String(value);
-  const { kind, max, width } = value as { kind?: string; max?: string; width?: string };
+  const { kind, max, width, name } = value as { kind?: string; max?: string; width?: string; name?: string };
   if (kind === "fluid") return "fluid";
   if (kind === "capped" && max) return `at most ${valueWords(max)}`;
   if (kind === "fixed" && width) return `fixed ${valueWords(width)}`;
-  return JSON.stringify(value);
+  return name ?? JSON.stringify(value);
 };
 
 /** One change in words: where, what, from and to ("Desk", "gutter", "20", "24"); `from` is "" for what was added or removed. */

@@ -1,4 +1,4 @@
-import { add, compare, divide, exact, type Exact, isZero, multiply, subtract } from "../exact/exact";
+import { add, compare, divide, exact, type Exact, isZero, multiply, subtract, sign } from "../exact/exact";
 import { type Length, lengthText, parseLength, toPx } from "../exact/length";
 import { show, toExactDecimal } from "../exact/show";
 import { type ColumnTerms, columnTerms } from "../grid/columns";
@@ -92,6 +92,9 @@ export const changeTerm = (change: TermChange): TermChanged => {
     if (count === null || Number(count) < 1 || Number(count) > limits.columns)
       return { ok: false, message: `columns must be a whole number from 1 to ${limits.columns}` };
   }
+  const limit = value.unit === "px" ? limits.lengthPx : limits.lengthPx / 10;
+  if (sign(value.value) < 0) return { ok: false, message: "type a length from 0; it cannot be negative" };
+  if (compare(value.value, exact(limit)) > 0) return { ok: false, message: `type at most ${limit.toLocaleString("en")}${value.unit}` };
   if (gaveWay === "column") {
     const text = lengthText(value);
     if (term === "gutter" && text) return done({ ...columns, gutter: text });

@@ -143,7 +143,17 @@ describe("someone else's stylesheet", () => {
     for (const line of ["line 6", "line 7", "line 8"]) expect(lost).toContain(line);
   });
 
-  it.each(["", "hello", "{{{{", ".a { color: red }", "@media {", `${"a{".repeat(2000)}`])("that says none is refused: %.20s", (css) => {
+  it.each([
+    "",
+    "hello",
+    "{{{{",
+    ".a { color: red }",
+    "@media {",
+    `${"a{".repeat(2000)}`,
+    "a{".repeat(400_000),
+    `@media ${" ".repeat(200_000)}x { a { gap: 1px } }`,
+    `a { gap: ${"1px,".repeat(50_000)} }`,
+  ])("that says none is refused: %.20s", (css) => {
     const read = readCss(css);
     expect(read.ok ? [] : read.issues[0]?.path).toBe("");
   });

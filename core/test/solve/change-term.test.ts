@@ -82,6 +82,8 @@ describe("typing into the sum line", () => {
     ["half a column", desk, "columns", "5.5px", "column", /whole number/],
     ["no column", desk, "columns", "0px", "column", /from 1 to 96/],
     ["a gutter no decimal says", desk, "column", "80px", "gutter", /no decimal says/],
+    ["a negative margin", desk, "margin", "-4px", "column", /from 0/],
+    ["a gutter past the limit", desk, "gutter", "100001px", "column", /at most 100,000px/],
     ["a column in fr", desk, "column", "1fr", "margin", /fr/],
   ])("%s is refused with its arithmetic", (_, more, term, value, givesWay, words) => {
     expect(change(1440, 12, more, term, value, givesWay)).toMatch(words);

@@ -15,7 +15,12 @@ import {
 } from "@ypsiline/core";
 import { NumberField } from "@/ui/number-field";
 
-type Props = { readonly layout: Layout; readonly base: Exact; readonly readOnly: boolean; readonly onLayout: (layout: Layout) => void };
+type Props = {
+  readonly layout: Layout;
+  readonly base: Exact;
+  readonly readOnly: boolean;
+  readonly onLayout: (layout: Layout) => string | null;
+};
 
 type Member = "base" | "rootFontSize" | "leastColumn";
 
@@ -38,9 +43,7 @@ export const BaseLine = ({ layout, base, readOnly, onLayout }: Props) => {
       const text = lengthText(value);
       if (text === null || text.startsWith("-") || (!zero && toNumber(value.value) <= 0))
         return `Type a length ${zero ? "from" : "above"} 0 with at most 6 decimals`;
-      if (toNumber(value.value) > 100_000) return "Type a length of at most 100,000";
-      onLayout({ ...layout, [id]: text });
-      return null;
+      return onLayout({ ...layout, [id]: text });
     };
   return (
     <section className="sum" aria-label="Base">

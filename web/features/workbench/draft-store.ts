@@ -94,13 +94,15 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       layout = applied.layout;
       return;
     }
-    const clashing = new Set(applied.conflicts.map(({ change }) => change));
+    // Changes that only together make no layout are asked about one by one, like those of the same number.
+    const conflicts = applied.conflicts.length > 0 ? applied.conflicts : local.map((change) => ({ change, theirs: change.from }));
+    const clashing = new Set(conflicts.map(({ change }) => change));
     const rest = applyChanges(
       server.layout,
       local.filter((change) => !clashing.has(change)),
     );
+    save = { kind: "conflict", conflicts: wholeEntries(conflicts, server.layout, layout) };
     layout = rest.ok ? rest.layout : server.layout;
-    save = { kind: "conflict", conflicts: applied.conflicts };
   };
 
   const send = async (): Promise<void> => {
@@ -248,6 +250,25 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       cancelTimer?.();
     },
   };
+};
+
+/** The breakpoint of a change's path in a layout. */
+const breakpointOf = (layout: Layout, [root, id]: readonly string[]) =>
+  root === "breakpoints" ? layout.breakpoints.find((one) => one.id === id) : undefined;
+
+/**
+ * Changes inside a breakpoint that somebody removed meanwhile become one: the breakpoint as it stands here,
+ * so that letting one's own stand brings it back.
+ */
+const wholeEntries = (conflicts: readonly Conflict[], theirs: Layout, mine: Layout): readonly Conflict[] => {
+  const whole = new Map<string, Conflict>();
+  for (const conflict of conflicts) {
+    const { path } = conflict.change;
+    const breakpoint = path.length > 2 && !breakpointOf(theirs, path) ? breakpointOf(mine, path) : undefined;
+    const entry = breakpoint && { change: { path: path.slice(0, 2), to: breakpoint }, theirs: undefined };
+    whole.set((entry ?? conflict).change.path.join("/"), entry ?? conflict);
+  }
+  return [...whole.values()];
 };
 
 const isConflict = (save: SaveState): boolean => save.kind === "conflict";

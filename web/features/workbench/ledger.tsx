@@ -26,7 +26,8 @@ type Props = {
   readonly findings: readonly Finding[];
   readonly readOnly: boolean;
   readonly onSelect: (id: string) => void;
-  readonly onBreakpoints: (breakpoints: readonly Breakpoint[]) => void;
+  /** Takes new breakpoints, or says why they cannot be. */
+  readonly onBreakpoints: (breakpoints: readonly Breakpoint[]) => string | null;
   readonly onSay: (words: string) => void;
   /** A breakpoint whose name is to be edited; a new object each time it is asked for. */
   readonly rename: { readonly id: string } | null;
@@ -100,12 +101,9 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     if (!editing || !cell || !breakpoint) return true;
     if (editing.text.trim() === cell.text(breakpoint)) return true;
     const result = cell.read(editing.text, breakpoint);
-    if (!result.ok) {
-      setEditing({ ...editing, fault: result.message });
-      return false;
-    }
-    onBreakpoints(replaced(row, result.breakpoint));
-    return true;
+    const fault = result.ok ? onBreakpoints(replaced(row, result.breakpoint)) : result.message;
+    if (fault !== null) setEditing({ ...editing, fault });
+    return fault === null;
   };
 
   const step = (event: KeyboardEvent, text: string): string | null => {
@@ -170,8 +168,9 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     event.preventDefault();
     const result = pasteInto(breakpoints, row, place.column, pastedRows(event.clipboardData.getData("text/plain")));
     if (!result.ok) return onSay(result.message);
-    onBreakpoints(result.breakpoints);
-    if (result.left > 0)
+    const fault = onBreakpoints(result.breakpoints);
+    if (fault !== null) onSay(fault);
+    else if (result.left > 0)
       onSay(`${result.left} pasted ${result.left === 1 ? "row" : "rows"} found no breakpoint below; add breakpoints first.`);
   };
 

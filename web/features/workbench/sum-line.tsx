@@ -29,7 +29,8 @@ type Props = {
   readonly base: Exact;
   readonly rootFontSize: Exact;
   readonly readOnly: boolean;
-  readonly onColumns: (columns: Columns) => void;
+  /** Takes new columns, or says why they cannot be. */
+  readonly onColumns: (columns: Columns) => string | null;
   readonly onWidth: (width: Exact) => void;
   readonly children?: ReactNode;
 };
@@ -56,8 +57,9 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
       const changed = changeTerm({ columns, width: terms.width, rootFontSize, term, value, givesWay });
       if (!changed.ok) return changed.message;
       if (!widthFits(changed.width)) return `The width would be ${toDecimal(changed.width)}; it must be from 1 to 20,000`;
+      const words = changed.columns === columns ? null : onColumns(changed.columns);
+      if (words !== null) return words;
       setGivesWay(changed.gaveWay);
-      if (changed.columns !== columns) onColumns(changed.columns);
       if (!equals(changed.width, terms.width)) onWidth(changed.width);
       return null;
     };
@@ -107,7 +109,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
   );
   const marginText = (side: "start" | "end"): string => (bound ? toDecimal(terms.margin[side], 6) : declaredText(columns.margin[side]));
   const container = columns.container;
-  const setContainer = (next: Columns["container"]): void => onColumns({ ...columns, container: next });
+  const setContainer = (next: Columns["container"]): string | null => onColumns({ ...columns, container: next });
 
   return (
     <section className="sum" aria-label="Sum line">
@@ -183,8 +185,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
               onEnter={(value) => {
                 const text = lengthText(value);
                 if (text === null || toNumber(value.value) <= 0) return "Type a width above 0 with at most 6 decimals";
-                setContainer(container.kind === "capped" ? { ...container, max: text } : { ...container, width: text });
-                return null;
+                return setContainer(container.kind === "capped" ? { ...container, max: text } : { ...container, width: text });
               }}
             />
             <label className="inline">

@@ -10,6 +10,7 @@ import {
   fromJsonNumber,
   inOrder,
   type Layout,
+  parseLayout,
   parseLength,
   resolve,
   rootFontSize,
@@ -79,15 +80,24 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
     hint.current = setTimeout(() => window.history.replaceState(null, "", `?${viewQuery({ ...view, at: breakpoint.id })}`), 200);
   }, [view, breakpoint.id]);
 
-  const edit = (next: Layout, step: string | null = null): void => {
-    if (mayEdit) store.edit(next, step);
+  /** Makes an edit, or says why it cannot be: what would be no layout is never put in the draft. */
+  const edit = (next: Layout, step: string | null = null): string | null => {
+    if (!mayEdit) return "You may read this draft, not change it";
+    const parsed = parseLayout(next);
+    if (!parsed.ok) return parsed.issues[0]?.message ?? "That would be no layout";
+    store.edit(parsed.value, step);
+    return null;
+  };
+  const editOrSay = (next: Layout): void => {
+    const words = edit(next);
+    if (words !== null) toast(words);
   };
   const select = (id: string): void => {
     const to = layout.breakpoints.find((one) => one.id === id);
     if (to) setView((before) => ({ ...before, at: id, width: fromJsonNumber(to.drawnAt.width) }));
   };
   const probe = (width: Exact): void => setView((before) => ({ ...before, width, at: breakpointAt(layout, width).id }));
-  const setBreakpoint = (next: Breakpoint, step: string | null = null): void =>
+  const setBreakpoint = (next: Breakpoint, step: string | null = null): string | null =>
     edit({ ...layout, breakpoints: layout.breakpoints.map((one) => (one.id === next.id ? next : one)) }, step);
   const go = (by: number): void => {
     const ordered = inOrder(layout);
@@ -232,7 +242,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
                 disabled={!mayAdd(layout)}
                 onClick={() => {
                   const added = addBreakpoint(layout);
-                  edit(added.layout);
+                  editOrSay(added.layout);
                   const next = added.layout.breakpoints.find(({ id }) => id === added.id);
                   if (next) setView({ ...view, at: added.id, width: fromJsonNumber(next.drawnAt.width) });
                 }}
@@ -245,7 +255,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
                 disabled={!mayAdd(layout)}
                 onClick={() => {
                   const copied = copyBreakpoint(layout, breakpoint.id);
-                  edit(copied.layout);
+                  editOrSay(copied.layout);
                   setView({ ...view, at: copied.id });
                 }}
               >
@@ -260,7 +270,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
                 </button>
               )}
               {outOfOrder && (
-                <button type="button" className="btn btn-sm btn-quiet" onClick={() => edit(orderBreakpoints(layout))}>
+                <button type="button" className="btn btn-sm btn-quiet" onClick={() => editOrSay(orderBreakpoints(layout))}>
                   Put in order of width
                 </button>
               )}
@@ -270,7 +280,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
                 className="btn btn-sm btn-quiet"
                 disabled={layout.breakpoints.length < 2}
                 onClick={() => {
-                  edit(removeBreakpoint(layout, breakpoint.id));
+                  editOrSay(removeBreakpoint(layout, breakpoint.id));
                   toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } });
                 }}
               >
@@ -299,7 +309,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
             onSelect={select}
             onFix={(fix) => {
               const fixed = applyPatch(layout, fix.patch);
-              if (fixed.ok) edit(fixed.value);
+              if (fixed.ok) editOrSay(fixed.value);
               else toast(fixed.issues[0]?.message ?? "This fix no longer fits.");
             }}
           />
@@ -311,7 +321,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
           layout={layout}
           from={breakpoint}
           onDone={(next) => {
-            if (next) edit(next);
+            if (next) editOrSay(next);
             setDialog(null);
           }}
         />

@@ -17,6 +17,9 @@ type Block = {
   readonly declarations: readonly Declaration[];
 };
 
+/** Longest value or condition looked into; a layout's are far shorter, and patterns over longer ones would take their time. */
+const longest = 1_000;
+
 /** Most rules looked at; a layout's stylesheet has one for each breakpoint. */
 const mostRules = 5_000;
 
@@ -76,7 +79,10 @@ const collect = (css: string, issues: Issue[], lost: string[]): readonly Block[]
             if (child.type === "Rule" || child.type === "Atrule") lost.push(`line ${lineOf(child)}: nested rules are not read`);
             return [];
           }
-          return [{ name: child.property, value: generate(child.value).trim(), line: lineOf(child) }];
+          const value = generate(child.value).trim();
+          if (value.length <= longest) return [{ name: child.property, value, line: lineOf(child) }];
+          lost.push(`line ${lineOf(child)}: ${child.property.slice(0, 40)} is longer than ${longest} characters`);
+          return [];
         });
         blocks.push({ from, selector, line: lineOf(node), declarations });
       } else if (node.type === "Atrule" && node.block) visitAtrule(node, from);
@@ -86,16 +92,27 @@ const collect = (css: string, issues: Issue[], lost: string[]): readonly Block[]
     const prelude = node.prelude ? generate(node.prelude) : "";
     if (node.name === "layer" || node.name === "supports") return visit(node.block?.children ?? [], outer);
     if (node.name !== "media" && node.name !== "container") return;
-    const from = fromWidth(prelude);
+    const from = prelude.length <= longest ? fromWidth(prelude) : null;
     if (from) visit(node.block?.children ?? [], from);
     else
       lost.push(
-        `line ${lineOf(node)}: @${node.name} ${prelude}: only conditions of the form (width >= 600px) or (min-width: 600px) are read`,
+        `line ${lineOf(node)}: @${node.name} ${prelude.slice(0, 100)}: only conditions of the form (width >= 600px) or (min-width: 600px) are read`,
       );
   };
   if (tree.type !== "StyleSheet") issues.push({ path: "", message: "must be a stylesheet" });
   else visit(tree.children, null);
   return blocks;
+};
+
+/** Blocks of a stylesheet; one nested so deeply that the parser cannot follow is refused. */
+const collected = (css: string, issues: Issue[], lost: string[]): readonly Block[] => {
+  try {
+    return collect(css, issues, lost);
+  } catch (error) {
+    if (!(error instanceof RangeError)) throw error;
+    issues.push({ path: "", message: "must not nest its rules so deeply" });
+    return [];
+  }
 };
 
 /** One breakpoint's declarations with those of narrower ones below them, as the cascade has it. */
@@ -235,7 +252,7 @@ const asNumber = (width: Exact): number => Number(toDecimal(width, 3));
 export const readCss = (css: string): Read => {
   const issues: Issue[] = [];
   const lost: string[] = [];
-  const blocks = collect(css, issues, lost);
+  const blocks = collected(css, issues, lost);
   if (issues.length > 0) return { ok: false, issues };
   const own = blocks.some(({ declarations }) => declarations.some(({ name }) => name === "--layout-columns"));
   const relevant = own
