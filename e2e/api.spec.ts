@@ -40,6 +40,8 @@ test.describe("computing, open to anyone", () => {
   });
 
   test("solve works out what gives way, or says why it cannot and invents nothing", async ({ request }) => {
+    const asText = await post(request, "solve", { width: "1440", columns: "12", gutter: "24", margin: "96", givesWay: "column" });
+    expect(await asText.json()).toMatchObject({ columns: 12, column: "82" });
     const closed = await post(request, "solve", { width: 1440, columns: 12, gutter: "24", margin: 96, givesWay: "column" });
     expect(await closed.json()).toEqual({
       width: "1440",
@@ -52,6 +54,28 @@ test.describe("computing, open to anyone", () => {
     });
     const open = await post(request, "solve", { width: 320, columns: 12, gutter: 32, margin: 16, givesWay: "column" });
     expect(await open.json()).toMatchObject({ column: null, problem: { code: "negative" } });
+  });
+
+  test("whole-pixel sets are listed in order and counted", async ({ request }) => {
+    const search = {
+      width: 1280,
+      margin: { from: 32, to: 96, step: 8 },
+      columns: [12],
+      gutter: { from: "8", to: 40, step: "8" },
+      leastColumn: 48,
+    };
+    const body = (await (await post(request, "whole-pixel-sets", { ...search, limit: 2 })).json()) as unknown;
+    expect(body).toEqual({
+      total: 15,
+      sets: [
+        { columns: 12, column: "94", gutter: "8", margin: "32", container: "1216" },
+        { columns: 12, column: "90", gutter: "8", margin: "56", container: "1168" },
+      ],
+    });
+    const known = (await (
+      await post(request, "whole-pixel-sets", { width: 1440, container: 1152, columns: [12], gutter: { from: 24, to: 24, step: 1 } })
+    ).json()) as unknown;
+    expect(known).toEqual({ total: 1, sets: [{ columns: 12, column: "74", gutter: "24", margin: "144", container: "1152" }] });
   });
 
   test("check lists findings with sums and fixes", async ({ request }) => {
@@ -91,6 +115,20 @@ test.describe("computing, open to anyone", () => {
     ["a layout that is none", "check", { data: { layout: { ...layout, base: "8" } } }, 422, "/layout/base"],
     ["an unknown member", "check", { data: { layout: { ...layout, frames: [] } } }, 422, "/layout/frames"],
     ["a format that is none", "export?format=doc", { data: { layout } }, 400, "/format"],
+    [
+      "sets from nothing",
+      "whole-pixel-sets",
+      { data: { width: 1280, columns: [12], gutter: { from: 8, to: 8, step: 1 } } },
+      400,
+      "/margin",
+    ],
+    [
+      "sets in a range that falls",
+      "whole-pixel-sets",
+      { data: { width: 1280, container: 1152, columns: [12], gutter: { from: 8, to: 4, step: 1 } } },
+      400,
+      "/gutter/to",
+    ],
     ["half a column", "solve", { data: { columns: 1.5, givesWay: "column" } }, 400, "/columns"],
     ["a negative gutter", "solve", { data: { gutter: "-4", givesWay: "column" } }, 400, "/gutter"],
     ["an import of nothing", "import", { data: "body {}", headers: { "Content-Type": "text/css" } }, 422, ""],

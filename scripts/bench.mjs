@@ -1,10 +1,9 @@
 import { spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { startCluster } from "./cluster.mjs";
-import { build, chromiumPath, installChromium, installPackages, root, runScript } from "./install.mjs";
+import { withDemoServer } from "./demo-server.mjs";
+import { chromiumPath, installPackages, root } from "./install.mjs";
 import { run, say } from "./say.mjs";
-import { freePort, serve } from "./serve.mjs";
 
 const { password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
 
@@ -74,34 +73,23 @@ const dragged = async (browser, context, url) => {
 
 run(async () => {
   installPackages();
-  installChromium();
   spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench/resolve-check.ts")], {
     cwd: root,
     stdio: ["ignore", "inherit", "inherit"],
   });
-  build();
-  const cluster = await startCluster(".data-test");
-  let child = null;
-  try {
-    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
-    const port = await freePort();
-    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1" });
+  await withDemoServer(async ({ address }) => {
     const { chromium } = await import("@playwright/test");
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-    const at = `http://127.0.0.1:${port}`;
-    await context.request.post(`${at}/session`, { form: { email: "author@skerry.example", password } });
-    const handOff = await javascriptOf(context, `${at}/specs/skerry/passenger-booking/versions/latest`);
+    await context.request.post(`${address}/session`, { form: { email: "author@skerry.example", password } });
+    const handOff = await javascriptOf(context, `${address}/specs/skerry/passenger-booking/versions/latest`);
     say(`First-load JavaScript, hand-off page: ${handOff.toFixed(0)} kB gzip (at most 150)`);
-    const workbench = await javascriptOf(context, `${at}/specs/skerry/passenger-booking`);
+    const workbench = await javascriptOf(context, `${address}/specs/skerry/passenger-booking`);
     say(`First-load JavaScript, workbench: ${workbench.toFixed(0)} kB gzip (at most 350)`);
-    const drag = await dragged(browser, context, `${at}/specs/skerry/passenger-booking?at=wide`);
+    const drag = await dragged(browser, context, `${address}/specs/skerry/passenger-booking?at=wide`);
     say(
       `Dragging the probe: ${drag.tasks} tasks, longest ${drag.longest.toFixed(1)} ms, ${drag.long} over 50 ms (aim: none); ${drag.perSecond.toFixed(0)} frames a second${drag.known ? "" : " (no main thread found in the trace)"}`,
     );
     await browser.close();
-  } finally {
-    if (child?.exitCode === null) child.kill("SIGTERM");
-    cluster.stop();
-  }
+  });
 });

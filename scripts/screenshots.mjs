@@ -1,9 +1,8 @@
 import { mkdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
-import { startCluster } from "./cluster.mjs";
-import { build, chromiumPath, installChromium, installPackages, root, runScript } from "./install.mjs";
+import { withDemoServer } from "./demo-server.mjs";
+import { chromiumPath, root } from "./install.mjs";
 import { run, say } from "./say.mjs";
-import { freePort, serve } from "./serve.mjs";
 
 // One current picture of each main view, from the demo data only, in docs/screenshots.
 
@@ -22,31 +21,20 @@ const views = [
 ];
 
 run(async () => {
-  installPackages();
-  installChromium();
-  build();
   const folder = join(root, "docs", "screenshots");
   mkdirSync(folder, { recursive: true });
-  const cluster = await startCluster(".data-test");
-  let child = null;
-  try {
-    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
-    const port = await freePort();
-    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1" });
+  await withDemoServer(async ({ address }) => {
     const { chromium } = await import("@playwright/test");
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
     for (const { name, path, as, size } of views) {
       const context = await browser.newContext({ viewport: size });
-      if (as) await context.request.post(`http://127.0.0.1:${port}/session`, { form: { email: `${as}@skerry.example`, password } });
+      if (as) await context.request.post(`${address}/session`, { form: { email: `${as}@skerry.example`, password } });
       const page = await context.newPage();
-      await page.goto(`http://127.0.0.1:${port}${path}`, { waitUntil: "networkidle" });
+      await page.goto(`${address}${path}`, { waitUntil: "networkidle" });
       await page.screenshot({ path: join(folder, `${name}.png`) });
       say(`docs/screenshots/${name}.png`);
       await context.close();
     }
     await browser.close();
-  } finally {
-    if (child?.exitCode === null) child.kill("SIGTERM");
-    cluster.stop();
-  }
+  });
 });

@@ -36,6 +36,7 @@ export { columnStart, columnTerms, columnTracks, shareOfContainer, spanWidth, sp
 export { mostRows, resolveBaseline, resolveRows } from "./grid/rows";
 export { resolve, rootFontSize, termsAt } from "./grid/resolve";
 export { solve, solveTerms } from "./solve/solve";
+export { mostSteps, wholePixelSets } from "./solve/whole-pixel-sets";
 export { changeTerm, givingWayFor } from "./solve/change-term";
 export { check } from "./check/check";
 export { onBase } from "./check/on-base";
@@ -62,6 +63,7 @@ export type { ColumnTerms, ColumnTrack } from "./grid/columns";
 export type { BaselineGeometry, RowGeometry, RowTrack } from "./grid/rows";
 export type { Resolution, Resolved, ResolveRequest } from "./grid/resolve";
 export type { GivesWay, Held, Solved, SolveProblem } from "./solve/solve";
+export type { SetSearch, SetsFound, Steps, WholePixelSet } from "./solve/whole-pixel-sets";
 export type { SumTerm, TermChange, TermChanged } from "./solve/change-term";
 export type { CheckResult } from "./check/check";
 export type { Finding, Fix, Level, PatchOperation, RuleId } from "./check/types";

@@ -8,6 +8,7 @@ import {
   type Solved,
   toJson,
   toNumber,
+  type WholePixelSet,
 } from "@ypsiline/core";
 
 const orNull = (value: Exact | null): string | null => value && toJson(value);
@@ -61,4 +62,13 @@ export const checkAnswer = ({ findings, held }: CheckResult, layout: Layout) => 
     };
   }),
   held,
+});
+
+/** One set of POST /whole-pixel-sets. */
+export const setAnswer = ({ columns, column, gutter, margin, container }: WholePixelSet) => ({
+  columns,
+  column: toJson(column),
+  gutter: toJson(gutter),
+  margin: toJson(margin),
+  container: toJson(container),
 });

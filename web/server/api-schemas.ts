@@ -1,4 +1,4 @@
-import { layoutSchema, limits, parseExact, sign, solveTerms, toNumber, formatIds } from "@ypsiline/core";
+import { exact, layoutSchema, limits, parseExact, sign, solveTerms, toNumber, formatIds } from "@ypsiline/core";
 import { z } from "zod";
 
 /** An exact number as JSON takes it: a number or a string, "74", "12.5" or "233/3". */
@@ -34,14 +34,17 @@ const margins = z.union([
   z.strictObject({ start: exactInput("zero"), end: exactInput("zero") }),
 ]);
 
+/** A column count, as a number or a string. */
+const countInput = z.union([z.number(), z.string().max(4)]).transform((value, context) => {
+  const count = /^\d{1,4}$/.test(String(value)) ? Number(value) : NaN;
+  if (count >= 1 && count <= limits.columns) return count;
+  context.addIssue({ code: "custom", message: `must be a whole number from 1 to ${limits.columns}` });
+  return z.NEVER;
+});
+
 export const solveRequest = z.strictObject({
   width: exactInput("above-zero").optional(),
-  columns: z
-    .number()
-    .int({ error: "must be a whole number" })
-    .min(1, { error: `must be from 1 to ${limits.columns}` })
-    .max(limits.columns, { error: `must be from 1 to ${limits.columns}` })
-    .optional(),
+  columns: countInput.optional(),
   column: exactInput("above-zero").optional(),
   gutter: exactInput("zero").optional(),
   margin: margins.optional(),
@@ -49,6 +52,36 @@ export const solveRequest = z.strictObject({
   edgeGutters: z.enum(["none", "half"]).optional(),
   givesWay: z.enum(solveTerms),
 });
+
+const stepsInput = z.strictObject({ from: exactInput("zero"), to: exactInput("zero"), step: exactInput("above-zero") });
+
+/** Most sets one answer lists. */
+const mostSets = 50_000;
+
+/** What to look for: from margins, or from a known container. */
+export const setsRequest = z
+  .strictObject({
+    width: size,
+    margin: stepsInput.optional(),
+    container: exactInput("above-zero").optional(),
+    columns: z
+      .array(z.number())
+      .min(1, { error: "must hold at least 1 count" })
+      .max(limits.columns, { error: `must hold at most ${limits.columns} counts` }),
+    gutter: stepsInput,
+    edgeGutters: z.enum(["none", "half"]).default("none"),
+    leastColumn: exactInput("zero").default(() => exact(1)),
+    limit: z
+      .number()
+      .int({ error: "must be a whole number" })
+      .min(1, { error: `must be from 1 to ${mostSets}` })
+      .max(mostSets, { error: `must be from 1 to ${mostSets}` })
+      .default(1000),
+  })
+  .superRefine(({ margin, container }, context) => {
+    if ((margin === undefined) === (container === undefined))
+      context.addIssue({ code: "custom", path: ["margin"], message: "must be given, or container in its place, and not both" });
+  });
 
 export const checkRequest = z.strictObject({ layout: layoutSchema });
 

@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { checkRequest, exportQuery, exportRequest, importQuery, resolveRequest, solveRequest } from "./api-schemas";
+import { checkRequest, exportQuery, exportRequest, importQuery, resolveRequest, setsRequest, solveRequest } from "./api-schemas";
 
 const schemaOf = (schema: z.ZodType): Record<string, unknown> => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, { target: "draft-2020-12", io: "input", unrepresentable: "any" }) as Record<
@@ -138,6 +138,17 @@ export const openApi = (): Record<string, unknown> => ({
   paths: {
     "/resolve": compute("A layout's geometry at a size", resolveRequest, answers.resolve),
     "/solve": compute("The term of the column sum that gives way", solveRequest, answers.solve),
+    "/whole-pixel-sets": compute(
+      "Combinations of columns, gutter and margin whose column is whole",
+      setsRequest,
+      object({
+        total: { type: "integer", description: "All sets, listed or not" },
+        sets: {
+          type: "array",
+          items: object({ columns: { type: "integer" }, column: exactText, gutter: exactText, margin: exactText, container: exactText }),
+        },
+      }),
+    ),
     "/check": compute(
       "What does not add up in a layout",
       checkRequest,

@@ -1,4 +1,4 @@
-import { add, compare, divide, exact, type Exact, isZero, larger, multiply, negate, one, smaller, subtract, zero } from "../exact/exact";
+import { add, compare, divide, exact, type Exact, isZero, larger, multiply, negate, smaller, subtract, zero } from "../exact/exact";
 import { type LengthContext, parseLength, toPx } from "../exact/length";
 import type { Columns } from "../layout/schema";
 
@@ -137,4 +137,4 @@ export const spanWidths = (terms: ColumnTerms): readonly Exact[] => {
 
 /** What share of the container a length is; null when the container has no width. */
 export const shareOfContainer = (terms: ColumnTerms, length: Exact): Exact | null =>
-  isZero(terms.container.width) ? null : multiply(divide(length, terms.container.width), multiply(exact(100), one));
+  isZero(terms.container.width) ? null : multiply(divide(length, terms.container.width), exact(100));

@@ -67,7 +67,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
   const [shown, setShown] = useState<Shown>({ columns: true, rows: false, baseline: true, dimensions: true });
   const [dialog, setDialog] = useState<"carry" | "shortcuts" | null>(null);
   const [rename, setRename] = useState<{ readonly id: string } | null>(null);
-  const hint = useRef<ReturnType<typeof setTimeout> | null>(null);
+  const addressTimer = useRef<ReturnType<typeof setTimeout> | null>(null);
 
   const breakpoint = shownBreakpoint(view, layout);
   const result = useMemo(() => check(layout), [layout]);
@@ -76,8 +76,8 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
   const base = parseLength(layout.base)?.value ?? zero;
 
   useEffect(() => {
-    if (hint.current) clearTimeout(hint.current);
-    hint.current = setTimeout(() => window.history.replaceState(null, "", `?${viewQuery({ ...view, at: breakpoint.id })}`), 200);
+    if (addressTimer.current) clearTimeout(addressTimer.current);
+    addressTimer.current = setTimeout(() => window.history.replaceState(null, "", `?${viewQuery({ ...view, at: breakpoint.id })}`), 200);
   }, [view, breakpoint.id]);
 
   /** Makes an edit, or says why it cannot be: what would be no layout is never put in the draft. */

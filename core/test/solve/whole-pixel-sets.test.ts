@@ -1,0 +1,141 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  add,
+  compare,
+  divide,
+  exact,
+  type Exact,
+  isWhole,
+  multiply,
+  type SetSearch,
+  type Steps,
+  subtract,
+  toJson,
+  wholePixelSets,
+  type WholePixelSet,
+} from "../../src/index";
+
+const steps = (from: number, to: number, step: number): Steps => ({ from: exact(from), to: exact(to), step: exact(step) });
+const line = ({ columns, column, gutter, margin, container }: WholePixelSet): string =>
+  [columns, ...[column, gutter, margin, container].map(toJson)].join(" ");
+
+/** The plain triple loop: every combination tried, one by one. */
+const tried = ({ width, outer, columns, gutter, edgeGutters, leastColumn }: SetSearch): readonly string[] => {
+  const values = ({ from, to, step }: Steps): readonly Exact[] => {
+    const list = [from];
+    for (let next = add(from, step); compare(next, to) <= 0 && compare(step, exact(0)) > 0; next = add(next, step)) list.push(next);
+    return list;
+  };
+  const margins = "margin" in outer ? values(outer.margin) : [divide(subtract(width, outer.container), exact(2))];
+  const found: string[] = [];
+  for (const n of [...new Set(columns)].sort((a, b) => a - b))
+    for (const g of values(gutter))
+      for (const m of margins) {
+        const container = subtract(width, multiply(exact(2), m));
+        const gaps = exact(n - 1 + (edgeGutters === "half" ? 1 : 0));
+        const column = divide(subtract(container, multiply(gaps, g)), exact(n));
+        if (isWhole(column) && compare(column, leastColumn) >= 0 && compare(column, exact(1)) >= 0)
+          found.push(line({ columns: n, column, gutter: g, margin: m, container }));
+      }
+  return found;
+};
+
+const eighths = (least: number, most: number) => fc.integer({ min: least * 8, max: most * 8 }).map((n) => exact(n, 8));
+const range = (most: number): fc.Arbitrary<Steps> =>
+  fc
+    .tuple(eighths(0, most), fc.integer({ min: 0, max: 30 }), fc.constantFrom(exact(1), exact(8), exact(1, 2), exact(3, 4), exact(1, 3)))
+    .map(([from, count, step]) => ({ from, to: add(from, multiply(step, exact(count))), step }));
+
+describe("whole-pixel sets", () => {
+  it("are those that trying every combination finds, in the same order", () => {
+    fc.assert(
+      fc.property(
+        fc.record({
+          width: fc.oneof(
+            fc.integer({ min: 200, max: 2600 }).map((n) => exact(n)),
+            eighths(200, 2600),
+          ),
+          outer: fc.oneof(
+            range(200).map((margin) => ({ margin })),
+            eighths(100, 2000).map((container) => ({ container })),
+          ),
+          columns: fc.array(fc.integer({ min: 1, max: 24 }), { minLength: 1, maxLength: 6 }),
+          gutter: range(48),
+          edgeGutters: fc.constantFrom("none" as const, "half" as const),
+          leastColumn: fc.oneof(fc.constant(exact(1)), eighths(1, 90)),
+        }),
+        (search) => {
+          const found = wholePixelSets({ ...search, limit: 100_000 });
+          const lines = found.ok ? found.sets.map(line) : ["faulty"];
+          expect(lines).toEqual(tried({ ...search, limit: 0 }));
+          expect(found.ok && found.total).toBe(lines.length);
+        },
+      ),
+      { numRuns: 200, verbose: 1 },
+    );
+  });
+
+  it("1280, 12 columns, gutters and margins on 8: the set closest to 20 and 64 is 24 and 64 with 74 (common practice)", () => {
+    const found = wholePixelSets({
+      width: exact(1280),
+      outer: { margin: steps(32, 96, 8) },
+      columns: [12],
+      gutter: steps(8, 40, 8),
+      edgeGutters: "none",
+      leastColumn: exact(48),
+      limit: 1000,
+    });
+    expect(found.ok && found.total).toBe(15);
+    expect(found.ok && found.sets.map(line)).toContain("12 74 24 64 1152");
+  });
+
+  it("1920 with margins of 10 and gutters of 20: 12 columns of 140 or 16 of 100 (common practice)", () => {
+    const found = wholePixelSets({
+      width: exact(1920),
+      outer: { margin: steps(10, 10, 1) },
+      columns: [16, 12],
+      gutter: steps(20, 20, 1),
+      edgeGutters: "none",
+      leastColumn: exact(1),
+      limit: 10,
+    });
+    expect(found.ok && found.sets.map(line)).toEqual(["12 140 20 10 1900", "16 100 20 10 1900"]);
+  });
+
+  it("counts all and lists as many as asked", () => {
+    const search: SetSearch = {
+      width: exact(1440),
+      outer: { margin: steps(0, 400, 1) },
+      columns: Array.from({ length: 24 }, (_, index) => index + 1),
+      gutter: steps(0, 64, 1),
+      edgeGutters: "none",
+      leastColumn: exact(1),
+      limit: 10,
+    };
+    const few = wholePixelSets(search);
+    const all = wholePixelSets({ ...search, limit: 1_000_000 });
+    expect(few.ok && [few.sets.length, few.total]).toEqual([10, all.ok && all.sets.length]);
+  });
+
+  it.each<[string, Partial<SetSearch>, string]>([
+    ["a range that falls", { gutter: steps(20, 10, 1) }, "/gutter/to"],
+    ["no step", { gutter: steps(10, 20, 0) }, "/gutter/step"],
+    ["too many steps", { outer: { margin: { from: exact(0), to: exact(100), step: exact(1, 1000) } } }, "/margin/step"],
+    ["a negative gutter", { gutter: steps(-8, 20, 1) }, "/gutter/from"],
+    ["half a column", { columns: [12, 1.5] }, "/columns/1"],
+    ["97 columns", { columns: [97] }, "/columns/0"],
+  ])("%s is refused with its path", (_, more, path) => {
+    const found = wholePixelSets({
+      width: exact(1440),
+      outer: { margin: steps(0, 96, 8) },
+      columns: [12],
+      gutter: steps(0, 64, 8),
+      edgeGutters: "none",
+      leastColumn: exact(1),
+      limit: 10,
+      ...more,
+    });
+    expect(found.ok ? [] : found.issues.map((issue) => issue.path)).toContain(path);
+  });
+});

@@ -1,0 +1,33 @@
+import { startCluster } from "./cluster.mjs";
+import { build, installChromium, installPackages, runScript } from "./install.mjs";
+import { freePort, serve } from "./serve.mjs";
+
+/**
+ * Runs work against the built application with a fresh demo in a database of its own (`.data-test/`), and
+ * stops what it started. `work` is given the address, the port and the database's URL.
+ */
+export const withDemoServer = async (work) => {
+  installPackages();
+  installChromium();
+  build();
+  const cluster = await startCluster(".data-test");
+  let child = null;
+  const stop = () => {
+    if (child?.exitCode === null) child.kill("SIGTERM");
+    cluster.stop();
+  };
+  const interrupted = () => {
+    stop();
+    process.exit(130);
+  };
+  process.on("SIGINT", interrupted);
+  try {
+    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
+    const port = await freePort();
+    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1" });
+    await work({ address: `http://127.0.0.1:${port}`, database: cluster.url });
+  } finally {
+    process.off("SIGINT", interrupted);
+    stop();
+  }
+};
