@@ -100,6 +100,12 @@ test("the ledger is edited in place, by keyboard, and takes rows of a spreadshee
   await page.keyboard.type("wide");
   await page.keyboard.press("Enter");
   await expect(page.locator("#ledger-fault")).toContainText("Not a number or sum");
+  // What cannot be taken stays in its own cell, even when another is clicked and typed into.
+  await cell(page, /^Phone, Margin/).click();
+  await page.keyboard.type("5");
+  await expect(page.getByText("Finish Desk, gutter first")).toBeVisible();
+  await expect(page.getByRole("textbox", { name: "Desk, Gutter" })).toHaveValue("wide");
+  await expect(cell(page, /^Phone, Margin: 16/)).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(cell(page, /^Desk, Gutter: 16/)).toBeFocused();
   await page.keyboard.press("ArrowUp");

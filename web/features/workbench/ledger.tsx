@@ -33,6 +33,9 @@ type Props = {
   readonly rename: { readonly id: string } | null;
 };
 
+/** What is being typed, and where: it stays in its own cell whatever is looked at meanwhile. */
+type Editing = { readonly id: string; readonly column: number; readonly text: string; readonly fault: string };
+
 type Place = { readonly row: number; readonly column: number };
 
 /** Cells that a finding at this breakpoint speaks of. */
@@ -52,7 +55,7 @@ const spokenOf = (findings: readonly Finding[], id: string, index: number): Read
 export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreakpoints, onSay, rename }: Props) => {
   const table = useRef<HTMLTableElement>(null);
   const [column, setColumn] = useState(0);
-  const [editing, setEditing] = useState<{ text: string; fault: string } | null>(null);
+  const [editing, setEditing] = useState<Editing | null>(null);
   const focusNext = useRef(false);
   const { breakpoints } = layout;
   // The row worked in is the breakpoint looked at, so that tabbing into the ledger leads to it.
@@ -75,7 +78,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     const breakpoint = breakpoints[index];
     if (breakpoint) {
       setColumn(0);
-      setEditing({ text: breakpoint.name, fault: "" });
+      if (!editing?.fault) setEditing({ id: breakpoint.id, column: 0, text: breakpoint.name, fault: "" });
     }
   }
 
@@ -89,19 +92,31 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     setEditing(null);
     const selected = breakpoints[to.row];
     if (selected && selected.id !== at) onSelect(selected.id);
-    table.current?.querySelector<HTMLElement>(`[data-cell="${to.row}-${to.column}"]`)?.focus();
+    // While a cell is typed into, its field has to be gone before the focus moves: leaving it would take the text.
+    if (!editing) table.current?.querySelector<HTMLElement>(`[data-cell="${to.row}-${to.column}"]`)?.focus();
   };
 
   const replaced = (index: number, next: Breakpoint): readonly Breakpoint[] => breakpoints.map((one, at) => (at === index ? next : one));
 
+  /** Begins typing into a cell, unless another waits to be put right. */
+  const begin = (breakpoint: Breakpoint, at: number, text: string): void => {
+    if (editing?.fault) {
+      const where = breakpoints.find(({ id }) => id === editing.id)?.name ?? "the breakpoint";
+      onSay(`Finish ${where}, ${ledgerCells[editing.column]?.label.toLowerCase() ?? "cell"} first, or give it back with Esc.`);
+      table.current?.querySelector("input")?.focus();
+      return;
+    }
+    setEditing({ id: breakpoint.id, column: at, text, fault: "" });
+  };
+
   /** Takes the typed text; true where it could be taken. */
   const take = (): boolean => {
-    const cell = ledgerCells[place.column];
-    const breakpoint = breakpoints[row];
-    if (!editing || !cell || !breakpoint) return true;
-    if (editing.text.trim() === cell.text(breakpoint)) return true;
+    const index = breakpoints.findIndex(({ id }) => id === editing?.id);
+    const breakpoint = breakpoints[index];
+    const cell = editing && ledgerCells[editing.column];
+    if (!cell || !breakpoint || editing.text.trim() === cell.text(breakpoint)) return true;
     const result = cell.read(editing.text, breakpoint);
-    const fault = result.ok ? onBreakpoints(replaced(row, result.breakpoint)) : result.message;
+    const fault = result.ok ? onBreakpoints(replaced(index, result.breakpoint)) : result.message;
     if (fault !== null) setEditing({ ...editing, fault });
     return fault === null;
   };
@@ -132,34 +147,34 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     if (readOnly) return;
     if (event.key === "Enter" || event.key === "F2") {
       event.preventDefault();
-      setEditing({ text: cell.text(breakpoint), fault: "" });
+      begin(breakpoint, place.column, cell.text(breakpoint));
     } else if (event.key.length === 1 && !event.altKey && event.key !== " ") {
       event.preventDefault();
-      setEditing({ text: event.key, fault: "" });
+      begin(breakpoint, place.column, event.key);
     } else if (event.key === "Delete" || event.key === "Backspace") {
       event.preventDefault();
-      setEditing({ text: "", fault: "" });
+      begin(breakpoint, place.column, "");
     }
   };
 
   const inputKey = (event: KeyboardEvent<HTMLInputElement>): void => {
     event.stopPropagation();
     if (!editing) return;
+    const from = breakpoints.findIndex(({ id }) => id === editing.id);
     if (event.key === "Escape") {
-      focusNext.current = true;
-      setEditing(null);
+      goTo({ row: from, column: editing.column });
     } else if (event.key === "Enter") {
       event.preventDefault();
-      if (take()) goTo({ row: row + (event.shiftKey ? -1 : 1), column: place.column });
+      if (take()) goTo({ row: from + (event.shiftKey ? -1 : 1), column: editing.column });
     } else if (event.key === "Tab") {
-      const column = place.column + (event.shiftKey ? -1 : 1);
+      const column = editing.column + (event.shiftKey ? -1 : 1);
       if (column < 0 || column >= ledgerCells.length) return;
       event.preventDefault();
-      if (take()) goTo({ row, column });
-    } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && ledgerCells[place.column]?.stepped) {
+      if (take()) goTo({ row: from, column });
+    } else if ((event.key === "ArrowUp" || event.key === "ArrowDown") && ledgerCells[editing.column]?.stepped) {
       event.preventDefault();
       const next = step(event, editing.text);
-      if (next !== null) setEditing({ text: next, fault: "" });
+      if (next !== null) setEditing({ ...editing, text: next, fault: "" });
     }
   };
 
@@ -178,7 +193,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
     <div className="ledger">
       {editing?.fault && (
         <span id="ledger-fault" role="alert" className="field-fault">
-          {breakpoints[row]?.name}, {ledgerCells[column]?.label.toLowerCase()}: {editing.fault}
+          {breakpoints.find(({ id }) => id === editing.id)?.name}, {ledgerCells[editing.column]?.label.toLowerCase()}: {editing.fault}
         </span>
       )}
       <div className="table-scroll">
@@ -210,7 +225,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
                 <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={breakpoint.id === at}>
                   {ledgerCells.map((cell, column) => {
                     const here = row === index && place.column === column;
-                    const edited = here && editing !== null;
+                    const edited = editing?.id === breakpoint.id && editing.column === column;
                     return (
                       <td
                         key={cell.id}
@@ -225,7 +240,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
                           if (breakpoint.id !== at) onSelect(breakpoint.id);
                         }}
                         onDoubleClick={() => {
-                          if (!readOnly && !edited) setEditing({ text: cell.text(breakpoint), fault: "" });
+                          if (!readOnly && !edited) begin(breakpoint, column, cell.text(breakpoint));
                         }}
                         onKeyDown={edited ? undefined : cellKey}
                         onPaste={paste}
@@ -242,7 +257,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
                               aria-invalid={editing.fault !== ""}
                               aria-describedby={editing.fault ? "ledger-fault" : undefined}
                               onFocus={(event) => event.target.setSelectionRange(editing.text.length > 1 ? 0 : 1, editing.text.length)}
-                              onChange={(event) => setEditing({ text: event.target.value, fault: "" })}
+                              onChange={(event) => setEditing({ ...editing, text: event.target.value, fault: "" })}
                               onKeyDown={inputKey}
                               onBlur={() => {
                                 if (take()) setEditing(null);
