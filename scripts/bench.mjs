@@ -73,10 +73,11 @@ const dragged = async (browser, context, url) => {
 
 run(async () => {
   installPackages();
-  spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench/resolve-check.ts")], {
-    cwd: root,
-    stdio: ["ignore", "inherit", "inherit"],
-  });
+  for (const file of ["resolve-check.ts", "whole-pixel-sets.ts"])
+    spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
+      cwd: root,
+      stdio: ["ignore", "inherit", "inherit"],
+    });
   await withDemoServer(async ({ address }) => {
     const { chromium } = await import("@playwright/test");
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });

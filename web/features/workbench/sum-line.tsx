@@ -43,7 +43,10 @@ const declaredText = (text: string): string => {
   return length?.unit === "px" ? toDecimal(length.value, 6) : text;
 };
 
-/** The equation under the sheet. Any term can be typed; any other can be made to give way. */
+/**
+ * The equation under the sheet. Any term can be typed; any other can be made to give way. Fields belong to
+ * their breakpoint: what is half-typed in one is never taken for another.
+ */
 export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onColumns, onWidth, children }: Props) => {
   const { columns } = breakpoint;
   const [givesWay, setGivesWay] = useState<GivesWay>("column");
@@ -90,6 +93,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           </button>
         )}
         <NumberField
+          key={breakpoint.id}
           label={label}
           className={kind}
           shown={text.endsWith("%") || text.endsWith("rem") || text.endsWith("fr") ? text : <Num value={value} />}
@@ -176,6 +180,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
         ) : (
           <>
             <NumberField
+              key={breakpoint.id}
               label={container.kind === "capped" ? "Container at most" : "Container width"}
               shown={declaredText(container.kind === "capped" ? container.max : container.width)}
               text={declaredText(container.kind === "capped" ? container.max : container.width)}
