@@ -24,7 +24,7 @@ const changed = (target: Json, parts: readonly string[], operation: PatchOperati
     return copy;
   }
   if (!isMembers(target)) throw new RangeError(`nothing at ${operation.path}`);
-  if (rest.length > 0) return withMember(target, key, changed(target[key], rest, operation));
+  if (rest.length > 0) return withMember(target, key, changed(Object.hasOwn(target, key) ? target[key] : undefined, rest, operation));
   return operation.op === "remove" ? withoutMember(target, key) : withMember(target, key, operation.value);
 };
 
