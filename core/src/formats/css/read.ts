@@ -189,8 +189,11 @@ const ownColumns: ReadColumns = ({ all, own }, lost) => {
   };
 };
 
+/** The parts of a value that lists several: split at spaces outside of brackets. */
+const partsOf = (value: string): readonly string[] => value.match(/[^\s(]*\([^()]*\)|\S+/g) ?? [];
+
 const sides = (value: string): readonly (string | null)[] => {
-  const parts = value.split(/\s+/).map(readLength);
+  const parts = partsOf(value).map(readLength);
   return parts.length === 1
     ? [parts[0] ?? null, parts[0] ?? null]
     : parts.length < 4
@@ -217,14 +220,10 @@ const foreignColumns: ReadColumns = ({ all }, lost) => {
     return length;
   };
   const gap = all.get("gap") ?? all.get("grid-gap");
-  const gutter = said("column-gap") ?? (gap ? readLength(gap.value.split(/\s+/).at(-1) ?? "") : null);
+  const gutter = said("column-gap") ?? (gap ? readLength(partsOf(gap.value).at(-1) ?? "") : null);
   if (gap && gutter === null) lost.push(`line ${gap.line}: ${gap.name}: ${gap.value} is not a plain length`);
   const shorthand = all.get("padding-inline") ?? all.get("padding");
-  const [left, right] = shorthand
-    ? shorthand.name === "padding"
-      ? sides(shorthand.value)
-      : shorthand.value.split(/\s+/).map(readLength)
-    : [];
+  const [left, right] = shorthand ? (shorthand.name === "padding" ? sides(shorthand.value) : partsOf(shorthand.value).map(readLength)) : [];
   if (shorthand && left === null) lost.push(`line ${shorthand.line}: ${shorthand.name}: ${shorthand.value} is not plain lengths`);
   const start = said("padding-left") ?? said("padding-inline-start") ?? left ?? "0px";
   const end = said("padding-right") ?? said("padding-inline-end") ?? right ?? start;
