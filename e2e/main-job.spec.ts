@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { pageOf, requestsOf, saved, typeTerm } from "./people";
+import { makeSpec, pageOf, requestsOf, saved, typeTerm } from "./people";
 
 test("a spec from 1440 and 12 columns is set, checked, mended, published, read and taken", async ({ browser, baseURL }) => {
   const { page, said, context } = await pageOf(browser, "author");
@@ -82,6 +82,14 @@ test("a problem stops a version, in the interface and by request", async ({ brow
   expect(answer.status()).toBe(422);
   const body = (await answer.json()) as { findings: { rule: string }[] };
   expect(body.findings.map(({ rule }) => rule)).toEqual(["breakpoints-ordered"]);
+  // Accepting a problem keeps it on record; it stops a version all the same.
+  const path = (await makeSpec(baseURL ?? "", { kind: "blank" })).replace("/specs", "/api/drafts");
+  const changes = [
+    { path: ["breakpoints", "phone", "from"], from: 320, to: 340 },
+    { path: ["accepted", "reflow-320 at phone"], to: { rule: "reflow-320", breakpoint: "phone", reason: "Wall screens only." } },
+  ];
+  expect((await api.post(path, { data: { revision: 1, changes } })).status()).toBe(200);
+  expect((await api.post(`${path}/publish`, { data: { revision: 2, number: "1.0.0", note: "" } })).status()).toBe(422);
   await context.close();
 });
 

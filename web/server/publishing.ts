@@ -12,7 +12,7 @@ export type Published =
 
 /**
  * Publishes the draft as a version, all in one transaction: it must still be the revision that was looked
- * at, without open problems, and its number must be higher than the last.
+ * at, without a problem (accepted ones stop it too), and its number must be higher than the last.
  */
 export const publishDraft = (
   sql: postgres.Sql,
@@ -22,7 +22,7 @@ export const publishDraft = (
     const draft = await lockDraft(transaction, request.specId);
     if (!draft) return { ok: false, code: "no-draft" };
     if (draft.revision !== request.revision) return { ok: false, code: "moved-on", revision: draft.revision };
-    const problems = check(draft.layout).findings.filter(({ level, accepted }) => level === "problem" && accepted === null);
+    const problems = check(draft.layout).findings.filter(({ level }) => level === "problem");
     if (problems.length > 0) return { ok: false, code: "problems", problems };
     const [last] = await versionsOf(transaction, request.specId);
     const lastNumber = last ? parseVersion(last.number) : null;

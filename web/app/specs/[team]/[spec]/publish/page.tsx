@@ -21,7 +21,7 @@ export default async function PublishPage({ params }: Props) {
   const { spec } = await requireSpec(team, slug, "publish", `${path}/publish`);
   const [draft, latest] = await Promise.all([readDraft(database(), spec.id), readVersion(database(), spec.id, null)]);
   if (!draft) notFound();
-  const open = check(draft.layout).findings.filter(({ accepted }) => accepted === null);
+  const open = check(draft.layout).findings.filter(({ level, accepted }) => level === "problem" || accepted === null);
   const problems = open.filter(({ level }) => level === "problem");
   const counts = (["problem", "caution", "note"] as const)
     .map((level) => [level, open.filter((finding) => finding.level === level).length] as const)

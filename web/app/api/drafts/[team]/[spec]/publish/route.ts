@@ -36,7 +36,7 @@ export const POST = handler<{ team: string; spec: string }>(async (request, para
     case "problems": {
       const draft = await readDraft(database(), allowed.spec.id);
       const { findings } = draft ? checkAnswer({ findings: published.problems, held: [] }, draft.layout) : { findings: [] };
-      return { code: "unprocessable", detail: "Problems stop a version; fix or accept them first.", more: { findings } };
+      return { code: "unprocessable", detail: "Problems stop a version; fix them first.", more: { findings } };
     }
     case "not-higher":
       return {
