@@ -40,13 +40,13 @@ export const only = (layout: Layout): Breakpoint => {
 /** Terms of the only breakpoint at a width. */
 export const terms = (layout: Layout, width: number) => termsAt(layout, only(layout), fromJsonNumber(width));
 
-/** A clean three-breakpoint layout that every rule holds for. */
+/** A clean three-breakpoint layout that every rule holds for; margins alike, so that no container shrinks at a hand-over. */
 export const cleanLayout = (): Layout => {
   const at = (id: string, from: number, width: number, height: number, count: number, gutter: number, side: number) =>
     newBreakpoint({ id, name: id, from, width, height, count, gutter: `${gutter}px`, margin: `${side}px` });
   return {
     ...oneBreakpoint(360, 4),
-    breakpoints: [at("phone", 320, 360, 800, 4, 16, 16), at("tablet", 600, 768, 1024, 8, 16, 32), at("desk", 1024, 1280, 800, 12, 24, 64)],
+    breakpoints: [at("phone", 320, 360, 800, 4, 16, 64), at("tablet", 600, 768, 1024, 8, 16, 64), at("desk", 1024, 1280, 800, 12, 24, 64)],
   };
 };
 

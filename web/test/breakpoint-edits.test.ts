@@ -41,8 +41,8 @@ describe("breakpoints", () => {
     const what = { count: false, gutter: true, margin: false, container: true };
     const carried = carryColumns(cleanLayout(), "desk", ["phone"], what);
     expect(carried.breakpoints.map(({ columns }) => [columns.count, columns.gutter, columns.margin.start])).toEqual([
-      [4, "24px", "16px"],
-      [8, "16px", "32px"],
+      [4, "24px", "64px"],
+      [8, "16px", "64px"],
       [12, "24px", "64px"],
     ]);
   });

@@ -72,7 +72,7 @@ describe("pasting rows of a spreadsheet", () => {
   it("fills cells from the focused one on, row by row", () => {
     const result = pasteInto(breakpoints, 1, 3, pastedRows("6\t24\t40\r\n10\t\t80\r\n"));
     expect(result.ok && result.breakpoints.map(({ columns }) => [columns.count, columns.gutter, columns.margin.start])).toEqual([
-      [4, "16px", "16px"],
+      [4, "16px", "64px"],
       [6, "24px", "40px"],
       [10, "24px", "80px"],
     ]);

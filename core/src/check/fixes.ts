@@ -1,7 +1,7 @@
 import { ceiling, compare, divide, equals, exact, type Exact, floor, larger, multiply, negate, sign, subtract, zero } from "../exact/exact";
 import { nearestMembers, wholeQuotients } from "../exact/congruence";
 import { pxText } from "../exact/length";
-import { toDecimal } from "../exact/show";
+import { toDecimal, toExactDecimal } from "../exact/show";
 import type { Columns } from "../layout/schema";
 import type { CheckedBreakpoint, Fix, FixTerm } from "./types";
 
@@ -44,11 +44,38 @@ export const fromFix = (checked: CheckedBreakpoint, from: number): readonly Fix[
   { term: "from", to: String(from), patch: [{ op: "replace", path: at(checked, "from"), value: from }] },
 ];
 
+/** Sets the height or the gutter of rows; none for the height of dividing rows, which is worked out. */
+export const rowFix = (checked: CheckedBreakpoint, what: "height" | "gutter", value: Exact): readonly Fix[] => {
+  const { rows } = checked.breakpoint;
+  if (!rows || (what === "height" && (rows.kind === "dividing" || sign(value) <= 0))) return [];
+  return replaceLengths(checked, what === "height" ? "row" : "row-gutter", value, [`rows/${what}`]);
+};
+
+export const baselineFix = (checked: CheckedBreakpoint, step: Exact): readonly Fix[] =>
+  sign(step) <= 0 ? [] : replaceLengths(checked, "baseline", step, ["baseline/step"]);
+
+/** Sets the drawn-at height; none where it would need more than three decimals. */
+export const heightFix = (checked: CheckedBreakpoint, height: Exact): readonly Fix[] => {
+  const text = toExactDecimal(height, 3);
+  if (text === null) return [];
+  return [{ term: "drawn-height", to: text, patch: [{ op: "replace", path: at(checked, "drawnAt/height"), value: Number(text) }] }];
+};
+
 /** Whole multiples of the unit just below and just above a length that is not one; below only where it is above 0. */
 export const nearestMultiples = (length: Exact, unit: Exact): readonly Exact[] => {
   const count = divide(length, unit);
   return [floor(count), ceiling(count)].filter((n) => sign(n) > 0).map((n) => multiply(n, unit));
 };
+
+/** The whole multiple above 0 of the unit nearest to a length, the smaller of two as near. */
+export const nearestMultiple = (length: Exact, unit: Exact): Exact => {
+  const count = ceiling(subtract(divide(length, unit), exact(1, 2)));
+  return multiply(sign(count) > 0 ? count : exact(1), unit);
+};
+
+/** Several changes as one fix, for a finding about several numbers of which any one left would break its rule still. */
+export const together = (term: FixTerm, fixes: readonly Fix[]): readonly Fix[] =>
+  fixes.length === 0 ? [] : [{ term, to: fixes.map(({ to }) => to).join(), patch: fixes.flatMap(({ patch }) => patch) }];
 
 /** How many closing values on either side of today's are tried for the other conditions. */
 const tried = 4;

@@ -1,11 +1,20 @@
+import { baselineOnBase } from "./rules/baseline-on-base";
 import { breakpointsOrdered } from "./rules/breakpoints-ordered";
 import { columnPositive } from "./rules/column-positive";
 import { containerFits } from "./rules/container-fits";
+import { dividesWell } from "./rules/divides-well";
 import { gutterBelowColumn } from "./rules/gutter-below-column";
 import { gutterOnBase } from "./rules/gutter-on-base";
+import { heightRemainder } from "./rules/height-remainder";
+import { lineHeightOnBaseline } from "./rules/line-height-on-baseline";
 import { marginLeast } from "./rules/margin-least";
 import { marginOnBase } from "./rules/margin-on-base";
+import { marginsNotBelowGutter } from "./rules/margins-not-below-gutter";
 import { reflow320 } from "./rules/reflow-320";
+import { rowOnBase } from "./rules/row-on-base";
+import { rowsOnBaseline } from "./rules/rows-on-baseline";
+import { statedTotal } from "./rules/stated-total";
+import { stepsRise } from "./rules/steps-rise";
 import { sumCloses } from "./rules/sum-closes";
 import { wholeColumns } from "./rules/whole-columns";
 import { wholeSpans } from "./rules/whole-spans";
@@ -20,10 +29,19 @@ export const rules: { readonly [R in RuleId]: Rule<R> } = {
   "reflow-320": reflow320,
   "whole-columns": wholeColumns,
   "whole-spans": wholeSpans,
+  "stated-total": statedTotal,
   "gutter-on-base": gutterOnBase,
   "margin-on-base": marginOnBase,
+  "row-on-base": rowOnBase,
   "gutter-below-column": gutterBelowColumn,
   "margin-least": marginLeast,
+  "steps-rise": stepsRise,
+  "rows-on-baseline": rowsOnBaseline,
+  "line-height-on-baseline": lineHeightOnBaseline,
+  "baseline-on-base": baselineOnBase,
+  "margins-not-below-gutter": marginsNotBelowGutter,
+  "divides-well": dividesWell,
+  "height-remainder": heightRemainder,
 };
 
 export const ruleIds = Object.keys(rules) as readonly RuleId[];

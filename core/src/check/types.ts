@@ -10,7 +10,27 @@ export type PatchOperation =
   { readonly op: "add" | "replace"; readonly path: string; readonly value: unknown } | { readonly op: "remove"; readonly path: string };
 
 /** What a fix changes, for its label; `to` is the declared text or number it changes to. */
-export type FixTerm = "gutter" | "margin" | "columns" | "container" | "max" | "from" | "drawn-at" | "order" | "kind";
+export type FixTerm =
+  | "gutter"
+  | "margin"
+  | "margins"
+  | "columns"
+  | "container"
+  | "max"
+  | "from"
+  | "drawn-at"
+  | "drawn-height"
+  | "order"
+  | "kind"
+  | "stated-container"
+  | "stated-column"
+  | "not-stated"
+  | "row"
+  | "rows"
+  | "row-gutter"
+  | "baseline"
+  | "line-height"
+  | "line-heights";
 export type Fix = { readonly term: FixTerm; readonly to: string; readonly patch: readonly PatchOperation[] };
 
 /**
@@ -27,10 +47,26 @@ export type FactsOf = {
   "reflow-320": { fault: "starts-above"; from: number } | { fault: "does-not-fit"; column: Exact; least: Exact; terms: ColumnTerms };
   "whole-columns": { terms: ColumnTerms };
   "whole-spans": { terms: ColumnTerms; spans: readonly { parts: number; columns: number; width: Exact }[] };
+  "stated-total": {
+    which: "container" | "column";
+    stated: Exact;
+    is: Exact;
+    terms: ColumnTerms;
+    /** The column rounded to a whole px, where the stated container is what such columns would make. */
+    rounded: Exact | null;
+  };
   "gutter-on-base": { length: Exact; base: Exact };
   "margin-on-base": { lengths: readonly { side: "start" | "end" | "both"; length: Exact }[]; base: Exact };
+  "row-on-base": { lengths: readonly { what: "height" | "gutter"; length: Exact }[]; base: Exact };
   "gutter-below-column": { gutter: Exact; column: Exact };
   "margin-least": { start: Exact; end: Exact; least: Exact };
+  "steps-rise": { what: "columns" | "gutter" | "margin" | "container"; width: Exact; before: string; was: Exact; is: Exact };
+  "rows-on-baseline": { pitch: Exact; height: Exact; gutter: Exact; step: Exact };
+  "line-height-on-baseline": { roles: readonly { name: string; lineHeight: Exact }[]; step: Exact };
+  "baseline-on-base": { step: Exact; base: Exact };
+  "margins-not-below-gutter": { start: Exact; end: Exact; gutter: Exact };
+  "divides-well": { count: number };
+  "height-remainder": { height: Exact; row: { seen: Exact; height: Exact } | null; line: { remainder: Exact; step: Exact } | null };
 };
 
 export type RuleId = keyof FactsOf;

@@ -1,4 +1,4 @@
-import { divide, type Exact, exact, isWhole, multiply, sign } from "../exact/exact";
+import { divide, type Exact, exact, isWhole, multiply, negate, sign, smaller, subtract } from "../exact/exact";
 import { parseLength } from "../exact/length";
 import { show } from "../exact/show";
 import type { ColumnTerms } from "../grid/columns";
@@ -98,6 +98,22 @@ const say: Say = {
       .map(({ columns, width }) => `${columns} × ${show(terms.column)} + ${columns - 1} × ${show(terms.gutter)} = ${show(width)}`)
       .join("; "),
   }),
+  "stated-total": ({ which, stated, is, terms, rounded }) => {
+    const by = subtract(stated, is);
+    const off = sign(by) > 0 ? `${show(by)} too many` : `${show(negate(by))} too few`;
+    return {
+      title: `The stated ${which} is not what the numbers give`,
+      message: `${show(stated)} is stated, ${off}.${
+        rounded ? ` Columns rounded to ${show(rounded)} make ${show(stated)}; the exact column is ${show(terms.column)}.` : ""
+      }`,
+      sum:
+        which === "column"
+          ? columnSum(terms)
+          : terms.gaps === 0
+            ? `${terms.count} × ${show(terms.column)} = ${show(is)}`
+            : `${terms.count} × ${show(terms.column)} + ${terms.gaps} × ${show(terms.gutter)} = ${show(is)}`,
+    };
+  },
   "gutter-on-base": ({ length, base }) => ({
     title: `Gutter is ${baseStanding(length, base)}`,
     message: `The gutter is ${show(length)}; the base unit is ${show(base)}.`,
@@ -110,6 +126,13 @@ const say: Say = {
     message: lengths.map(({ side, length }) => `The ${side === "both" ? "" : `${side} `}margin is ${show(length)}.`).join(" "),
     sum: lengths.map(({ length }) => baseSum(length, base)).join("; "),
   }),
+  "row-on-base": ({ lengths, base }) => ({
+    title: `${lengths.length > 1 ? "Rows are" : lengths[0]?.what === "gutter" ? "Row gutter is" : "Row height is"} ${
+      lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on the half step"
+    }`,
+    message: lengths.map(({ what, length }) => `The row ${what} is ${show(length)}.`).join(" "),
+    sum: lengths.map(({ length }) => baseSum(length, base)).join("; "),
+  }),
   "gutter-below-column": ({ gutter, column }) => ({
     title: "Gutters wider than columns",
     message: `The gutter is ${show(gutter)} and a column only ${show(column)}.`,
@@ -120,7 +143,59 @@ const say: Say = {
     message: `The margins come to ${show(start)} and ${show(end)}; ${show(least)} is common practice.`,
     sum: `${[start, end].map(show).join(", ")} < ${show(least)}`,
   }),
+  "steps-rise": ({ what, width, before, was, is }, where) => ({
+    title: what === "container" ? "The container shrinks at the hand-over" : `${stepNames[what]} shrink as the width grows`,
+    message:
+      what === "container"
+        ? `At ${show(width)}, where ${before} hands over to ${where}, the container goes from ${show(was)} to ${show(is)}.`
+        : `${before} has ${what === "columns" ? show(was) : `a ${what} of ${show(was)}`}, ${where}, which is wider, ${show(is)}.`,
+    sum: `${show(is)} < ${show(was)}`,
+  }),
+  "rows-on-baseline": ({ pitch, height, gutter, step }) => ({
+    title: "Rows leave the baseline",
+    message: `Rows come every ${show(pitch)}; the baseline step is ${show(step)}.`,
+    sum: `${show(height)} + ${show(gutter)} = ${show(pitch)} = ${show(divide(pitch, step))} × ${show(step)}`,
+  }),
+  "line-height-on-baseline": ({ roles, step }) => ({
+    title: `${roles.length === 1 ? "A line height leaves" : `${roles.length} line heights leave`} the baseline`,
+    message: `${joined(roles.map(({ name, lineHeight }) => `${name} (${show(lineHeight)})`))} on a step of ${show(step)}.`,
+    sum: roles.map(({ lineHeight }) => `${show(lineHeight)} = ${show(divide(lineHeight, step))} × ${show(step)}`).join("; "),
+  }),
+  "baseline-on-base": ({ step, base }) => ({
+    title: "Baseline and base unit do not meet",
+    message: `Neither is a whole multiple of the other: the step is ${show(step)}, the base unit ${show(base)}.`,
+    sum: `${show(base)} ÷ ${show(step)} = ${show(divide(base, step))}`,
+  }),
+  "margins-not-below-gutter": ({ start, end, gutter }) => ({
+    title: "Margins narrower than the gutter",
+    message: `The margins come to ${show(start)} and ${show(end)}, the gutter to ${show(gutter)}.`,
+    sum: `${show(smaller(start, end))} < ${show(gutter)}`,
+  }),
+  "divides-well": ({ count }) => ({
+    title: `${count} columns do not divide well`,
+    message: `${count} does not make ${count % 2 === 0 ? "thirds or quarters" : "halves"} of whole columns.`,
+    sum:
+      count % 2 === 0
+        ? `${count} ÷ 3 = ${show(exact(count, 3))}, ${count} ÷ 4 = ${show(exact(count, 4))}`
+        : `${count} ÷ 2 = ${show(exact(count, 2))}`,
+  }),
+  "height-remainder": ({ height, row, line }) => ({
+    title: row ? "A row is cut at the bottom" : "Part of a line is left over",
+    message: [
+      row ? `At ${show(height)} the last row shows ${show(row.seen)} of its ${show(row.height)}.` : "",
+      line ? `${show(line.remainder)} is left under the last line of ${show(line.step)}.` : "",
+    ]
+      .filter(Boolean)
+      .join(" "),
+    sum: line
+      ? `${show(height)} − ${show(subtract(height, line.remainder))} = ${show(line.remainder)}`
+      : row
+        ? `${show(row.height)} − ${show(row.seen)} = ${show(subtract(row.height, row.seen))} cut`
+        : "",
+  }),
 };
+
+const stepNames = { columns: "Columns", gutter: "Gutters", margin: "Margins" } as const;
 
 const joined = (words: readonly string[]): string =>
   words.length < 2 ? (words[0] ?? "") : `${words.slice(0, -1).join(", ")} and ${words[words.length - 1] ?? ""}`;
@@ -142,6 +217,10 @@ export const fixLabel = (fix: Fix): string => {
       return `Gutter → ${shown(fix.to)}`;
     case "margin":
       return `Margin → ${shown(fix.to)}`;
+    case "margins":
+      return `Margins → ${fix.to.split(",").map(shown).join(", ")}`;
+    case "rows":
+      return `Row and gutter → ${fix.to.split(",").map(shown).join(", ")}`;
     case "columns":
       return `Columns → ${fix.to}`;
     case "container":
@@ -154,6 +233,24 @@ export const fixLabel = (fix: Fix): string => {
       return `From → ${fix.to}`;
     case "drawn-at":
       return `Drawn at → ${fix.to}`;
+    case "drawn-height":
+      return `Height → ${fix.to}`;
+    case "stated-container":
+      return `Stated container → ${shown(fix.to)}`;
+    case "stated-column":
+      return `Stated column → ${shown(fix.to)}`;
+    case "not-stated":
+      return `Take back the stated ${fix.to}`;
+    case "row":
+      return `Row → ${shown(fix.to)}`;
+    case "row-gutter":
+      return `Row gutter → ${shown(fix.to)}`;
+    case "baseline":
+      return `Baseline → ${shown(fix.to)}`;
+    case "line-height":
+      return `Line height → ${shown(fix.to)}`;
+    case "line-heights":
+      return "All line heights to their nearest";
     case "order":
       return "Put in order of width";
     default:

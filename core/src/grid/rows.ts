@@ -16,13 +16,26 @@ export type RowGeometry = {
   readonly tracks: readonly RowTrack[];
 };
 
+/**
+ * The terms of the row sum in a sheet of height H, CSS px, exact. Repeating rows run on past the sheet from
+ * their offset; dividing rows fill a section S = start + count · height + (count − 1) · gutter + end.
+ */
+export type RowTerms =
+  | { readonly kind: "repeating"; readonly height: Exact; readonly gutter: Exact; readonly offset: Exact }
+  | {
+      readonly kind: "dividing";
+      readonly height: Exact;
+      readonly gutter: Exact;
+      readonly count: number;
+      readonly margin: { readonly start: Exact; readonly end: Exact };
+      readonly section: Exact;
+    };
+
 /** Most rows computed for one sheet; a row of 1 px on the tallest sheet stays below it. */
 export const mostRows = 20_000;
 
-const repeating = (rows: Extract<Rows, { kind: "repeating" }>, sheet: Exact, context: LengthContext): RowGeometry | null => {
-  const height = px(rows.height, context);
-  const gutter = px(rows.gutter, context);
-  const offset = px(rows.offset, context);
+const repeating = (terms: Extract<RowTerms, { kind: "repeating" }>, sheet: Exact): RowGeometry | null => {
+  const { height, gutter, offset } = terms;
   const pitch = add(height, gutter);
   const room = subtract(sheet, offset);
   const whole = larger(zero, floor(divide(add(room, gutter), pitch)));
@@ -44,16 +57,21 @@ export const sectionHeight = (rows: Extract<Rows, { kind: "dividing" }>, sheet: 
   return rows.least === undefined ? capped : larger(capped, px(rows.least, context));
 };
 
-const dividing = (rows: Extract<Rows, { kind: "dividing" }>, sheet: Exact, context: LengthContext): RowGeometry => {
-  const section = sectionHeight(rows, sheet, context);
+/** Row height: the declared one, or for dividing rows h = (S − mT − mB − (k − 1)·r)/k, which may come out negative. */
+export const rowTerms = (rows: Rows, sheet: Exact, context: LengthContext): RowTerms => {
   const gutter = px(rows.gutter, context);
-  const start = px(rows.margin.start, context);
-  const end = px(rows.margin.end, context);
-  const count = exact(rows.count);
+  if (rows.kind === "repeating") return { kind: "repeating", height: px(rows.height, context), gutter, offset: px(rows.offset, context) };
+  const section = sectionHeight(rows, sheet, context);
+  const margin = { start: px(rows.margin.start, context), end: px(rows.margin.end, context) };
   const gaps = multiply(exact(rows.count - 1), gutter);
-  const height = divide(subtract(subtract(subtract(section, start), end), gaps), count);
+  const height = divide(subtract(subtract(subtract(section, margin.start), margin.end), gaps), exact(rows.count));
+  return { kind: "dividing", height, gutter, count: rows.count, margin, section };
+};
+
+const dividing = (terms: Extract<RowTerms, { kind: "dividing" }>, sheet: Exact): RowGeometry => {
+  const { height, gutter, count, margin, section } = terms;
   const pitch = add(height, gutter);
-  const tracks = Array.from({ length: rows.count }, (_, i) => ({ start: add(start, multiply(exact(i), pitch)), height }));
+  const tracks = Array.from({ length: count }, (_, i) => ({ start: add(margin.start, multiply(exact(i), pitch)), height }));
   const whole = tracks.filter((track) => compare(add(track.start, track.height), sheet) <= 0).length;
   return { pitch, whole, leftover: larger(zero, subtract(sheet, section)), tracks };
 };
@@ -64,8 +82,10 @@ const dividing = (rows: Extract<Rows, { kind: "dividing" }>, sheet: Exact, conte
  * Dividing: h = (S − mT − mB − (k − 1)·r)/k in a section S = H held between least and most (least wins, as in CSS).
  * Null when more than `mostRows` rows would be drawn.
  */
-export const resolveRows = (rows: Rows, sheet: Exact, context: LengthContext): RowGeometry | null =>
-  rows.kind === "repeating" ? repeating(rows, sheet, context) : dividing(rows, sheet, context);
+export const resolveRows = (rows: Rows, sheet: Exact, context: LengthContext): RowGeometry | null => {
+  const terms = rowTerms(rows, sheet, context);
+  return terms.kind === "repeating" ? repeating(terms, sheet) : dividing(terms, sheet);
+};
 
 export type BaselineGeometry = { readonly step: Exact; readonly offset: Exact; readonly lines: number; readonly remainder: Exact };
 

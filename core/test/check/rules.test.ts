@@ -1,41 +1,74 @@
 import { describe, expect, it } from "vitest";
-import { applyPatch, check, findingWords, fixLabel, type Layout, parseLayout, type RuleId, ruleIds } from "../../src/index";
-import { capped, cleanLayout, fixed, margin, withBreakpoint, withColumns } from "../layouts";
+import {
+  applyPatch,
+  type Breakpoint,
+  check,
+  findingWords,
+  fixLabel,
+  type Layout,
+  parseLayout,
+  type RuleId,
+  ruleIds,
+} from "../../src/index";
+import { capped, cleanLayout, fixed, margin, oneBreakpoint, withBreakpoint, withColumns } from "../layouts";
 
 const broken = (layout: Layout): readonly RuleId[] => [...new Set(check(layout).findings.map(({ rule }) => rule))];
 
+const rows = { kind: "repeating" as const, height: "8px", gutter: "8px", offset: "0px" };
+const baseline = { step: "8px", offset: "0px", emphasis: 4 };
+const withRows = (more: Partial<Breakpoint>): Layout =>
+  withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows, baseline, ...more }));
+
 /**
- * For every rule a layout that breaks it. `with` names the rules that cannot but break too: a column below
- * 0 breaks both the sum and the column's rule, a column with a fraction takes its spans along.
+ * For every rule a layout that breaks it. `with` names the rule that cannot but break too: where the sum does
+ * not close, the column is below 0.
  */
 const breaks: { readonly [R in RuleId]: { readonly layout: Layout; readonly at: string; readonly with?: readonly RuleId[] } } = {
   "sum-closes": {
-    layout: withColumns(cleanLayout(), "desk", { gutter: "112px" }),
-    at: "desk",
-    with: ["column-positive"],
+    layout: oneBreakpoint(360, 4, { gutter: "112px", margin: margin("112px") }),
+    at: "first",
+    with: ["column-positive", "reflow-320"],
   },
-  "column-positive": { layout: { ...cleanLayout(), leastColumn: "53px" }, at: "desk" },
-  "container-fits": { layout: withColumns(cleanLayout(), "desk", { container: fixed("1152px") }), at: "desk" },
+  "column-positive": { layout: { ...withColumns(cleanLayout(), "phone", { count: 2 }), leastColumn: "46px" }, at: "tablet" },
+  "container-fits": {
+    layout: withColumns(cleanLayout(), "desk", { container: fixed("1152px") }),
+    at: "desk",
+  },
   "breakpoints-ordered": {
     layout: withBreakpoint(cleanLayout(), "tablet", (one) => ({ ...one, drawnAt: { width: 1024, height: 1024 } })),
     at: "tablet",
   },
   "reflow-320": { layout: withBreakpoint(cleanLayout(), "phone", (one) => ({ ...one, from: 321 })), at: "phone" },
-  "whole-columns": { layout: withColumns(cleanLayout(), "phone", { count: 7, margin: margin("16px") }), at: "phone" },
-  "whole-spans": {
-    layout: withColumns(cleanLayout(), "desk", { count: 9, gutter: "16px", margin: margin("64px") }),
+  "whole-columns": { layout: oneBreakpoint(361, 1, { margin: margin("18%") }), at: "first" },
+  // Six columns of 82 and gutters of a tenth of a column, 8.2, fill 533.
+  "whole-spans": { layout: oneBreakpoint(661, 6, { gutter: "0.1fr", margin: margin("64px") }), at: "first" },
+  "stated-total": { layout: withColumns(cleanLayout(), "desk", { stated: { container: "1144px" } }), at: "desk" },
+  "gutter-on-base": { layout: oneBreakpoint(360, 4, { gutter: "12px", margin: margin("48px") }), at: "first" },
+  "margin-on-base": { layout: oneBreakpoint(360, 4, { margin: margin("34px") }), at: "first" },
+  "row-on-base": {
+    layout: withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows: { ...rows, height: "20px", gutter: "20px" } })),
     at: "desk",
-    with: ["whole-columns"],
   },
-  "gutter-on-base": { layout: withColumns(cleanLayout(), "desk", { gutter: "12px" }), at: "desk" },
-  "margin-on-base": { layout: withColumns(cleanLayout(), "desk", { margin: margin("70px") }), at: "desk" },
-  "gutter-below-column": { layout: withColumns(cleanLayout(), "desk", { count: 8, gutter: "96px", margin: margin("40px") }), at: "desk" },
-  "margin-least": { layout: withColumns(cleanLayout(), "phone", { margin: margin("8px"), gutter: "8px" }), at: "phone" },
+  "gutter-below-column": { layout: oneBreakpoint(360, 4, { gutter: "48px", margin: margin("48px") }), at: "first" },
+  "margin-least": { layout: oneBreakpoint(360, 4, { gutter: "8px", margin: margin("8px") }), at: "first" },
+  "steps-rise": {
+    layout: withColumns({ ...cleanLayout(), breakpoints: cleanLayout().breakpoints.slice(0, 2) }, "phone", { margin: margin("56px") }),
+    at: "tablet",
+  },
+  "rows-on-baseline": { layout: withRows({ baseline: { ...baseline, step: "16px" }, rows: { ...rows, gutter: "0px" } }), at: "desk" },
+  "line-height-on-baseline": {
+    layout: { ...withRows({}), text: [{ name: "Body", size: "16px", lineHeight: "26px", font: "Archivo" }] },
+    at: "desk",
+  },
+  "baseline-on-base": { layout: withRows({ rows: null, baseline: { ...baseline, step: "5px" } }), at: "desk" },
+  "margins-not-below-gutter": { layout: oneBreakpoint(360, 4, { gutter: "24px", margin: margin("16px") }), at: "first" },
+  "divides-well": { layout: oneBreakpoint(360, 5, { margin: margin("48px") }), at: "first" },
+  "height-remainder": { layout: withRows({ drawnAt: { width: 1280, height: 804 } }), at: "desk" },
 };
 
 describe("every rule", () => {
-  it("holds for a clean layout, all eleven of them", () => {
-    expect(ruleIds).toHaveLength(11);
+  it("holds for a clean layout, all twenty of them", () => {
+    expect(ruleIds).toHaveLength(20);
     expect(check(cleanLayout())).toEqual({ findings: [], held: ruleIds });
   });
 
@@ -90,13 +123,16 @@ describe("what the checks say of numbers of the trade (common practice)", () => 
     expect(labels(layout, "whole-columns")).toContain("Container at most 1104");
   });
 
-  it("unequal margins are mended each on its own side", () => {
-    const layout = withColumns(cleanLayout(), "desk", { margin: { start: "64px", end: "70px" } });
-    const [finding] = found(layout, "margin-on-base");
-    expect(finding?.fixes.map(({ patch }) => patch.map(({ path }) => path))).toEqual([
-      ["/breakpoints/2/columns/margin/end"],
-      ["/breakpoints/2/columns/margin/end"],
+  it("unequal margins are mended on the side that is off, or both at once where both are", () => {
+    const patches = (start: string, end: string) =>
+      found(withColumns(cleanLayout(), "desk", { margin: { start, end } }), "margin-on-base").flatMap(({ fixes }) =>
+        fixes.map((fix) => [fixLabel(fix), fix.patch.map(({ path }) => path.slice("/breakpoints/2/columns/margin/".length)).join()]),
+      );
+    expect(patches("64px", "70px")).toEqual([
+      ["Margin → 64", "end"],
+      ["Margin → 72", "end"],
     ]);
+    expect(patches("60px", "70px")).toEqual([["Margins → 56, 72", "start,end"]]);
   });
 
   it("a column is looked at over every width of its breakpoint, not only where it is drawn", () => {

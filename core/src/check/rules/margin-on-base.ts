@@ -1,6 +1,6 @@
 import type { Exact } from "../../exact/exact";
 import { parseLength, toPx } from "../../exact/length";
-import { at, marginFix, nearestMultiples } from "../fixes";
+import { at, marginFix, nearestMultiple, nearestMultiples, together } from "../fixes";
 import { onBase } from "../on-base";
 import type { Fix, Rule } from "../types";
 
@@ -29,9 +29,15 @@ export const marginOnBase: Rule<"margin-on-base"> = {
         if (standing !== "on") off.push({ side, length, half: standing === "half" });
       }
       if (off.length === 0) return [];
-      const fixes = off.flatMap(({ side, length }) =>
-        nearestMultiples(length, base).flatMap((value) => marginFix(checked, value).map((fix) => onSide(fix, side))),
-      );
+      const [first] = off;
+      const fixes =
+        off.length === 1 && first
+          ? nearestMultiples(first.length, base).flatMap((value) => marginFix(checked, value).map((fix) => onSide(fix, first.side)))
+          : // Both sides are off: either alone would leave the other.
+            together(
+              "margins",
+              off.flatMap(({ side, length }) => marginFix(checked, nearestMultiple(length, base)).map((fix) => onSide(fix, side))),
+            );
       return [
         {
           breakpoint: checked.breakpoint.id,

@@ -1,7 +1,12 @@
-import { isWhole, sign } from "../../exact/exact";
+import { exact, isWhole, sign } from "../../exact/exact";
 import { spanWidth } from "../../grid/columns";
-import { at } from "../fixes";
-import type { Rule } from "../types";
+import { at, gutterFix, nearestWholeGutter } from "../fixes";
+import type { CheckedBreakpoint, Fix, Rule } from "../types";
+
+const wholeGutter = (checked: CheckedBreakpoint): readonly Fix[] => {
+  const gutter = nearestWholeGutter(checked, exact(1));
+  return gutter ? gutterFix(checked, gutter) : [];
+};
 
 /** Spans for a half, a third and a quarter of the columns, where the count divides, are whole at the drawn-at width. */
 export const wholeSpans: Rule<"whole-spans"> = {
@@ -21,7 +26,8 @@ export const wholeSpans: Rule<"whole-spans"> = {
           breakpoint: checked.breakpoint.id,
           path: at(checked, "columns"),
           facts: { terms, spans },
-          fixes: isWhole(terms.column) ? [] : checked.wholeColumnFixes(),
+          // Whole columns with fractional spans have a fractional gutter: a whole one that closes mends them.
+          fixes: isWhole(terms.column) ? wholeGutter(checked) : checked.wholeColumnFixes(),
         },
       ];
     }),

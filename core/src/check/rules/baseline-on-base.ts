@@ -1,0 +1,39 @@
+import { compare, divide, exact, isWhole, multiply } from "../../exact/exact";
+import { px } from "../../grid/columns";
+import { at, baselineFix } from "../fixes";
+import type { Rule } from "../types";
+import type { Exact } from "../../exact/exact";
+
+/** Whether the base unit is a whole multiple of the step, or the step of the base unit. */
+export const stepOnBase = (step: Exact, base: Exact): boolean => isWhole(divide(base, step)) || isWhole(divide(step, base));
+
+/** Steps that stand well to a base unit u, in rising order: u/4, u/3, u/2, u, 2u, 3u, 4u. */
+export const stepsOnBase = (base: Exact): readonly Exact[] => [
+  ...[4, 3, 2].map((parts) => divide(base, exact(parts))),
+  ...[1, 2, 3, 4].map((times) => multiply(base, exact(times))),
+];
+
+/** The baseline step and the base unit measure each other: one is a whole multiple of the other. */
+export const baselineOnBase: Rule<"baseline-on-base"> = {
+  id: "baseline-on-base",
+  level: "caution",
+  find: ({ breakpoints, base, rootFontSize }) =>
+    breakpoints.flatMap((checked) => {
+      const { baseline } = checked.breakpoint;
+      if (!baseline) return [];
+      const step = px(baseline.step, { width: checked.terms.width, rootFontSize });
+      if (stepOnBase(step, base)) return [];
+      // A third of the base may have no decimal; what cannot be written is not offered.
+      const written = stepsOnBase(base).filter((one) => baselineFix(checked, one).length > 0 && isWhole(multiply(one, exact(1_000_000))));
+      const below = written.filter((one) => compare(one, step) < 0).at(-1);
+      const above = written.find((one) => compare(one, step) > 0);
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, "baseline/step"),
+          facts: { step, base },
+          fixes: [below, above].flatMap((one) => (one ? baselineFix(checked, one) : [])),
+        },
+      ];
+    }),
+};

@@ -1,0 +1,50 @@
+import { divide, type Exact, isWhole } from "../../exact/exact";
+import { pxText } from "../../exact/length";
+import { px } from "../../grid/columns";
+import { nearestMultiple, nearestMultiples } from "../fixes";
+import type { Fix, Rule } from "../types";
+
+type Off = { readonly index: number; readonly name: string; readonly lineHeight: Exact };
+
+const lineHeightOp = (index: number, value: string) => ({ op: "replace" as const, path: `/text/${index}/lineHeight`, value });
+
+/** For one role the multiples on either side; for several every one to its nearest at once, since any one left would break the rule still. */
+const fixesFor = (off: readonly Off[], step: Exact): readonly Fix[] => {
+  const [only] = off;
+  if (off.length === 1 && only)
+    return nearestMultiples(only.lineHeight, step).flatMap((value) => {
+      const text = pxText(value);
+      return text === null ? [] : [{ term: "line-height" as const, to: text, patch: [lineHeightOp(only.index, text)] }];
+    });
+  const patch = off.flatMap(({ index, lineHeight }) => {
+    const text = pxText(nearestMultiple(lineHeight, step));
+    return text === null ? [] : [lineHeightOp(index, text)];
+  });
+  return patch.length === off.length ? [{ term: "line-heights", to: "", patch }] : [];
+};
+
+/** Line heights of all text roles are whole multiples of the baseline step, at every breakpoint that has one. */
+export const lineHeightOnBaseline: Rule<"line-height-on-baseline"> = {
+  id: "line-height-on-baseline",
+  level: "caution",
+  find: ({ layout, breakpoints, rootFontSize }) =>
+    breakpoints.flatMap((checked) => {
+      const { baseline } = checked.breakpoint;
+      if (!baseline) return [];
+      const context = { width: checked.terms.width, rootFontSize };
+      const step = px(baseline.step, context);
+      const off = layout.text
+        .map(({ name, lineHeight }, index): Off => ({ index, name, lineHeight: px(lineHeight, context) }))
+        .filter(({ lineHeight }) => !isWhole(divide(lineHeight, step)));
+      const [first] = off;
+      if (!first) return [];
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: `/text/${first.index}/lineHeight`,
+          facts: { roles: off.map(({ name, lineHeight }) => ({ name, lineHeight })), step },
+          fixes: fixesFor(off, step),
+        },
+      ];
+    }),
+};

@@ -1,0 +1,39 @@
+import type { Exact } from "../../exact/exact";
+import { px } from "../../grid/columns";
+import { at, nearestMultiple, nearestMultiples, rowFix, together } from "../fixes";
+import { onBase } from "../on-base";
+import type { Rule } from "../types";
+
+/** Declared row height and row gutter are multiples of the base unit; on the half step it is a note. */
+export const rowOnBase: Rule<"row-on-base"> = {
+  id: "row-on-base",
+  level: "caution",
+  find: ({ breakpoints, base, rootFontSize }) =>
+    breakpoints.flatMap((checked) => {
+      const { rows } = checked.breakpoint;
+      if (!rows) return [];
+      const context = { width: checked.terms.width, rootFontSize };
+      const lengths: readonly { what: "height" | "gutter"; length: Exact }[] = [
+        ...(rows.kind === "repeating" ? [{ what: "height" as const, length: px(rows.height, context) }] : []),
+        { what: "gutter", length: px(rows.gutter, context) },
+      ];
+      const off = lengths.filter(({ length }) => onBase(length, base) !== "on");
+      const [first] = off;
+      if (!first) return [];
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, `rows/${first.what}`),
+          facts: { lengths: off, base },
+          fixes:
+            off.length === 1
+              ? nearestMultiples(first.length, base).flatMap((value) => rowFix(checked, first.what, value))
+              : together(
+                  "rows",
+                  off.flatMap(({ what, length }) => rowFix(checked, what, nearestMultiple(length, base))),
+                ),
+          level: off.every(({ length }) => onBase(length, base) === "half") ? ("note" as const) : ("caution" as const),
+        },
+      ];
+    }),
+};

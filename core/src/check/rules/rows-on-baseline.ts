@@ -1,0 +1,47 @@
+import { add, ceiling, divide, exact, type Exact, floor, fromJsonNumber, isWhole, multiply, sign, subtract } from "../../exact/exact";
+import { px } from "../../grid/columns";
+import { rowTerms } from "../../grid/rows";
+import { at, rowFix } from "../fixes";
+import type { Rule } from "../types";
+
+/** Whole multiples of `unit` just below and just above a length, 0 included. */
+const around = (length: Exact, unit: Exact): readonly Exact[] => {
+  const count = divide(length, unit);
+  return [floor(count), ceiling(count)].filter((n) => sign(n) >= 0).map((n) => multiply(n, unit));
+};
+
+/** The row pitch is a whole multiple of the baseline step, so that every row starts on the same place of a line. */
+export const rowsOnBaseline: Rule<"rows-on-baseline"> = {
+  id: "rows-on-baseline",
+  level: "caution",
+  find: ({ breakpoints, rootFontSize }) =>
+    breakpoints.flatMap((checked) => {
+      const { rows, baseline, drawnAt } = checked.breakpoint;
+      if (!rows || !baseline) return [];
+      const context = { width: checked.terms.width, rootFontSize };
+      const step = px(baseline.step, context);
+      const terms = rowTerms(rows, fromJsonNumber(drawnAt.height), context);
+      const pitch = add(terms.height, terms.gutter);
+      if (isWhole(divide(pitch, step)) || sign(terms.height) <= 0) return [];
+      const fixes =
+        terms.kind === "repeating"
+          ? around(pitch, step).flatMap((wanted) => [
+              ...(sign(subtract(wanted, terms.gutter)) > 0 ? rowFix(checked, "height", subtract(wanted, terms.gutter)) : []),
+              ...rowFix(checked, "gutter", subtract(wanted, terms.height)),
+            ])
+          : // k rows in S share pitch = (S − mT − mB + r)/k, so the gutter follows from the pitch wanted.
+            around(pitch, step).flatMap((wanted) => {
+              const room = subtract(subtract(terms.section, terms.margin.start), terms.margin.end);
+              const gutter = subtract(multiply(exact(terms.count), wanted), room);
+              return sign(subtract(wanted, gutter)) > 0 ? rowFix(checked, "gutter", gutter) : [];
+            });
+      return [
+        {
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, terms.kind === "repeating" ? "rows/height" : "rows/gutter"),
+          facts: { pitch, height: terms.height, gutter: terms.gutter, step },
+          fixes,
+        },
+      ];
+    }),
+};

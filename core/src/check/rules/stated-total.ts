@@ -1,0 +1,59 @@
+import { add, divide, equals, exact, type Exact, floor, isWhole, multiply, subtract } from "../../exact/exact";
+import { pxText } from "../../exact/length";
+import { type ColumnTerms, px } from "../../grid/columns";
+import { at, containerFix, marginFix } from "../fixes";
+import type { CheckedBreakpoint, Fix, Found, Rule } from "../types";
+
+type Which = "container" | "column";
+
+/** The column to the nearest whole px, where n of them and their gaps make the stated container and n exact ones do not. */
+const roundedTo = (terms: ColumnTerms, stated: Exact): Exact | null => {
+  if (isWhole(terms.column)) return null;
+  const rounded = floor(add(terms.column, exact(1, 2)));
+  const total = add(multiply(exact(terms.count), rounded), multiply(exact(terms.gaps), terms.gutter));
+  return equals(total, stated) ? rounded : null;
+};
+
+/** Numbers that make the container what was stated: the container itself, or equal margins that leave it. */
+const toStated = (checked: CheckedBreakpoint, container: Exact): readonly Fix[] =>
+  checked.terms.boundBy === "margins"
+    ? marginFix(checked, divide(subtract(checked.terms.width, container), exact(2)))
+    : containerFix(checked, container);
+
+const statementFix = (checked: CheckedBreakpoint, which: Which, is: Exact): Fix => {
+  const path = at(checked, `columns/stated/${which}`);
+  const text = pxText(is);
+  return text === null
+    ? { term: "not-stated", to: which, patch: [{ op: "remove", path }] }
+    : { term: which === "container" ? "stated-container" : "stated-column", to: text, patch: [{ op: "replace", path, value: text }] };
+};
+
+/** The container and the column the author stated are what the other numbers give at the drawn-at width. */
+export const statedTotal: Rule<"stated-total"> = {
+  id: "stated-total",
+  level: "caution",
+  find: ({ breakpoints, rootFontSize }) =>
+    breakpoints.flatMap((checked) => {
+      const { terms, breakpoint } = checked;
+      const found: Found<"stated-total">[] = [];
+      for (const which of ["container", "column"] as const) {
+        const text = breakpoint.columns.stated?.[which];
+        if (text === undefined) continue;
+        const stated = px(text, { width: terms.width, rootFontSize });
+        const is = which === "container" ? terms.container.width : terms.column;
+        if (equals(stated, is)) continue;
+        const container =
+          which === "container" ? stated : add(multiply(exact(terms.count), stated), multiply(exact(terms.gaps), terms.gutter));
+        found.push({
+          breakpoint: breakpoint.id,
+          path: at(checked, `columns/stated/${which}`),
+          facts: { which, stated, is, terms, rounded: which === "container" ? roundedTo(terms, stated) : null },
+          fixes: [
+            statementFix(checked, which, is),
+            ...(breakpoint.columns.gutter.endsWith("fr") && which === "column" ? [] : toStated(checked, container)),
+          ],
+        });
+      }
+      return found;
+    }),
+};

@@ -1,0 +1,65 @@
+import { compare, type Exact, exact, fromJsonNumber, larger } from "../../exact/exact";
+import type { ColumnTerms } from "../../grid/columns";
+import { at, containerFix, countFix, gutterFix, marginFix } from "../fixes";
+import type { CheckedBreakpoint, Fix, Found, Rule } from "../types";
+
+type What = "columns" | "gutter" | "margin" | "container";
+
+/** A fix that gives the wider breakpoint what the narrower has. */
+const keep = (checked: CheckedBreakpoint, what: What, below: ColumnTerms, above: ColumnTerms): readonly Fix[] => {
+  switch (what) {
+    case "columns":
+      return countFix(checked, below.count);
+    case "gutter":
+      return gutterFix(checked, below.gutter);
+    case "margin":
+      return below.declaredMargin.start === below.declaredMargin.end
+        ? marginFix(checked, below.declaredMargin.start)
+        : marginFix(checked, larger(below.declaredMargin.start, below.declaredMargin.end));
+    case "container":
+      // A fluid container, and one with room to grow, follow their margins; a held one its own width.
+      return above.boundBy === "margins"
+        ? compare(below.margin.start, below.margin.end) === 0
+          ? marginFix(checked, below.margin.start)
+          : []
+        : containerFix(checked, below.container.width);
+    default:
+      return what satisfies never;
+  }
+};
+
+/**
+ * From one breakpoint to the next wider, columns, gutter and declared margins do not shrink, compared at the
+ * hand-over's width (so that % and fr are held to the same width), and neither does the container, which at a
+ * hand-over would draw content together while the width grows.
+ */
+export const stepsRise: Rule<"steps-rise"> = {
+  id: "steps-rise",
+  level: "caution",
+  find: ({ breakpoints }) =>
+    breakpoints.flatMap((checked, index) => {
+      const before = breakpoints[index - 1];
+      if (!before || before.from === checked.from) return [];
+      const width = fromJsonNumber(checked.from);
+      const below = before.at(width);
+      const above = checked.at(width);
+      const pairs: readonly (readonly [What, string, Exact, Exact])[] = [
+        ["columns", "columns/count", exact(below.count), exact(above.count)],
+        ...(below.gaps === 0 || above.gaps === 0 ? [] : [["gutter", "columns/gutter", below.gutter, above.gutter] as const]),
+        ["margin", "columns/margin", below.declaredMargin.start, above.declaredMargin.start],
+        ["margin", "columns/margin", below.declaredMargin.end, above.declaredMargin.end],
+        ["container", "columns/container", below.container.width, above.container.width],
+      ];
+      const found: Found<"steps-rise">[] = [];
+      for (const [what, path, was, is] of pairs) {
+        if (compare(is, was) >= 0 || found.some(({ facts }) => facts.what === what)) continue;
+        found.push({
+          breakpoint: checked.breakpoint.id,
+          path: at(checked, path),
+          facts: { what, width, before: before.breakpoint.name, was, is },
+          fixes: keep(checked, what, below, above),
+        });
+      }
+      return found;
+    }),
+};
