@@ -15,6 +15,8 @@ export type SetSearch = {
   readonly leastColumn: Exact;
   /** Most sets listed; all are counted. */
   readonly limit: number;
+  /** Told now and then what share of the pairs of count and gutter has been walked; a worker passes it on. */
+  readonly onProgress?: (share: number) => void;
 };
 
 export type WholePixelSet = {
@@ -26,14 +28,34 @@ export type WholePixelSet = {
   readonly container: Exact;
 };
 
+/**
+ * Many sets as parallel lists of whole numbers: counts, columns in px, gutters and margins in parts of a px,
+ * `unit` of them to a px. A hundred thousand sets take no exact number until one is looked at (`setAt`).
+ */
+export type SetList = {
+  readonly unit: number;
+  /** The width in parts of a px. */
+  readonly width: number;
+  readonly length: number;
+  readonly columns: Uint8Array;
+  readonly column: Float64Array;
+  readonly gutter: Float64Array;
+  readonly margin: Float64Array;
+};
+
 export type SetsFound =
-  | { readonly ok: true; readonly total: number; readonly sets: readonly WholePixelSet[] }
+  /** `combinations` is how many there were to try: counts × gutters × margins. */
+  | { readonly ok: true; readonly total: number; readonly combinations: number; readonly list: SetList }
   | { readonly ok: false; readonly issues: readonly Issue[] };
 
 /** Most values tried of the gutter, and of the margin. */
 export const mostSteps = 20_000;
 
 const gcd = (a: bigint, b: bigint): bigint => (b === 0n ? (a < 0n ? -a : a) : gcd(b, a % b));
+
+/** The least denominator over which all of these are whole. */
+export const commonDenominator = (parts: readonly Exact[]): bigint =>
+  parts.reduce((all, part) => (all * ratio(part).d) / gcd(all, ratio(part).d), 1n);
 
 /** How many values a range has; 0 where `to` is below `from`. */
 const countOf = ({ from, to, step }: Steps): Exact =>
@@ -71,18 +93,63 @@ const inverseMod = (a: number, m: number): number => {
   return ((oldS % m) + m) % m;
 };
 
+/** Margins first, first + step, … last (as indices into the range) that close for a count and a gutter. */
+type Visit = (n: number, gutter: number, room: number, first: number, step: number, last: number) => void;
+
+/** A search over one common denominator: every length is a whole number of 1/unit px. */
+type Walk = {
+  readonly unit: number;
+  readonly width: number;
+  readonly margins: { readonly from: number; readonly step: number; readonly last: number };
+  readonly gutters: { readonly from: number; readonly step: number; readonly last: number };
+  readonly least: number;
+  readonly counts: readonly number[];
+  readonly edge: 0 | 1;
+};
+
+/** How many gutters are walked between two words of progress. */
+const stride = 4096;
+
+/**
+ * Visits each pair of count and gutter that some margins close with. The margins m = m0 + i·s that work are one
+ * residue class, 2s·i ≡ W − 2m0 − G·g (mod n·D): it is solved, not tried, so the work follows the pairs.
+ */
+const walk = ({ unit, width, margins, gutters, least, counts, edge }: Walk, visit: Visit, onProgress?: (share: number) => void): void => {
+  counts.forEach((n, index) => {
+    const gaps = n - 1 + edge;
+    const modulus = n * unit;
+    const slope = (2 * margins.step) % modulus;
+    const common = Number(gcd(BigInt(slope), BigInt(modulus)));
+    const step = modulus / common;
+    const inverse = inverseMod(slope / common, step);
+    for (let j = 0; j <= gutters.last; j += 1) {
+      if (onProgress && j % stride === 0) onProgress((index + j / (gutters.last + 1)) / counts.length);
+      const g = gutters.from + j * gutters.step;
+      const room = width - 2 * margins.from - gaps * g;
+      // The column at margin i is (room − 2·s·i)/n; it must not be below the least, nor below one px.
+      const spare = room - Math.max(least, unit) * n;
+      if (spare < 0) {
+        if (gaps > 0) break;
+        continue;
+      }
+      const wanted = ((room % modulus) + modulus) % modulus;
+      if (wanted % common !== 0) continue;
+      const first = timesMod(wanted / common, inverse, step);
+      const last = margins.step === 0 ? margins.last : Math.min(margins.last, Math.floor(spare / (2 * margins.step)));
+      if (first <= last) visit(n, g, room, first, step, last);
+    }
+  });
+};
+
 /**
  * Every combination of count n, gutter g and margin m whose column (W − 2m − G·g)/n is whole and at least
- * the least, G = n − 1 + 2e; in the order columns, gutter, margin.
- *
- * Over one common denominator D all lengths are whole numbers and the margins m = m0 + i·s that work for a
- * given n and g are one residue class: 2s·i ≡ W − 2m0 − G·g (mod n·D). It is solved, not tried, so the work
- * follows the answers (and the pairs of n and g), not the combinations. Says which range is wrong otherwise.
+ * the least, G = n − 1 + 2e; in the order columns, gutter, margin. Counted first, then listed up to the limit.
+ * Says which range is wrong otherwise.
  */
 export const wholePixelSets = (search: SetSearch): SetsFound => {
   const issues = faults(search);
   if (issues.length > 0) return { ok: false, issues };
-  const { width, outer, gutter, edgeGutters, leastColumn, limit } = search;
+  const { width, outer, gutter, edgeGutters, leastColumn, limit, onProgress } = search;
   const margins: Steps =
     "margin" in outer
       ? outer.margin
@@ -91,50 +158,70 @@ export const wholePixelSets = (search: SetSearch): SetsFound => {
           to: divide(subtract(width, outer.container), exact(2)),
           step: exact(0),
         };
-  const parts = [width, margins.from, margins.step, gutter.from, gutter.step, leastColumn];
-  const denominator = parts.reduce((all, part) => (all * ratio(part).d) / gcd(all, ratio(part).d), 1n);
+  const parts = [width, margins.from, margins.step, gutter.from, gutter.step];
+  const denominator = commonDenominator(parts);
   if (denominator * BigInt(limits.columns) > BigInt(Number.MAX_SAFE_INTEGER))
     return { ok: false, issues: [{ path: "", message: "must use lengths of fewer decimals" }] };
-  const whole = (part: Exact): number => toNumber(multiply(part, exact(denominator)));
   const unit = Number(denominator);
-  const [w, m0, ms, g0, gs] = [whole(width), whole(margins.from), whole(margins.step), whole(gutter.from), whole(gutter.step)];
-  const least = whole(ceiling(leastColumn));
-  const lastMargin = toNumber(countOf(margins)) - 1;
-  const lastGutter = toNumber(countOf(gutter)) - 1;
+  const whole = (part: Exact): number => toNumber(multiply(part, exact(denominator)));
+  const plan: Walk = {
+    unit,
+    width: whole(width),
+    margins: { from: whole(margins.from), step: whole(margins.step), last: toNumber(countOf(margins)) - 1 },
+    gutters: { from: whole(gutter.from), step: whole(gutter.step), last: toNumber(countOf(gutter)) - 1 },
+    least: toNumber(ceiling(leastColumn)) * unit,
+    counts: [...new Set(search.columns)].sort((a, b) => a - b),
+    edge: edgeGutters === "half" ? 1 : 0,
+  };
 
   let total = 0;
-  const sets: WholePixelSet[] = [];
-  const counts = [...new Set(search.columns)].sort((a, b) => a - b);
-  for (const n of counts) {
-    const gaps = n - 1 + (edgeGutters === "half" ? 1 : 0);
-    const modulus = n * unit;
-    const slope = (2 * ms) % modulus;
-    const common = Number(gcd(BigInt(slope), BigInt(modulus)));
-    const step = modulus / common;
-    const inverse = inverseMod(slope / common, step);
-    for (let j = 0; j <= lastGutter; j += 1) {
-      const g = g0 + j * gs;
-      const room = w - 2 * m0 - gaps * g;
-      // The column at margin i is (room − 2·ms·i)/n; it must not be below the least, nor below one px.
-      const spare = room - Math.max(least, unit) * n;
-      if (spare < 0) break;
-      const wanted = ((room % modulus) + modulus) % modulus;
-      if (wanted % common !== 0) continue;
-      const first = timesMod(wanted / common, inverse, step);
-      const last = ms === 0 ? lastMargin : Math.min(lastMargin, Math.floor(spare / (2 * ms)));
-      if (first > last) continue;
+  walk(
+    plan,
+    (_n, _g, _room, first, step, last) => {
       total += Math.floor((last - first) / step) + 1;
-      for (let i = first; i <= last && sets.length < limit; i += step) {
-        const margin = exact(m0 + i * ms, unit);
-        sets.push({
-          columns: n,
-          column: exact((room - 2 * ms * i) / modulus),
-          gutter: exact(g, unit),
-          margin,
-          container: subtract(width, multiply(exact(2), margin)),
-        });
+    },
+    onProgress,
+  );
+  const length = Math.min(total, limit);
+  const list = {
+    unit,
+    width: plan.width,
+    length,
+    columns: new Uint8Array(length),
+    column: new Float64Array(length),
+    gutter: new Float64Array(length),
+    margin: new Float64Array(length),
+  };
+  const { from, step: marginStep } = plan.margins;
+  let at = 0;
+  if (length > 0)
+    walk(plan, (n, g, room, first, step, last) => {
+      // The column falls by the same whole number from one margin of the class to the next.
+      let column = (room - 2 * marginStep * first) / (n * unit);
+      const fall = (2 * marginStep * step) / (n * unit);
+      for (let i = first; i <= last && at < length; i += step) {
+        list.columns[at] = n;
+        list.column[at] = column;
+        list.gutter[at] = g;
+        list.margin[at] = from + i * marginStep;
+        column -= fall;
+        at += 1;
       }
-    }
-  }
-  return { ok: true, total, sets };
+    });
+  const combinations = plan.counts.length * (plan.gutters.last + 1) * (plan.margins.last + 1);
+  return { ok: true, total, combinations, list };
+};
+
+/** One set of a list, exact. @throws RangeError where the list has none at that place. */
+export const setAt = (list: SetList, index: number): WholePixelSet => {
+  const [columns, column, gutter, margin] = [list.columns[index], list.column[index], list.gutter[index], list.margin[index]];
+  if (columns === undefined || column === undefined || gutter === undefined || margin === undefined)
+    throw new RangeError(`no set ${index} in a list of ${list.length}`);
+  return {
+    columns,
+    column: exact(column),
+    gutter: exact(gutter, list.unit),
+    margin: exact(margin, list.unit),
+    container: exact(list.width - 2 * margin, list.unit),
+  };
 };

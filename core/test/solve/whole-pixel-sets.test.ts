@@ -5,20 +5,28 @@ import {
   compare,
   divide,
   exact,
+  fromToday,
   type Exact,
   isWhole,
   multiply,
+  rankSets,
+  setAt,
   type SetSearch,
+  type SetsFound,
   type Steps,
   subtract,
   toJson,
   wholePixelSets,
   type WholePixelSet,
 } from "../../src/index";
+import { seedOf } from "../seed";
 
 const steps = (from: number, to: number, step: number): Steps => ({ from: exact(from), to: exact(to), step: exact(step) });
 const line = ({ columns, column, gutter, margin, container }: WholePixelSet): string =>
   [columns, ...[column, gutter, margin, container].map(toJson)].join(" ");
+
+const listed = (found: SetsFound): readonly string[] =>
+  found.ok ? Array.from({ length: found.list.length }, (_, index) => line(setAt(found.list, index))) : ["faulty"];
 
 /** The plain triple loop: every combination tried, one by one. */
 const tried = ({ width, outer, columns, gutter, edgeGutters, leastColumn }: SetSearch): readonly string[] => {
@@ -67,12 +75,12 @@ describe("whole-pixel sets", () => {
         }),
         (search) => {
           const found = wholePixelSets({ ...search, limit: 100_000 });
-          const lines = found.ok ? found.sets.map(line) : ["faulty"];
+          const lines = listed(found);
           expect(lines).toEqual(tried({ ...search, limit: 0 }));
           expect(found.ok && found.total).toBe(lines.length);
         },
       ),
-      { numRuns: 200, verbose: 1 },
+      { numRuns: 200, seed: seedOf("whole-pixel sets") },
     );
   });
 
@@ -87,7 +95,7 @@ describe("whole-pixel sets", () => {
       limit: 1000,
     });
     expect(found.ok && found.total).toBe(15);
-    expect(found.ok && found.sets.map(line)).toContain("12 74 24 64 1152");
+    expect(listed(found)).toContain("12 74 24 64 1152");
   });
 
   it("1920 with margins of 10 and gutters of 20: 12 columns of 140 or 16 of 100 (common practice)", () => {
@@ -100,7 +108,43 @@ describe("whole-pixel sets", () => {
       leastColumn: exact(1),
       limit: 10,
     });
-    expect(found.ok && found.sets.map(line)).toEqual(["12 140 20 10 1900", "16 100 20 10 1900"]);
+    expect(listed(found)).toEqual(["12 140 20 10 1900", "16 100 20 10 1900"]);
+  });
+
+  it("are ranked by their distance from today's numbers, or by width, among those the filters keep", () => {
+    const found = wholePixelSets({
+      width: exact(1280),
+      outer: { margin: steps(32, 96, 4) },
+      columns: [10, 12],
+      gutter: steps(8, 40, 4),
+      edgeGutters: "none",
+      leastColumn: exact(48),
+      limit: 1000,
+    });
+    if (!found.ok) throw new Error("refused");
+    const today = { columns: 12, column: exact(233, 3), gutter: exact(20), margin: exact(64) };
+    const none = { gutter: false, margin: false, column: false, parts: false };
+    const rank = (more: Partial<Parameters<typeof rankSets>[1]>) =>
+      Array.from(rankSets(found.list, { base: exact(8), filters: none, order: "closest", today, ...more }), (index) =>
+        setAt(found.list, index),
+      );
+    const all = rank({});
+    expect(all).toHaveLength(found.total);
+    const distances = all.map((set) => fromToday(set, today));
+    expect(distances.every((far, index) => index === 0 || compare(distances[index - 1] ?? far, far) <= 0)).toBe(true);
+    expect(rank({ filters: { ...none, gutter: true, margin: true } }).map(line)[0]).toBe("12 74 24 64 1152");
+    expect(toJson(distances[0] ?? exact(0))).toBe("4");
+    const kept = rank({ filters: { gutter: true, margin: true, column: true, parts: true }, order: "widest-column" });
+    expect(kept.length).toBeGreaterThan(0);
+    for (const { columns, column, gutter, margin } of kept) {
+      const spans = [2, 3, 4]
+        .filter((parts) => columns % parts === 0)
+        .map((parts) => multiply(exact(columns / parts), add(column, gutter)));
+      for (const length of [column, gutter, margin, ...spans.map((span) => subtract(span, gutter))])
+        expect(isWhole(divide(length, exact(8)))).toBe(true);
+    }
+    const widest = rank({ order: "widest-container" }).map(({ container }) => container);
+    expect(widest.every((one, index) => index === 0 || compare(widest[index - 1] ?? one, one) >= 0)).toBe(true);
   });
 
   it("counts all and lists as many as asked", () => {
@@ -115,7 +159,7 @@ describe("whole-pixel sets", () => {
     };
     const few = wholePixelSets(search);
     const all = wholePixelSets({ ...search, limit: 1_000_000 });
-    expect(few.ok && [few.sets.length, few.total]).toEqual([10, all.ok && all.sets.length]);
+    expect(few.ok && [few.list.length, few.total]).toEqual([10, all.ok && all.list.length]);
   });
 
   it.each<[string, Partial<SetSearch>, string]>([

@@ -1,4 +1,4 @@
-import { wholePixelSets } from "@ypsiline/core";
+import { setAt, wholePixelSets } from "@ypsiline/core";
 import { setAnswer } from "@/server/api-answers";
 import { setsRequest } from "@/server/api-schemas";
 import { handler } from "@/server/handler";
@@ -12,5 +12,8 @@ export const POST = handler(async (request) => {
   if (!outer) return { code: "malformed", detail: "/margin must be given, or container in its place." };
   const found = wholePixelSets({ ...search, outer });
   if (!found.ok) return { code: "malformed", detail: sentence(found.issues), issues: found.issues };
-  return Response.json({ total: found.total, sets: found.sets.map(setAnswer) });
+  return Response.json({
+    total: found.total,
+    sets: Array.from({ length: found.list.length }, (_, index) => setAnswer(setAt(found.list, index))),
+  });
 });
