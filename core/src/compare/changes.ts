@@ -17,6 +17,7 @@ const keys: Readonly<Record<string, (entry: Record<string, unknown>) => string>>
   areas: ({ id }) => String(id),
   spacing: ({ name }) => String(name),
   text: ({ name }) => String(name),
+  fonts: ({ name }) => String(name),
   accepted: ({ rule, breakpoint }) => `${String(rule)} at ${String(breakpoint)}`,
 };
 
@@ -151,8 +152,9 @@ const valueAt = (layout: Layout, path: readonly string[]): unknown => {
   const key = keys[root];
   if (key && rest.length > 0) {
     const [name = "", ...inner] = rest;
-    if (name === orderKey) return (value as Entries).map(key);
-    value = (value as Entries).find((entry) => key(entry) === name);
+    const list = (value ?? []) as Entries;
+    if (name === orderKey) return list.map(key);
+    value = list.find((entry) => key(entry) === name);
     rest.splice(0, rest.length, ...inner);
   }
   for (const part of rest) value = isMembers(value) ? value[part] : undefined;
@@ -188,7 +190,7 @@ export const applyChanges = (layout: Layout, changes: readonly Change[]): Applie
     const [root = ""] = change.path;
     const key = keys[root];
     if (key && change.path.length > 1) {
-      const list = applyToList(next[root] as Entries, [change], key, 1);
+      const list = applyToList((next[root] ?? []) as Entries, [change], key, 1);
       if (!list) return { ok: false, conflicts: [{ change, theirs: undefined }], issues: [] };
       next = { ...next, [root]: list };
     } else next = setIn(next, change.path, change) as Members;

@@ -4,6 +4,7 @@ export const limits = {
   columns: 96,
   areas: 200,
   textRoles: 100,
+  fonts: 50,
   spacingSteps: 100,
   notes: 200,
   accepted: 500,

@@ -113,6 +113,9 @@ const unique =
     });
   };
 
+/** Metrics in font units, as fonts state them; the descent as a distance below the baseline. */
+const fontUnits = (least: number) => whole(least, 100_000);
+
 const most = (count: number, what: string) => ({ error: `must hold at most ${count} ${what}` });
 
 /**
@@ -151,6 +154,15 @@ export const layoutSchema = z
       .max(limits.textRoles, most(limits.textRoles, "text roles"))
       .superRefine(unique((item) => item.name, "name"))
       .default([]),
+    fonts: z
+      .array(
+        z
+          .strictObject({ name, unitsPerEm: fontUnits(1), ascent: fontUnits(0), descent: fontUnits(0), capHeight: fontUnits(0) })
+          .refine(({ ascent, descent }) => ascent + descent > 0, { error: "must have an ascent or a descent above 0" }),
+      )
+      .max(limits.fonts, most(limits.fonts, "fonts"))
+      .superRefine(unique((item) => item.name, "name"))
+      .optional(),
     areas: z
       .array(z.strictObject({ id, name, placements: z.record(z.string(), placementSchema), kind: text.optional() }))
       .max(limits.areas, most(limits.areas, "areas"))

@@ -1,0 +1,52 @@
+import { add, ceiling, divide, exact, type Exact, floor, isWhole, isZero, modulo, multiply, sign, subtract, zero } from "../exact/exact";
+import type { FontMetrics } from "./fonts";
+
+/** A text role in px: font size s and line height L. */
+export type TextSize = { readonly size: Exact; readonly lineHeight: Exact };
+
+/** How a text role stands to a baseline of step b, px. */
+export type TextOnBaseline = {
+  /** Line height in baseline lines, L/b. */
+  readonly lines: Exact;
+  readonly whole: boolean;
+  /** The whole multiples of the step just below (null below the first) and just above L; L itself on both sides where it is one. */
+  readonly below: Exact | null;
+  readonly above: Exact;
+};
+
+/** Line height against the baseline step (docs/arithmetic.md, section 3). */
+export const textOnBaseline = ({ lineHeight }: TextSize, step: Exact): TextOnBaseline => {
+  const lines = divide(lineHeight, step);
+  const down = floor(lines);
+  return {
+    lines,
+    whole: isWhole(lines),
+    below: sign(down) > 0 ? multiply(down, step) : null,
+    above: multiply(ceiling(lines), step),
+  };
+};
+
+const perEm = (units: number, { unitsPerEm }: FontMetrics): Exact => exact(units, unitsPerEm);
+
+/**
+ * From the top of the line box to its baseline: (L − (A + D)·s)/2 + A·s, with A and D the ascent and descent
+ * per em. Half of what the line height leaves stands above the text; negative where lines are set tighter than that.
+ */
+export const firstBaseline = ({ size, lineHeight }: TextSize, metrics: FontMetrics): Exact => {
+  const ascent = multiply(perEm(metrics.ascent, metrics), size);
+  const content = add(ascent, multiply(perEm(metrics.descent, metrics), size));
+  return add(divide(subtract(lineHeight, content), exact(2)), ascent);
+};
+
+/** How far text that starts on a baseline line has to move down for its first baseline to stand on one; 0 where it does. */
+export const baselineShift = (text: TextSize, metrics: FontMetrics, step: Exact): Exact => {
+  const rest = modulo(firstBaseline(text, metrics), step);
+  return isZero(rest) ? zero : subtract(step, rest);
+};
+
+/**
+ * Height of t lines trimmed to cap height and alphabetic baseline (CSS `text-box: trim-both cap alphabetic`):
+ * (t − 1)·L + cap·s. Source: CSS Inline Layout Module Level 3, text-box-edge.
+ */
+export const trimmedHeight = ({ size, lineHeight }: TextSize, metrics: FontMetrics, lines: number): Exact =>
+  add(multiply(exact(lines - 1), lineHeight), multiply(perEm(metrics.capHeight, metrics), size));

@@ -1,0 +1,97 @@
+import { precomputeValues } from "@capsizecss/core";
+import archivo from "@capsizecss/metrics/archivo";
+import recursive from "@capsizecss/metrics/recursive";
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  add,
+  baselineShift,
+  exact,
+  firstBaseline,
+  fontMetrics,
+  isWhole,
+  divide,
+  multiply,
+  shippedFonts,
+  textOnBaseline,
+  toNumber,
+  trimmedHeight,
+} from "../../src/index";
+import { cleanLayout, text } from "../layouts";
+import { seedOf } from "../seed";
+
+const size = (px: number, lineHeight: number) => ({ size: exact(px), lineHeight: exact(lineHeight) });
+const archivoMetrics = { unitsPerEm: 1000, ascent: 878, descent: 210, capHeight: 686 };
+
+describe("text on a baseline", () => {
+  it.each<[number, number, string, string, string | null, string]>([
+    [24, 8, "3", "whole", "24", "24"],
+    [26, 8, "13/4", "off", "24", "32"],
+    [6, 8, "3/4", "off", null, "8"],
+    [20, 4, "5", "whole", "20", "20"],
+  ])("a line height of %d on a step of %d is %s lines", (lineHeight, step, lines, standing, below, above) => {
+    const on = textOnBaseline(size(16, lineHeight), exact(step));
+    expect([text(on.lines), on.whole ? "whole" : "off", on.below && text(on.below), text(on.above)]).toEqual([
+      lines,
+      standing,
+      below,
+      above,
+    ]);
+  });
+
+  it("16 on 24 in Archivo stands (24 − 1.088 · 16)/2 + 0.878 · 16 = 17.344 below the top of its line", () => {
+    expect(text(firstBaseline(size(16, 24), archivoMetrics))).toBe(text(exact(17_344, 1000)));
+    expect(text(baselineShift(size(16, 24), archivoMetrics, exact(8)))).toBe(text(exact(24_000 - 17_344, 1000)));
+    expect(text(trimmedHeight(size(16, 24), archivoMetrics, 3))).toBe(text(exact(48_000 + 16 * 686, 1000)));
+  });
+
+  it("metrics typed in stand before those shipped, and an unknown font has none", () => {
+    const layout = cleanLayout();
+    expect(fontMetrics(layout, "Archivo")).toEqual(archivoMetrics);
+    expect(fontMetrics(layout, "Own Face")).toBeNull();
+    expect(fontMetrics(layout, "toString")).toBeNull();
+    const own = { name: "Archivo", unitsPerEm: 2048, ascent: 1900, descent: 500, capHeight: 1400 };
+    expect(fontMetrics({ ...layout, fonts: [own] }, "Archivo")).toBe(own);
+  });
+
+  it("text moved by its shift stands on a line, by less than a step", () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 6, max: 120 }), fc.integer({ min: 6, max: 160 }), fc.integer({ min: 1, max: 24 }), (px, line, step) => {
+        const shift = baselineShift(size(px, line), archivoMetrics, exact(step));
+        expect(isWhole(divide(add(firstBaseline(size(px, line), archivoMetrics), shift), exact(step)))).toBe(true);
+        expect(toNumber(shift)).toBeGreaterThanOrEqual(0);
+        expect(toNumber(shift)).toBeLessThan(step);
+      }),
+      { seed: seedOf("baseline shift") },
+    );
+  });
+});
+
+// Source: @capsizecss/core, whose trims take a line box down to cap height and baseline.
+describe("trimmed heights, as @capsizecss/core has them", () => {
+  it.each([
+    ["Archivo", archivo],
+    ["Recursive", recursive],
+  ] as const)("%s", (name, metrics) => {
+    const ours = shippedFonts[name];
+    if (!ours) throw new Error("not shipped");
+    for (const [px, lineHeight] of [
+      [12, 16],
+      [16, 24],
+      [21, 32],
+      [48, 56],
+      [96, 88],
+    ] as const) {
+      const { capHeightTrim, baselineTrim } = precomputeValues({ fontSize: px, leading: lineHeight, fontMetrics: metrics });
+      for (const lines of [1, 2, 5]) {
+        const theirs = lines * lineHeight + (parseFloat(capHeightTrim) + parseFloat(baselineTrim)) * px;
+        // Its trims are rounded to 4 decimals of an em each.
+        expect(Math.abs(toNumber(trimmedHeight(size(px, lineHeight), ours, lines)) - theirs)).toBeLessThanOrEqual(2 * 0.00005 * px + 1e-9);
+      }
+      // What is trimmed above is the first baseline less the cap height.
+      const above =
+        toNumber(firstBaseline(size(px, lineHeight), ours)) - toNumber(multiply(exact(ours.capHeight, ours.unitsPerEm), exact(px)));
+      expect(Math.abs(-parseFloat(capHeightTrim) * px - above)).toBeLessThanOrEqual(0.00005 * px + 1e-9);
+    }
+  });
+});
