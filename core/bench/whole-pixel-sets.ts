@@ -1,4 +1,5 @@
 import { exact, type SetSearch, wholePixelSets } from "../src/index";
+import { time } from "./time";
 
 /** The whole of what a designer might ask: columns 1–24, gutters 0–64, margins 0–400, in steps of 1, at 1440. */
 const search: SetSearch = {
@@ -34,18 +35,6 @@ const plainList = (): number => {
         if (column >= 1 && Number.isInteger(column)) found.push({ columns: n, column, gutter: g, margin: m, container });
       }
   return found.length;
-};
-
-const median = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN;
-const time = (work: () => void, runs: number): number => {
-  for (let run = 0; run < 10; run += 1) work();
-  return median(
-    Array.from({ length: runs }, () => {
-      const start = performance.now();
-      work();
-      return performance.now() - start;
-    }),
-  );
 };
 
 const all = wholePixelSets(search);

@@ -43,6 +43,8 @@ export { fromToday, rankSets, setOrders, todaysNumbers } from "./solve/rank-sets
 export { changeTerm, givingWayFor } from "./solve/change-term";
 export { changeRowTerm, rowGivingWayFor } from "./solve/change-row-term";
 export { rowLines } from "./solve/row-lines";
+export { usualDevices } from "./sweep/devices";
+export { densities, nearestClean, sweep } from "./sweep/sweep";
 export { check } from "./check/check";
 export { onBase } from "./check/on-base";
 export { applyPatch } from "./check/patch";
@@ -75,6 +77,9 @@ export type { Ranking, SetFilters, SetOrder, TodaysNumbers } from "./solve/rank-
 export type { SumTerm, TermChange, TermChanged } from "./solve/change-term";
 export type { RowChange, RowChanged, RowGivesWay, RowTerm } from "./solve/change-row-term";
 export type { RowLines } from "./solve/row-lines";
+export type { Device } from "./sweep/devices";
+export type { Piece } from "./sweep/pieces";
+export type { FixedFit, HandOver, Sweep, UnderLeast, WidthRun } from "./sweep/sweep";
 export type { CheckResult } from "./check/check";
 export type { Finding, Fix, Level, PatchOperation, RuleId } from "./check/types";
 export type { FindingWords } from "./check/words";

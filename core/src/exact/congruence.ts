@@ -32,6 +32,15 @@ export const wholeQuotients = (constant: Exact, slope: Exact, n: number): Residu
   return { first: positive((right / g) * x, step), step };
 };
 
+/** The whole numbers in both classes (the Chinese remainder theorem, moduli not necessarily coprime); null where there are none. */
+export const inBoth = (a: ResidueClass, b: ResidueClass): ResidueClass | null => {
+  const { g, x } = bezout(a.step, b.step);
+  const apart = b.first - a.first;
+  if (apart % g !== 0n) return null;
+  const step = (a.step / g) * b.step;
+  return { first: positive(a.first + a.step * positive((apart / g) * x, b.step / g), step), step };
+};
+
 /** Members of a residue class around t, nearest first: the `count` nearest below or at it and the `count` nearest above. */
 export const nearestMembers = ({ first, step }: ResidueClass, t: Exact, count: number): readonly bigint[] => {
   const { n, d } = ratio(t);
