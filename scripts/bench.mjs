@@ -73,7 +73,7 @@ const dragged = async (browser, context, url) => {
 
 run(async () => {
   installPackages();
-  for (const file of ["resolve-check.ts", "whole-pixel-sets.ts"])
+  for (const file of ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts"])
     spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
       cwd: root,
       stdio: ["ignore", "inherit", "inherit"],

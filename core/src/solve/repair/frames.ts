@@ -1,0 +1,44 @@
+import type { BreakpointRange } from "../../grid/breakpoint-at";
+
+/** Where one breakpoint begins, the next begins (null for the widest), and the width it is drawn at. */
+export type Frame = { readonly from: number; readonly until: number | null; readonly drawn: number };
+
+const inOrder = (ranges: readonly BreakpointRange[]): boolean =>
+  ranges.every(
+    ({ from, until, breakpoint: { drawnAt } }, index) =>
+      (until === null || until > from) && drawnAt.width >= from && (until === null || drawnAt.width < until) && (index > 0 || from <= 320),
+  );
+
+/**
+ * From-widths that may mend an order: today's, a px or two to either side, one past the width the narrower
+ * breakpoint is drawn at, the width it is itself drawn at, and 320 for the lowest. The nearest order that holds
+ * is made of these, since each of its bounds is met exactly or kept as it is.
+ */
+const fromChoices = (ranges: readonly BreakpointRange[], index: number, held: boolean): readonly number[] => {
+  const range = ranges[index];
+  if (!range) return [];
+  const { from, breakpoint } = range;
+  if (held) return [from];
+  const before = ranges[index - 1]?.breakpoint.drawnAt.width;
+  const rank = ranges.slice(0, index).filter((other) => other.from === from).length;
+  const choices = [from, from - 2, from - 1, from + 1, from + 2, from + rank, breakpoint.drawnAt.width];
+  if (before !== undefined) choices.push(Math.floor(before) + 1);
+  if (index === 0) choices.push(320);
+  return [...new Set(choices)].filter((width) => width >= 1 && (index > 0 || width <= 320));
+};
+
+/**
+ * What each breakpoint's from-width may become: today's alone where the order holds. `held` tells which are not to move.
+ */
+export const frameChoices = (ranges: readonly BreakpointRange[], held: (id: string) => boolean): readonly (readonly number[])[] =>
+  inOrder(ranges)
+    ? ranges.map(({ from }) => [from])
+    : ranges.map(({ breakpoint }, index) => fromChoices(ranges, index, held(breakpoint.id)));
+
+/** The frame of a breakpoint between two from-widths; its drawn-at width moved inside as little as can be, null where it may not or cannot. */
+export const frameOf = (drawn: number, from: number, until: number | null, drawnHeld: boolean): Frame | null => {
+  if (until !== null && until <= from) return null;
+  const inside = drawn < from ? from : until !== null && drawn >= until ? Math.ceil(until) - 1 : drawn;
+  if (inside < from || (until !== null && inside >= until) || (drawnHeld && inside !== drawn)) return null;
+  return { from, until, drawn: inside };
+};

@@ -1,0 +1,316 @@
+import { check } from "../../check/check";
+import { add, divide, exact, type Exact, fromJsonNumber, multiply, toNumber, zero } from "../../exact/exact";
+import { pxText } from "../../exact/length";
+import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
+import { columnTerms, px } from "../../grid/columns";
+import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
+import type { Breakpoint, Layout } from "../../layout/schema";
+import { type Candidate, type CandidateSearch, candidates, compareCost, lengthsOf, type Scale, unitOf } from "./candidates";
+import { type HeldCell, type RepairCell, repairCells } from "./cells";
+import { type Frame, frameChoices, frameOf } from "./frames";
+import { isToMend } from "./goal";
+import { repairVertical } from "./vertical";
+
+export type Repaired =
+  | {
+      readonly ok: true;
+      readonly layout: Layout;
+      /** What all changes together come to, px. */
+      readonly cost: Exact;
+    }
+  | {
+      readonly ok: false;
+      /**
+       * Held numbers that together leave no way: letting any one of them go would. Empty where nothing that is held is
+       * in the way, and no numbers of the kind a repair looks among would do.
+       */
+      readonly inTheWay: readonly HeldCell[];
+      /** Breakpoints no numbers were found for. */
+      readonly breakpoints: readonly string[];
+    };
+
+/** Costs tried as bounds, px: candidates past a bound are not looked at until nothing cheaper will do. */
+const bounds = [16, 48, 128, 384, 1024] as const;
+
+/** Candidates of one breakpoint that are paired with those of the next. */
+const mostPaired = 1500;
+
+/** What one search needs to know of a breakpoint. */
+type Place = {
+  readonly range: BreakpointRange;
+  readonly held: ReadonlySet<RepairCell>;
+  readonly exempt: ReadonlySet<string>;
+  readonly froms: readonly number[];
+};
+
+type Problem = { readonly places: readonly Place[]; readonly scale: Scale; readonly rootFontSize: Exact };
+
+/** One breakpoint's numbers with the frame they stand in; the cost includes moving the frame. */
+type Node = { readonly frame: Frame; readonly candidate: Candidate; readonly cost: Candidate };
+
+/** A way through all breakpoints so far, ending in a node. */
+type Way = { readonly cost: Pick<Candidate, "cost" | "halves" | "changed">; readonly node: Node; readonly before: Way | null };
+
+const searchOf = ({ scale, rootFontSize }: Problem, place: Place, frame: Frame, lowest: boolean, bound: number): CandidateSearch => ({
+  breakpoint: place.range.breakpoint,
+  frame,
+  lowest,
+  rootFontSize,
+  scale,
+  held: place.held,
+  exempt: place.exempt,
+  bound,
+});
+
+/** Nodes of one breakpoint between two from-widths, cheapest first. */
+const nodesOf = (problem: Problem, index: number, from: number, until: number | null, bound: number): readonly Node[] => {
+  const place = problem.places[index];
+  if (!place) return [];
+  const { breakpoint } = place.range;
+  const frame = frameOf(breakpoint.drawnAt.width, from, until, place.held.has("drawn-at"));
+  if (!frame) return [];
+  const moved = Math.abs(from - place.range.from) + Math.abs(frame.drawn - breakpoint.drawnAt.width);
+  const framed = Math.round(2 * moved * problem.scale.unit);
+  if (framed > bound) return [];
+  const moves = Number(from !== place.range.from) + Number(frame.drawn !== breakpoint.drawnAt.width);
+  return candidates(searchOf(problem, place, frame, index === 0, bound - framed)).map((candidate) => ({
+    frame,
+    candidate,
+    cost: { ...candidate, cost: candidate.cost + framed, changed: candidate.changed + moves },
+  }));
+};
+
+/** A step that falls today may stay; any other keeps gutters and margins from shrinking as the width grows. */
+const mayFollow = (problem: Problem, index: number): ((below: Candidate, above: Candidate) => boolean) => {
+  const terms = [index - 1, index].map((at) => {
+    const range = problem.places[at]?.range;
+    return (
+      range && {
+        columns: range.breakpoint.columns,
+        at: columnTerms(range.breakpoint.columns, {
+          width: fromJsonNumber(range.breakpoint.drawnAt.width),
+          rootFontSize: problem.rootFontSize,
+        }),
+      }
+    );
+  });
+  const [below, above] = terms;
+  if (!below || !above) return () => true;
+  const relative = (text: string): boolean => text.endsWith("%") || text.endsWith("fr");
+  const rises = (a: string, b: string, was: Exact, is: Exact): boolean => !relative(a) && !relative(b) && toNumber(was) <= toNumber(is);
+  const gutter = rises(below.columns.gutter, above.columns.gutter, below.at.gutter, above.at.gutter);
+  const start = rises(below.columns.margin.start, above.columns.margin.start, below.at.declaredMargin.start, above.at.declaredMargin.start);
+  const end = rises(below.columns.margin.end, above.columns.margin.end, below.at.declaredMargin.end, above.at.declaredMargin.end);
+  return (a, b) => (!gutter || a.gutter <= b.gutter) && (!start || a.start <= b.start) && (!end || a.end <= b.end);
+};
+
+const sum = (a: Way["cost"], b: Way["cost"]): Way["cost"] => ({
+  cost: a.cost + b.cost,
+  halves: a.halves + b.halves,
+  changed: a.changed + b.changed,
+});
+
+/**
+ * The cheapest way through candidates of all breakpoints within a bound (a shortest path: each breakpoint's candidates
+ * are joined to those of the next that may follow). `proven` tells that no dearer candidate could make a cheaper way.
+ */
+const cheapestWay = (problem: Problem, bound: number, rising: boolean): { readonly way: Way; readonly proven: boolean } | null => {
+  let ways = new Map<number | null, readonly Way[]>();
+  let complete = bound;
+  for (const [index, { froms }] of problem.places.entries()) {
+    const follows = rising ? mayFollow(problem, index) : () => true;
+    const nextFroms: readonly (number | null)[] = problem.places[index + 1]?.froms ?? [null];
+    const here = new Map<number | null, Way[]>();
+    for (const from of froms)
+      for (const until of nextFroms) {
+        const before = index === 0 ? null : (ways.get(from) ?? []);
+        if (before?.length === 0) continue;
+        const all = nodesOf(problem, index, from, until, bound);
+        const nodes = all.slice(0, mostPaired);
+        const dearest = nodes.at(-1);
+        if (all.length > nodes.length && dearest) complete = Math.min(complete, dearest.cost.cost);
+        const reached = here.get(until) ?? [];
+        for (const node of nodes) {
+          let best: Way | null = null;
+          if (before === null) best = { cost: node.cost, node, before: null };
+          else
+            for (const way of before) {
+              // Ways come cheapest first, so the first that may be followed is the best.
+              if (!follows(way.node.candidate, node.candidate)) continue;
+              best = { cost: sum(way.cost, node.cost), node, before: way };
+              break;
+            }
+          if (best) reached.push(best);
+        }
+        here.set(until, reached);
+      }
+    for (const list of here.values()) list.sort((a, b) => compareCost(a.cost, b.cost));
+    ways = here;
+  }
+  const way = ways.get(null)?.[0];
+  return way ? { way, proven: way.cost.cost <= complete } : null;
+};
+
+/** Looks within growing bounds until the cheapest way is proven so. */
+const cheapest = (problem: Problem, rising: boolean): Way | null => {
+  for (const px of bounds) {
+    const bound = 2 * px * problem.scale.unit;
+    const found = cheapestWay(problem, bound, rising);
+    if (!found) continue;
+    if (found.proven) return found.way;
+    return cheapestWay(problem, found.way.cost.cost, rising)?.way ?? found.way;
+  }
+  return null;
+};
+
+/** The declared text of a length in parts of a px; today's where it has not changed, so that rem and % stay. */
+const textOf = (today: string, was: Exact, parts: number, unit: number): string => {
+  const now = exact(parts, unit);
+  return toNumber(was) === toNumber(now) ? today : (pxText(now) ?? today);
+};
+
+const taken = ({ frame, candidate }: Node, { range: { breakpoint } }: Place, { scale: { unit }, rootFontSize }: Problem): Breakpoint => {
+  const { columns } = breakpoint;
+  const context = { width: fromJsonNumber(frame.drawn), rootFontSize };
+  const terms = columnTerms(columns, context);
+  const side = (text: string, was: Exact, parts: number): string => (text.endsWith("%") ? text : textOf(text, was, parts, unit));
+  const { container } = columns;
+  return {
+    ...breakpoint,
+    from: frame.from,
+    drawnAt: { ...breakpoint.drawnAt, width: frame.drawn },
+    columns: {
+      ...columns,
+      count: candidate.count,
+      gutter: columns.gutter.endsWith("fr") ? columns.gutter : textOf(columns.gutter, terms.gutter, candidate.gutter, unit),
+      margin: {
+        start: side(columns.margin.start, terms.declaredMargin.start, candidate.start),
+        end: side(columns.margin.end, terms.declaredMargin.end, candidate.end),
+      },
+      container:
+        container.kind === "fluid"
+          ? container
+          : container.kind === "capped"
+            ? { ...container, max: textOf(container.max, px(container.max, context), candidate.container, unit) }
+            : { ...container, width: textOf(container.width, px(container.width, context), candidate.container, unit) },
+    },
+  };
+};
+
+const problemOf = (layout: Layout, held: readonly HeldCell[]): Problem | null => {
+  const rootFontSize = rootFontSizeOf(layout);
+  const ranges = breakpointRanges(layout);
+  const heldAt = (id: string): ReadonlySet<RepairCell> =>
+    new Set(held.filter(({ breakpoint }) => breakpoint === id).map(({ cell }) => cell));
+  const choices = frameChoices(ranges, (id) => heldAt(id).has("from"));
+  const places = ranges.map((range, index): Place => ({
+    range,
+    held: heldAt(range.breakpoint.id),
+    exempt: new Set(layout.accepted.filter(({ breakpoint }) => breakpoint === range.breakpoint.id).map(({ rule }) => rule)),
+    froms: choices[index] ?? [range.from],
+  }));
+  const context = { width: exact(1), rootFontSize };
+  const half = divide(px(layout.base, context), exact(2));
+  const least = px(layout.leastColumn, context);
+  const frames = ranges.flatMap((range, index) =>
+    (choices[index] ?? []).flatMap((from) =>
+      (choices[index + 1] ?? [null]).flatMap((until) => {
+        const frame = frameOf(range.breakpoint.drawnAt.width, from, until, false);
+        return frame ? lengthsOf(range.breakpoint, frame, rootFontSize) : [];
+      }),
+    ),
+  );
+  const unit = unitOf([half, least, ...frames]);
+  if (unit === null) return null;
+  const parts = (length: Exact): number => toNumber(multiply(length, exact(unit)));
+  return { places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize };
+};
+
+/** Breakpoints that no numbers within the widest bound would do for, whatever the others have; all where only together they do not. */
+const stuckAt = (problem: Problem): readonly string[] => {
+  const { places, scale } = problem;
+  const alone = places.filter(({ froms }, index) => {
+    const nexts: readonly (number | null)[] = places[index + 1]?.froms ?? [null];
+    const pairs = froms.flatMap((from) => nexts.map((until) => [from, until] as const));
+    return ![bounds[0], bounds[2], bounds[4]].some((bound) =>
+      pairs.some(([from, until]) => nodesOf(problem, index, from, until, 2 * bound * scale.unit).length > 0),
+    );
+  });
+  // With one from-width each, any numbers of one go with any of the next.
+  const together = alone.length === 0 && places.some(({ froms }) => froms.length !== 1) && !cheapest(problem, false);
+  const at = together ? places : alone;
+  return at.map(({ range }) => range.breakpoint.id);
+};
+
+const stuck = (layout: Layout, held: readonly HeldCell[]): readonly string[] => {
+  const problem = problemOf(layout, held);
+  return problem ? stuckAt(problem) : [];
+};
+
+/** The fewest holds, taken out one after the other, that leave no way: any one of them let go makes one. */
+const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly string[]): readonly HeldCell[] => {
+  // Of other breakpoints only what they hold of their widths can matter to these.
+  let needed = held.filter(({ breakpoint, cell }) => at.includes(breakpoint) || cell === "from" || cell === "drawn-at");
+  if (stuck(layout, []).length > 0) return [];
+  for (const hold of [...needed]) {
+    const without = needed.filter((one) => one !== hold);
+    if (stuck(layout, without).length > 0) needed = without;
+  }
+  return needed;
+};
+
+/**
+ * The least total change of a whole spec after which no problem and no whole-column, whole-span or on-base caution
+ * is left at any breakpoint (docs/arithmetic.md, section 6). It looks among counts of 1 to 96, gutters and margins on
+ * the half step (or as they are), held containers that whole columns make, row heights, row gutters and baseline
+ * steps, and moves from-widths and drawn-at widths only where their order is at fault. Gutters and margins are kept from shrinking
+ * as the width grows where they do not today, if that can be had. Cost, px: |Δg| + half of |ΔmS| + |ΔmE| + |ΔC| +
+ * |Δn| · today's column, and every other number by its own change.
+ *
+ * Held cells stay as they are; where they leave no way, those in the way are named. `layout` comes back as it was
+ * where there is nothing to mend.
+ */
+export const repair = (layout: Layout, held: readonly HeldCell[] = []): Repaired => {
+  if (!check(layout).findings.some(isToMend)) return { ok: true, layout, cost: zero };
+  const known = held.filter(({ breakpoint, cell }) => repairCells.includes(cell) && layout.breakpoints.some(({ id }) => id === breakpoint));
+  const problem = problemOf(layout, known);
+  if (!problem) return { ok: false, inTheWay: [], breakpoints: layout.breakpoints.map(({ id }) => id) };
+
+  const base = px(layout.base, { width: exact(1), rootFontSize: problem.rootFontSize });
+  const vertical = problem.places.map(({ range: { breakpoint }, held: cells, exempt }) =>
+    repairVertical(
+      breakpoint,
+      base,
+      { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize: problem.rootFontSize },
+      cells,
+      exempt,
+    ),
+  );
+  const heldRows = vertical.flatMap(({ breakpoint, inTheWay }) => inTheWay.map((cell): HeldCell => ({ breakpoint: breakpoint.id, cell })));
+  const at = stuckAt(problem);
+  const way = at.length > 0 ? null : (cheapest(problem, true) ?? cheapest(problem, false));
+  if (!way || heldRows.length > 0) {
+    const inTheWay = way ? [] : holdsInTheWay(layout, known, at);
+    return {
+      ok: false,
+      inTheWay: [...inTheWay, ...heldRows],
+      breakpoints: [...new Set([...at, ...heldRows.map(({ breakpoint }) => breakpoint)])],
+    };
+  }
+  const nodes: Node[] = [];
+  for (let one: Way | null = way; one; one = one.before) nodes.unshift(one.node);
+  const next = new Map(
+    problem.places.map((place, index) => {
+      const node = nodes[index];
+      const upright = vertical[index]?.breakpoint ?? place.range.breakpoint;
+      const { rows, baseline } = upright;
+      return [place.range.breakpoint.id, node ? { ...taken(node, place, problem), rows, baseline } : upright] as const;
+    }),
+  );
+  const falling = layout.breakpoints.some(({ from }, index) => index > 0 && from < (layout.breakpoints[index - 1]?.from ?? 0));
+  const ordered = falling ? problem.places.map(({ range }) => range.breakpoint) : layout.breakpoints;
+  const repaired: Layout = { ...layout, breakpoints: ordered.map((one) => next.get(one.id) ?? one) };
+  if (check(repaired).findings.some(isToMend)) throw new Error("a repair left something to mend");
+  const cost = vertical.reduce((all, one) => add(all, one.cost), exact(way.cost.cost, 2 * problem.scale.unit));
+  return { ok: true, layout: repaired, cost };
+};

@@ -1,0 +1,313 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  absolute,
+  add,
+  type Breakpoint,
+  check,
+  columnTerms,
+  compare,
+  exact,
+  type Exact,
+  fromJsonNumber,
+  type HeldCell,
+  isToMend,
+  type Layout,
+  multiply,
+  parseLength,
+  repair,
+  type Repaired,
+  subtract,
+  toNumber,
+} from "../../src/index";
+import { capped, cleanLayout, fixed, margin, oneBreakpoint, text, withBreakpoint, withColumns } from "../layouts";
+import { seedOf } from "../seed";
+
+const numbers = ({ id, from, drawnAt, columns }: Breakpoint): string =>
+  `${id} ${from} ${drawnAt.width}: ${columns.count} ${columns.gutter} ${columns.margin.start} ${
+    columns.container.kind === "fluid" ? "fluid" : columns.container.kind === "capped" ? columns.container.max : columns.container.width
+  }`;
+const told = (repaired: Repaired): readonly string[] =>
+  repaired.ok
+    ? repaired.layout.breakpoints.map(numbers)
+    : [`in the way: ${repaired.inTheWay.map(({ breakpoint, cell }) => `${breakpoint} ${cell}`).join(", ")}`];
+const cost = (repaired: Repaired): string => (repaired.ok ? text(repaired.cost) : "none");
+const hold = (...cells: readonly string[]): readonly HeldCell[] =>
+  cells.map((one) => {
+    const [breakpoint = "", cell = ""] = one.split(" ");
+    return { breakpoint, cell: cell as HeldCell["cell"] };
+  });
+const left = (layout: Layout): readonly string[] =>
+  check(layout)
+    .findings.filter(isToMend)
+    .map(({ rule }) => rule);
+
+describe("the repair of a whole spec", () => {
+  it("changes nothing where nothing is to mend", () => {
+    const layout = cleanLayout();
+    expect(repair(layout)).toEqual({ ok: true, layout, cost: exact(0) });
+  });
+
+  it("1280 with margins of 64 and gutters of 20: gutters of 24 make 74, by 4 px (common practice)", () => {
+    const repaired = repair(withColumns(cleanLayout(), "desk", { gutter: "20px" }));
+    expect(told(repaired).at(-1)).toBe("desk 1024 1280: 12 24px 64px fluid");
+    expect(cost(repaired)).toBe("4");
+  });
+
+  it("with that gutter held the margins go, with both held the count; with all held they are named", () => {
+    const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
+    expect(told(repair(layout, hold("desk gutter"))).at(-1)).toBe("desk 1024 1280: 12 20px 68px fluid");
+    const counted = repair(layout, hold("desk gutter", "desk margin"));
+    expect(counted.ok && counted.layout.breakpoints[2]?.columns.count).not.toBe(12);
+    const all = repair(layout, hold("desk gutter", "desk margin", "desk columns", "phone gutter", "tablet columns"));
+    expect(told(all)).toEqual(["in the way: desk gutter, desk margin, desk columns"]);
+    expect(!all.ok && all.breakpoints).toEqual(["desk"]);
+  });
+
+  it("a tablet drawn where the desk begins moves the boundary, since its columns close at its own width", () => {
+    const layout = withBreakpoint(cleanLayout(), "tablet", (one) => ({ ...one, drawnAt: { width: 1024, height: 1024 } }));
+    const repaired = repair(layout);
+    expect(cost(repaired)).toBe("1");
+    expect(told(repaired).slice(1)).toEqual(["tablet 600 1024: 8 16px 64px fluid", "desk 1025 1280: 12 24px 64px fluid"]);
+    const heldFrom = repair(layout, hold("desk from"));
+    expect(heldFrom.ok && left(heldFrom.layout)).toEqual([]);
+    expect(heldFrom.ok && heldFrom.layout.breakpoints[1]?.drawnAt.width).toBe(1023);
+    expect(told(repair(layout, hold("desk from", "tablet drawn-at")))).toEqual(["in the way: desk from, tablet drawn-at"]);
+  });
+
+  it("three that start together, out of order and too high, come apart as little as can be", () => {
+    const layout: Layout = {
+      ...cleanLayout(),
+      breakpoints: cleanLayout()
+        .breakpoints.map((one, index) => ({ ...one, from: index === 0 ? 330 : 600 }))
+        .reverse(),
+    };
+    const repaired = repair(layout);
+    expect(repaired.ok && left(repaired.layout)).toEqual([]);
+    expect(repaired.ok && new Set(repaired.layout.breakpoints.map(({ from }) => from)).size).toBe(3);
+    expect(repaired.ok && repaired.layout.breakpoints[0]?.from).toBe(320);
+  });
+
+  it("a container too wide for the first width is narrowed to whole columns that fit", () => {
+    const repaired = repair(withColumns(cleanLayout(), "desk", { container: fixed("1140px"), gutter: "20px" }));
+    expect(repaired.ok && left(repaired.layout)).toEqual([]);
+  });
+
+  it("rows and baseline go to the half step or a step that meets the base, unless they are held", () => {
+    const rows = { kind: "repeating" as const, height: "22px", gutter: "9px", offset: "0px" };
+    const layout = withBreakpoint(cleanLayout(), "desk", (one) => ({
+      ...one,
+      rows,
+      baseline: { step: "5px", offset: "0px", emphasis: 4 },
+    }));
+    const repaired = repair(layout);
+    expect(repaired.ok && [repaired.layout.breakpoints[2]?.rows, repaired.layout.breakpoints[2]?.baseline?.step]).toEqual([
+      { ...rows, height: "20px", gutter: "8px" },
+      "4px",
+    ]);
+    expect(cost(repaired)).toBe("4");
+    expect(told(repair(layout, hold("desk row", "desk baseline", "desk gutter")))).toEqual(["in the way: desk row, desk baseline"]);
+  });
+
+  it("an accepted caution stays", () => {
+    const layout: Layout = {
+      ...withColumns(cleanLayout(), "desk", { gutter: "20px" }),
+      accepted: ["whole-columns", "whole-spans"].map((rule) => ({ rule, breakpoint: "desk", reason: "Until spring." })),
+    };
+    expect(repair(layout)).toEqual({ ok: true, layout, cost: exact(0) });
+  });
+
+  it("gutters in fr and margins in % stay as they are declared", () => {
+    const repaired = repair(withColumns(cleanLayout(), "desk", { gutter: "0.25fr", margin: margin("5%") }));
+    if (!repaired.ok) throw new Error("not repaired");
+    const desk = repaired.layout.breakpoints[2];
+    expect([desk?.columns.gutter, desk?.columns.margin.start]).toEqual(["0.25fr", "5%"]);
+    expect(left(repaired.layout)).toEqual([]);
+  });
+
+  it("says at which breakpoint nothing will do, where nothing is held", () => {
+    expect(repair({ ...cleanLayout(), leastColumn: "330px" })).toEqual({ ok: false, inTheWay: [], breakpoints: ["phone"] });
+  });
+});
+
+/** The numbers a repair looks among, tried one by one against the checks themselves; the first that costs less. */
+const cheaper = (layout: Layout, most: Exact): string | null => {
+  const [breakpoint] = layout.breakpoints;
+  if (!breakpoint) throw new Error("no breakpoint");
+  const { columns } = breakpoint;
+  const px = (value: string): Exact => parseLength(value)?.value ?? exact(0);
+  const terms = columnTerms(columns, { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize: exact(16) });
+  const weight = exact(Math.max(1, Math.round(Math.abs(toNumber(terms.column)))));
+  const reach = Math.ceil(toNumber(most));
+  const near = (value: Exact): readonly Exact[] => {
+    const whole = Math.round(toNumber(value) / 4);
+    return [value, ...Array.from({ length: 2 * reach + 1 }, (_, index) => exact(4 * (whole - reach + index)))].filter(
+      (one) => toNumber(one) >= 0,
+    );
+  };
+  const held =
+    columns.container.kind === "fluid" ? null : px(columns.container.kind === "capped" ? columns.container.max : columns.container.width);
+  const containers: readonly (Exact | null)[] =
+    held === null ? [null] : Array.from({ length: 2 * reach + 1 }, (_, index) => add(held, exact(index - reach)));
+  const within = (price: Exact): boolean => compare(price, most) < 0;
+  for (let count = 1; count <= 96; count += 1) {
+    const counted = multiply(exact(Math.abs(count - columns.count)), weight);
+    if (!within(counted)) continue;
+    for (const gutter of near(px(columns.gutter))) {
+      const gutted = add(counted, absolute(subtract(gutter, px(columns.gutter))));
+      if (!within(gutted)) continue;
+      for (const both of near(px(columns.margin.start))) {
+        const margined = add(gutted, absolute(subtract(both, px(columns.margin.start))));
+        if (!within(margined)) continue;
+        for (const container of containers) {
+          if (container && held && !within(add(margined, absolute(subtract(container, held))))) continue;
+          const width = container ? `${text(container)}px` : "";
+          const next = {
+            ...columns,
+            count,
+            gutter: `${text(gutter)}px`,
+            margin: margin(`${text(both)}px`),
+            container:
+              columns.container.kind === "fluid"
+                ? columns.container
+                : columns.container.kind === "capped"
+                  ? { ...columns.container, max: width }
+                  : { ...columns.container, width },
+          };
+          const tried: Layout = { ...layout, breakpoints: [{ ...breakpoint, columns: next }] };
+          if (left(tried).length === 0) return numbers(tried.breakpoints[0] ?? breakpoint);
+        }
+      }
+    }
+  }
+  return null;
+};
+
+describe("the repair of one breakpoint", () => {
+  it("is the cheapest there is: nothing that trying finds costs less", () => {
+    let proven = 0;
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 340, max: 1500 }),
+        fc.integer({ min: 1, max: 12 }),
+        fc.integer({ min: 0, max: 40 }),
+        fc.integer({ min: 0, max: 90 }),
+        fc.constantFrom("fluid", "capped", "fixed"),
+        fc.constantFrom("none" as const, "half" as const),
+        (width, count, gutter, side, kind, edgeGutters) => {
+          if (width - 2 * side - 30 < 50) return;
+          const container =
+            kind === "fluid" ? ({ kind: "fluid" } as const) : kind === "capped" ? capped(`${width - 2 * side - 30}px`) : fixed("280px");
+          const layout = oneBreakpoint(width, count, { gutter: `${gutter}px`, margin: margin(`${side}px`), container, edgeGutters });
+          const repaired = repair(layout);
+          if (!repaired.ok) return;
+          expect(left(repaired.layout)).toEqual([]);
+          // Trying everything takes long where much has to change; small changes are tried in full.
+          if (compare(repaired.cost, exact(kind === "fluid" ? 24 : 9)) > 0) return;
+          expect(cheaper(layout, repaired.cost)).toBeNull();
+          proven += 1;
+        },
+      ),
+      { seed: seedOf("repair of one"), numRuns: 60 },
+    );
+    expect(proven).toBeGreaterThan(5);
+  });
+});
+
+describe("the repair of several breakpoints", () => {
+  const one = fc.record({
+    count: fc.constantFrom(4, 6, 8, 12),
+    gutter: fc.integer({ min: 8, max: 32 }).map((n) => `${n}px`),
+    side: fc.integer({ min: 16, max: 72 }).map((n) => `${n}px`),
+  });
+  type Part = { readonly count: number; readonly gutter: string; readonly side: string };
+  const ids = ["phone", "tablet", "desk"];
+  const layoutOf = (parts: readonly (Part | null)[]): Layout =>
+    ids.reduce((layout, id, index) => {
+      const part = parts[index];
+      return part ? withColumns(layout, id, { count: part.count, gutter: part.gutter, margin: margin(part.side) }) : layout;
+    }, cleanLayout());
+  const lengths = (layout: Layout): readonly (readonly number[])[] =>
+    layout.breakpoints.map(({ columns }) => [parseFloat(columns.gutter), parseFloat(columns.margin.start)]);
+
+  it("leaves nothing to mend, changes nothing held, and makes no gutter or margin fall that does not fall today", () => {
+    let mended = 0;
+    fc.assert(
+      fc.property(fc.tuple(one, one, one), fc.subarray(["phone gutter", "tablet margin", "desk columns"]), (parts, held) => {
+        const layout = layoutOf(parts);
+        const repaired = repair(layout, hold(...held));
+        if (!repaired.ok) {
+          for (const { breakpoint, cell } of repaired.inTheWay) expect(held).toContain(`${breakpoint} ${cell}`);
+          expect(repaired.inTheWay.length).toBeGreaterThan(0);
+          // Each of those named, let go alone, leaves fewer in the way or makes a way.
+          for (const cell of repaired.inTheWay) {
+            const rest = hold(...held).filter((other) => other.breakpoint !== cell.breakpoint || other.cell !== cell.cell);
+            const again = repair(layout, rest);
+            expect(again.ok || again.inTheWay.length <= repaired.inTheWay.length).toBe(true);
+          }
+          return;
+        }
+        mended += 1;
+        expect(left(repaired.layout)).toEqual([]);
+        for (const cell of held) {
+          const [id = "", what = ""] = cell.split(" ");
+          const pick = (from: Layout) => {
+            const columns = from.breakpoints.find((breakpoint) => breakpoint.id === id)?.columns;
+            return what === "gutter" ? columns?.gutter : what === "margin" ? columns?.margin : columns?.count;
+          };
+          expect(pick(repaired.layout)).toEqual(pick(layout));
+        }
+        if (held.length > 0) return;
+        const [before, now] = [lengths(layout), lengths(repaired.layout)];
+        for (const index of [1, 2])
+          for (const at of [0, 1])
+            if ((before[index - 1]?.[at] ?? 0) <= (before[index]?.[at] ?? 0))
+              expect(now[index - 1]?.[at] ?? 0).toBeLessThanOrEqual(now[index]?.[at] ?? 0);
+      }),
+      { seed: seedOf("repair of several"), numRuns: 60 },
+    );
+    expect(mended).toBeGreaterThan(20);
+  });
+
+  /** All ways to join the cheapest of each breakpoint: pairs of two breakpoints, tried in full through the checks. */
+  it("of two breakpoints takes the cheapest pair that does not fall", () => {
+    let proven = 0;
+    fc.assert(
+      fc.property(fc.tuple(one, one), ([below4, above8]) => {
+        // Few enough columns that one more costs over 12 px, so that counts stay.
+        const [phone, desk] = [
+          { ...below4, count: 4 },
+          { ...above8, count: 8 },
+        ];
+        const two = { ...cleanLayout(), breakpoints: [0, 2].flatMap((at) => layoutOf([phone, null, desk]).breakpoints[at] ?? []) };
+        const repaired = repair(two);
+        if (!repaired.ok || toNumber(repaired.cost) > 12) return;
+        const options = ["phone", "desk"].map((id) => {
+          const today = two.breakpoints.find((breakpoint) => breakpoint.id === id)?.columns;
+          const [g0, m0] = [parseFloat(today?.gutter ?? ""), parseFloat(today?.margin.start ?? "")];
+          const found: { gutter: number; side: number; price: number }[] = [];
+          for (const gutter of new Set([g0, ...Array.from({ length: 24 }, (_, k) => 4 * k)]))
+            for (const side of new Set([m0, ...Array.from({ length: 40 }, (_, k) => 4 * k)])) {
+              const price = Math.abs(gutter - g0) + Math.abs(side - m0);
+              if (price > 12) continue;
+              const tried = withColumns(two, id, { gutter: `${gutter}px`, margin: margin(`${side}px`) });
+              const own = check(tried).findings.filter((finding) => finding.breakpoint === id && isToMend(finding));
+              if (own.length === 0) found.push({ gutter, side, price });
+            }
+          return { g0, m0, found };
+        });
+        const [below, above] = options;
+        if (!below || !above) throw new Error("two");
+        let best = Infinity;
+        for (const a of below.found)
+          for (const b of above.found)
+            if ((below.g0 > above.g0 || a.gutter <= b.gutter) && (below.m0 > above.m0 || a.side <= b.side))
+              best = Math.min(best, a.price + b.price);
+        expect(toNumber(repaired.cost)).toBe(best);
+        proven += 1;
+      }),
+      { seed: seedOf("repair of two"), numRuns: 40 },
+    );
+    expect(proven).toBeGreaterThan(5);
+  });
+});
