@@ -46,7 +46,15 @@ const wide = {
   baseline: baseline("8px"),
 };
 
+const text = [
+  { name: "Heading", size: "28px", lineHeight: "32px", font: "Archivo" },
+  { name: "Body", size: "16px", lineHeight: "24px", font: "Archivo" },
+  { name: "Departure times", size: "20px", lineHeight: "24px", font: "Recursive" },
+  { name: "Small print", size: "12px", lineHeight: "16px", font: "Archivo" },
+];
+
 const bookingNotes = {
+  text,
   notes: [
     { about: "desk", text: "Sailing cards take 4 columns from Desk up; below that they stack full width." },
     { about: "wide", text: "The harbour map leaves the grid on the right on purpose at Wide." },
@@ -60,7 +68,7 @@ const booking200 = layout(
   bookingNotes,
 );
 const booking210 = layout("Passenger booking", "8px", [phone, tablet, desk, wide], bookingNotes);
-// Deliberate faults: a gutter that leaves thirds, a margin off the base unit, a tablet drawn where the desk begins.
+// Deliberate faults: a gutter that leaves thirds, a margin off the base unit, a tablet drawn where the desk begins, headings off the line.
 const bookingDraft = layout(
   "Passenger booking",
   "8px",
@@ -70,7 +78,7 @@ const bookingDraft = layout(
     { ...desk, columns: { ...desk.columns, gutter: "20px" } },
     { ...wide, columns: { ...wide.columns, margin: { start: "60px", end: "60px" } } },
   ],
-  bookingNotes,
+  { ...bookingNotes, text: text.map((role) => (role.name === "Heading" ? { ...role, lineHeight: "36px" } : role)) },
 );
 
 const roster = layout("Crew roster", "8px", [

@@ -1,7 +1,7 @@
 import { check, type Layout, limits, parseLayout } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { addBreakpoint, carryColumns, copyBreakpoint, freshId, mayAdd, removeBreakpoint } from "@/features/workbench/breakpoint-edits";
-import { cleanLayout } from "../../core/test/layouts";
+import { addBreakpoint, carry, copyBreakpoint, freshId, mayAdd, removeBreakpoint } from "@/features/workbench/breakpoint-edits";
+import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
 
 const grown = (count: number): Layout => {
   let layout = cleanLayout();
@@ -38,8 +38,19 @@ describe("breakpoints", () => {
   });
 
   it("carry the chosen numbers to the chosen others and no further", () => {
-    const what = { count: false, gutter: true, margin: false, container: true };
-    const carried = carryColumns(cleanLayout(), "desk", ["phone"], what);
+    const what = new Set(["gutter", "container", "rows", "baseline"] as const);
+    const rows = { kind: "repeating" as const, height: "8px", gutter: "8px", offset: "0px" };
+    const layout = withBreakpoint(cleanLayout(), "desk", (one) => ({
+      ...one,
+      rows,
+      baseline: { step: "4px", offset: "0px", emphasis: 4 },
+    }));
+    const carried = carry(layout, "desk", ["phone"], what);
+    expect(carried.breakpoints.map((one) => [one.rows, one.baseline?.step])).toEqual([
+      [rows, "4px"],
+      [null, undefined],
+      [rows, "4px"],
+    ]);
     expect(carried.breakpoints.map(({ columns }) => [columns.count, columns.gutter, columns.margin.start])).toEqual([
       [4, "24px", "64px"],
       [8, "16px", "64px"],

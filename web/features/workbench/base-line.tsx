@@ -1,72 +1,105 @@
 "use client";
 
-import {
-  divide,
-  type Exact,
-  exact,
-  type Layout,
-  type Length,
-  lengthText,
-  type LengthUnit,
-  parseLength,
-  show,
-  toDecimal,
-  toNumber,
-} from "@ypsiline/core";
-import { NumberField } from "@/ui/number-field";
+import { type Breakpoint, divide, type Exact, exact, type Layout, limits, multiply, parseLength, show, toPx } from "@ypsiline/core";
+import { CountTerm, LengthTerm } from "./term";
+import { SpacingSteps } from "./spacing-steps";
 
 type Props = {
   readonly layout: Layout;
+  readonly breakpoint: Breakpoint;
   readonly base: Exact;
   readonly readOnly: boolean;
   readonly onLayout: (layout: Layout) => string | null;
+  readonly onBreakpoint: (breakpoint: Breakpoint) => string | null;
 };
 
-type Member = "base" | "rootFontSize" | "leastColumn";
-
-const members: readonly { readonly id: Member; readonly label: string; readonly units: readonly LengthUnit[]; readonly zero: boolean }[] = [
-  { id: "base", label: "Base unit", units: ["px"], zero: false },
-  { id: "leastColumn", label: "Least column", units: ["px", "rem"], zero: true },
-  { id: "rootFontSize", label: "Root font size", units: ["px"], zero: false },
-];
-
-const pxless = (text: string): string => {
+const inPx = (text: string, layout: Layout): Exact | null => {
   const length = parseLength(text);
-  return length?.unit === "px" ? toDecimal(length.value, 6) : text;
+  const root = parseLength(layout.rootFontSize);
+  return length && root ? toPx(length, { width: exact(1), rootFontSize: root.value }) : null;
 };
 
-/** The numbers that hold for the whole spec: base unit with its half step, least column, root font size. */
-export const BaseLine = ({ layout, base, readOnly, onLayout }: Props) => {
-  const enter =
-    ({ id, zero }: (typeof members)[number]) =>
-    (value: Length): string | null => {
-      const text = lengthText(value);
-      if (text === null || text.startsWith("-") || (!zero && toNumber(value.value) <= 0))
-        return `Type a length ${zero ? "from" : "above"} 0 with at most 6 decimals`;
-      return onLayout({ ...layout, [id]: text });
-    };
+/** The numbers that hold for the whole spec: base unit with its half step, spacing steps, least column, root font size; and the mesh of the breakpoint looked at. */
+export const BaseLine = ({ layout, breakpoint, base, readOnly, onLayout, onBreakpoint }: Props) => {
+  const { mesh } = breakpoint;
+  const meshStep = mesh && inPx(mesh.step, layout);
   return (
     <section className="sum" aria-label="Base">
       <div className="terms">
-        {members.map((member) => (
-          <div className="term" key={member.id}>
-            <span className="term-label">{member.label}</span>
-            <NumberField
-              label={member.label}
-              shown={pxless(layout[member.id])}
-              text={pxless(layout[member.id])}
-              units={member.units}
+        <LengthTerm
+          label="Base unit"
+          text={layout.base}
+          units={["px"]}
+          base={base}
+          least="above-zero"
+          disabled={readOnly}
+          onText={(text) => onLayout({ ...layout, base: text })}
+        />
+        <div className="term">
+          <span className="term-label">Half step</span>
+          <span className="number-field fixed num">{show(divide(base, exact(2)))}</span>
+          <span className="term-foot" />
+        </div>
+        <LengthTerm
+          label="Least column"
+          text={layout.leastColumn}
+          base={base}
+          disabled={readOnly}
+          inUnits={inPx(layout.leastColumn, layout)}
+          onText={(text) => onLayout({ ...layout, leastColumn: text })}
+        />
+        <LengthTerm
+          label="Root font size"
+          text={layout.rootFontSize}
+          units={["px"]}
+          base={base}
+          least="above-zero"
+          disabled={readOnly}
+          onText={(text) => onLayout({ ...layout, rootFontSize: text })}
+        />
+        <span className="flex-grow-1" />
+        <label className="inline mesh-switch">
+          <input
+            type="checkbox"
+            className="form-check-input m-0"
+            checked={mesh !== null}
+            disabled={readOnly}
+            onChange={(event) => onBreakpoint({ ...breakpoint, mesh: event.target.checked ? { step: layout.base, emphasis: 8 } : null })}
+          />
+          Mesh at {breakpoint.name}
+        </label>
+        {mesh && (
+          <>
+            <LengthTerm
+              key={`${breakpoint.id} step`}
+              label="Mesh step"
+              text={mesh.step}
+              base={base}
+              least="above-zero"
+              disabled={readOnly}
+              inUnits={meshStep}
+              onText={(step) => onBreakpoint({ ...breakpoint, mesh: { ...mesh, step } })}
+            />
+            <CountTerm
+              key={`${breakpoint.id} emphasis`}
+              label="Emphasis every"
+              value={mesh.emphasis}
+              most={1000}
               base={base}
               disabled={readOnly}
-              onEnter={enter(member)}
+              onValue={(emphasis) => onBreakpoint({ ...breakpoint, mesh: { ...mesh, emphasis } })}
             />
-          </div>
-        ))}
-        <p className="quiet m-0 align-self-end">
-          Half step <span className="num">{show(divide(base, exact(2)))}</span>. Gutters and margins are held to the base unit; no column
-          may be narrower than the least.
-        </p>
+          </>
+        )}
       </div>
+      <SpacingSteps
+        steps={layout.spacing}
+        base={base}
+        readOnly={readOnly}
+        most={limits.spacingSteps}
+        size={(multiple) => multiply(base, multiple)}
+        onSteps={(spacing) => onLayout({ ...layout, spacing: [...spacing] })}
+      />
     </section>
   );
 };

@@ -93,21 +93,28 @@ export const removeBreakpoint = (layout: Layout, id: string): Layout =>
 /** Puts breakpoints in rising order of their from-widths. */
 export const orderBreakpoints = (layout: Layout): Layout => sorted(layout, layout.breakpoints);
 
-/** Carries one breakpoint's columns to others, all of them or only some of their numbers. */
-export type Carried = { readonly count: boolean; readonly gutter: boolean; readonly margin: boolean; readonly container: boolean };
+/** Numbers of a breakpoint that can be carried to others. */
+export const carriedParts = ["count", "gutter", "margin", "container", "rows", "baseline", "mesh"] as const;
+export type CarriedPart = (typeof carriedParts)[number];
 
-export const carryColumns = (layout: Layout, from: string, to: readonly string[], what: Carried): Layout => {
-  const source = layout.breakpoints.find(({ id }) => id === from)?.columns;
+/** Carries some of one breakpoint's numbers to others. */
+export const carry = (layout: Layout, from: string, to: readonly string[], what: ReadonlySet<CarriedPart>): Layout => {
+  const source = layout.breakpoints.find(({ id }) => id === from);
   if (!source) return layout;
-  const carried = (columns: Columns): Columns => ({
-    ...columns,
-    ...(what.count ? { count: source.count } : {}),
-    ...(what.gutter ? { gutter: source.gutter, edgeGutters: source.edgeGutters } : {}),
-    ...(what.margin ? { margin: source.margin } : {}),
-    ...(what.container ? { container: source.container } : {}),
+  const { columns: given } = source;
+  const columns = (own: Columns): Columns => ({
+    ...own,
+    ...(what.has("count") ? { count: given.count } : {}),
+    ...(what.has("gutter") ? { gutter: given.gutter, edgeGutters: given.edgeGutters } : {}),
+    ...(what.has("margin") ? { margin: given.margin } : {}),
+    ...(what.has("container") ? { container: given.container } : {}),
   });
-  return {
-    ...layout,
-    breakpoints: layout.breakpoints.map((one) => (to.includes(one.id) ? { ...one, columns: carried(one.columns) } : one)),
-  };
+  const carried = (one: Breakpoint): Breakpoint => ({
+    ...one,
+    columns: columns(one.columns),
+    ...(what.has("rows") ? { rows: source.rows } : {}),
+    ...(what.has("baseline") ? { baseline: source.baseline } : {}),
+    ...(what.has("mesh") ? { mesh: source.mesh } : {}),
+  });
+  return { ...layout, breakpoints: layout.breakpoints.map((one) => (to.includes(one.id) ? carried(one) : one)) };
 };

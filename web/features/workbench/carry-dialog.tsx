@@ -4,32 +4,55 @@ import type { Breakpoint, Layout } from "@ypsiline/core";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { type Carried, carryColumns } from "./breakpoint-edits";
+import { type CarriedPart, carry } from "./breakpoint-edits";
+import type { Facet } from "./view";
 
-type Props = { readonly layout: Layout; readonly from: Breakpoint; readonly onDone: (layout: Layout | null) => void };
+type Props = {
+  readonly layout: Layout;
+  readonly from: Breakpoint;
+  /** The facet it was asked from: its numbers are chosen to begin with. */
+  readonly facet: Facet;
+  readonly onDone: (layout: Layout | null) => void;
+};
 
-const parts: readonly { readonly id: keyof Carried; readonly label: string; readonly text: (from: Breakpoint) => string }[] = [
-  { id: "count", label: "Columns", text: ({ columns }) => String(columns.count) },
-  { id: "gutter", label: "Gutter", text: ({ columns }) => columns.gutter },
+type Part = { readonly id: CarriedPart; readonly label: string; readonly facet: Facet; readonly text: (from: Breakpoint) => string };
+
+const parts: readonly Part[] = [
+  { id: "count", label: "Columns", facet: "columns", text: ({ columns }) => String(columns.count) },
+  { id: "gutter", label: "Gutter", facet: "columns", text: ({ columns }) => columns.gutter },
   {
     id: "margin",
     label: "Margin",
+    facet: "columns",
     text: ({ columns }) =>
       columns.margin.start === columns.margin.end ? columns.margin.start : `${columns.margin.start}, ${columns.margin.end}`,
   },
-  { id: "container", label: "Container", text: ({ columns }) => columns.container.kind },
+  { id: "container", label: "Container", facet: "columns", text: ({ columns }) => columns.container.kind },
+  {
+    id: "rows",
+    label: "Rows",
+    facet: "rows",
+    text: ({ rows }) =>
+      rows === null ? "none" : rows.kind === "repeating" ? `${rows.height}, gutter ${rows.gutter}` : `${rows.count} dividing`,
+  },
+  { id: "baseline", label: "Baseline", facet: "baseline", text: ({ baseline }) => baseline?.step ?? "none" },
+  { id: "mesh", label: "Mesh", facet: "base", text: ({ mesh }) => mesh?.step ?? "none" },
 ];
 
+const titles: Readonly<Record<Facet, string>> = { base: "mesh", columns: "columns", rows: "rows", baseline: "baseline" };
+
 /** Asks which of a breakpoint's numbers go to which others. */
-export const CarryDialog = ({ layout, from, onDone }: Props) => {
+export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
   const others = layout.breakpoints.filter(({ id }) => id !== from.id);
   const [to, setTo] = useState<readonly string[]>(others.map(({ id }) => id));
-  const [what, setWhat] = useState<Carried>({ count: true, gutter: true, margin: true, container: true });
-  const nothing = to.length === 0 || !Object.values(what).some(Boolean);
+  const [what, setWhat] = useState<ReadonlySet<CarriedPart>>(new Set(parts.filter((part) => part.facet === facet).map(({ id }) => id)));
+  const toggle = (id: CarriedPart, on: boolean): void => setWhat(new Set(on ? [...what, id] : [...what].filter((one) => one !== id)));
   return (
     <Modal show onHide={() => onDone(null)} aria-labelledby="carry-title">
       <Modal.Header closeButton>
-        <h2 id="carry-title">Carry the columns of {from.name}</h2>
+        <h2 id="carry-title">
+          Carry the {titles[facet]} of {from.name}
+        </h2>
       </Modal.Header>
       <Modal.Body className="d-flex gap-5">
         <fieldset>
@@ -39,8 +62,8 @@ export const CarryDialog = ({ layout, from, onDone }: Props) => {
               <input
                 type="checkbox"
                 className="form-check-input m-0"
-                checked={what[id]}
-                onChange={(event) => setWhat({ ...what, [id]: event.target.checked })}
+                checked={what.has(id)}
+                onChange={(event) => toggle(id, event.target.checked)}
               />
               {label} <span className="num quiet">{text(from)}</span>
             </label>
@@ -48,6 +71,15 @@ export const CarryDialog = ({ layout, from, onDone }: Props) => {
         </fieldset>
         <fieldset>
           <legend className="fs-6">To</legend>
+          <label className="d-flex align-items-center gap-2 border-bottom pb-1 mb-1">
+            <input
+              type="checkbox"
+              className="form-check-input m-0"
+              checked={to.length === others.length}
+              onChange={(event) => setTo(event.target.checked ? others.map(({ id }) => id) : [])}
+            />
+            All breakpoints
+          </label>
           {others.map(({ id, name }) => (
             <label key={id} className="d-flex align-items-center gap-2">
               <input
@@ -65,7 +97,7 @@ export const CarryDialog = ({ layout, from, onDone }: Props) => {
         <Button variant="quiet" onClick={() => onDone(null)}>
           Leave as it is
         </Button>
-        <Button disabled={nothing} onClick={() => onDone(carryColumns(layout, from.id, to, what))}>
+        <Button disabled={to.length === 0 || what.size === 0} onClick={() => onDone(carry(layout, from.id, to, what))}>
           Carry over
         </Button>
       </Modal.Footer>

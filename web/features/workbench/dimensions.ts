@@ -1,4 +1,4 @@
-import { add, type Exact, type Resolution, subtract, zero } from "@ypsiline/core";
+import { add, compare, type Exact, type Resolution, subtract, toNumber, zero } from "@ypsiline/core";
 
 /** A length shown by a dimension line, between two x of the layout, px. */
 export type Dimension = { readonly from: Exact; readonly to: Exact; readonly length: Exact; readonly what: string };
@@ -25,5 +25,30 @@ export const sheetDimensions = ({ terms, columns, width }: Resolution): readonly
   if (part < count - half) columnsFrom(part, part, "column");
   if (half > 0) columnsFrom(count - half, count - 1, "half");
   between(add(terms.container.start, terms.container.width), width, "end margin");
+  return out;
+};
+
+/**
+ * The heights a sheet is dimensioned with down its side, none overlapping another: what stands above the first row,
+ * the first row, the gutter under it, and one pitch. Rows lower than `least` are dimensioned by several pitches at once.
+ */
+export const rowDimensions = ({ rows }: Resolution, least: number): readonly Dimension[] => {
+  const [first, second, third] = rows?.tracks ?? [];
+  if (!rows || !first) return [];
+  const out: Dimension[] = [];
+  const between = (from: Exact, to: Exact, what: string): void => {
+    if (compare(from, to) < 0) out.push({ from, to, length: subtract(to, from), what });
+  };
+  between(zero, first.start, "above the rows");
+  if (toNumber(first.height) < least) {
+    const pitches = [1, 2, 4, 8, 16, 32].find((count) => count * toNumber(rows.pitch) >= least * 2) ?? 64;
+    const to = rows.tracks[pitches];
+    if (to) between(first.start, to.start, pitches === 1 ? "row pitch" : `${pitches} row pitches`);
+    return out;
+  }
+  const end = add(first.start, first.height);
+  between(first.start, end, "row");
+  if (second) between(end, second.start, "row gutter");
+  if (second && third) between(second.start, third.start, "row pitch");
   return out;
 };

@@ -1,69 +1,45 @@
 "use client";
 
-import { type CheckResult, countOf, type Finding, findingWords, type Fix, fixLabel, type Layout, type Level } from "@ypsiline/core";
-import { ArrowRight } from "lucide-react";
-import { NumText } from "@/ui/num";
+import { type CheckResult, countOf, type Finding, isToMend, type Layout, type Level, type RuleId } from "@ypsiline/core";
+import { Wrench } from "lucide-react";
+import { AcceptedList } from "./accepted-list";
+import { FindingCard } from "./finding-card";
+import type { Trial } from "./trial";
 
 type Props = {
   readonly layout: Layout;
   readonly at: string;
   readonly result: CheckResult;
   readonly readOnly: boolean;
-  readonly onFix: (fix: Fix) => void;
+  readonly trial: Trial | null;
+  readonly onTry: (trial: Trial | null) => void;
+  readonly onTake: (trial: Trial) => void;
+  readonly onTakeAll: () => void;
+  readonly onRepair: () => void;
+  readonly onAccept: (rules: readonly RuleId[], breakpoint: string, reason: string) => string | null;
+  readonly onTakeBack: (rule: string, breakpoint: string) => void;
+  readonly onFocus: (finding: Finding | null) => void;
   readonly onSelect: (id: string) => void;
-};
-
-/** "Gutter → 24" with the arrow drawn, so that no font has to have it. */
-const FixLabel = ({ fix }: { readonly fix: Fix }) => {
-  const [what = "", to] = fixLabel(fix).split(" → ");
-  if (to === undefined) return <>{what}</>;
-  return (
-    <>
-      {what} <ArrowRight size={12} aria-label="to" /> <span className="num">{to}</span>
-    </>
-  );
 };
 
 const levelOrder: readonly Level[] = ["problem", "caution", "note"];
 
-/** One finding: what is so, its sum, and the changes that mend it. */
-const FindingCard = ({
-  finding,
-  where,
-  also,
-  readOnly,
-  onFix,
-}: {
-  readonly finding: Finding;
-  readonly where: string;
-  readonly also: string;
-  readonly readOnly: boolean;
-  readonly onFix: (fix: Fix) => void;
-}) => {
-  const { title, message, sum } = findingWords(finding, where);
-  return (
-    <li className={`finding ${finding.level}`}>
-      <h3>
-        <span className="visually-hidden">{finding.level}: </span>
-        {title}
-      </h3>
-      {sum && <NumText className="num num-wrap d-block" text={sum} />}
-      <NumText className="d-block" text={also ? `${message} ${also}` : message} />
-      {!readOnly && finding.fixes.length > 0 && (
-        <div className="fixes">
-          {finding.fixes.map((fix) => (
-            <button key={fixLabel(fix)} type="button" className="btn btn-sm btn-quiet" onClick={() => onFix(fix)}>
-              <FixLabel fix={fix} />
-            </button>
-          ))}
-        </div>
-      )}
-    </li>
-  );
-};
-
 /** What the checks say of the breakpoint looked at, and where else something is open. */
-export const FindingsPanel = ({ layout, at, result, readOnly, onFix, onSelect }: Props) => {
+export const FindingsPanel = ({
+  layout,
+  at,
+  result,
+  readOnly,
+  trial,
+  onTry,
+  onTake,
+  onTakeAll,
+  onRepair,
+  onAccept,
+  onTakeBack,
+  onFocus,
+  onSelect,
+}: Props) => {
   const open = result.findings.filter(({ accepted }) => accepted === null);
   const here = open.filter(({ breakpoint }) => breakpoint === at);
   const where = layout.breakpoints.find(({ id }) => id === at)?.name ?? at;
@@ -71,24 +47,43 @@ export const FindingsPanel = ({ layout, at, result, readOnly, onFix, onSelect }:
   const columnsOff = here.some(({ rule }) => rule === "whole-columns");
   const spans = here.find(({ rule }) => rule === "whole-spans");
   const cards = here.filter((finding) => !(columnsOff && finding === spans));
+  const fixable = cards.filter(({ fixes }) => fixes.length > 0).length;
   const elsewhere = layout.breakpoints
     .filter(({ id }) => id !== at)
     .map((breakpoint) => ({ breakpoint, findings: open.filter((finding) => finding.breakpoint === breakpoint.id) }))
     .filter(({ findings }) => findings.length > 0);
   return (
-    <section aria-label="Findings" aria-live="polite">
-      <h2>
+    <section aria-label="Findings">
+      <h2 aria-live="polite">
         {cards.length === 0 ? `Nothing found at ${where}` : `${cards.length} ${cards.length === 1 ? "finding" : "findings"} at ${where}`}
       </h2>
+      {!readOnly && (fixable > 1 || result.findings.some(isToMend)) && (
+        <div className="findings-actions">
+          {fixable > 1 && (
+            <button type="button" className="btn btn-sm btn-quiet" onClick={onTakeAll}>
+              Take all fixes here
+            </button>
+          )}
+          {result.findings.some(isToMend) && (
+            <button type="button" className="btn btn-sm btn-quiet" onClick={onRepair}>
+              <Wrench size={12} aria-hidden="true" /> Repair the whole spec…
+            </button>
+          )}
+        </div>
+      )}
       <ul className="findings">
         {cards.map((finding) => (
           <FindingCard
             key={`${finding.rule} ${finding.path}`}
             finding={finding}
             where={where}
-            also={finding.rule === "whole-columns" && spans ? findingWords(spans, where).message : ""}
+            with={finding.rule === "whole-columns" && spans ? spans : null}
             readOnly={readOnly}
-            onFix={onFix}
+            trial={trial}
+            onTry={onTry}
+            onTake={onTake}
+            onAccept={onAccept}
+            onFocus={onFocus}
           />
         ))}
         <li className="finding held">
@@ -114,6 +109,7 @@ export const FindingsPanel = ({ layout, at, result, readOnly, onFix, onSelect }:
           ))}
         </ul>
       )}
+      <AcceptedList layout={layout} result={result} readOnly={readOnly} onTakeBack={onTakeBack} />
     </section>
   );
 };

@@ -24,6 +24,8 @@ type Props = {
   readonly at: string;
   readonly base: Exact;
   readonly findings: readonly Finding[];
+  /** The finding looked at, whose cell is marked. */
+  readonly focused: Finding | null;
   readonly readOnly: boolean;
   readonly onSelect: (id: string) => void;
   /** Takes new breakpoints, or says why they cannot be. */
@@ -52,7 +54,7 @@ const spokenOf = (findings: readonly Finding[], id: string, index: number): Read
  * The table of all breakpoints, edited in place. Arrow keys move; typing, Enter or F2 edits; Enter and Tab
  * take what was typed, Esc gives it back; rows copied from a spreadsheet paste from the focused cell on.
  */
-export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreakpoints, onSay, rename }: Props) => {
+export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect, onBreakpoints, onSay, rename }: Props) => {
   const table = useRef<HTMLTableElement>(null);
   const [column, setColumn] = useState(0);
   const [editing, setEditing] = useState<Editing | null>(null);
@@ -214,6 +216,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
           </thead>
           <tbody>
             {breakpoints.map((breakpoint, index) => {
+              const marked = focused ? spokenOf([{ ...focused, level: "problem" } as Finding], breakpoint.id, index) : null;
               const spoken = spokenOf(findings, breakpoint.id, index);
               const terms = columnTerms(breakpoint.columns, {
                 width: fromJsonNumber(breakpoint.drawnAt.width),
@@ -231,7 +234,7 @@ export const Ledger = ({ layout, at, base, findings, readOnly, onSelect, onBreak
                         key={cell.id}
                         data-cell={`${index}-${column}`}
                         tabIndex={here && !edited ? 0 : -1}
-                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""}`}
+                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked?.has(cell.id) ? "marked" : ""}`}
                         aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}`}
                         aria-readonly={readOnly}
                         onFocus={() => {

@@ -1,18 +1,33 @@
 "use client";
 
-import { add, type Resolution, toDecimal, toNumber, zero } from "@ypsiline/core";
+import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, toDecimal, toNumber, toPx, zero } from "@ypsiline/core";
 import { memo } from "react";
 import { MarginHatch } from "@/ui/grid-strip";
 import { NumSvg } from "@/ui/num-svg";
-import { type Dimension, sheetDimensions } from "./dimensions";
+import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
+import type { FindingPlace } from "./finding-place";
+import { ReadingOverlay } from "./reading-overlay";
+import { SheetDrawing } from "./sheet-drawing";
 import { useSize } from "./use-size";
+import type { Facet } from "./view";
 
-export type Shown = { readonly columns: boolean; readonly rows: boolean; readonly baseline: boolean; readonly dimensions: boolean };
+export type Shown = {
+  readonly columns: boolean;
+  readonly rows: boolean;
+  readonly baseline: boolean;
+  readonly mesh: boolean;
+  readonly dimensions: boolean;
+};
 
+/** Room beside the sheet; wider on the left where heights are dimensioned. */
 const inset = 24;
+const insetForHeights = 72;
 /** Room above the sheet for two rows of dimension lines. */
 const above = 48;
 const below = 16;
+/** How much of a sheet's bottom is shown under a break, and the height of the break. */
+const tail = 56;
+const gap = 16;
 
 const DimensionLine = ({
   dimension,
@@ -26,37 +41,75 @@ const DimensionLine = ({
   const a = x(toNumber(dimension.from));
   const b = x(toNumber(dimension.to));
   if (b - a < 2) return null;
-  const middle = (a + b) / 2;
   return (
     <g aria-label={`${dimension.what} ${toDecimal(dimension.length)}`}>
       <path d={`M${a} ${y - 5}V${y + 5}M${b} ${y - 5}V${y + 5}M${a} ${y}H${b}`} stroke="var(--ink)" strokeWidth="0.9" fill="none" />
       <path d={`M${a - 3} ${y + 3}l6 -6M${b - 3} ${y + 3}l6 -6`} stroke="var(--ink)" strokeWidth="1.4" />
-      <NumSvg value={dimension.length} x={middle} y={y} room={b - a - 8} />
+      <NumSvg value={dimension.length} x={(a + b) / 2} y={y} room={b - a - 8} />
     </g>
   );
 };
 
-type Props = { readonly resolution: Resolution; readonly shown: Shown };
+/** A height down the side of the sheet; its number stands beside the line, where low rows leave it room. */
+const HeightLine = ({
+  dimension,
+  y,
+  x,
+  most,
+}: {
+  readonly dimension: Dimension;
+  readonly y: (value: number) => number;
+  readonly x: number;
+  readonly most: number;
+}) => {
+  const a = y(toNumber(dimension.from));
+  const b = y(toNumber(dimension.to));
+  if (b - a < 2 || b > most) return null;
+  return (
+    <g aria-label={`${dimension.what} ${toDecimal(dimension.length)}`}>
+      <path d={`M${x - 5} ${a}H${x + 5}M${x - 5} ${b}H${x + 5}M${x} ${a}V${b}`} stroke="var(--ink)" strokeWidth="0.9" fill="none" />
+      <path d={`M${x - 3} ${a + 3}l6 -6M${x - 3} ${b + 3}l6 -6`} stroke="var(--ink)" strokeWidth="1.4" />
+      {b - a >= 12 && <NumSvg value={dimension.length} x={x - 26} y={(a + b) / 2} room={44} />}
+    </g>
+  );
+};
+
+type Props = {
+  readonly layout: Layout;
+  readonly resolution: Resolution;
+  readonly shown: Shown;
+  readonly facet: Facet;
+  readonly base: Exact;
+  readonly mark: FindingPlace | null;
+  /** Whether distances between lines are read. */
+  readonly reading: boolean;
+  readonly onReadingDone: () => void;
+};
 
 /**
- * The to-scale drawing of one breakpoint at the probe's width. Every position is resolve's, times one scale;
- * the sheet fills the space and says its scale.
+ * The to-scale drawing of one breakpoint at the probe's width; it fills the space and says its scale. A sheet taller
+ * than the space is broken, as drawings are: its upper part, a break, and its bottom.
  */
-export const Sheet = memo(function Sheet({ resolution, shown }: Props) {
+export const Sheet = memo(function Sheet({ layout, resolution, shown, facet, base, mark, reading, onReadingDone }: Props) {
   const { ref, width, height } = useSize<HTMLDivElement>();
-  const { terms, columns, rows, baseline } = resolution;
+  const { terms, rows } = resolution;
+  const heights = facet === "rows" && shown.dimensions && rows !== null;
+  const left = heights ? insetForHeights : inset;
   const W = toNumber(resolution.width);
   const H = toNumber(resolution.height);
-  const scale = Math.max(0.01, (width - 2 * inset) / W);
-  const x = (value: number): number => inset + value * scale;
-  const drawn = Math.max(0, Math.min(H * scale, height - above - below));
-  const cut = H * scale > drawn + 1;
-  const bottom = above + drawn;
-  const start = Math.max(0, toNumber(terms.container.start));
-  const end = Math.max(0, toNumber(terms.margin.end));
-  const named = toNumber(terms.column) * scale >= 16;
-  const step = baseline ? toNumber(baseline.step) * scale : 0;
-  const emphasis = resolution.breakpoint.baseline?.emphasis ?? 4;
+  const scale = Math.max(0.01, (width - left - inset) / W);
+  const x = (value: number): number => left + value * scale;
+  const room = Math.max(0, height - above - below);
+  const full = H * scale;
+  const broken = full > room + 1;
+  const top = broken ? Math.max(0, room - tail - gap) : full;
+  const meshLength = resolution.breakpoint.mesh && parseLength(resolution.breakpoint.mesh.step);
+  const mesh = meshLength ? toNumber(toPx(meshLength, { width: resolution.width, rootFontSize: rootFontSize(layout) })) : null;
+  const drawing = <SheetDrawing resolution={resolution} shown={shown} facet={facet} scale={scale} mark={mark} mesh={mesh} />;
+  const right = x(W);
+  const bottom = broken ? above + top + gap + tail : above + full;
+  // A long break: the line that says a part is left out.
+  const zigzag = (y: number): string => `M${left} ${y}H${right - W * scale * 0.5 - 12}l6 -6l8 12l8 -12l6 6H${right}`;
 
   return (
     <div ref={ref} className="sheet">
@@ -69,75 +122,31 @@ export const Sheet = memo(function Sheet({ resolution, shown }: Props) {
         >
           <defs>
             <MarginHatch id="sheet-hatch" size={7} />
-            <clipPath id="sheet-clip">
-              <rect x={inset} y={above} width={W * scale} height={drawn} />
+            <clipPath id="sheet-top">
+              <rect x="0" y="0" width={W * scale} height={top} />
             </clipPath>
-            {step > 0 && (
-              <pattern
-                id="sheet-baseline"
-                x="0"
-                y={above + toNumber(baseline?.offset ?? resolution.width) * scale}
-                width="40"
-                height={step * emphasis}
-                patternUnits="userSpaceOnUse"
-              >
-                {Array.from({ length: emphasis }, (_, line) => (
-                  <line
-                    key={line}
-                    x1="0"
-                    x2="40"
-                    y1={(line + 1) * step - 0.4}
-                    y2={(line + 1) * step - 0.4}
-                    stroke="var(--probe)"
-                    strokeWidth="0.8"
-                    opacity={line === emphasis - 1 ? 0.55 : 0.2}
-                    strokeDasharray={line === emphasis - 1 ? undefined : "4 4"}
-                  />
-                ))}
-              </pattern>
-            )}
+            <clipPath id="sheet-tail">
+              <rect x="0" y={full - tail} width={W * scale} height={tail} />
+            </clipPath>
           </defs>
-          <g clipPath="url(#sheet-clip)">
-            <rect x={inset} y={above} width={W * scale} height={drawn} fill="#fff" />
-            <rect x={inset} y={above} width={start * scale} height={drawn} fill="url(#sheet-hatch)" />
-            <rect x={x(W - end)} y={above} width={end * scale} height={drawn} fill="url(#sheet-hatch)" />
-            {shown.rows &&
-              rows?.tracks.map((track, index) => {
-                const y = above + toNumber(track.start) * scale;
-                return y > bottom ? null : (
-                  <rect
-                    key={index}
-                    x={x(start)}
-                    y={y}
-                    width={Math.max(0, toNumber(terms.container.width) * scale)}
-                    height={Math.max(0, toNumber(track.height) * scale)}
-                    fill="var(--row)"
-                    fillOpacity="0.7"
-                    stroke="var(--row-edge)"
-                    strokeWidth="0.6"
-                  />
-                );
-              })}
-            {shown.columns &&
-              columns.map((track, index) => {
-                const a = x(toNumber(track.start));
-                const b = x(toNumber(add(track.start, track.width)));
-                return (
-                  <g key={index}>
-                    <rect x={a} y={above} width={Math.max(0, b - a)} height={drawn} fill="var(--column)" fillOpacity="0.55" />
-                    <path d={`M${a} ${above}V${bottom}M${b} ${above}V${bottom}`} stroke="var(--column-edge)" strokeWidth="0.9" />
-                    {named && (
-                      <text x={(a + b) / 2} y={bottom - 8} fontSize="11.5" textAnchor="middle" fill="var(--primary-dark)" className="num">
-                        {index + 1}
-                      </text>
-                    )}
-                  </g>
-                );
-              })}
-            {shown.baseline && step >= 1.5 && <rect x={inset} y={above} width={W * scale} height={drawn} fill="url(#sheet-baseline)" />}
+          <g transform={`translate(${left} ${above})`} clipPath="url(#sheet-top)">
+            <g id="sheet-drawing">{drawing}</g>
           </g>
-          <path d={`M${inset} ${bottom}V${above}H${x(W)}V${bottom}`} fill="none" stroke="var(--ink)" />
-          <path d={`M${inset} ${bottom}H${x(W)}`} stroke="var(--ink)" strokeDasharray={cut ? "6 4" : undefined} />
+          {broken && (
+            <g transform={`translate(${left} ${above + top + gap + tail - full})`} clipPath="url(#sheet-tail)">
+              <use href="#sheet-drawing" />
+            </g>
+          )}
+          <path d={`M${left} ${above + top}V${above}H${right}V${above + top}`} fill="none" stroke="var(--ink)" />
+          {broken ? (
+            <>
+              <path d={zigzag(above + top + 4)} fill="none" stroke="var(--ink-2)" strokeWidth="0.8" />
+              <path d={zigzag(above + top + gap - 4)} fill="none" stroke="var(--ink-2)" strokeWidth="0.8" />
+              <path d={`M${left} ${above + top + gap}V${bottom}H${right}V${above + top + gap}`} fill="none" stroke="var(--ink)" />
+            </>
+          ) : (
+            <path d={`M${left} ${bottom}H${right}`} stroke="var(--ink)" />
+          )}
           {shown.dimensions && (
             <>
               <DimensionLine dimension={{ from: zero, to: resolution.width, length: resolution.width, what: "width" }} x={x} y={12} />
@@ -146,11 +155,30 @@ export const Sheet = memo(function Sheet({ resolution, shown }: Props) {
               ))}
             </>
           )}
+          {heights &&
+            rowDimensions(resolution, 12 / scale).map((dimension) => (
+              <HeightLine
+                key={dimension.what}
+                dimension={dimension}
+                x={left - 12}
+                y={(value) => above + value * scale}
+                most={above + top}
+              />
+            ))}
         </svg>
+      )}
+      {reading && width > 0 && (
+        <ReadingOverlay
+          resolution={resolution}
+          base={base}
+          baselineShown={shown.baseline}
+          place={{ left, top: above, scale, height: top, tail: broken ? { from: full - tail, top: above + top + gap } : null }}
+          onDone={onReadingDone}
+        />
       )}
       <span className="sheet-scale num quiet">
         {scale >= 1 ? `${toScale(scale)} : 1` : `1 : ${toScale(1 / scale)}`}
-        {cut ? `, upper part of ${toDecimal(resolution.height)}` : ""}
+        {broken ? `, broken: ${toDecimal(resolution.height)} high` : ""}
       </span>
     </div>
   );

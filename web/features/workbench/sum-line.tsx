@@ -13,15 +13,16 @@ import {
   type LengthUnit,
   lengthText,
   limits,
-  parseLength,
   pxText,
   type SumTerm,
   toDecimal,
   toNumber,
 } from "@ypsiline/core";
 import { type ReactNode, useState } from "react";
+import { BaseUnits } from "@/ui/base-units";
 import { Num } from "@/ui/num";
 import { NumberField } from "@/ui/number-field";
+import { declaredText, FixedTerm, Sign, Term } from "./term";
 
 type Props = {
   readonly breakpoint: Breakpoint;
@@ -36,12 +37,6 @@ type Props = {
 };
 
 const widthFits = (width: Exact): boolean => toNumber(width) >= 1 && toNumber(width) <= limits.size;
-
-/** What stands in a field for a declared length: 24 for px, the unit with it otherwise. */
-const declaredText = (text: string): string => {
-  const length = parseLength(text);
-  return length?.unit === "px" ? toDecimal(length.value, 6) : text;
-};
 
 /**
  * The equation under the sheet. Any term can be typed; any other can be made to give way. Fields belong to
@@ -75,41 +70,22 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
     text: string,
     units: readonly LengthUnit[],
     kind: string,
-  ) => {
-    const giving = gives !== null && gives === givesWay;
-    return (
-      <div className={`term ${giving ? "gives" : ""}`}>
-        {gives === null || readOnly ? (
-          <span className="term-label">{label}</span>
-        ) : (
-          <button
-            type="button"
-            className="term-label"
-            aria-pressed={giving}
-            title={giving ? `${label} is worked out from the others` : `Let the ${label.toLowerCase()} give way`}
-            onClick={() => setGivesWay(gives)}
-          >
-            {giving ? `${label} · gives way` : label}
-          </button>
-        )}
-        <NumberField
-          key={breakpoint.id}
-          label={label}
-          className={kind}
-          shown={text.endsWith("%") || text.endsWith("rem") || text.endsWith("fr") ? text : <Num value={value} />}
-          text={text}
-          units={units}
-          base={base}
-          disabled={readOnly && id !== "width"}
-          onEnter={enter(id)}
-        />
-      </div>
-    );
-  };
-  const sign = (text: string) => (
-    <span className="op" aria-hidden="true">
-      {text}
-    </span>
+    inUnits = false,
+  ) => (
+    <Term
+      key={`${breakpoint.id} ${id} ${gives ?? "end"}`}
+      label={label}
+      giving={gives !== null && gives === givesWay}
+      onGive={gives === null || readOnly ? null : () => setGivesWay(gives)}
+      kind={kind}
+      shown={text.endsWith("%") || text.endsWith("rem") || text.endsWith("fr") ? text : <Num value={value} />}
+      text={text}
+      units={units}
+      base={base}
+      disabled={readOnly && id !== "width"}
+      inUnits={inUnits ? value : null}
+      onEnter={enter(id)}
+    />
   );
   const marginText = (side: "start" | "end"): string => (bound ? toDecimal(terms.margin[side], 6) : declaredText(columns.margin[side]));
   const container = columns.container;
@@ -119,7 +95,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
     <section className="sum" aria-label="Sum line">
       <div className="terms">
         {term("width", "width", "Width", terms.width, toDecimal(terms.width, 6), ["px"], "")}
-        {sign("=")}
+        <Sign>=</Sign>
         {term(
           linked ? "margin" : "margin-start",
           "margin",
@@ -128,19 +104,17 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           marginText("start"),
           ["px", "rem", "%"],
           "of-margin",
+          true,
         )}
-        {sign("+")}
+        <Sign>+</Sign>
         {term("columns", "columns", "Columns", exact(columns.count), String(columns.count), ["px"], "of-columns")}
-        {sign("×")}
-        {term("column", "column", "Column", terms.column, toDecimal(terms.column), ["px", "rem"], "of-columns")}
-        {sign("+")}
-        <div className="term">
-          <span className="term-label">Gaps</span>
-          <span className="number-field fixed num">{terms.gaps}</span>
-        </div>
-        {sign("×")}
-        {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(columns.gutter), ["px", "rem", "fr"], "of-gutter")}
-        {sign("+")}
+        <Sign>×</Sign>
+        {term("column", "column", "Column", terms.column, toDecimal(terms.column), ["px", "rem"], "of-columns", true)}
+        <Sign>+</Sign>
+        <FixedTerm label="Gaps">{terms.gaps}</FixedTerm>
+        <Sign>×</Sign>
+        {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(columns.gutter), ["px", "rem", "fr"], "of-gutter", true)}
+        <Sign>+</Sign>
         {term(
           linked ? "margin" : "margin-end",
           null,
@@ -149,6 +123,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           marginText("end"),
           ["px", "rem", "%"],
           "of-margin",
+          true,
         )}
         <span className="flex-grow-1" />
         {children}
@@ -175,7 +150,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
         </label>
         {container.kind === "fluid" ? (
           <span className="inline">
-            <Num value={terms.container.width} /> at this width
+            <Num value={terms.container.width} /> at this width, <BaseUnits value={terms.container.width} base={base} />
           </span>
         ) : (
           <>
@@ -211,6 +186,14 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
             </span>
           </>
         )}
+        <StatedFields
+          columns={columns}
+          today={{ container: pxText(terms.container.width) ?? "0px", column: pxText(terms.column) ?? "0px" }}
+          base={base}
+          readOnly={readOnly}
+          breakpoint={breakpoint.id}
+          onColumns={onColumns}
+        />
         <label className="inline">
           Edge gutters
           <select
@@ -238,5 +221,67 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
         </label>
       </div>
     </section>
+  );
+};
+
+type StatedProps = {
+  readonly columns: Columns;
+  /** What they come to today, to begin from. */
+  readonly today: Readonly<Record<"container" | "column", string>>;
+  readonly base: Exact;
+  readonly readOnly: boolean;
+  readonly breakpoint: string;
+  readonly onColumns: (columns: Columns) => string | null;
+};
+
+/** What the author says the container or the column ought to be at the drawn-at size; checked, never computed with. */
+const StatedFields = ({ columns, today, base, readOnly, breakpoint, onColumns }: StatedProps) => {
+  const { stated } = columns;
+  const set = (which: "container" | "column", text: string | null): string | null => {
+    const { [which]: _, ...others } = stated ?? {};
+    const next = text === null ? others : { ...stated, [which]: text };
+    if (Object.keys(next).length > 0) return onColumns({ ...columns, stated: next });
+    const { stated: __, ...rest } = columns;
+    return onColumns(rest);
+  };
+  const which = stated?.container === undefined && stated?.column !== undefined ? "column" : "container";
+  const text = stated?.[which];
+  return (
+    <span className="inline stated">
+      <select
+        className="form-select form-select-sm"
+        aria-label="What is stated"
+        title="What your team says this ought to come to at the drawn-at size; it is checked, and computes nothing"
+        value={text === undefined ? "" : which}
+        disabled={readOnly}
+        onChange={(event) => {
+          const chosen = event.target.value;
+          if (chosen === "") set(which, null);
+          else {
+            const next = { ...columns, stated: { [chosen]: text ?? today[chosen as "container" | "column"] } };
+            onColumns(next);
+          }
+        }}
+      >
+        <option value="">nothing stated</option>
+        <option value="container">container stated</option>
+        <option value="column">column stated</option>
+      </select>
+      {text !== undefined && (
+        <NumberField
+          key={`${breakpoint} ${which}`}
+          label={`Stated ${which}`}
+          shown={declaredText(text)}
+          text={declaredText(text)}
+          units={["px", "rem"]}
+          base={base}
+          disabled={readOnly}
+          onEnter={(value) => {
+            const declared = lengthText(value);
+            return declared === null || declared.startsWith("-") ? "Type a length from 0 with at most 6 decimals" : set(which, declared);
+          }}
+        />
+      )}
+    </span>
   );
 };

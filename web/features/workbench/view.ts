@@ -10,8 +10,8 @@ import {
   toNumber,
 } from "@ypsiline/core";
 
-/** Facets that are built. */
-export const facets = ["columns", "base"] as const;
+/** Facets that are built, in the order people work in. */
+export const facets = ["base", "columns", "rows", "baseline"] as const;
 export type Facet = (typeof facets)[number];
 
 /** What the workbench looks at. `at` is a breakpoint's id; the probe need not stand inside its widths. */

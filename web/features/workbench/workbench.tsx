@@ -7,36 +7,41 @@ import {
   check,
   countChanges,
   type Exact,
+  type Finding,
+  fixLabel,
   fromJsonNumber,
   inOrder,
   type Layout,
   parseLayout,
   parseLength,
   resolve,
-  rootFontSize,
+  takeAll,
   zero,
 } from "@ypsiline/core";
-import { Copy, Plus, Redo2, Trash2, Undo2 } from "lucide-react";
+import { MoveHorizontal, Redo2, Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast, Toaster } from "sonner";
 import { TopBar } from "@/ui/brand";
-import { BaseLine } from "./base-line";
-import { addBreakpoint, copyBreakpoint, mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
+import { NumText } from "@/ui/num";
+import { BreakpointActions } from "./breakpoint-actions";
+import { FacetPanel } from "./facet-panel";
+import { placeOf } from "./finding-place";
 import { FindingsPanel } from "./findings-panel";
 import { Ladder } from "./ladder";
 import { Ledger } from "./ledger";
 import { SaveWords } from "./save-words";
 import { Sheet, type Shown } from "./sheet";
 import { SpansTable } from "./spans-table";
-import { SumLine } from "./sum-line";
+import { triedLayout, type Trial, trialWords } from "./trial";
 import { type DraftAddress, useDraft } from "./use-draft";
 import { useShortcuts } from "./use-shortcuts";
-import { type Facet, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
+import { type Facet, facets, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
 
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
 const CarryDialog = dynamic(() => import("./carry-dialog").then((module) => module.CarryDialog));
+const RepairDialog = dynamic(() => import("./repair-dialog").then((module) => module.RepairDialog));
 const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
@@ -50,12 +55,13 @@ type Props = {
   readonly mayPublish: boolean;
 };
 
-const facetNames: Readonly<Record<Facet, string>> = { columns: "Columns", base: "Base" };
+const facetNames: Readonly<Record<Facet, string>> = { base: "Base", columns: "Columns", rows: "Rows", baseline: "Baseline" };
 
 const layers: readonly (readonly [keyof Shown, string])[] = [
   ["columns", "Columns"],
   ["rows", "Rows"],
   ["baseline", "Baseline"],
+  ["mesh", "Mesh"],
   ["dimensions", "Dimensions"],
 ];
 
@@ -64,16 +70,24 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
   const { store, state } = useDraft(address, draft, !mayEdit);
   const { layout } = state;
   const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, draft.layout));
-  const [shown, setShown] = useState<Shown>({ columns: true, rows: false, baseline: true, dimensions: true });
-  const [dialog, setDialog] = useState<"carry" | "shortcuts" | null>(null);
+  const [shown, setShown] = useState<Shown>({ columns: true, rows: view.facet === "rows", baseline: true, mesh: true, dimensions: true });
+  const [dialog, setDialog] = useState<"carry" | "repair" | "shortcuts" | null>(null);
+  const [trial, setTrial] = useState<Trial | null>(null);
+  const [focused, setFocused] = useState<Finding | null>(null);
+  const [reading, setReading] = useState(false);
   const [rename, setRename] = useState<{ readonly id: string } | null>(null);
   const addressTimer = useRef<ReturnType<typeof setTimeout> | null>(null);
 
-  const breakpoint = shownBreakpoint(view, layout);
+  // What is tried is seen everywhere and stored nowhere.
+  const tried = useMemo(() => triedLayout(layout, trial), [layout, trial]);
+  const seen = tried ?? layout;
+  const breakpoint = shownBreakpoint(view, seen);
   const result = useMemo(() => check(layout), [layout]);
-  const resolved = useMemo(() => resolve(layout, { width: view.width, breakpoint: breakpoint.id }), [layout, view.width, breakpoint.id]);
+  const resolved = useMemo(() => resolve(seen, { width: view.width, breakpoint: breakpoint.id }), [seen, view.width, breakpoint.id]);
+  const mark = focused && focused.breakpoint === breakpoint.id ? placeOf(focused) : null;
+  const doneReading = useCallback(() => setReading(false), []);
   const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
-  const base = parseLength(layout.base)?.value ?? zero;
+  const base = useMemo(() => parseLength(seen.base)?.value ?? zero, [seen.base]);
 
   useEffect(() => {
     if (addressTimer.current) clearTimeout(addressTimer.current);
@@ -85,6 +99,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
     if (!mayEdit) return "You may read this draft, not change it";
     const parsed = parseLayout(next);
     if (!parsed.ok) return parsed.issues[0]?.message ?? "That would be no layout";
+    setTrial(null);
     store.edit(parsed.value, step);
     return null;
   };
@@ -110,6 +125,11 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
   const redo = (): void => {
     if (!store.redo()) toast("That number has been changed by somebody else since; it stays.");
   };
+  const take = ({ fix }: Trial): void => {
+    const patched = applyPatch(layout, fix.patch);
+    if (patched.ok) editOrSay(patched.value);
+    else toast(patched.issues[0]?.message ?? "This fix no longer fits.");
+  };
   const toggle = (layer: keyof Shown): void => setShown((before) => ({ ...before, [layer]: !before[layer] }));
 
   useShortcuts({
@@ -121,7 +141,10 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
     "1": () => toggle("columns"),
     "2": () => toggle("rows"),
     "3": () => toggle("baseline"),
-    "4": () => toggle("dimensions"),
+    "4": () => toggle("mesh"),
+    "5": () => toggle("dimensions"),
+    m: () => setReading(!reading),
+    Escape: () => setTrial(null),
     "?": () => setDialog("shortcuts"),
   });
 
@@ -196,14 +219,18 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
           />
           <div className="facet-bar">
             <div role="tablist" aria-label="Facets">
-              {(Object.keys(facetNames) as Facet[]).map((facet) => (
+              {facets.map((facet) => (
                 <button
                   key={facet}
                   type="button"
                   role="tab"
                   aria-selected={view.facet === facet}
                   className="facet"
-                  onClick={() => setView({ ...view, facet })}
+                  onClick={() => {
+                    setView({ ...view, facet });
+                    // A facet's own lines are shown with it.
+                    if (facet !== "base") setShown((before) => ({ ...before, [facet]: true }));
+                  }}
                 >
                   {facetNames[facet]}
                 </button>
@@ -216,83 +243,69 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
                 {label} <kbd>{index + 1}</kbd>
               </label>
             ))}
+            <button type="button" className="btn btn-sm btn-quiet read-button" aria-pressed={reading} onClick={() => setReading(!reading)}>
+              <MoveHorizontal size={13} aria-hidden="true" /> Read
+            </button>
           </div>
+          {trial && tried && (
+            <p className="trial" role="status">
+              <NumText text={trialWords(trial)} />
+              <button type="button" className="btn btn-sm btn-primary" onClick={() => take(trial)}>
+                Take it
+              </button>
+              <button type="button" className="btn btn-sm btn-quiet" onClick={() => setTrial(null)}>
+                Leave it
+              </button>
+            </p>
+          )}
           {resolved.ok ? (
-            <Sheet resolution={resolved.value} shown={shown} />
+            <Sheet
+              layout={seen}
+              resolution={resolved.value}
+              shown={shown}
+              facet={view.facet}
+              base={base}
+              mark={mark}
+              reading={reading}
+              onReadingDone={doneReading}
+            />
           ) : (
             <p className="sheet fault p-3">{resolved.issues[0]?.message}</p>
           )}
-          {resolved.ok && view.facet === "columns" && (
-            <SumLine
-              breakpoint={breakpoint}
-              terms={resolved.value.terms}
-              base={base}
-              rootFontSize={rootFontSize(layout)}
-              readOnly={!mayEdit}
-              onColumns={(columns) => setBreakpoint({ ...breakpoint, columns })}
-              onWidth={(width) => setView({ ...view, at: breakpoint.id, width })}
-            />
-          )}
-          {view.facet === "base" && <BaseLine layout={layout} base={base} readOnly={!mayEdit} onLayout={edit} />}
+          <FacetPanel
+            facet={view.facet}
+            layout={seen}
+            breakpoint={breakpoint}
+            resolution={resolved.ok ? resolved.value : null}
+            base={base}
+            readOnly={!mayEdit || tried !== null}
+            mark={mark}
+            onLayout={edit}
+            onBreakpoint={setBreakpoint}
+            onWidth={(width) => setView({ ...view, at: breakpoint.id, width })}
+            onCarry={mayEdit && layout.breakpoints.length > 1 ? () => setDialog("carry") : null}
+          />
           {mayEdit && (
-            <div className="ledger-actions">
-              <button
-                type="button"
-                className="btn btn-sm btn-quiet"
-                disabled={!mayAdd(layout)}
-                onClick={() => {
-                  const added = addBreakpoint(layout);
-                  editOrSay(added.layout);
-                  const next = added.layout.breakpoints.find(({ id }) => id === added.id);
-                  if (next) setView({ ...view, at: added.id, width: fromJsonNumber(next.drawnAt.width) });
-                }}
-              >
-                <Plus size={13} aria-hidden="true" /> Add breakpoint
-              </button>
-              <button
-                type="button"
-                className="btn btn-sm btn-quiet"
-                disabled={!mayAdd(layout)}
-                onClick={() => {
-                  const copied = copyBreakpoint(layout, breakpoint.id);
-                  editOrSay(copied.layout);
-                  setView({ ...view, at: copied.id });
-                }}
-              >
-                <Copy size={13} aria-hidden="true" /> Copy <span className="shortened">{breakpoint.name}</span>
-              </button>
-              <button type="button" className="btn btn-sm btn-quiet" onClick={() => setRename({ id: breakpoint.id })}>
-                Rename
-              </button>
-              {layout.breakpoints.length > 1 && (
-                <button type="button" className="btn btn-sm btn-quiet" onClick={() => setDialog("carry")}>
-                  Carry its columns…
-                </button>
-              )}
-              {outOfOrder && (
-                <button type="button" className="btn btn-sm btn-quiet" onClick={() => editOrSay(orderBreakpoints(layout))}>
-                  Put in order of width
-                </button>
-              )}
-              <span className="flex-grow-1" />
-              <button
-                type="button"
-                className="btn btn-sm btn-quiet"
-                disabled={layout.breakpoints.length < 2}
-                onClick={() => {
-                  editOrSay(removeBreakpoint(layout, breakpoint.id));
-                  toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } });
-                }}
-              >
-                <Trash2 size={13} aria-hidden="true" /> Remove <span className="shortened">{breakpoint.name}</span>
-              </button>
-            </div>
+            <BreakpointActions
+              layout={layout}
+              breakpoint={breakpoint}
+              outOfOrder={outOfOrder}
+              onLayout={(next, look) => {
+                editOrSay(next);
+                const to = next.breakpoints.find(({ id }) => id === look);
+                if (to) setView({ ...view, at: to.id, width: fromJsonNumber(to.drawnAt.width) });
+              }}
+              onRename={() => setRename({ id: breakpoint.id })}
+              onCarry={() => setDialog("carry")}
+              onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
+            />
           )}
           <Ledger
             layout={layout}
             at={breakpoint.id}
             base={base}
             findings={result.findings}
+            focused={focused}
             readOnly={!mayEdit}
             rename={rename}
             onSelect={select}
@@ -306,12 +319,30 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
             at={breakpoint.id}
             result={result}
             readOnly={!mayEdit}
-            onSelect={select}
-            onFix={(fix) => {
-              const fixed = applyPatch(layout, fix.patch);
-              if (fixed.ok) editOrSay(fixed.value);
-              else toast(fixed.issues[0]?.message ?? "This fix no longer fits.");
+            trial={tried ? trial : null}
+            onTry={setTrial}
+            onTake={take}
+            onTakeAll={() => {
+              const all = takeAll(layout, (finding) => finding.breakpoint === breakpoint.id);
+              if (all.taken.length === 0) return toast("No fix goes without bringing up something else; take them one by one.");
+              editOrSay(all.layout);
+              toast(
+                `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.map(({ fix }) => fixLabel(fix)).join(", ")}.`,
+                {
+                  action: { label: "Undo", onClick: undo },
+                },
+              );
             }}
+            onRepair={() => setDialog("repair")}
+            onAccept={(rules, at, reason) => {
+              const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
+              return edit({ ...layout, accepted: [...others, ...rules.map((rule) => ({ rule, breakpoint: at, reason }))] });
+            }}
+            onTakeBack={(rule, at) =>
+              editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
+            }
+            onFocus={setFocused}
+            onSelect={select}
           />
           {resolved.ok && <SpansTable resolution={resolved.value} base={base} />}
         </aside>
@@ -320,8 +351,21 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
         <CarryDialog
           layout={layout}
           from={breakpoint}
+          facet={view.facet}
           onDone={(next) => {
             if (next) editOrSay(next);
+            setDialog(null);
+          }}
+        />
+      )}
+      {dialog === "repair" && (
+        <RepairDialog
+          layout={layout}
+          onDone={(next) => {
+            if (next) {
+              editOrSay(next);
+              toast("The repair was taken.", { action: { label: "Undo", onClick: undo } });
+            }
             setDialog(null);
           }}
         />

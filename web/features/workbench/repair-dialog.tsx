@@ -1,0 +1,164 @@
+"use client";
+
+import { type Breakpoint, type HeldCell, type Layout, parseExact, type RepairCell, show } from "@ypsiline/core";
+import { ArrowRight, Lock, LockOpen } from "lucide-react";
+import { useState } from "react";
+import Button from "react-bootstrap/Button";
+import Modal from "react-bootstrap/Modal";
+import { declaredText } from "./term";
+import { useRepair } from "./use-repair";
+
+type Props = { readonly layout: Layout; readonly onDone: (layout: Layout | null) => void };
+
+type Column = { readonly cell: RepairCell; readonly label: string; readonly text: (breakpoint: Breakpoint) => string | null };
+
+const sides = ({ start, end }: { readonly start: string; readonly end: string }): string =>
+  start === end ? declaredText(start) : `${declaredText(start)}, ${declaredText(end)}`;
+
+const columns: readonly Column[] = [
+  { cell: "from", label: "From", text: ({ from }) => String(from) },
+  { cell: "drawn-at", label: "Drawn at", text: ({ drawnAt }) => String(drawnAt.width) },
+  { cell: "columns", label: "Columns", text: ({ columns: { count } }) => String(count) },
+  { cell: "gutter", label: "Gutter", text: ({ columns: { gutter } }) => declaredText(gutter) },
+  { cell: "margin", label: "Margin", text: ({ columns: { margin } }) => sides(margin) },
+  {
+    cell: "container",
+    label: "Container",
+    text: ({ columns: { container } }) =>
+      container.kind === "fluid" ? null : container.kind === "capped" ? `≤ ${declaredText(container.max)}` : declaredText(container.width),
+  },
+  { cell: "row", label: "Row", text: ({ rows }) => (rows?.kind === "repeating" ? declaredText(rows.height) : null) },
+  { cell: "row-gutter", label: "Row gutter", text: ({ rows }) => (rows ? declaredText(rows.gutter) : null) },
+  { cell: "baseline", label: "Baseline", text: ({ baseline }) => (baseline ? declaredText(baseline.step) : null) },
+];
+
+const labelOf = (cell: RepairCell): string => columns.find((column) => column.cell === cell)?.label.toLowerCase() ?? cell;
+
+/** The repair of the whole spec as a ledger: what every number is and would be. What must not change is held, cell by cell. */
+export const RepairDialog = ({ layout, onDone }: Props) => {
+  const [held, setHeld] = useState<readonly HeldCell[]>([]);
+  const state = useRepair(layout, held);
+  const answer = state.kind === "done" ? state.answer : null;
+  const isHeld = (breakpoint: string, cell: RepairCell): boolean => held.some((one) => one.breakpoint === breakpoint && one.cell === cell);
+  const toggle = (breakpoint: string, cell: RepairCell): void =>
+    setHeld(
+      isHeld(breakpoint, cell) ? held.filter((one) => one.breakpoint !== breakpoint || one.cell !== cell) : [...held, { breakpoint, cell }],
+    );
+  const after = (id: string): Breakpoint | undefined => (answer?.ok ? answer.layout.breakpoints.find((one) => one.id === id) : undefined);
+  const nameOf = (id: string): string => layout.breakpoints.find((one) => one.id === id)?.name ?? id;
+  const changes = layout.breakpoints.flatMap((before) => {
+    const next = after(before.id);
+    return next ? columns.filter(({ text }) => text(before) !== text(next)) : [];
+  }).length;
+  const cost = answer?.ok ? parseExact(answer.cost) : null;
+  return (
+    <Modal show size="xl" onHide={() => onDone(null)} aria-labelledby="repair-title">
+      <Modal.Header closeButton>
+        <h2 id="repair-title">Repair the whole spec</h2>
+      </Modal.Header>
+      <Modal.Body>
+        <p className="mb-2">
+          The least change after which no problem is left, and no column, span or length off the whole pixel or the base unit, at any
+          breakpoint. Hold a number and the others give way for it.
+        </p>
+        <div className="table-scroll">
+          <table className="numbers num repair-ledger" aria-label="Ledger before and after the repair" aria-busy={state.kind === "working"}>
+            <thead>
+              <tr>
+                <th scope="col">Breakpoint</th>
+                {columns.map(({ cell, label }) => (
+                  <th key={cell} scope="col">
+                    {label}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {layout.breakpoints.map((before) => (
+                <tr key={before.id}>
+                  <th scope="row">{before.name}</th>
+                  {columns.map(({ cell, label, text }) => {
+                    const was = text(before);
+                    const next = after(before.id);
+                    const is = next ? text(next) : was;
+                    if (was === null)
+                      return (
+                        <td key={cell} className="quiet">
+                          –
+                        </td>
+                      );
+                    const on = isHeld(before.id, cell);
+                    const blocked =
+                      answer?.ok === false && answer.inTheWay.some((one) => one.breakpoint === before.id && one.cell === cell);
+                    return (
+                      <td key={cell} className={blocked ? "blocked" : is === was ? "" : "changed"}>
+                        <button
+                          type="button"
+                          className="hold"
+                          aria-pressed={on}
+                          aria-label={`Hold ${before.name}, ${label.toLowerCase()}`}
+                          title={on ? "Held: press to let it change" : "Press to hold it"}
+                          onClick={() => toggle(before.id, cell)}
+                        >
+                          {on ? <Lock size={12} aria-hidden="true" /> : <LockOpen size={12} aria-hidden="true" />}
+                        </button>
+                        {is === was ? (
+                          was
+                        ) : (
+                          <>
+                            <s>{was}</s> <ArrowRight size={11} aria-label="to" /> <strong>{is}</strong>
+                          </>
+                        )}
+                      </td>
+                    );
+                  })}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        <div className="repair-said" role="status">
+          {state.kind === "working" && <span className="quiet">Working it out…</span>}
+          {state.kind === "failed" && <span className="fault">{state.detail}</span>}
+          {answer?.ok && (
+            <>
+              <strong>
+                {changes} {changes === 1 ? "number changes" : "numbers change"}
+              </strong>
+              {cost && `, by ${show(cost)} px in all`}. Nothing that a repair mends is left.
+            </>
+          )}
+          {answer?.ok === false && answer.inTheWay.length > 0 && (
+            <>
+              <strong className="fault">No numbers satisfy what is held.</strong> In the way, letting any one of them go makes a way:{" "}
+              {answer.inTheWay.map(({ breakpoint, cell }) => (
+                <button
+                  key={`${breakpoint} ${cell}`}
+                  type="button"
+                  className="btn btn-sm btn-quiet me-1"
+                  onClick={() => toggle(breakpoint, cell)}
+                >
+                  <LockOpen size={12} aria-hidden="true" /> Let go {nameOf(breakpoint)}, {labelOf(cell)}
+                </button>
+              ))}
+            </>
+          )}
+          {answer?.ok === false && answer.inTheWay.length === 0 && (
+            <span className="fault">
+              No numbers near today’s will do at {answer.breakpoints.map(nameOf).join(", ")}, whatever is held: look at the least column and
+              at margins in % there first.
+            </span>
+          )}
+        </div>
+      </Modal.Body>
+      <Modal.Footer>
+        <Button variant="quiet" onClick={() => onDone(null)}>
+          Leave as it is
+        </Button>
+        <Button disabled={!answer?.ok || changes === 0} onClick={() => answer?.ok && onDone(answer.layout)}>
+          Take the repair
+        </Button>
+      </Modal.Footer>
+    </Modal>
+  );
+};

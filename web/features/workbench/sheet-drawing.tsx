@@ -1,0 +1,226 @@
+import { add, type Resolution, subtract, toNumber } from "@ypsiline/core";
+import { memo } from "react";
+import type { FindingPlace } from "./finding-place";
+import type { Shown } from "./sheet";
+import type { Facet } from "./view";
+
+type Props = {
+  readonly resolution: Resolution;
+  readonly shown: Shown;
+  readonly facet: Facet;
+  /** Screen px per px of layout. */
+  readonly scale: number;
+  readonly mark: FindingPlace | null;
+  /** Px of the mesh's step, where the breakpoint has one. */
+  readonly mesh: number | null;
+};
+
+/** How strongly each layer is drawn: the facet looked at stands out, the others stay as faint as they can be read. */
+const strength = (facet: Facet, layer: "columns" | "rows" | "baseline" | "mesh"): number => {
+  const stressed = { base: "mesh", columns: "columns", rows: "rows", baseline: "baseline" }[facet];
+  return layer === stressed ? 1 : layer === "columns" && facet === "base" ? 0.8 : 0.45;
+};
+
+/** Lines that repeat down (or across) as a pattern: many lines are one shape. */
+const LinePattern = ({
+  id,
+  step,
+  every,
+  offset,
+  colour,
+  upright = false,
+}: {
+  readonly id: string;
+  readonly step: number;
+  readonly every: number;
+  readonly offset: number;
+  readonly colour: string;
+  readonly upright?: boolean;
+}) => {
+  // Past some hundred lines to a pattern only the emphasised ones are told apart.
+  const lines = every <= 64 ? every : 1;
+  const pitch = every <= 64 ? step * every : step;
+  return (
+    <pattern
+      id={id}
+      x={upright ? offset : 0}
+      y={upright ? 0 : offset}
+      width={upright ? pitch : 40}
+      height={upright ? 40 : pitch}
+      patternUnits="userSpaceOnUse"
+    >
+      {Array.from({ length: lines }, (_, line) => {
+        const at = (line + 1) * step - 0.4;
+        const strong = line === lines - 1;
+        return (
+          <path
+            key={line}
+            d={upright ? `M${at} 0V40` : `M0 ${at}H40`}
+            stroke={colour}
+            strokeWidth="0.8"
+            opacity={strong ? 0.6 : 0.25}
+            strokeDasharray={strong || upright ? undefined : "4 4"}
+          />
+        );
+      })}
+    </pattern>
+  );
+};
+
+/**
+ * One breakpoint's lines from the top left of its sheet, in screen px. Every position is resolve's, times the scale.
+ */
+export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, facet, scale, mark, mesh }: Props) {
+  const { terms, columns, rows, baseline, breakpoint } = resolution;
+  const px = (value: Parameters<typeof toNumber>[0]): number => toNumber(value) * scale;
+  const width = px(resolution.width);
+  const height = px(resolution.height);
+  const start = Math.max(0, px(terms.container.start));
+  const end = Math.max(0, px(terms.margin.end));
+  const container = Math.max(0, px(terms.container.width));
+  const named = px(terms.column) >= 16;
+  const step = baseline ? px(baseline.step) : 0;
+  const rowsTall = rows?.tracks[0] ? px(rows.tracks[0].height) : 0;
+  const meshStep = mesh === null ? 0 : mesh * scale;
+  // Rows closer than this run into one tone and cost a shape each.
+  const drawRows = rows !== null && px(rows.pitch) >= 1.5;
+
+  const gutters = columns.slice(1).flatMap(({ start: next }, index) => {
+    const before = columns[index];
+    return before ? [{ from: px(add(before.start, before.width)), to: px(next) }] : [];
+  });
+  return (
+    <>
+      <defs>
+        {step >= 1.5 && baseline && (
+          <LinePattern
+            id="sheet-baseline"
+            step={step}
+            every={breakpoint.baseline?.emphasis ?? 4}
+            offset={px(baseline.offset)}
+            colour="var(--probe)"
+          />
+        )}
+        {meshStep >= 2 && (
+          <LinePattern id="sheet-mesh-level" step={meshStep} every={breakpoint.mesh?.emphasis ?? 8} offset={0} colour="var(--ink-2)" />
+        )}
+        {meshStep >= 2 && (
+          <LinePattern
+            id="sheet-mesh-upright"
+            step={meshStep}
+            every={breakpoint.mesh?.emphasis ?? 8}
+            offset={0}
+            colour="var(--ink-2)"
+            upright
+          />
+        )}
+      </defs>
+      <rect x="0" y="0" width={width} height={height} fill="#fff" />
+      <rect x="0" y="0" width={start} height={height} fill="url(#sheet-hatch)" />
+      <rect x={width - end} y="0" width={end} height={height} fill="url(#sheet-hatch)" />
+      {shown.mesh && meshStep >= 2 && (
+        <g opacity={strength(facet, "mesh")}>
+          <rect x="0" y="0" width={width} height={height} fill="url(#sheet-mesh-level)" />
+          <rect x="0" y="0" width={width} height={height} fill="url(#sheet-mesh-upright)" />
+        </g>
+      )}
+      {shown.rows && drawRows && (
+        <g opacity={strength(facet, "rows")}>
+          {rows.tracks.map((track, index) => (
+            <rect
+              key={index}
+              x={start}
+              y={px(track.start)}
+              width={container}
+              height={Math.max(0, px(track.height))}
+              fill="var(--row)"
+              fillOpacity="0.75"
+              stroke="var(--row-edge)"
+              strokeWidth="0.6"
+            />
+          ))}
+        </g>
+      )}
+      {shown.columns && (
+        <g opacity={strength(facet, "columns")}>
+          {columns.map((track, index) => {
+            const a = px(track.start);
+            const b = px(add(track.start, track.width));
+            return (
+              <g key={index}>
+                <rect x={a} y="0" width={Math.max(0, b - a)} height={height} fill="var(--column)" fillOpacity="0.55" />
+                <path d={`M${a} 0V${height}M${b} 0V${height}`} stroke="var(--column-edge)" strokeWidth="0.9" />
+                {named && (
+                  <text x={(a + b) / 2} y="14" fontSize="11.5" textAnchor="middle" fill="var(--primary-dark)" className="num">
+                    {index + 1}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        </g>
+      )}
+      {shown.baseline && step >= 1.5 && (
+        <rect x="0" y="0" width={width} height={height} fill="url(#sheet-baseline)" opacity={strength(facet, "baseline")} />
+      )}
+      {shown.rows && drawRows && facet === "rows" && (
+        <g>
+          {rows.tracks.map((track, index) => {
+            const every = Math.max(1, Math.ceil(13 / px(rows.pitch)));
+            if ((index + 1) % every !== 0 && every > 1) return null;
+            const bottom = toNumber(subtract(resolution.height, add(track.start, track.height)));
+            return (
+              <text
+                key={index}
+                x={start + 8}
+                y={px(track.start) + Math.min(rowsTall, px(rows.pitch)) / 2 + 4}
+                fontSize="11"
+                fill="#3b4093"
+                className="num"
+                stroke="#fff"
+                strokeWidth="3"
+                paintOrder="stroke"
+              >
+                {index + 1}
+                {bottom < 0 && " · part row"}
+              </text>
+            );
+          })}
+        </g>
+      )}
+      {mark === "margin" && (
+        <Marked
+          areas={[
+            [0, start],
+            [width - end, width],
+          ]}
+          height={height}
+        />
+      )}
+      {mark === "gutter" && <Marked areas={gutters.map(({ from, to }) => [from, to] as const)} height={height} />}
+      {mark === "columns" && (
+        <Marked areas={columns.map((track) => [px(track.start), px(add(track.start, track.width))] as const)} height={height} />
+      )}
+      {mark === "container" && <Marked areas={[[start, start + container]]} height={height} />}
+      {mark === "width" && <Marked areas={[[0, width]]} height={height} />}
+      {(mark === "rows" || mark === "row-gutter") &&
+        rows?.tracks.slice(0, 60).map((track, index) => {
+          const next = rows.tracks[index + 1];
+          const from = mark === "rows" ? px(track.start) : px(add(track.start, track.height));
+          const to = mark === "rows" ? px(add(track.start, track.height)) : next ? px(next.start) : from;
+          return <rect key={index} className="marked-place" x={start} y={from} width={container} height={Math.max(0, to - from)} />;
+        })}
+      {(mark === "baseline" || mark === "text") && <rect className="marked-place" x="0" y="0" width={width} height={Math.max(step, 2)} />}
+      {mark === "height" && <rect className="marked-place" x="0" y={height - 6} width={width} height="6" />}
+    </>
+  );
+});
+
+/** Upright strips of a sheet that a finding speaks of. */
+const Marked = ({ areas, height }: { readonly areas: readonly (readonly [number, number])[]; readonly height: number }) => (
+  <>
+    {areas.map(([from, to], index) => (
+      <rect key={index} className="marked-place" x={from} y="0" width={Math.max(0, to - from)} height={height} />
+    ))}
+  </>
+);

@@ -1,0 +1,265 @@
+"use client";
+
+import {
+  baselineShift,
+  exact,
+  type Exact,
+  firstBaseline,
+  type FontMetrics,
+  fontMetrics,
+  type Layout,
+  lengthText,
+  limits,
+  parseLength,
+  pxText,
+  shippedFonts,
+  show,
+  sign,
+  textOnBaseline,
+  type TextSize,
+  toPx,
+  trimmedHeight,
+} from "@ypsiline/core";
+import { Plus, Ruler, X } from "lucide-react";
+import { useId, useState } from "react";
+import { Num } from "@/ui/num";
+import { NumberField } from "@/ui/number-field";
+import { TextField } from "@/ui/text-field";
+import { MetricsFields } from "./metrics-fields";
+import { declaredText } from "./term";
+import { TextSample } from "./text-sample";
+
+type Role = Layout["text"][number];
+
+type Props = {
+  readonly layout: Layout;
+  /** Step of the baseline looked at, px; null where the breakpoint has none. */
+  readonly step: Exact | null;
+  readonly base: Exact;
+  readonly rootFontSize: Exact;
+  readonly readOnly: boolean;
+  readonly onLayout: (layout: Layout) => string | null;
+};
+
+const sizeOf = (role: Role, rootFontSize: Exact): TextSize => {
+  const px = (text: string): Exact => {
+    const length = parseLength(text);
+    return length ? toPx(length, { width: exact(1), rootFontSize }) : exact(1);
+  };
+  return { size: px(role.size), lineHeight: px(role.lineHeight) };
+};
+
+/** What the columns of the table say, for those who do not know the words. */
+const headings: Readonly<Record<string, string>> = {
+  Lines: "Line height in lines of the baseline",
+  "Baseline at": "From the top of the line to its first baseline",
+  Shift: "How far down it moves for its first baseline to stand on a line",
+  Trimmed: "One line from cap height to baseline (text-box: trim-both cap alphabetic)",
+  "3 trimmed": "Three lines from cap height to baseline",
+};
+
+/** Text roles against the baseline: whether each line height is a multiple of the step, where its first baseline falls, what it measures trimmed. */
+export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout }: Props) => {
+  const fonts = useId();
+  const [chosen, setChosen] = useState(0);
+  const [measuring, setMeasuring] = useState<string | null>(null);
+  const at = Math.min(chosen, Math.max(0, layout.text.length - 1));
+  const role = layout.text[at];
+  const metrics = role ? fontMetrics(layout, role.font) : null;
+  const replace = (index: number, next: Partial<Role>): string | null =>
+    onLayout({ ...layout, text: layout.text.map((one, place) => (place === index ? { ...one, ...next } : one)) });
+  const add = (): void => {
+    let number = layout.text.length + 1;
+    while (layout.text.some(({ name }) => name === `Role ${number}`)) number += 1;
+    const lineHeight = (step && pxText(step)) ?? "8px";
+    const three = parseLength(lineHeight);
+    const usual = three ? lengthText({ ...three, value: exact(24) }) : null;
+    onLayout({
+      ...layout,
+      text: [
+        ...layout.text,
+        { name: layout.text.length === 0 ? "Body" : `Role ${number}`, size: "16px", lineHeight: usual ?? "24px", font: "Archivo" },
+      ],
+    });
+    setChosen(layout.text.length);
+  };
+  const lengthCell = (index: number, one: Role, member: "size" | "lineHeight", label: string) => (
+    <NumberField
+      label={`${label} of ${one.name}`}
+      shown={declaredText(one[member])}
+      text={declaredText(one[member])}
+      units={["px", "rem"]}
+      base={base}
+      disabled={readOnly}
+      onEnter={(value) => {
+        const text = lengthText(value);
+        return text === null || sign(value.value) <= 0
+          ? "Type a length above 0 with at most 6 decimals"
+          : replace(index, { [member]: text });
+      }}
+    />
+  );
+  return (
+    <div className="text-roles-facet">
+      <div className="text-roles">
+        <datalist id={fonts}>
+          {[...Object.keys(shippedFonts), ...(layout.fonts ?? []).map(({ name }) => name)].map((name) => (
+            <option key={name} value={name} />
+          ))}
+        </datalist>
+        <div className="roles-table">
+          <table className="numbers num">
+            <thead>
+              <tr>
+                {["Text role", "Size", "Line height", "Font", "Lines", "Baseline at", "Shift", "Trimmed", "3 trimmed"].map((label) => (
+                  <th key={label} scope="col" title={headings[label]}>
+                    {label}
+                  </th>
+                ))}
+                <th scope="col">
+                  <span className="visually-hidden">Remove</span>
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {layout.text.map((one, index) => {
+                const size = sizeOf(one, rootFontSize);
+                const known = fontMetrics(layout, one.font);
+                const on = step && textOnBaseline(size, step);
+                return (
+                  <tr
+                    key={one.name}
+                    className={index === at ? "here" : ""}
+                    aria-selected={index === at}
+                    onFocus={() => setChosen(index)}
+                    onClick={() => setChosen(index)}
+                  >
+                    <td>
+                      <TextField
+                        label={`Name of role ${index + 1}`}
+                        text={one.name}
+                        disabled={readOnly}
+                        onEnter={(name) =>
+                          name.trim() === ""
+                            ? "Type a name"
+                            : layout.text.some((other, place) => place !== index && other.name === name)
+                              ? `There is a role ${name} already`
+                              : replace(index, { name })
+                        }
+                      />
+                    </td>
+                    <td>{lengthCell(index, one, "size", "Size")}</td>
+                    <td>{lengthCell(index, one, "lineHeight", "Line height")}</td>
+                    <td className="font-cell">
+                      <TextField
+                        label={`Font of ${one.name}`}
+                        text={one.font}
+                        list={fonts}
+                        disabled={readOnly}
+                        onEnter={(font) => replace(index, { font })}
+                      />
+                      <button
+                        type="button"
+                        className={known ? "metrics-button" : "metrics-button unknown"}
+                        aria-label={known ? `Metrics of ${one.font}` : `Metrics of ${one.font} are not known: type them in`}
+                        title={known ? "Metrics of this font" : "Its metrics are not known: type them in"}
+                        aria-expanded={measuring === one.font}
+                        onClick={() => setMeasuring(measuring === one.font ? null : one.font)}
+                      >
+                        <Ruler size={13} aria-hidden="true" />
+                      </button>
+                    </td>
+                    <td className={on && !on.whole ? "off" : ""}>{on ? <Num value={on.lines} /> : "–"}</td>
+                    <td>{known ? <Num value={firstBaseline(size, known)} /> : "–"}</td>
+                    <td>{known && step ? <Num value={baselineShift(size, known, step)} /> : "–"}</td>
+                    <td>{known ? <Num value={trimmedHeight(size, known, 1)} /> : "–"}</td>
+                    <td>{known ? <Num value={trimmedHeight(size, known, 3)} /> : "–"}</td>
+                    <td>
+                      {!readOnly && (
+                        <button
+                          type="button"
+                          className="row-button"
+                          aria-label={`Remove ${one.name}`}
+                          onClick={() => onLayout({ ...layout, text: layout.text.filter((_, place) => place !== index) })}
+                        >
+                          <X size={12} aria-hidden="true" />
+                        </button>
+                      )}
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          {measuring !== null && (
+            <MetricsFields
+              key={measuring}
+              name={measuring}
+              metrics={fontMetrics(layout, measuring)}
+              typedIn={layout.fonts?.some(({ name }) => name === measuring) ?? false}
+              readOnly={readOnly}
+              onMetrics={(next: FontMetrics | null) => {
+                const others = (layout.fonts ?? []).filter(({ name }) => name !== measuring);
+                const fontsNow = next ? [...others, { name: measuring, ...next }] : others;
+                const { fonts: _, ...rest } = layout;
+                return onLayout(fontsNow.length > 0 ? { ...rest, fonts: fontsNow } : rest);
+              }}
+            />
+          )}
+        </div>
+        {role && <TextSample role={role} size={sizeOf(role, rootFontSize)} metrics={metrics} step={step} />}
+      </div>
+      <div className="d-flex align-items-center gap-2 py-2">
+        {!readOnly && (
+          <button type="button" className="btn btn-sm btn-quiet" disabled={layout.text.length >= limits.textRoles} onClick={add}>
+            <Plus size={13} aria-hidden="true" /> Add text role
+          </button>
+        )}
+        {layout.text.length === 0 && (
+          <span className="quiet">No text roles yet: name one to see whether its lines keep to the baseline.</span>
+        )}
+        {role && step && (
+          <Nearest
+            role={role}
+            size={sizeOf(role, rootFontSize)}
+            step={step}
+            readOnly={readOnly}
+            onText={(lineHeight) => replace(at, { lineHeight })}
+          />
+        )}
+      </div>
+    </div>
+  );
+};
+
+type NearestProps = {
+  readonly role: Role;
+  readonly size: TextSize;
+  readonly step: Exact;
+  readonly readOnly: boolean;
+  readonly onText: (text: string) => string | null;
+};
+
+/** For a line height that is no multiple of the step, those nearest that are. */
+const Nearest = ({ role, size, step, readOnly, onText }: NearestProps) => {
+  const { whole, below, above, lines } = textOnBaseline(size, step);
+  if (whole)
+    return (
+      <span className="quiet">
+        {role.name}: {show(lines)} {show(lines) === "1" ? "line" : "lines"} of <Num value={step} />, on the baseline.
+      </span>
+    );
+  return (
+    <span>
+      {role.name} is off the baseline; nearest that are on it:{" "}
+      {[below, above].map((to) => {
+        const text = to && pxText(to);
+        return text ? (
+          <button key={text} type="button" className="btn btn-sm btn-quiet me-1" disabled={readOnly} onClick={() => onText(text)}>
+            {show(to)}
+          </button>
+        ) : null;
+      })}
+    </span>
+  );
+};

@@ -1,0 +1,17 @@
+import { type HeldCell, type Layout, repair, toJson } from "@ypsiline/core";
+import { expose } from "comlink";
+
+/** A repair as it crosses to the page: exact numbers as their JSON text. */
+export type RepairAnswer =
+  | { readonly ok: true; readonly layout: Layout; readonly cost: string }
+  | { readonly ok: false; readonly inTheWay: readonly HeldCell[]; readonly breakpoints: readonly string[] };
+
+const api = {
+  repair: (layout: Layout, held: readonly HeldCell[]): RepairAnswer => {
+    const repaired = repair(layout, held);
+    return repaired.ok ? { ...repaired, cost: toJson(repaired.cost) } : repaired;
+  },
+};
+export type RepairWorker = typeof api;
+
+expose(api);
