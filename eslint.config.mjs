@@ -72,6 +72,10 @@ export default ts.config(
   ),
   boundary(["web/ui/**"], [coreByIndex, noApp, sqlAtHome, { group: ["@/features/*", "@/server/*"], message: "ui imports only core." }]),
   boundary(
+    ["web/draft/**"],
+    [coreByIndex, noApp, sqlAtHome, { group: ["@/features/*", "@/server/*"], message: "The draft knows no feature." }],
+  ),
+  boundary(
     ["web/features/**"],
     [
       coreByIndex,

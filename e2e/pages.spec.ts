@@ -28,7 +28,7 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   },
   { name: "workbench, base", path: "/specs/skerry/passenger-booking?facet=base" },
   { name: "keys", path: "/specs/skerry/crew-roster", open: (page) => page.keyboard.press("?") },
-  { name: "carry", path: "/specs/skerry/crew-roster", open: (page) => page.getByRole("button", { name: "Carry its columns" }).click() },
+  { name: "carry", path: "/specs/skerry/crew-roster", open: (page) => page.getByRole("button", { name: "Carry over" }).click() },
   { name: "review", path: "/specs/skerry/passenger-booking/publish" },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest" },
   { name: "nothing here", path: "/specs/skerry/nothing" },

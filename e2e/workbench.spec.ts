@@ -70,7 +70,7 @@ test("breakpoints are added, copied, renamed, carried and removed", async ({ pag
   await page.keyboard.press("Enter");
   await expect(cell(page, /^Wall, Breakpoint/)).toBeVisible();
   await cell(page, /^Desk, Gutter/).click();
-  await page.getByRole("button", { name: "Carry its columns" }).click();
+  await page.getByRole("button", { name: "Carry over" }).click();
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel(/^Margin/).uncheck();
   await dialog.getByLabel("Phone").uncheck();

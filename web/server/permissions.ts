@@ -1,12 +1,12 @@
 export const roles = ["reader", "author", "lead"] as const;
 export type Role = (typeof roles)[number];
 
-export type Action = "read-version" | "read-draft" | "edit-draft" | "create-spec" | "publish";
+export type Action = "read-version" | "read-draft" | "edit-draft" | "create-spec" | "publish" | "edit-devices";
 
 const allowed: Readonly<Record<Role, readonly Action[]>> = {
   reader: ["read-version", "read-draft"],
-  author: ["read-version", "read-draft", "edit-draft", "create-spec", "publish"],
-  lead: ["read-version", "read-draft", "edit-draft", "create-spec", "publish"],
+  author: ["read-version", "read-draft", "edit-draft", "create-spec", "publish", "edit-devices"],
+  lead: ["read-version", "read-draft", "edit-draft", "create-spec", "publish", "edit-devices"],
 };
 
 /**

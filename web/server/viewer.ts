@@ -2,10 +2,10 @@ import { cookies } from "next/headers";
 import { cache } from "react";
 import { database } from "./database";
 import type { Person } from "./people";
-import { type Action, may } from "./permissions";
+import { type Action, may, type Role } from "./permissions";
 import type { Problem } from "./problem";
 import { personOfToken, sessionCookie } from "./sign-in";
-import { findSpec, type Spec } from "./specs";
+import { findSpec, type Spec, teamFor } from "./specs";
 
 /** Who is signed in, read once for each request; null where nobody is. */
 export const viewer = cache(async (): Promise<Person | null> => {
@@ -30,10 +30,26 @@ export const allowedSpec = async (team: string, slug: string, action: Action): P
   return { ok: false, problem: { code: "forbidden", detail: `As ${spec.role ?? "a guest"} you may not ${sayAction[action]}.` } };
 };
 
+export type AllowedTeam =
+  | { readonly ok: true; readonly teamId: number; readonly role: Role; readonly person: Person }
+  | { readonly ok: false; readonly problem: Problem };
+
+/** A team, where the person asking may do something in it. To people outside it, it is not there at all. */
+export const allowedTeam = async (slug: string, action: Action): Promise<AllowedTeam> => {
+  const person = await viewer();
+  if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in to see this team." } };
+  const team = await teamFor(database(), slug, person.id);
+  if (!team) return { ok: false, problem: { code: "not-found", detail: `No team ${slug} that you belong to.` } };
+  if (!may(team.role, action))
+    return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not ${sayAction[action]}.` } };
+  return { ok: true, teamId: team.id, role: team.role, person };
+};
+
 const sayAction: Readonly<Record<Action, string>> = {
   "read-version": "read this spec",
   "read-draft": "see this draft",
   "edit-draft": "change this draft",
   "create-spec": "add specs",
   publish: "publish versions",
+  "edit-devices": "change the team's devices",
 };

@@ -1,6 +1,6 @@
 import { applyChanges, type Change, type Layout } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { createDraftStore, type DraftWorld, type SaveAnswer } from "@/features/workbench/draft-store";
+import { createDraftStore, type DraftWorld, type SaveAnswer } from "@/draft/draft-store";
 import { cleanLayout, withBreakpoint, withColumns } from "../../core/test/layouts";
 
 /** A server that keeps one draft as the real one does, and timers that run when the test says so. */

@@ -12,7 +12,6 @@ import {
   fromJsonNumber,
   inOrder,
   type Layout,
-  parseLayout,
   parseLength,
   resolve,
   takeAll,
@@ -22,8 +21,11 @@ import { MoveHorizontal, Redo2, Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
-import { toast, Toaster } from "sonner";
+import { toast } from "sonner";
+import { useDraftOfPage } from "@/draft/draft-provider";
+import { SaveWords } from "@/draft/save-words";
 import { TopBar } from "@/ui/brand";
+import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { NumText } from "@/ui/num";
 import { BreakpointActions } from "./breakpoint-actions";
 import { FacetPanel } from "./facet-panel";
@@ -31,29 +33,18 @@ import { placeOf } from "./finding-place";
 import { FindingsPanel } from "./findings-panel";
 import { Ladder } from "./ladder";
 import { Ledger } from "./ledger";
-import { SaveWords } from "./save-words";
 import { Sheet, type Shown } from "./sheet";
 import { SpansTable } from "./spans-table";
 import { triedLayout, type Trial, trialWords } from "./trial";
-import { type DraftAddress, useDraft } from "./use-draft";
 import { useShortcuts } from "./use-shortcuts";
 import { type Facet, facets, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
 
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
 const CarryDialog = dynamic(() => import("./carry-dialog").then((module) => module.CarryDialog));
 const RepairDialog = dynamic(() => import("./repair-dialog").then((module) => module.RepairDialog));
-const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
-type Props = {
-  readonly address: DraftAddress;
-  readonly teamName: string;
-  readonly draft: { readonly revision: number; readonly layout: Layout };
-  readonly latest: { readonly number: string; readonly layout: Layout } | null;
-  readonly query: Readonly<Record<string, string>>;
-  readonly mayEdit: boolean;
-  readonly mayPublish: boolean;
-};
+type Props = { readonly query: Readonly<Record<string, string>> };
 
 const facetNames: Readonly<Record<Facet, string>> = { base: "Base", columns: "Columns", rows: "Rows", baseline: "Baseline" };
 
@@ -66,10 +57,9 @@ const layers: readonly (readonly [keyof Shown, string])[] = [
 ];
 
 /** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
-export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, mayPublish }: Props) => {
-  const { store, state } = useDraft(address, draft, !mayEdit);
-  const { layout } = state;
-  const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, draft.layout));
+export const Workbench = ({ query }: Props) => {
+  const { address, teamName, latest, mayEdit, mayPublish, store, state, layout, edit: editDraft, undo, redo } = useDraftOfPage();
+  const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, layout));
   const [shown, setShown] = useState<Shown>({ columns: true, rows: view.facet === "rows", baseline: true, mesh: true, dimensions: true });
   const [dialog, setDialog] = useState<"carry" | "repair" | "shortcuts" | null>(null);
   const [trial, setTrial] = useState<Trial | null>(null);
@@ -94,14 +84,11 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
     addressTimer.current = setTimeout(() => window.history.replaceState(null, "", `?${viewQuery({ ...view, at: breakpoint.id })}`), 200);
   }, [view, breakpoint.id]);
 
-  /** Makes an edit, or says why it cannot be: what would be no layout is never put in the draft. */
+  /** Makes an edit; what was being tried ends with it. */
   const edit = (next: Layout, step: string | null = null): string | null => {
-    if (!mayEdit) return "You may read this draft, not change it";
-    const parsed = parseLayout(next);
-    if (!parsed.ok) return parsed.issues[0]?.message ?? "That would be no layout";
-    setTrial(null);
-    store.edit(parsed.value, step);
-    return null;
+    const words = editDraft(next, step);
+    if (words === null) setTrial(null);
+    return words;
   };
   const editOrSay = (next: Layout): void => {
     const words = edit(next);
@@ -118,12 +105,6 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
     const ordered = inOrder(layout);
     const to = ordered[ordered.findIndex(({ id }) => id === breakpoint.id) + by];
     if (to) select(to.id);
-  };
-  const undo = (): void => {
-    if (!store.undo()) toast("That number has been changed by somebody else since; it stays.");
-  };
-  const redo = (): void => {
-    if (!store.redo()) toast("That number has been changed by somebody else since; it stays.");
   };
   const take = ({ fix }: Trial): void => {
     const patched = applyPatch(layout, fix.patch);
@@ -285,21 +266,21 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
             onWidth={(width) => setView({ ...view, at: breakpoint.id, width })}
             onCarry={mayEdit && layout.breakpoints.length > 1 ? () => setDialog("carry") : null}
           />
-          {mayEdit && (
-            <BreakpointActions
-              layout={layout}
-              breakpoint={breakpoint}
-              outOfOrder={outOfOrder}
-              onLayout={(next, look) => {
-                editOrSay(next);
-                const to = next.breakpoints.find(({ id }) => id === look);
-                if (to) setView({ ...view, at: to.id, width: fromJsonNumber(to.drawnAt.width) });
-              }}
-              onRename={() => setRename({ id: breakpoint.id })}
-              onCarry={() => setDialog("carry")}
-              onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
-            />
-          )}
+          <BreakpointActions
+            path={path}
+            readOnly={!mayEdit}
+            layout={layout}
+            breakpoint={breakpoint}
+            outOfOrder={outOfOrder}
+            onLayout={(next, look) => {
+              editOrSay(next);
+              const to = next.breakpoints.find(({ id }) => id === look);
+              if (to) setView({ ...view, at: to.id, width: fromJsonNumber(to.drawnAt.width) });
+            }}
+            onRename={() => setRename({ id: breakpoint.id })}
+            onCarry={() => setDialog("carry")}
+            onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
+          />
           <Ledger
             layout={layout}
             at={breakpoint.id}
@@ -345,6 +326,7 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
             onSelect={select}
           />
           {resolved.ok && <SpansTable resolution={resolved.value} base={base} />}
+          <MeasuredInBrowser layout={layout} width={view.width} />
         </aside>
       </div>
       {dialog === "carry" && (
@@ -371,15 +353,6 @@ export const Workbench = ({ address, teamName, draft, latest, query, mayEdit, ma
         />
       )}
       {dialog === "shortcuts" && <ShortcutsDialog onClose={() => setDialog(null)} />}
-      {state.save.kind === "conflict" && (
-        <ConflictDialog
-          key={state.save.conflicts.length}
-          conflicts={state.save.conflicts}
-          layout={layout}
-          onSettle={(choices) => store.settle(choices)}
-        />
-      )}
-      <Toaster position="bottom-center" />
     </div>
   );
 };

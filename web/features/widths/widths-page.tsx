@@ -1,0 +1,115 @@
+"use client";
+
+import { breakpointAt, type Device, fromJsonNumber, limits, parseLength, sweep, termsAt, toDecimal, toNumber, zero } from "@ypsiline/core";
+import dynamic from "next/dynamic";
+import Link from "next/link";
+import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useDraftOfPage } from "@/draft/draft-provider";
+import { TopBar } from "@/ui/brand";
+import { MeasuredInBrowser } from "@/ui/measured-in-browser";
+import { Num } from "@/ui/num";
+import { NumberField } from "@/ui/number-field";
+import { DeviceStrip } from "./device-strip";
+import { HandOvers } from "./hand-overs";
+import { WidthAnswers } from "./width-answers";
+
+const WidthsChart = dynamic(() => import("./widths-chart").then((module) => module.WidthsChart), { ssr: false });
+const DevicesDialog = dynamic(() => import("./devices-dialog").then((module) => module.DevicesDialog));
+
+type Props = { readonly width: number | null; readonly team: { readonly revision: number; readonly devices: readonly Device[] } };
+
+/** What happens between the drawn sizes: every width from 240 to 2560 at once. */
+export const WidthsPage = ({ width: first, team }: Props) => {
+  const { address, layout, mayManageTeam } = useDraftOfPage();
+  const [probe, setProbe] = useState(first ?? layout.breakpoints.at(-1)?.drawnAt.width ?? 1280);
+  const [saved, setSaved] = useState(team);
+  const [editing, setEditing] = useState(false);
+  const asked = useDeferredValue(layout);
+  const swept = useMemo(() => sweep(asked), [asked]);
+  const at = fromJsonNumber(probe);
+  const breakpoint = breakpointAt(layout, at);
+  const terms = termsAt(layout, breakpoint, at);
+  const base = parseLength(layout.base)?.value ?? zero;
+  const path = `/specs/${address.team}/${address.spec}`;
+
+  useEffect(() => {
+    window.history.replaceState(null, "", `?${new URLSearchParams({ width: String(probe) }).toString()}`);
+  }, [probe]);
+
+  return (
+    <div className="widths">
+      <TopBar
+        crumbs={
+          <>
+            <Link href={path} className="crumb" prefetch={false}>
+              {layout.name}
+            </Link>
+            <span className="crumb" aria-hidden="true">
+              /
+            </span>
+            <h1 className="here fs-6">Widths</h1>
+          </>
+        }
+      >
+        <Link className="btn btn-bar" href={`${path}?at=${breakpoint.id}&width=${probe}`} prefetch={false}>
+          Back to the sheet
+        </Link>
+      </TopBar>
+      <div className="widths-body">
+        <main className="widths-main">
+          <div className="widths-probe">
+            <span>Probe</span>
+            <NumberField
+              label="Probe"
+              shown={String(probe)}
+              text={String(probe)}
+              units={["px"]}
+              base={base}
+              onEnter={({ value }) => {
+                const next = Number(toDecimal(value));
+                if (!(next >= 1 && next <= limits.size) || toNumber(value) !== next)
+                  return "Type a width from 1 to 20,000 with at most 3 decimals";
+                setProbe(next);
+                return null;
+              }}
+            />
+            <strong>{breakpoint.name}</strong>
+            <span>
+              container <Num value={terms.container.width} />
+            </span>
+            <span>
+              {terms.count} × column <Num value={terms.column} />
+            </span>
+            <span>
+              gutter <Num value={terms.gutter} />
+            </span>
+            <span>
+              margin <Num value={terms.margin.start} />
+            </span>
+          </div>
+          <WidthsChart sweep={swept} probe={probe} onProbe={setProbe} />
+          <section aria-label="What is handed over">
+            <h2>Hand-overs</h2>
+            <HandOvers sweep={swept} layout={asked} />
+          </section>
+          <DeviceStrip layout={layout} devices={saved.devices} mayEdit={mayManageTeam} onProbe={setProbe} onEdit={() => setEditing(true)} />
+        </main>
+        <aside className="widths-side">
+          <WidthAnswers sweep={swept} layout={asked} probe={at} onProbe={setProbe} />
+          <MeasuredInBrowser layout={layout} width={at} />
+        </aside>
+      </div>
+      {editing && (
+        <DevicesDialog
+          team={address.team}
+          saved={saved}
+          onSaved={(next) => {
+            setSaved(next);
+            setEditing(false);
+          }}
+          onClose={() => setEditing(false)}
+        />
+      )}
+    </div>
+  );
+};

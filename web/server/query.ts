@@ -1,0 +1,7 @@
+/** The members of an address's query that stand there once. */
+export const queryOf = async (
+  searchParams: Promise<Record<string, string | string[] | undefined>>,
+): Promise<Readonly<Record<string, string>>> =>
+  Object.fromEntries(
+    Object.entries(await searchParams).flatMap(([name, value]) => (typeof value === "string" ? [[name, value] as const] : [])),
+  );
