@@ -27,6 +27,39 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
     open: (page) => page.getByLabel(/^Rows/).check(),
   },
   { name: "workbench, base", path: "/specs/skerry/passenger-booking?facet=base" },
+  { name: "workbench, rows that divide", path: "/specs/skerry/quay-board?facet=rows" },
+  { name: "workbench, baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline" },
+  {
+    name: "a fix tried, a distance read",
+    path: "/specs/skerry/passenger-booking?at=desk",
+    open: async (page) => {
+      await page.getByRole("button", { name: "Try Gutter to 24" }).first().click();
+      await page.getByRole("button", { name: "Read", exact: true }).click();
+    },
+  },
+  {
+    name: "repair",
+    path: "/specs/skerry/passenger-booking?at=desk",
+    open: async (page) => {
+      await page.getByRole("button", { name: "Repair the whole spec…" }).click();
+      await page.getByText("by 5 px in all").waitFor();
+    },
+  },
+  {
+    name: "whole-pixel sets",
+    path: "/specs/skerry/passenger-booking/sets?at=desk",
+    open: (page) => page.getByText("sets close to the pixel").waitFor(),
+  },
+  {
+    name: "widths",
+    path: "/specs/skerry/passenger-booking/widths",
+    open: (page) => page.getByText(/largest difference/).waitFor(),
+  },
+  {
+    name: "devices",
+    path: "/specs/skerry/passenger-booking/widths",
+    open: (page) => page.getByRole("button", { name: "Edit the list…" }).click(),
+  },
   { name: "keys", path: "/specs/skerry/crew-roster", open: (page) => page.keyboard.press("?") },
   { name: "carry", path: "/specs/skerry/crew-roster", open: (page) => page.getByRole("button", { name: "Carry over" }).click() },
   { name: "review", path: "/specs/skerry/passenger-booking/publish" },

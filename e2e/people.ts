@@ -61,6 +61,9 @@ export const makeSpec = async (
   return `/specs/${team}/${spec}`;
 };
 
+/** What is said as an alert; the framework's own announcer of pages is none. */
+export const alerts = (page: Page) => page.locator("[role=alert]:not(#__next-route-announcer__)");
+
 /** Waits until everything typed is saved. */
 export const saved = (page: Page): Promise<void> => expect(page.locator("[data-save=saved]")).toBeVisible({ timeout: 15_000 });
 

@@ -60,6 +60,32 @@ const actions: readonly { readonly name: string; readonly attempt: Try; readonly
     expected: { reader: 404, author: 200, lead: 200, stranger: 404, "signed out": 307 },
   },
   {
+    name: "open the whole-pixel sets",
+    attempt: (api, path) => status(api.get(`${path}/sets`, { maxRedirects: 0 })),
+    expected: { reader: 200, author: 200, lead: 200, stranger: 404, "signed out": 307 },
+  },
+  {
+    name: "open the widths",
+    attempt: (api, path) => status(api.get(`${path}/widths`, { maxRedirects: 0 })),
+    expected: { reader: 200, author: 200, lead: 200, stranger: 404, "signed out": 307 },
+  },
+  {
+    name: "read the team's devices",
+    attempt: (api) => status(api.get("/api/teams/skerry/devices")),
+    expected: { reader: 200, author: 200, lead: 200, stranger: 404, "signed out": 401 },
+  },
+  {
+    name: "change the team's devices",
+    // From a revision there never was, so that nothing is changed: who may, is told so.
+    attempt: (api) =>
+      status(
+        api.post("/api/teams/skerry/devices", {
+          data: { revision: 999_999, devices: [{ name: "Wall", width: 1, height: 1, density: 1 }] },
+        }),
+      ),
+    expected: { reader: 403, author: 409, lead: 409, stranger: 404, "signed out": 401 },
+  },
+  {
     name: "add a spec to the team",
     attempt: (api) => status(api.post("/api/specs", { data: { team: "skerry", name: "Added", start: { kind: "blank" } } })),
     expected: { reader: 403, author: 201, lead: 201, stranger: 404, "signed out": 401 },
@@ -106,5 +132,5 @@ test("every action answers every person as the permissions say", async ({ baseUR
       expect(await attempt(as[who], path), `${who}: ${action}`).toBe(expected[who]);
       cases += 1;
     }
-  expect(cases).toBe(50);
+  expect(cases).toBe(70);
 });

@@ -149,10 +149,10 @@ test("probe and boundaries are moved by mouse and keyboard; the address keeps br
   expect(dragged).toBeLessThan(960);
   await page.keyboard.press("Control+z");
   await expect(boundary).toHaveAttribute("aria-valuenow", "1016");
-  await page.getByRole("tab", { name: "Base" }).click();
+  await page.getByRole("tab", { name: "Base", exact: true }).click();
   await expect(page).toHaveURL(new RegExp(`${path}\\?at=phone&facet=base&width=${moved + 1}`));
   await page.reload();
-  await expect(page.getByRole("tab", { name: "Base" })).toHaveAttribute("aria-selected", "true");
+  await expect(page.getByRole("tab", { name: "Base", exact: true })).toHaveAttribute("aria-selected", "true");
   await expect(probe).toHaveAttribute("aria-valuenow", String(moved + 1));
 });
 

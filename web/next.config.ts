@@ -9,6 +9,8 @@ const config: NextConfig = {
   poweredByHeader: false,
   sassOptions: { quietDeps: true, silenceDeprecations: ["import", "global-builtin", "color-functions", "mixed-decls", "if-function"] },
   experimental: { optimizePackageImports: ["react-bootstrap", "lucide-react"] },
+  // Browsers ask for this one whatever the page says.
+  rewrites: () => Promise.resolve([{ source: "/favicon.ico", destination: "/icon.svg" }]),
   headers: () =>
     Promise.resolve([
       {

@@ -8,6 +8,7 @@ describe("who may do what", () => {
     "edit-draft": ["author", "lead"],
     "create-spec": ["author", "lead"],
     publish: ["author", "lead"],
+    "edit-devices": ["author", "lead"],
   };
   const cases = (Object.keys(matrix) as Action[]).flatMap((action) =>
     ([null, "reader", "author", "lead"] as const).map((role) => [action, role, matrix[action].includes(role)] as const),

@@ -12,7 +12,7 @@ export const NumSvg = ({ value, x, y, room }: { readonly value: Exact; readonly 
   const width = digits * size * advance + 6;
   if (width > room + 6) return null;
   return (
-    <g aria-label={toDecimal(value)}>
+    <g role="img" aria-label={toDecimal(value)}>
       <rect x={x - width / 2} y={y - 8} width={width} height="16" fill="var(--card)" />
       <text x={x} y={y + 4.5} fontSize={size} textAnchor="middle" fill="var(--ink)" className="num">
         {head}

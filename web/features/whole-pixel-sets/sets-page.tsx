@@ -20,6 +20,7 @@ import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { SaveWords } from "@/draft/save-words";
+import { showQuery } from "@/ui/address";
 import { TopBar } from "@/ui/brand";
 import { type FormField, fieldOfIssue, formFor, mostSearched, readForm, type SearchForm } from "./search-form";
 import { SearchPanel } from "./search-panel";
@@ -47,10 +48,10 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   const asked = useDeferredValue(form);
   const read = useMemo(() => readForm(asked, layout, breakpoint), [asked, layout, breakpoint]);
   const question = useMemo(() => (read.ok ? { search: read.search, ranking: read.ranking } : null), [read]);
-  const { answer, busy, share, failed, cancel } = useSets(question);
+  const { answer, busy, share, failed, givenUp, cancel } = useSets(question);
 
   useEffect(() => {
-    window.history.replaceState(null, "", `?${new URLSearchParams({ at: breakpoint.id }).toString()}`);
+    showQuery(new URLSearchParams({ at: breakpoint.id }).toString());
   }, [breakpoint.id]);
 
   const context = { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize: rootFontSize(layout) };
@@ -132,6 +133,8 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
                   Cancel
                 </button>
               </>
+            ) : givenUp ? (
+              <span>Given up. What is listed is of the search before; change a number to look again.</span>
             ) : failed ? (
               <span className="fault">The search could not be run in this browser.</span>
             ) : found ? (

@@ -11,6 +11,8 @@ export type SetsState = {
   /** What share is walked, once the search takes longer than a moment; null before. */
   readonly share: number | null;
   readonly failed: boolean;
+  /** The last question was given up: the answer is of one before. */
+  readonly givenUp: boolean;
 };
 
 /** After how long a search shows its progress, ms. */
@@ -18,7 +20,7 @@ const patience = 200;
 
 /** The sets of a question, looked for off the main thread. A new question gives up the one before; `cancel` gives up this one. */
 export const useSets = (question: SetsQuestion | null): SetsState & { readonly cancel: () => void } => {
-  const [state, setState] = useState<SetsState>({ answer: null, busy: false, share: null, failed: false });
+  const [state, setState] = useState<SetsState>({ answer: null, busy: false, share: null, failed: false, givenUp: false });
   const stop = useRef<() => void>(() => undefined);
   useEffect(() => {
     if (!question) return;
@@ -29,7 +31,7 @@ export const useSets = (question: SetsQuestion | null): SetsState & { readonly c
       if (!live) return;
       live = false;
       worker.terminate();
-      setState((before) => ({ ...before, busy: false, share: null, failed: false, ...next }));
+      setState((before) => ({ ...before, busy: false, share: null, failed: false, givenUp: false, ...next }));
     };
     const begun = setTimeout(() => live && setState((before) => ({ ...before, busy: true, share: before.share ?? 0 })), patience);
     worker.addEventListener("error", () => finish({ failed: true }));
@@ -44,7 +46,7 @@ export const useSets = (question: SetsQuestion | null): SetsState & { readonly c
         (answer) => finish({ answer }),
         () => finish({ failed: true }),
       );
-    stop.current = () => finish({});
+    stop.current = () => finish({ givenUp: true });
     return () => {
       clearTimeout(begun);
       live = false;

@@ -5,6 +5,7 @@ import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import { showQuery } from "@/ui/address";
 import { TopBar } from "@/ui/brand";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Num } from "@/ui/num";
@@ -33,7 +34,7 @@ export const WidthsPage = ({ width: first, team }: Props) => {
   const path = `/specs/${address.team}/${address.spec}`;
 
   useEffect(() => {
-    window.history.replaceState(null, "", `?${new URLSearchParams({ width: String(probe) }).toString()}`);
+    showQuery(new URLSearchParams({ width: String(probe) }).toString());
   }, [probe]);
 
   return (

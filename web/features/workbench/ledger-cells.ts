@@ -13,6 +13,7 @@ import {
   workOutSum,
 } from "@ypsiline/core";
 import { readTyped } from "@/ui/number-field";
+import type { FindingPlace } from "./finding-place";
 
 /** What a cell makes of typed or pasted text: a changed breakpoint, or a sentence that says what would be right. */
 export type CellResult = { readonly ok: true; readonly breakpoint: Breakpoint } | { readonly ok: false; readonly message: string };
@@ -27,6 +28,8 @@ export type LedgerCell = {
   readonly stepped: boolean;
   /** JSON Pointer parts of a finding's path that this cell stands for. */
   readonly paths: readonly string[];
+  /** The part of a sheet that this cell tells of, marked with it; null for a name. */
+  readonly place: FindingPlace | null;
 };
 
 const fail = (message: string): CellResult => ({ ok: false, message });
@@ -64,6 +67,7 @@ const name: LedgerCell = {
   label: "Breakpoint",
   stepped: false,
   paths: [],
+  place: null,
   text: ({ name: text }) => text,
   read: (text, breakpoint) =>
     text.trim() === ""
@@ -78,6 +82,7 @@ const from: LedgerCell = {
   label: "From",
   stepped: true,
   paths: ["from"],
+  place: "width",
   text: (breakpoint) => String(breakpoint.from),
   read: (text, breakpoint) => {
     const value = size(text);
@@ -90,6 +95,7 @@ const drawnAt: LedgerCell = {
   label: "Drawn at",
   stepped: false,
   paths: ["drawnAt/width", "drawnAt/height"],
+  place: "height",
   text: ({ drawnAt: { width, height } }) => `${width} × ${height}`,
   read: (text, breakpoint) => {
     const [first = "", second, ...rest] = text.split(/[x×]/i);
@@ -105,6 +111,7 @@ const count: LedgerCell = {
   label: "Columns",
   stepped: true,
   paths: ["columns/count", "columns"],
+  place: "columns",
   text: ({ columns }) => String(columns.count),
   read: (text, breakpoint) => {
     const sum = workOutSum(text);
@@ -119,6 +126,7 @@ const gutter: LedgerCell = {
   label: "Gutter",
   stepped: true,
   paths: ["columns/gutter"],
+  place: "gutter",
   text: ({ columns }) => pxless(columns.gutter),
   read: (text, breakpoint) => {
     const length = lengthOf(text, ["px", "rem", "fr"]);
@@ -131,6 +139,7 @@ const margin: LedgerCell = {
   label: "Margin",
   stepped: true,
   paths: ["columns/margin", "columns/margin/start", "columns/margin/end"],
+  place: "margin",
   text: ({ columns: { margin: sides } }) =>
     sides.start === sides.end ? pxless(sides.start) : `${pxless(sides.start)}, ${pxless(sides.end)}`,
   read: (text, breakpoint) => {
@@ -149,6 +158,7 @@ const container: LedgerCell = {
   label: "Container",
   stepped: false,
   paths: ["columns/container", "columns/container/width", "columns/container/max"],
+  place: "container",
   text: ({ columns: { container: held } }) =>
     held.kind === "fluid" ? "fluid" : held.kind === "capped" ? `≤ ${pxless(held.max)}` : pxless(held.width),
   read: (text, breakpoint) => {

@@ -17,6 +17,7 @@ import {
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
+import { placeOf } from "./finding-place";
 import { ledgerCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
 
 type Props = {
@@ -216,7 +217,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
           </thead>
           <tbody>
             {breakpoints.map((breakpoint, index) => {
-              const marked = focused ? spokenOf([{ ...focused, level: "problem" } as Finding], breakpoint.id, index) : null;
+              const mark = focused?.breakpoint === breakpoint.id ? placeOf(focused) : null;
               const spoken = spokenOf(findings, breakpoint.id, index);
               const terms = columnTerms(breakpoint.columns, {
                 width: fromJsonNumber(breakpoint.drawnAt.width),
@@ -234,7 +235,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                         key={cell.id}
                         data-cell={`${index}-${column}`}
                         tabIndex={here && !edited ? 0 : -1}
-                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked?.has(cell.id) ? "marked" : ""}`}
+                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${mark && cell.place === mark ? "marked" : ""}`}
                         aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}`}
                         aria-readonly={readOnly}
                         onFocus={() => {
@@ -278,8 +279,12 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                       {value ? <Num value={value} /> : "–"}
                     </td>
                   ))}
-                  <td className="worked-out">{pitch ? <Num value={pitch} /> : "–"}</td>
-                  <td className="worked-out">{breakpoint.baseline ? breakpoint.baseline.step.replace(/px$/, "") : "–"}</td>
+                  <td className={`worked-out ${mark === "rows" || mark === "row-gutter" ? "marked" : ""}`}>
+                    {pitch ? <Num value={pitch} /> : "–"}
+                  </td>
+                  <td className={`worked-out ${mark === "baseline" || mark === "text" ? "marked" : ""}`}>
+                    {breakpoint.baseline ? breakpoint.baseline.step.replace(/px$/, "") : "–"}
+                  </td>
                 </tr>
               );
             })}

@@ -14,7 +14,7 @@ import {
   toNumber,
   uprightLines,
 } from "@ypsiline/core";
-import { type KeyboardEvent, type PointerEvent, useEffect, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
 import { BaseUnits } from "@/ui/base-units";
 import { Num, NumText } from "@/ui/num";
 
@@ -73,7 +73,7 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onDone 
     if (at <= place.height) return place.top + at;
     return place.tail && at >= place.tail.from ? place.tail.top + at - place.tail.from : null;
   };
-  const nearest = (event: PointerEvent): SheetLine | null => {
+  const nearest = (event: { readonly clientX: number; readonly clientY: number }): SheetLine | null => {
     const rect = box.current?.getBoundingClientRect();
     if (!rect) return null;
     const [px, py] = [event.clientX - rect.left, event.clientY - rect.top];
@@ -139,7 +139,11 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onDone 
       onKeyDown={onKeyDown}
       onPointerMove={(event) => setOver(nearest(event))}
       onPointerLeave={() => setOver(null)}
-      onClick={() => over && pick(over)}
+      onClick={(event) => {
+        // A click may come before the move to it was drawn.
+        const line = nearest(event);
+        if (line) pick(line);
+      }}
     >
       {over && over !== picked && drawn(over, "over")}
       {picked && drawn(picked, "picked")}

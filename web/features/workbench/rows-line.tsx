@@ -83,7 +83,7 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
     units: readonly LengthUnit[] = ["px", "rem"],
   ) => (
     <Term
-      key={`${breakpoint.id} ${kind} ${id}`}
+      key={`${breakpoint.id} ${kind} ${id} ${way ?? "end"}`}
       label={label}
       giving={rows !== null && way === gives[rows.kind]}
       onGive={way === null || readOnly || !rows ? null : () => setGives({ ...gives, [rows.kind]: way })}

@@ -42,7 +42,7 @@ const DimensionLine = ({
   const b = x(toNumber(dimension.to));
   if (b - a < 2) return null;
   return (
-    <g aria-label={`${dimension.what} ${toDecimal(dimension.length)}`}>
+    <g role="img" aria-label={`${dimension.what} ${toDecimal(dimension.length)}`}>
       <path d={`M${a} ${y - 5}V${y + 5}M${b} ${y - 5}V${y + 5}M${a} ${y}H${b}`} stroke="var(--ink)" strokeWidth="0.9" fill="none" />
       <path d={`M${a - 3} ${y + 3}l6 -6M${b - 3} ${y + 3}l6 -6`} stroke="var(--ink)" strokeWidth="1.4" />
       <NumSvg value={dimension.length} x={(a + b) / 2} y={y} room={b - a - 8} />
@@ -66,7 +66,7 @@ const HeightLine = ({
   const b = y(toNumber(dimension.to));
   if (b - a < 2 || b > most) return null;
   return (
-    <g aria-label={`${dimension.what} ${toDecimal(dimension.length)}`}>
+    <g role="img" aria-label={`${dimension.what} ${toDecimal(dimension.length)}`}>
       <path d={`M${x - 5} ${a}H${x + 5}M${x - 5} ${b}H${x + 5}M${x} ${a}V${b}`} stroke="var(--ink)" strokeWidth="0.9" fill="none" />
       <path d={`M${x - 3} ${a + 3}l6 -6M${x - 3} ${b + 3}l6 -6`} stroke="var(--ink)" strokeWidth="1.4" />
       {b - a >= 12 && <NumSvg value={dimension.length} x={x - 26} y={(a + b) / 2} room={44} />}

@@ -24,6 +24,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { SaveWords } from "@/draft/save-words";
+import { showQuery } from "@/ui/address";
 import { TopBar } from "@/ui/brand";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { NumText } from "@/ui/num";
@@ -81,7 +82,10 @@ export const Workbench = ({ query }: Props) => {
 
   useEffect(() => {
     if (addressTimer.current) clearTimeout(addressTimer.current);
-    addressTimer.current = setTimeout(() => window.history.replaceState(null, "", `?${viewQuery({ ...view, at: breakpoint.id })}`), 200);
+    addressTimer.current = setTimeout(() => showQuery(viewQuery({ ...view, at: breakpoint.id })), 200);
+    return () => {
+      if (addressTimer.current) clearTimeout(addressTimer.current);
+    };
   }, [view, breakpoint.id]);
 
   /** Makes an edit; what was being tried ends with it. */

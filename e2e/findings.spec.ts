@@ -1,0 +1,111 @@
+import { expect, type Page, test } from "@playwright/test";
+import { makeSpec, pageOf, saved, signIn, typeTerm, watch } from "./people";
+
+const from1280 = { kind: "columns", width: 1280, columns: 12 };
+const findings = (page: Page) => page.getByRole("region", { name: "Findings" });
+const sum = (page: Page) => page.getByRole("region", { name: "Sum line" });
+const cell = (page: Page, name: RegExp) => page.getByRole("gridcell", { name });
+
+const open = async (page: Page, baseURL: string | undefined): Promise<string> => {
+  const path = await makeSpec(baseURL ?? "", from1280);
+  await signIn(page, "author");
+  await page.goto(`${path}?at=desk`);
+  await typeTerm(page, "Margin", "64");
+  await typeTerm(page, "Gutter", "20");
+  return path;
+};
+
+test("a fix is tried without being stored, then taken; its place is marked while the finding is looked at", async ({ page, baseURL }) => {
+  const said = watch(page);
+  const path = await open(page, baseURL);
+  await saved(page);
+  const card = findings(page).getByRole("listitem", { name: /Columns miss the whole pixel/ });
+  await card.focus();
+  await expect(page.locator(".marked-place").first()).toBeAttached();
+  await expect(cell(page, /^Desk, Columns/)).toHaveClass(/marked/);
+  await card.getByRole("button", { name: "Try Gutter to 24" }).click();
+  await expect(page.getByText("Trying Gutter → 24 at Desk: nothing is changed yet.")).toBeVisible();
+  await expect(page.getByRole("img", { name: /12 columns of 74/ })).toBeVisible();
+  await expect(cell(page, /^Desk, Gutter: 20/)).toBeVisible();
+  const draft = (await (await page.request.get(path.replace("/specs", "/api/drafts"))).json()) as {
+    layout: { breakpoints: { columns: { gutter: string } }[] };
+  };
+  expect(draft.layout.breakpoints.at(-1)?.columns.gutter).toBe("20px");
+  await page.getByRole("button", { name: "Leave it" }).click();
+  await expect(page.getByRole("img", { name: /columns of 77\.667/ })).toBeVisible();
+  await card.getByRole("button", { name: "Try Gutter to 24" }).click();
+  await page.getByRole("button", { name: "Take it" }).click();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("24");
+  await page.getByRole("button", { name: "Undo" }).click();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
+  await findings(page).getByRole("button", { name: "Take all fixes here" }).click();
+  await expect(findings(page)).not.toContainText("Columns miss");
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
+  expect(said).toEqual([]);
+});
+
+test("a finding is accepted with a reason, kept, and taken back", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  const card = findings(page).getByRole("listitem", { name: /Gutter is on the half step/ });
+  await card.getByRole("button", { name: "Accept…" }).click();
+  await card.getByRole("button", { name: "Accept it" }).click();
+  await expect(card.getByRole("alert")).toContainText("Say why it stays");
+  await card.getByLabel("Why it stays").fill("The card deck is cut at 20.");
+  await card.getByRole("button", { name: "Accept it" }).click();
+  await expect(card).toHaveCount(0);
+  await saved(page);
+  await page.reload();
+  await page.getByText("1 accepted finding").click();
+  await expect(findings(page)).toContainText("The card deck is cut at 20.");
+  await findings(page).getByRole("button", { name: "Take back" }).click();
+  await expect(findings(page).getByRole("listitem", { name: /Gutter is on the half step/ })).toBeVisible();
+});
+
+test("the whole spec is repaired; what is held stays, and what is in the way is said", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  await findings(page).getByRole("button", { name: "Repair the whole spec…" }).click();
+  const dialog = page.getByRole("dialog");
+  const table = dialog.getByRole("table", { name: /before and after/ });
+  await expect(dialog).toContainText("1 number changes, by 4 px in all");
+  await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("24");
+  await dialog.getByRole("button", { name: "Hold Desk, gutter" }).click();
+  await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("68");
+  await dialog.getByRole("button", { name: "Hold Desk, margin" }).click();
+  await dialog.getByRole("button", { name: "Hold Desk, columns" }).click();
+  await expect(dialog).toContainText("No numbers satisfy what is held.");
+  await expect(dialog.getByRole("button", { name: "Take the repair" })).toBeDisabled();
+  await dialog.getByRole("button", { name: "Let go Desk, margin" }).click();
+  await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("68");
+  await dialog.getByRole("button", { name: "Take the repair" }).click();
+  await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("68");
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
+  await page.keyboard.press("Control+z");
+  await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("64");
+});
+
+test("readers see findings and may change none; the browser's own layout is measured", async ({ browser, baseURL }) => {
+  const path = await makeSpec(baseURL ?? "", from1280);
+  const { page, context, said } = await pageOf(browser, "reader");
+  await page.goto(`${path}?at=desk&width=1280`);
+  await expect(page.getByRole("region", { name: "Measured in this browser" })).toContainText(
+    /24 column edges, the largest difference [\d.]+ px/,
+  );
+  await expect(page.getByRole("button", { name: /^Take all|^Repair|Accept…/ })).toHaveCount(0);
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("1 and 24 columns, 8 breakpoints and a stated container are all drawn, checked and summed", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  for (let added = 0; added < 6; added += 1) await page.getByRole("button", { name: "Add breakpoint" }).click();
+  await expect(page.getByRole("row")).toHaveCount(1 + 8 + 12 + 1);
+  await typeTerm(page, "Columns", "24");
+  await expect(page.getByRole("img", { name: /24 columns/ })).toBeVisible();
+  await typeTerm(page, "Columns", "1");
+  await expect(page.getByRole("img", { name: /: 1 columns/ })).toBeVisible();
+  await page.getByLabel("What is stated").selectOption("container");
+  await page.getByLabel("Stated container").fill("1144");
+  await page.getByLabel("Stated container").press("Enter");
+  await expect(findings(page)).toContainText("The stated container is not what the numbers give");
+});
