@@ -84,6 +84,21 @@ test("the whole spec is repaired; what is held stays, and what is in the way is 
   await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("64");
 });
 
+test("a finding leads to the facet whose sum it is about", async ({ page, baseURL }) => {
+  const path = await open(page, baseURL);
+  await page.goto(`${path}?at=desk&facet=rows`);
+  await page.getByRole("region", { name: "Row sum" }).locator("select").first().selectOption("repeating");
+  const row = page.getByRole("region", { name: "Row sum" }).getByLabel("Row", { exact: true });
+  await row.fill("30");
+  await row.press("Enter");
+  await page.getByRole("tab", { name: "Columns" }).click();
+  await findings(page).getByRole("button", { name: "Row height is off the base unit" }).click();
+  await expect(page.getByRole("tab", { name: "Rows" })).toHaveAttribute("aria-selected", "true");
+  await expect(page.locator(".facet-panel")).toHaveAttribute("data-mark", "rows");
+  // 900 holds 23 rows of 30 with gutters of 8; the last one drawn is cut and says so.
+  await expect(page.getByText(/part row/).first()).toBeAttached();
+});
+
 test("readers see findings and may change none; the browser's own layout is measured", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1280);
   const { page, context, said } = await pageOf(browser, "reader");

@@ -14,6 +14,26 @@ const views = [
   { name: "new-spec", path: "/specs/new", as: "author", size: desk },
   { name: "workbench", path: "/specs/skerry/passenger-booking?at=desk", as: "author", size: desk },
   { name: "workbench-base", path: "/specs/skerry/crew-roster?at=desk&facet=base", as: "author", size: desk },
+  { name: "workbench-rows", path: "/specs/skerry/quay-board?at=landscape&facet=rows", as: "author", size: desk },
+  { name: "workbench-baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline", as: "author", size: desk },
+  {
+    name: "repair",
+    path: "/specs/skerry/passenger-booking?at=desk",
+    as: "author",
+    size: desk,
+    open: async (page) => {
+      await page.getByRole("button", { name: "Repair the whole spec…" }).click();
+      await page.getByText("px in all").waitFor();
+    },
+  },
+  {
+    name: "sets",
+    path: "/specs/skerry/passenger-booking/sets?at=desk",
+    as: "author",
+    size: desk,
+    open: (page) => page.getByRole("button", { name: "Use set 2", exact: true }).hover(),
+  },
+  { name: "widths", path: "/specs/skerry/passenger-booking/widths?width=1280", as: "author", size: desk },
   { name: "review", path: "/specs/skerry/passenger-booking/publish", as: "lead", size: desk },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: desk },
   { name: "hand-off-phone", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: { width: 390, height: 844 } },
@@ -26,11 +46,14 @@ run(async () => {
   await withDemoServer(async ({ address }) => {
     const { chromium } = await import("@playwright/test");
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
-    for (const { name, path, as, size } of views) {
+    for (const { name, path, as, size, open } of views) {
       const context = await browser.newContext({ viewport: size });
       if (as) await context.request.post(`${address}/session`, { form: { email: `${as}@skerry.example`, password } });
       const page = await context.newPage();
       await page.goto(`${address}${path}`, { waitUntil: "networkidle" });
+      await open?.(page);
+      // Charts and measurements come a moment after the page.
+      await page.waitForTimeout(1500);
       await page.screenshot({ path: join(folder, `${name}.png`) });
       say(`docs/screenshots/${name}.png`);
       await context.close();

@@ -17,6 +17,8 @@ type Props = {
   readonly onTake: (trial: Trial) => void;
   readonly onAccept: (rules: readonly RuleId[], breakpoint: string, reason: string) => string | null;
   readonly onFocus: (finding: Finding | null) => void;
+  /** Goes to the facet whose sum the finding is about. */
+  readonly onShow: (finding: Finding) => void;
 };
 
 /** "Gutter → 24" with the arrow drawn, so that no font has to have it. */
@@ -31,7 +33,7 @@ const FixLabel = ({ fix }: { readonly fix: Fix }) => {
 };
 
 /** One finding: what is so, its sum, the changes that mend it (tried or taken), or a reason to leave it. Looked at, it marks its place. */
-export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTry, onTake, onAccept, onFocus }: Props) => {
+export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTry, onTake, onAccept, onFocus, onShow }: Props) => {
   const { title, message, sum } = findingWords(finding, where);
   const also = other ? findingWords(other, where).message : "";
   const [reason, setReason] = useState<string | null>(null);
@@ -56,7 +58,9 @@ export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTr
     >
       <h3>
         <span className="visually-hidden">{finding.level}: </span>
-        {title}
+        <button type="button" className="finding-title" title="Show its sum" onClick={() => onShow(finding)}>
+          {title}
+        </button>
       </h3>
       {sum && <NumText className="num num-wrap d-block" text={sum} />}
       <NumText className="d-block" text={also ? `${message} ${also}` : message} />

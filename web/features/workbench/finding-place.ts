@@ -1,4 +1,5 @@
 import type { Finding } from "@ypsiline/core";
+import type { Facet } from "./view";
 
 /** The part of a sheet, of the sums and of the ledger that a finding speaks of. */
 export type FindingPlace = "width" | "margin" | "columns" | "gutter" | "container" | "rows" | "row-gutter" | "baseline" | "height" | "text";
@@ -16,4 +17,18 @@ export const placeOf = ({ path }: Pick<Finding, "path">): FindingPlace => {
   if (member.startsWith("baseline")) return "baseline";
   if (member === "drawnAt/height") return "height";
   return "width";
+};
+
+/** The facet whose sum holds a place. */
+export const facetOf: Readonly<Record<FindingPlace, Facet>> = {
+  width: "columns",
+  margin: "columns",
+  columns: "columns",
+  gutter: "columns",
+  container: "columns",
+  rows: "rows",
+  "row-gutter": "rows",
+  height: "rows",
+  baseline: "baseline",
+  text: "baseline",
 };

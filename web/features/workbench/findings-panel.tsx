@@ -19,6 +19,7 @@ type Props = {
   readonly onAccept: (rules: readonly RuleId[], breakpoint: string, reason: string) => string | null;
   readonly onTakeBack: (rule: string, breakpoint: string) => void;
   readonly onFocus: (finding: Finding | null) => void;
+  readonly onShow: (finding: Finding) => void;
   readonly onSelect: (id: string) => void;
 };
 
@@ -38,6 +39,7 @@ export const FindingsPanel = ({
   onAccept,
   onTakeBack,
   onFocus,
+  onShow,
   onSelect,
 }: Props) => {
   const open = result.findings.filter(({ accepted }) => accepted === null);
@@ -84,6 +86,7 @@ export const FindingsPanel = ({
             onTake={onTake}
             onAccept={onAccept}
             onFocus={onFocus}
+            onShow={onShow}
           />
         ))}
         <li className="finding held">

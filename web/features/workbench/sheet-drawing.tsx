@@ -167,8 +167,9 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
         <g>
           {rows.tracks.map((track, index) => {
             const every = Math.max(1, Math.ceil(13 / px(rows.pitch)));
-            if ((index + 1) % every !== 0 && every > 1) return null;
-            const bottom = toNumber(subtract(resolution.height, add(track.start, track.height)));
+            const part = toNumber(subtract(resolution.height, add(track.start, track.height))) < 0;
+            // Where rows are low not every number has room; a row that the sheet cuts is always named.
+            if ((index + 1) % every !== 0 && !part) return null;
             return (
               <text
                 key={index}
@@ -182,7 +183,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
                 paintOrder="stroke"
               >
                 {index + 1}
-                {bottom < 0 && " · part row"}
+                {part && " · part row"}
               </text>
             );
           })}

@@ -30,7 +30,7 @@ import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { NumText } from "@/ui/num";
 import { BreakpointActions } from "./breakpoint-actions";
 import { FacetPanel } from "./facet-panel";
-import { placeOf } from "./finding-place";
+import { facetOf, placeOf } from "./finding-place";
 import { FindingsPanel } from "./findings-panel";
 import { Ladder } from "./ladder";
 import { Ledger } from "./ledger";
@@ -97,6 +97,11 @@ export const Workbench = ({ query }: Props) => {
   const editOrSay = (next: Layout): void => {
     const words = edit(next);
     if (words !== null) toast(words);
+  };
+  /** Goes to a facet; its own lines are shown with it. */
+  const showFacet = (facet: Facet): void => {
+    setView((before) => ({ ...before, facet }));
+    if (facet !== "base") setShown((before) => ({ ...before, [facet]: true }));
   };
   const select = (id: string): void => {
     const to = layout.breakpoints.find((one) => one.id === id);
@@ -211,11 +216,7 @@ export const Workbench = ({ query }: Props) => {
                   role="tab"
                   aria-selected={view.facet === facet}
                   className="facet"
-                  onClick={() => {
-                    setView({ ...view, facet });
-                    // A facet's own lines are shown with it.
-                    if (facet !== "base") setShown((before) => ({ ...before, [facet]: true }));
-                  }}
+                  onClick={() => showFacet(facet)}
                 >
                   {facetNames[facet]}
                 </button>
@@ -327,6 +328,7 @@ export const Workbench = ({ query }: Props) => {
               editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
             }
             onFocus={setFocused}
+            onShow={(finding) => showFacet(facetOf[placeOf(finding)])}
             onSelect={select}
           />
           {resolved.ok && <SpansTable resolution={resolved.value} base={base} />}
