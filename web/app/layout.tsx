@@ -3,6 +3,7 @@ import "@fontsource-variable/recursive/mono.css";
 import "@/ui/theme.scss";
 import "@/features/sign-in/sign-in.scss";
 import "@/features/specs/specs.scss";
+import "@/draft/draft.scss";
 import "@/features/whole-pixel-sets/sets.scss";
 import "@/features/widths/widths.scss";
 import "@/features/workbench/workbench.scss";

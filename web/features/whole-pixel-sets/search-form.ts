@@ -77,8 +77,12 @@ export const formFor = (layout: Layout, breakpoint: Breakpoint): SearchForm => {
 /** Counts of "12", "8, 12" or "6-12"; null where it says none. */
 export const countsOf = (text: string): readonly number[] | null => {
   const counts = new Set<number>();
-  for (const part of text.split(/[,;]|\s+(?=\d)/).map((one) => one.trim())) {
-    const range = /^(\d{1,3})(?:\s*[-–]\s*(\d{1,3}))?$/.exec(part);
+  const parts = text
+    .trim()
+    .replace(/\s*[-–]\s*/g, "-")
+    .split(/\s*[,;]\s*|\s+/);
+  for (const part of parts) {
+    const range = /^(\d{1,3})(?:-(\d{1,3}))?$/.exec(part);
     if (!range) return null;
     const [from, to] = [Number(range[1]), Number(range[2] ?? range[1])];
     if (from < 1 || to > limits.columns || to < from) return null;

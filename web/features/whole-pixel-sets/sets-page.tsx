@@ -13,15 +13,12 @@ import {
   workOutSum,
   zero,
 } from "@ypsiline/core";
-import { Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
-import Link from "next/link";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
 import { toast } from "sonner";
+import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { SaveWords } from "@/draft/save-words";
 import { showQuery } from "@/ui/address";
-import { TopBar } from "@/ui/brand";
 import { type FormField, fieldOfIssue, formFor, mostSearched, readForm, type SearchForm } from "./search-form";
 import { SearchPanel } from "./search-panel";
 import { SetPreview } from "./set-preview";
@@ -36,7 +33,7 @@ const breakpointOf = (layout: Layout, id: string) => layout.breakpoints.find((on
 
 /** Which sets of columns, gutter and margin close without fractions at one breakpoint: looked for, compared, tried and used. */
 export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
-  const { address, layout, mayEdit, state, edit, undo } = useDraftOfPage();
+  const { layout, mayEdit, edit, undo } = useDraftOfPage();
   const [at, setAtId] = useState(first ?? "");
   const breakpoint = breakpointOf(layout, at);
   if (!breakpoint) throw new Error("a layout has a breakpoint");
@@ -80,36 +77,9 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
         },
       );
   };
-  const path = `/specs/${address.team}/${address.spec}`;
   return (
-    <div className="sets">
-      <TopBar
-        crumbs={
-          <>
-            <Link href={path} className="crumb" prefetch={false}>
-              {layout.name}
-            </Link>
-            <span className="crumb" aria-hidden="true">
-              /
-            </span>
-            <span className="crumb">{breakpoint.name}</span>
-            <span className="crumb" aria-hidden="true">
-              /
-            </span>
-            <h1 className="here fs-6">Whole-pixel sets</h1>
-          </>
-        }
-      >
-        {mayEdit && <SaveWords save={state.save} />}
-        {mayEdit && (
-          <button type="button" className="btn btn-bar" onClick={undo} disabled={!state.canUndo}>
-            <Undo2 size={14} aria-hidden="true" /> Undo
-          </button>
-        )}
-        <Link className="btn btn-bar" href={`${path}?at=${breakpoint.id}`} prefetch={false}>
-          Back to the sheet
-        </Link>
-      </TopBar>
+    <div className="draft-page">
+      <DraftBar title="Whole-pixel sets" within={breakpoint.name} sheet={`at=${breakpoint.id}`} />
       <div className="sets-body">
         <div className="sets-side">
           <SearchPanel

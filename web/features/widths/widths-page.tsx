@@ -2,11 +2,10 @@
 
 import { breakpointAt, type Device, fromJsonNumber, limits, parseLength, sweep, termsAt, toDecimal, toNumber, zero } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import Link from "next/link";
 import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { showQuery } from "@/ui/address";
-import { TopBar } from "@/ui/brand";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Num } from "@/ui/num";
 import { NumberField } from "@/ui/number-field";
@@ -31,31 +30,14 @@ export const WidthsPage = ({ width: first, team }: Props) => {
   const breakpoint = breakpointAt(layout, at);
   const terms = termsAt(layout, breakpoint, at);
   const base = parseLength(layout.base)?.value ?? zero;
-  const path = `/specs/${address.team}/${address.spec}`;
 
   useEffect(() => {
     showQuery(new URLSearchParams({ width: String(probe) }).toString());
   }, [probe]);
 
   return (
-    <div className="widths">
-      <TopBar
-        crumbs={
-          <>
-            <Link href={path} className="crumb" prefetch={false}>
-              {layout.name}
-            </Link>
-            <span className="crumb" aria-hidden="true">
-              /
-            </span>
-            <h1 className="here fs-6">Widths</h1>
-          </>
-        }
-      >
-        <Link className="btn btn-bar" href={`${path}?at=${breakpoint.id}&width=${probe}`} prefetch={false}>
-          Back to the sheet
-        </Link>
-      </TopBar>
+    <div className="draft-page">
+      <DraftBar title="Widths" sheet={`at=${breakpoint.id}&width=${probe}`} />
       <div className="widths-body">
         <main className="widths-main">
           <div className="widths-probe">
