@@ -311,3 +311,61 @@ describe("the repair of several breakpoints", () => {
     expect(proven).toBeGreaterThan(5);
   });
 });
+
+describe("the repair of held containers", () => {
+  const desk = (repaired: Repaired): string => told(repaired).at(-1) ?? "";
+
+  it.each<[string, Parameters<typeof withColumns>[2], readonly string[], string]>([
+    // 12 · 76⅔ + 11 · 20 = 1140; 11 · 24 + 12 · 73 = 1140, by 4.
+    ["1140 held by a cap, gutters of 20", { container: capped("1140px"), gutter: "20px" }, [], "desk 1024 1280: 12 24px 64px 1140px"],
+    // With the gutter held, 12 · 77 + 11 · 20 = 1144 and 12 · 76 + 220 = 1132.
+    [
+      "with that gutter held the cap goes",
+      { container: capped("1140px"), gutter: "20px" },
+      ["desk gutter"],
+      "desk 1024 1280: 12 20px 64px 1144px",
+    ],
+    [
+      "with the cap held as well the margins, until the cap no longer holds: 12 · 75 + 220 = 1120",
+      { container: capped("1140px"), gutter: "20px" },
+      ["desk gutter", "desk container"],
+      "desk 1024 1280: 12 20px 80px 1140px",
+    ],
+  ])("%s", (_, columns, held, expected) => {
+    const repaired = repair(withColumns(cleanLayout(), "desk", columns), hold(...held));
+    expect(desk(repaired)).toBe(expected);
+    expect(repaired.ok && left(repaired.layout)).toEqual([]);
+  });
+
+  it("a fixed one is kept where it fits, and narrowed where it does not", () => {
+    const fits = repair(withColumns(cleanLayout(), "desk", { container: fixed("888px"), gutter: "20px" }));
+    expect(fits.ok && left(fits.layout)).toEqual([]);
+    expect(cost(fits)).toBe("4");
+    const wide = repair(
+      withColumns(cleanLayout(), "desk", { container: fixed("1152px") }),
+      hold("desk gutter", "desk margin", "desk columns"),
+    );
+    // 1024 − 128 = 896 is what fits; 12 · 52 + 11 · 24 = 888.
+    expect(desk(wide)).toBe("desk 1024 1280: 12 24px 64px 888px");
+    const stuck = repair(withColumns(cleanLayout(), "desk", { container: fixed("1152px") }), hold("desk container", "desk margin"));
+    // 1152 is wider than 1024 whatever the margins.
+    expect(told(stuck)).toEqual(["in the way: desk container"]);
+  });
+
+  it("unequal margins are mended each on its own side, on the base unit rather than the half step where it costs the same", () => {
+    const repaired = repair(withColumns(cleanLayout(), "desk", { margin: { start: "62px", end: "66px" } }));
+    const margins = repaired.ok ? repaired.layout.breakpoints[2]?.columns.margin : null;
+    expect(margins).toEqual({ start: "64px", end: "64px" });
+    expect(cost(repaired)).toBe("2");
+  });
+
+  it("a least column makes the count or the gutter give way over every width of the breakpoint", () => {
+    const repaired = repair({ ...withColumns(cleanLayout(), "phone", { count: 2 }), leastColumn: "48px" });
+    expect(repaired.ok && left(repaired.layout)).toEqual([]);
+    const tablet = repaired.ok ? repaired.layout.breakpoints[1] : undefined;
+    if (!tablet) throw new Error("not repaired");
+    // Eight columns of 45 at its first width, 600, are too narrow.
+    const first = columnTerms(tablet.columns, { width: exact(600), rootFontSize: exact(16) });
+    expect(toNumber(first.column)).toBeGreaterThanOrEqual(48);
+  });
+});

@@ -26,6 +26,15 @@ const Cross = ({ cx = 0, cy = 0 }: { readonly cx?: number; readonly cy?: number 
   </g>
 );
 
+/** Round numbers around a range, at most so many, with room for a dot at either end. */
+const ticksOf = (low: number, high: number, most: number): readonly number[] => {
+  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((one) => (high - low) / one + 3 <= most) ?? 5000;
+  const first = Math.max(0, Math.ceil(low / step) - 1);
+  return Array.from({ length: Math.floor(high / step) + 2 - first }, (_, index) => (first + index) * step);
+};
+
+const ends = (ticks: readonly number[]): [number, number] => [ticks[0] ?? 0, ticks.at(-1) ?? 1];
+
 /** Gutter against column width of the best ranked sets, today's numbers marked. */
 export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
   const dots = useMemo(
@@ -41,10 +50,9 @@ export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
   const gutter = toNumber(today.gutter);
   const widest = Math.max(column, ...dots.map((dot) => dot.column));
   const narrowest = Math.min(column, ...dots.map((dot) => dot.column));
-  /** The next ten outward, so that no dot stands on the chart's edge. */
-  const roundTo = (value: number, way: 1 | -1): number =>
-    Math.max(0, way > 0 ? Math.floor(value / 10 + 1) * 10 : Math.ceil(value / 10 - 1) * 10);
   const tallest = Math.max(gutter, ...dots.map((dot) => dot.gutter));
+  const across = ticksOf(narrowest, widest, 12);
+  const up = ticksOf(0, tallest, 6);
   const dot = pointed === null ? null : dots[pointed];
   return (
     <div
@@ -58,8 +66,8 @@ export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
           <XAxis
             type="number"
             dataKey="column"
-            domain={[roundTo(narrowest, -1), roundTo(widest, 1)]}
-            tickCount={8}
+            domain={ends(across)}
+            ticks={[...across]}
             allowDecimals={false}
             tick={{ fontSize: 11.5, fill: "#566871", fontFamily: "Recursive Variable" }}
             stroke="var(--rule-2)"
@@ -69,8 +77,8 @@ export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
             type="number"
             dataKey="gutter"
             width={56}
-            domain={[0, roundTo(tallest, 1)]}
-            tickCount={6}
+            domain={ends(up)}
+            ticks={[...up]}
             allowDecimals={false}
             tick={{ fontSize: 11.5, fill: "#566871", fontFamily: "Recursive Variable" }}
             stroke="var(--rule-2)"

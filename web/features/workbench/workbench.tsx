@@ -17,7 +17,7 @@ import {
   takeAll,
   zero,
 } from "@ypsiline/core";
-import { MoveHorizontal, Redo2, Undo2 } from "lucide-react";
+import { Redo2, Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
@@ -29,6 +29,7 @@ import { TopBar } from "@/ui/brand";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { NumText } from "@/ui/num";
 import { BreakpointActions } from "./breakpoint-actions";
+import { FacetBar, sheetParts } from "./facet-bar";
 import { FacetPanel } from "./facet-panel";
 import { facetOf, placeOf } from "./finding-place";
 import { FindingsPanel } from "./findings-panel";
@@ -38,7 +39,7 @@ import { Sheet, type Shown } from "./sheet";
 import { SpansTable } from "./spans-table";
 import { triedLayout, type Trial, trialWords } from "./trial";
 import { useShortcuts } from "./use-shortcuts";
-import { type Facet, facets, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
+import { type Facet, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
 
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
 const CarryDialog = dynamic(() => import("./carry-dialog").then((module) => module.CarryDialog));
@@ -46,16 +47,6 @@ const RepairDialog = dynamic(() => import("./repair-dialog").then((module) => mo
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
 type Props = { readonly query: Readonly<Record<string, string>> };
-
-const facetNames: Readonly<Record<Facet, string>> = { base: "Base", columns: "Columns", rows: "Rows", baseline: "Baseline" };
-
-const layers: readonly (readonly [keyof Shown, string])[] = [
-  ["columns", "Columns"],
-  ["rows", "Rows"],
-  ["baseline", "Baseline"],
-  ["mesh", "Mesh"],
-  ["dimensions", "Dimensions"],
-];
 
 /** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
 export const Workbench = ({ query }: Props) => {
@@ -128,11 +119,7 @@ export const Workbench = ({ query }: Props) => {
     "mod+y": redo,
     "[": () => go(-1),
     "]": () => go(1),
-    "1": () => toggle("columns"),
-    "2": () => toggle("rows"),
-    "3": () => toggle("baseline"),
-    "4": () => toggle("mesh"),
-    "5": () => toggle("dimensions"),
+    ...Object.fromEntries(sheetParts.map(([part], index) => [String(index + 1), () => toggle(part)])),
     m: () => setReading(!reading),
     Escape: () => setTrial(null),
     "?": () => setDialog("shortcuts"),
@@ -207,32 +194,7 @@ export const Workbench = ({ query }: Props) => {
               if (done) store.endStep();
             }}
           />
-          <div className="facet-bar">
-            <div role="tablist" aria-label="Facets">
-              {facets.map((facet) => (
-                <button
-                  key={facet}
-                  type="button"
-                  role="tab"
-                  aria-selected={view.facet === facet}
-                  className="facet"
-                  onClick={() => showFacet(facet)}
-                >
-                  {facetNames[facet]}
-                </button>
-              ))}
-            </div>
-            <span className="flex-grow-1" />
-            {layers.map(([layer, label], index) => (
-              <label key={layer} className="inline">
-                <input type="checkbox" className="form-check-input m-0" checked={shown[layer]} onChange={() => toggle(layer)} />
-                {label} <kbd>{index + 1}</kbd>
-              </label>
-            ))}
-            <button type="button" className="btn btn-sm btn-quiet read-button" aria-pressed={reading} onClick={() => setReading(!reading)}>
-              <MoveHorizontal size={13} aria-hidden="true" /> Read
-            </button>
-          </div>
+          <FacetBar facet={view.facet} shown={shown} reading={reading} onFacet={showFacet} onToggle={toggle} onReading={setReading} />
           {trial && tried && (
             <p className="trial" role="status">
               <NumText text={trialWords(trial)} />
