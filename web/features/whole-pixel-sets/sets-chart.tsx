@@ -52,7 +52,7 @@ export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
   const narrowest = Math.min(column, ...dots.map((dot) => dot.column));
   const tallest = Math.max(gutter, ...dots.map((dot) => dot.gutter));
   const across = ticksOf(narrowest, widest, 12);
-  const up = ticksOf(0, tallest, 6);
+  const up = ticksOf(0, tallest, 8);
   const dot = pointed === null ? null : dots[pointed];
   return (
     <div

@@ -21,7 +21,7 @@ type Props = {
 
 const width = 208;
 const height = 112;
-const sample = "Quay 3 departs 07:45";
+const sample = "Quay 3, 07:45";
 
 /** Two lines of a text role at their true size on the baseline, moved by its shift; smaller where they would not fit. */
 export const TextSample = ({ role, size, metrics, step }: Props) => {
