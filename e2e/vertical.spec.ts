@@ -156,3 +156,22 @@ test("distances are read between lines, by keyboard and by mouse", async ({ page
   await page.keyboard.press("Escape");
   await expect(reading).toHaveCount(0);
 });
+
+test("a sheet of thousands of rows draws those in sight, and names the row it cuts", async ({ page, baseURL }) => {
+  const said = watch(page);
+  await open(page, baseURL, "rows");
+  const sum = region(page, "Row sum");
+  await sum.locator("select").first().selectOption("repeating");
+  await type(page, "Row sum", "Row", "5");
+  await type(page, "Row sum", "Gutter", "2");
+  await type(page, "Row sum", "Height", "19999");
+  // (19999 + 2) ÷ 7 = 2857 2/7: 2857 whole rows, and one that is cut at the bottom after 0 px is none.
+  await expect(sum.getByLabel("Rows", { exact: true }).first()).toHaveValue("2857");
+  await type(page, "Row sum", "Height", "20000");
+  await expect(page.getByText("2858 · part row")).toBeAttached();
+  const drawn = await page.locator("#sheet-drawing rect").count();
+  expect(drawn).toBeGreaterThan(40);
+  expect(drawn).toBeLessThan(600);
+  await saved(page);
+  expect(said).toEqual([]);
+});

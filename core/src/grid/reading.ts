@@ -35,7 +35,7 @@ export const uprightLines = ({ width, terms, columns }: Resolution): readonly Sh
 export const levelLines = ({ height, rows, baseline }: Resolution, withBaseline: boolean): readonly SheetLine[] => {
   const lines: { at: Exact; name: string }[] = [
     { at: zero, name: "top edge" },
-    ...(rows?.tracks ?? []).flatMap(({ start, height: tall }, index) => [
+    ...(rows?.tracks ?? []).slice(0, mostLevel).flatMap(({ start, height: tall }, index) => [
       { at: start, name: `top of row ${index + 1}` },
       { at: add(start, tall), name: `bottom of row ${index + 1}` },
     ]),

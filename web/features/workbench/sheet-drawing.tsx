@@ -11,6 +11,8 @@ type Props = {
   /** Screen px per px of layout. */
   readonly scale: number;
   readonly mark: FindingPlace | null;
+  /** What of the drawing is in sight, screen px from its top: above a break, and from where under it. */
+  readonly sight: { readonly until: number; readonly from: number };
   /** Px of the mesh's step, where the breakpoint has one. */
   readonly mesh: number | null;
 };
@@ -70,7 +72,7 @@ const LinePattern = ({
 /**
  * One breakpoint's lines from the top left of its sheet, in screen px. Every position is resolve's, times the scale.
  */
-export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, facet, scale, mark, mesh }: Props) {
+export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, facet, scale, mark, sight, mesh }: Props) {
   const { terms, columns, rows, baseline, breakpoint } = resolution;
   const px = (value: Parameters<typeof toNumber>[0]): number => toNumber(value) * scale;
   const width = px(resolution.width);
@@ -84,6 +86,15 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
   const meshStep = mesh === null ? 0 : mesh * scale;
   // Rows closer than this run into one tone and cost a shape each.
   const drawRows = rows !== null && px(rows.pitch) >= 1.5;
+
+  // A sheet may have thousands of rows; those in sight are a few hundred at most.
+  const seenRows = drawRows
+    ? rows.tracks.flatMap((track, index) => {
+        const top = px(track.start);
+        const bottom = top + px(track.height);
+        return top <= sight.until || bottom >= sight.from ? [{ track, index }] : [];
+      })
+    : [];
 
   const gutters = columns.slice(1).flatMap(({ start: next }, index) => {
     const before = columns[index];
@@ -126,7 +137,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
       )}
       {shown.rows && drawRows && (
         <g opacity={strength(facet, "rows")}>
-          {rows.tracks.map((track, index) => (
+          {seenRows.map(({ track, index }) => (
             <rect
               key={index}
               x={start}
@@ -165,7 +176,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
       )}
       {shown.rows && drawRows && facet === "rows" && (
         <g>
-          {rows.tracks.map((track, index) => {
+          {seenRows.map(({ track, index }) => {
             const every = Math.max(1, Math.ceil(13 / px(rows.pitch)));
             const part = toNumber(subtract(resolution.height, add(track.start, track.height))) < 0;
             // Where rows are low not every number has room; a row that the sheet cuts is always named.

@@ -105,7 +105,8 @@ export const Sheet = memo(function Sheet({ layout, resolution, shown, facet, bas
   const top = broken ? Math.max(0, room - tail - gap) : full;
   const meshLength = resolution.breakpoint.mesh && parseLength(resolution.breakpoint.mesh.step);
   const mesh = meshLength ? toNumber(toPx(meshLength, { width: resolution.width, rootFontSize: rootFontSize(layout) })) : null;
-  const drawing = <SheetDrawing resolution={resolution} shown={shown} facet={facet} scale={scale} mark={mark} mesh={mesh} />;
+  const sight = { until: top, from: broken ? full - tail : full };
+  const drawing = <SheetDrawing resolution={resolution} shown={shown} facet={facet} scale={scale} mark={mark} sight={sight} mesh={mesh} />;
   const right = x(W);
   const bottom = broken ? above + top + gap + tail : above + full;
   // A long break: the line that says a part is left out.
