@@ -112,6 +112,9 @@ const choices = (today: number, keep: boolean, change: boolean, half: number, re
   return values;
 };
 
+/** Most pairs of start and end margin tried with a count and a gutter. */
+const mostPairs = 400;
+
 /**
  * Every set of numbers for one breakpoint that costs no more than the bound and leaves it without a problem and
  * without a whole-column, whole-span or on-base caution, dearest last. Counts are 1 to 96; gutters and margins
@@ -150,6 +153,8 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
       if (cost <= bound && start + end <= today.width) pairs.push({ start, end, cost });
     }
   pairs.sort((a, b) => a.cost - b.cost);
+  // Margins alike make fewer pairs than this; of unequal ones the cheapest are tried, or a search would not end in time.
+  pairs.length = Math.min(pairs.length, mostPairs);
 
   /** Declared margins at another width: those in % follow it. */
   const marginsAt = (width: number, start: number, end: number): number =>
@@ -179,6 +184,8 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
     for (const gutter of gutters) {
       const gutterCost = countCost + 2 * Math.abs(gutter - today.gutter);
       if (gutterCost > bound) continue;
+      // Where not even the whole width holds the columns, no margins and no container will.
+      if (today.share === null && today.width - gaps * gutter < count * Math.max(least, needsWhole ? unit : 0)) continue;
       const gutterHalves = today.share === null && gutter % (2 * half) !== 0 ? 1 : 0;
       for (const { start, end, cost: marginCost } of pairs) {
         const before = gutterCost + marginCost;
