@@ -10,7 +10,7 @@ const inOrder = (ranges: readonly BreakpointRange[]): boolean =>
   );
 
 /**
- * From-widths that may mend an order: today's, a px or two to either side, one past the width the narrower
+ * From-widths that may mend an order: today's, a px to either side, as many px up as there are before it that start together, one past the width the narrower
  * breakpoint is drawn at, the width it is itself drawn at, and 320 for the lowest. The nearest order that holds
  * is made of these, since each of its bounds is met exactly or kept as it is.
  */
@@ -21,7 +21,7 @@ const fromChoices = (ranges: readonly BreakpointRange[], index: number, held: bo
   if (held) return [from];
   const before = ranges[index - 1]?.breakpoint.drawnAt.width;
   const rank = ranges.slice(0, index).filter((other) => other.from === from).length;
-  const choices = [from, from - 2, from - 1, from + 1, from + 2, from + rank, breakpoint.drawnAt.width];
+  const choices = [from, from - 1, from + 1, from + rank, breakpoint.drawnAt.width];
   if (before !== undefined) choices.push(Math.floor(before) + 1);
   if (index === 0) choices.push(320);
   return [...new Set(choices)].filter((width) => width >= 1 && (index > 0 || width <= 320));

@@ -43,7 +43,13 @@ type Place = {
   readonly froms: readonly number[];
 };
 
-type Problem = { readonly places: readonly Place[]; readonly scale: Scale; readonly rootFontSize: Exact };
+type Problem = {
+  readonly places: readonly Place[];
+  readonly scale: Scale;
+  readonly rootFontSize: Exact;
+  /** Nodes worked out already: the same are asked for again within other orders and with falling steps let in. */
+  readonly known: Map<string, readonly Node[]>;
+};
 
 /** One breakpoint's numbers with the frame they stand in; the cost includes moving the frame. */
 type Node = { readonly frame: Frame; readonly candidate: Candidate; readonly cost: Candidate };
@@ -64,6 +70,15 @@ const searchOf = ({ scale, rootFontSize }: Problem, place: Place, frame: Frame, 
 
 /** Nodes of one breakpoint between two from-widths, cheapest first. */
 const nodesOf = (problem: Problem, index: number, from: number, until: number | null, bound: number): readonly Node[] => {
+  const key = `${index} ${from} ${until} ${bound}`;
+  const known = problem.known.get(key);
+  if (known) return known;
+  const found = findNodes(problem, index, from, until, bound);
+  problem.known.set(key, found);
+  return found;
+};
+
+const findNodes = (problem: Problem, index: number, from: number, until: number | null, bound: number): readonly Node[] => {
   const place = problem.places[index];
   if (!place) return [];
   const { breakpoint } = place.range;
@@ -223,7 +238,7 @@ const problemOf = (layout: Layout, held: readonly HeldCell[]): Problem | null =>
   const unit = unitOf([half, least, ...frames]);
   if (unit === null) return null;
   const parts = (length: Exact): number => toNumber(multiply(length, exact(unit)));
-  return { places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize };
+  return { places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, known: new Map() };
 };
 
 /** Breakpoints that no numbers within the widest bound would do for, whatever the others have; all where only together they do not. */
