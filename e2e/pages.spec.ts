@@ -16,6 +16,12 @@ const serious = async (page: Page): Promise<readonly string[]> => {
     .map(({ id, nodes }) => `${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary}`).join(" | ")}`);
 };
 
+/** Waits until nothing moves or fades: half-faded text has less contrast than the same text at rest. */
+const settled = async (page: Page): Promise<void> => {
+  await page.waitForTimeout(100);
+  await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== "running"));
+};
+
 const pages: readonly { name: string; path: string; open?: (page: Page) => Promise<void> }[] = [
   { name: "specs", path: "/specs" },
   { name: "new spec", path: "/specs/new" },
@@ -70,10 +76,11 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
 test("axe finds nothing serious on any page, and no page says anything on its console", async ({ browser }) => {
   test.setTimeout(120_000);
   const { page, said } = await pageOf(browser, "author");
+  await page.emulateMedia({ reducedMotion: "reduce" });
   for (const { name, path, open } of pages) {
     await page.goto(path);
     await open?.(page);
-    await page.waitForTimeout(250);
+    await settled(page);
     expect(await serious(page), name).toEqual([]);
   }
   expect(said.filter((words) => !words.includes("404"))).toEqual([]);

@@ -1,10 +1,9 @@
-import { type HeldCell, type Layout, repair, toJson } from "@ypsiline/core";
+import { type HeldCell, type Layout, repair, type Repaired, toJson } from "@ypsiline/core";
 import { expose } from "comlink";
 
 /** A repair as it crosses to the page: exact numbers as their JSON text. */
 export type RepairAnswer =
-  | { readonly ok: true; readonly layout: Layout; readonly cost: string }
-  | { readonly ok: false; readonly inTheWay: readonly HeldCell[]; readonly breakpoints: readonly string[] };
+  { readonly ok: true; readonly layout: Layout; readonly cost: string; readonly least: boolean } | Extract<Repaired, { ok: false }>;
 
 const api = {
   repair: (layout: Layout, held: readonly HeldCell[]): RepairAnswer => {

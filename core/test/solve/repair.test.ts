@@ -45,7 +45,25 @@ const left = (layout: Layout): readonly string[] =>
 describe("the repair of a whole spec", () => {
   it("changes nothing where nothing is to mend", () => {
     const layout = cleanLayout();
-    expect(repair(layout)).toEqual({ ok: true, layout, cost: exact(0) });
+    expect(repair(layout)).toEqual({ ok: true, layout, cost: exact(0), least: true });
+  });
+
+  it("leaves off after the sets of numbers it may look at, and says so rather than naming holds", () => {
+    const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
+    const whole = repair(layout);
+    expect(whole.ok && whole.least).toBe(true);
+    expect(repair(layout, [], 3)).toEqual({ ok: false, inTheWay: [], breakpoints: [], gaveUp: true });
+    const early = [100, 1_000, 3_000, 10_000, 30_000, 100_000].map((most) => repair(layout, [], most));
+    for (const one of early)
+      if (one.ok) {
+        expect(left(one.layout)).toEqual([]);
+        expect(toNumber(one.cost)).toBeGreaterThanOrEqual(4);
+        if (one.least) expect(one).toEqual(whole);
+      } else expect(one.gaveUp).toBe(true);
+    expect(early.map((one) => (one.ok ? Number(one.least) : -1))).toEqual(
+      early.map((one) => (one.ok ? Number(one.least) : -1)).sort((a, b) => a - b),
+    );
+    expect(early.at(-1)).toEqual(whole);
   });
 
   it("1280 with margins of 64 and gutters of 20: gutters of 24 make 74, by 4 px (common practice)", () => {
@@ -114,7 +132,25 @@ describe("the repair of a whole spec", () => {
       ...withColumns(cleanLayout(), "desk", { gutter: "20px" }),
       accepted: ["whole-columns", "whole-spans"].map((rule) => ({ rule, breakpoint: "desk", reason: "Until spring." })),
     };
-    expect(repair(layout)).toEqual({ ok: true, layout, cost: exact(0) });
+    expect(repair(layout)).toEqual({ ok: true, layout, cost: exact(0), least: true });
+  });
+
+  it("leaves off after the sets of numbers it may look at, and says so rather than naming holds", () => {
+    const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
+    const whole = repair(layout);
+    expect(whole.ok && whole.least).toBe(true);
+    expect(repair(layout, [], 3)).toEqual({ ok: false, inTheWay: [], breakpoints: [], gaveUp: true });
+    const early = [100, 1_000, 3_000, 10_000, 30_000, 100_000].map((most) => repair(layout, [], most));
+    for (const one of early)
+      if (one.ok) {
+        expect(left(one.layout)).toEqual([]);
+        expect(toNumber(one.cost)).toBeGreaterThanOrEqual(4);
+        if (one.least) expect(one).toEqual(whole);
+      } else expect(one.gaveUp).toBe(true);
+    expect(early.map((one) => (one.ok ? Number(one.least) : -1))).toEqual(
+      early.map((one) => (one.ok ? Number(one.least) : -1)).sort((a, b) => a - b),
+    );
+    expect(early.at(-1)).toEqual(whole);
   });
 
   it("gutters in fr and margins in % stay as they are declared", () => {
@@ -126,7 +162,7 @@ describe("the repair of a whole spec", () => {
   });
 
   it("says at which breakpoint nothing will do, where nothing is held", () => {
-    expect(repair({ ...cleanLayout(), leastColumn: "330px" })).toEqual({ ok: false, inTheWay: [], breakpoints: ["phone"] });
+    expect(repair({ ...cleanLayout(), leastColumn: "330px" })).toEqual({ ok: false, inTheWay: [], breakpoints: ["phone"], gaveUp: false });
   });
 });
 

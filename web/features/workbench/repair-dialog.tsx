@@ -126,6 +126,7 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
                 {changes} {changes === 1 ? "number changes" : "numbers change"}
               </strong>
               {cost && `, by ${show(cost)} px in all`}. Nothing that a repair mends is left.
+              {!answer.least && " So much is wrong at once that not everything was tried: there may be a smaller change."}
             </>
           )}
           {answer?.ok === false && answer.inTheWay.length > 0 && (
@@ -143,7 +144,13 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
               ))}
             </>
           )}
-          {answer?.ok === false && answer.inTheWay.length === 0 && (
+          {answer?.ok === false && answer.gaveUp && (
+            <span className="fault">
+              So much is wrong at once that no way was found in good time: mend the order of the breakpoints or the least column first, or
+              hold what is right already.
+            </span>
+          )}
+          {answer?.ok === false && !answer.gaveUp && answer.inTheWay.length === 0 && (
             <span className="fault">
               No numbers near today’s will do at {answer.breakpoints.map(nameOf).join(", ")}, whatever is held: look at the least column and
               at margins in % there first.

@@ -48,7 +48,14 @@ type Today = {
   readonly weight: number;
 };
 
+/**
+ * What a whole repair may still try, counted in sets of numbers looked at: core has no clock, and a count is the same
+ * on every machine. Every search of a repair spends from the one it was given; below 0 it stops where it is.
+ */
+export type Work = { left: number };
+
 export type CandidateSearch = {
+  readonly work: Work;
   readonly breakpoint: Breakpoint;
   readonly frame: Frame;
   readonly lowest: boolean;
@@ -120,9 +127,10 @@ const mostPairs = 400;
  * without a whole-column, whole-span or on-base caution, dearest last. Counts are 1 to 96; gutters and margins
  * multiples of the half step, or as they are where they may stay; a held container what whole columns make.
  * Of those alike in gutter and margins only the cheapest is kept: nothing else tells them apart for the others.
+ * Those found so far where the work it may do is spent.
  */
 export const candidates = (search: CandidateSearch): readonly Candidate[] => {
-  const { breakpoint, frame, lowest, scale, held, exempt, bound } = search;
+  const { work, breakpoint, frame, lowest, scale, held, exempt, bound } = search;
   const { columns } = breakpoint;
   const { unit, half, least } = scale;
   const today = todayOf(search);
@@ -152,6 +160,8 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
       const cost = Math.abs(start - today.start) + Math.abs(end - today.end);
       if (cost <= bound && start + end <= today.width) pairs.push({ start, end, cost });
     }
+  work.left -= pairs.length;
+  if (work.left < 0) return [];
   pairs.sort((a, b) => a.cost - b.cost);
   // Margins alike make fewer pairs than this; of unequal ones the cheapest are tried, or a search would not end in time.
   pairs.length = Math.min(pairs.length, mostPairs);
@@ -188,6 +198,7 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
       if (today.share === null && today.width - gaps * gutter < count * Math.max(least, needsWhole ? unit : 0)) continue;
       const gutterHalves = today.share === null && gutter % (2 * half) !== 0 ? 1 : 0;
       for (const { start, end, cost: marginCost } of pairs) {
+        if ((work.left -= 1) < 0) return inOrder();
         const before = gutterCost + marginCost;
         if (before > bound) break;
         const room = today.width - start - end;
@@ -198,6 +209,7 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
           gaps,
           gutter,
         )) {
+          work.left -= 1;
           const cost = before + (kind === "fluid" ? 0 : 2 * Math.abs(container - today.container));
           if (cost > bound) continue;
           if (!closes(containerAt(today.width, start + end, container), count, gaps, gutter)) continue;
@@ -232,7 +244,11 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
       }
     }
   }
-  return [...cheapest.values()].sort(compareCost);
+  return inOrder();
+
+  function inOrder(): readonly Candidate[] {
+    return [...cheapest.values()].sort(compareCost);
+  }
 
   /** Caps and widths to try: today's, and those that whole columns make, just below it, just above it, the widest that fits and the least. */
   function containersFor(room: number, most: number, n: number, gaps: number, gutter: number): readonly number[] {

@@ -5,7 +5,7 @@ import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at
 import { columnTerms, px } from "../../grid/columns";
 import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
 import type { Breakpoint, Layout } from "../../layout/schema";
-import { type Candidate, type CandidateSearch, candidates, compareCost, lengthsOf, type Scale, unitOf } from "./candidates";
+import { type Candidate, type CandidateSearch, candidates, compareCost, lengthsOf, type Scale, unitOf, type Work } from "./candidates";
 import { type HeldCell, type RepairCell, repairCells } from "./cells";
 import { type Frame, frameChoices, frameOf } from "./frames";
 import { isToMend } from "./goal";
@@ -17,6 +17,8 @@ export type Repaired =
       readonly layout: Layout;
       /** What all changes together come to, px. */
       readonly cost: Exact;
+      /** Whether it is proven that no other repair costs less; not where the work ran out first. */
+      readonly least: boolean;
     }
   | {
       readonly ok: false;
@@ -27,6 +29,8 @@ export type Repaired =
       readonly inTheWay: readonly HeldCell[];
       /** Breakpoints no numbers were found for. */
       readonly breakpoints: readonly string[];
+      /** The work ran out before anything was found: there may be a way all the same. */
+      readonly gaveUp: boolean;
     };
 
 /** Costs tried as bounds, px: candidates past a bound are not looked at until nothing cheaper will do. */
@@ -34,6 +38,9 @@ const bounds = [16, 48, 128, 384, 1024] as const;
 
 /** Candidates of one breakpoint that are paired with those of the next. */
 const mostPaired = 1500;
+
+/** Sets of numbers a repair looks at before it leaves off: a few seconds in a browser. A usual spec takes under a hundredth. */
+const mostWork = 8_000_000;
 
 /** What one search needs to know of a breakpoint. */
 type Place = {
@@ -44,6 +51,7 @@ type Place = {
 };
 
 type Problem = {
+  readonly work: Work;
   readonly places: readonly Place[];
   readonly scale: Scale;
   readonly rootFontSize: Exact;
@@ -57,7 +65,8 @@ type Node = { readonly frame: Frame; readonly candidate: Candidate; readonly cos
 /** A way through all breakpoints so far, ending in a node. */
 type Way = { readonly cost: Pick<Candidate, "cost" | "halves" | "changed">; readonly node: Node; readonly before: Way | null };
 
-const searchOf = ({ scale, rootFontSize }: Problem, place: Place, frame: Frame, lowest: boolean, bound: number): CandidateSearch => ({
+const searchOf = ({ work, scale, rootFontSize }: Problem, place: Place, frame: Frame, lowest: boolean, bound: number): CandidateSearch => ({
+  work,
   breakpoint: place.range.breakpoint,
   frame,
   lowest,
@@ -125,11 +134,13 @@ const sum = (a: Way["cost"], b: Way["cost"]): Way["cost"] => ({
   changed: a.changed + b.changed,
 });
 
+type Found = { readonly way: Way; readonly proven: boolean };
+
 /**
  * The cheapest way through candidates of all breakpoints within a bound (a shortest path: each breakpoint's candidates
  * are joined to those of the next that may follow). `proven` tells that no dearer candidate could make a cheaper way.
  */
-const cheapestWay = (problem: Problem, bound: number, rising: boolean): { readonly way: Way; readonly proven: boolean } | null => {
+const cheapestWay = (problem: Problem, bound: number, rising: boolean): Found | null => {
   let ways = new Map<number | null, readonly Way[]>();
   let complete = bound;
   for (const [index, { froms }] of problem.places.entries()) {
@@ -150,6 +161,7 @@ const cheapestWay = (problem: Problem, bound: number, rising: boolean): { readon
           if (before === null) best = { cost: node.cost, node, before: null };
           else
             for (const way of before) {
+              if ((problem.work.left -= 1) < 0) break;
               // Ways come cheapest first, so the first that may be followed is the best.
               if (!follows(way.node.candidate, node.candidate)) continue;
               best = { cost: sum(way.cost, node.cost), node, before: way };
@@ -163,17 +175,16 @@ const cheapestWay = (problem: Problem, bound: number, rising: boolean): { readon
     ways = here;
   }
   const way = ways.get(null)?.[0];
-  return way ? { way, proven: way.cost.cost <= complete } : null;
+  return way ? { way, proven: problem.work.left >= 0 && way.cost.cost <= complete } : null;
 };
 
-/** Looks within growing bounds until the cheapest way is proven so. */
-const cheapest = (problem: Problem, rising: boolean): Way | null => {
+/** Looks within growing bounds until the cheapest way is proven so, or the work runs out. */
+const cheapest = (problem: Problem, rising: boolean): Found | null => {
   for (const px of bounds) {
     const bound = 2 * px * problem.scale.unit;
     const found = cheapestWay(problem, bound, rising);
-    if (!found) continue;
-    if (found.proven) return found.way;
-    return cheapestWay(problem, found.way.cost.cost, rising)?.way ?? found.way;
+    if (found && !found.proven && problem.work.left >= 0) return cheapestWay(problem, found.way.cost.cost, rising) ?? found;
+    if (found || problem.work.left < 0) return found;
   }
   return null;
 };
@@ -212,7 +223,7 @@ const taken = ({ frame, candidate }: Node, { range: { breakpoint } }: Place, { s
   };
 };
 
-const problemOf = (layout: Layout, held: readonly HeldCell[]): Problem | null => {
+const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work): Problem | null => {
   const rootFontSize = rootFontSizeOf(layout);
   const ranges = breakpointRanges(layout);
   const heldAt = (id: string): ReadonlySet<RepairCell> =>
@@ -238,7 +249,7 @@ const problemOf = (layout: Layout, held: readonly HeldCell[]): Problem | null =>
   const unit = unitOf([half, least, ...frames]);
   if (unit === null) return null;
   const parts = (length: Exact): number => toNumber(multiply(length, exact(unit)));
-  return { places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, known: new Map() };
+  return { work, places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, known: new Map() };
 };
 
 /** Breakpoints that no numbers within the widest bound would do for, whatever the others have; all where only together they do not. */
@@ -257,19 +268,19 @@ const stuckAt = (problem: Problem): readonly string[] => {
   return at.map(({ range }) => range.breakpoint.id);
 };
 
-const stuck = (layout: Layout, held: readonly HeldCell[]): readonly string[] => {
-  const problem = problemOf(layout, held);
+const stuck = (layout: Layout, held: readonly HeldCell[], work: Work): readonly string[] => {
+  const problem = problemOf(layout, held, work);
   return problem ? stuckAt(problem) : [];
 };
 
 /** The fewest holds, taken out one after the other, that leave no way: any one of them let go makes one. */
-const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly string[]): readonly HeldCell[] => {
+const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly string[], work: Work): readonly HeldCell[] => {
   // Of other breakpoints only what they hold of their widths can matter to these.
   let needed = held.filter(({ breakpoint, cell }) => at.includes(breakpoint) || cell === "from" || cell === "drawn-at");
-  if (stuck(layout, []).length > 0) return [];
+  if (stuck(layout, [], work).length > 0) return [];
   for (const hold of [...needed]) {
     const without = needed.filter((one) => one !== hold);
-    if (stuck(layout, without).length > 0) needed = without;
+    if (stuck(layout, without, work).length > 0) needed = without;
   }
   return needed;
 };
@@ -283,13 +294,15 @@ const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly s
  * |Δn| · today's column, and every other number by its own change.
  *
  * Held cells stay as they are; where they leave no way, those in the way are named. `layout` comes back as it was
- * where there is nothing to mend.
+ * where there is nothing to mend. After `most` sets of numbers looked at it leaves off: with what it has, not proven
+ * the least, or with nothing.
  */
-export const repair = (layout: Layout, held: readonly HeldCell[] = []): Repaired => {
-  if (!check(layout).findings.some(isToMend)) return { ok: true, layout, cost: zero };
+export const repair = (layout: Layout, held: readonly HeldCell[] = [], most: number = mostWork): Repaired => {
+  if (!check(layout).findings.some(isToMend)) return { ok: true, layout, cost: zero, least: true };
+  const work: Work = { left: most };
   const known = held.filter(({ breakpoint, cell }) => repairCells.includes(cell) && layout.breakpoints.some(({ id }) => id === breakpoint));
-  const problem = problemOf(layout, known);
-  if (!problem) return { ok: false, inTheWay: [], breakpoints: layout.breakpoints.map(({ id }) => id) };
+  const problem = problemOf(layout, known, work);
+  if (!problem) return { ok: false, inTheWay: [], breakpoints: layout.breakpoints.map(({ id }) => id), gaveUp: false };
 
   const base = px(layout.base, { width: exact(1), rootFontSize: problem.rootFontSize });
   const vertical = problem.places.map(({ range: { breakpoint }, held: cells, exempt }) =>
@@ -303,17 +316,19 @@ export const repair = (layout: Layout, held: readonly HeldCell[] = []): Repaired
   );
   const heldRows = vertical.flatMap(({ breakpoint, inTheWay }) => inTheWay.map((cell): HeldCell => ({ breakpoint: breakpoint.id, cell })));
   const at = stuckAt(problem);
-  const way = at.length > 0 ? null : (cheapest(problem, true) ?? cheapest(problem, false));
-  if (!way || heldRows.length > 0) {
-    const inTheWay = way ? [] : holdsInTheWay(layout, known, at);
+  const found = at.length > 0 ? null : (cheapest(problem, true) ?? cheapest(problem, false));
+  if (!found || heldRows.length > 0) {
+    const inTheWay = found ? [] : holdsInTheWay(layout, known, at, work);
+    const gaveUp = !found && work.left < 0;
     return {
       ok: false,
-      inTheWay: [...inTheWay, ...heldRows],
-      breakpoints: [...new Set([...at, ...heldRows.map(({ breakpoint }) => breakpoint)])],
+      inTheWay: gaveUp ? heldRows : [...inTheWay, ...heldRows],
+      breakpoints: [...new Set([...(gaveUp ? [] : at), ...heldRows.map(({ breakpoint }) => breakpoint)])],
+      gaveUp,
     };
   }
   const nodes: Node[] = [];
-  for (let one: Way | null = way; one; one = one.before) nodes.unshift(one.node);
+  for (let one: Way | null = found.way; one; one = one.before) nodes.unshift(one.node);
   const next = new Map(
     problem.places.map((place, index) => {
       const node = nodes[index];
@@ -326,6 +341,6 @@ export const repair = (layout: Layout, held: readonly HeldCell[] = []): Repaired
   const ordered = falling ? problem.places.map(({ range }) => range.breakpoint) : layout.breakpoints;
   const repaired: Layout = { ...layout, breakpoints: ordered.map((one) => next.get(one.id) ?? one) };
   if (check(repaired).findings.some(isToMend)) throw new Error("a repair left something to mend");
-  const cost = vertical.reduce((all, one) => add(all, one.cost), exact(way.cost.cost, 2 * problem.scale.unit));
-  return { ok: true, layout: repaired, cost };
+  const cost = vertical.reduce((all, one) => add(all, one.cost), exact(found.way.cost.cost, 2 * problem.scale.unit));
+  return { ok: true, layout: repaired, cost, least: found.proven };
 };
