@@ -176,25 +176,34 @@ test.describe("computing, open to anyone", () => {
 });
 
 test.describe("published specs", () => {
-  const path = "/api/v1/specs/skerry/passenger-booking";
-  test("are not there for strangers, are for members", async ({ request, baseURL }) => {
+  const path = "/api/v1/specs/skerry/crew-roster";
+  const open = "/api/v1/specs/skerry/passenger-booking";
+  test("are not there for strangers, are for members; one that is shared is for anybody", async ({ request, baseURL }) => {
     expect((await request.get(path)).status()).toBe(401);
     const reader = await requestsOf(baseURL ?? "", "reader");
-    const body = (await (await reader.get(path)).json()) as { versions: { number: string }[] };
-    expect(body.versions.map(({ number }) => number)).toEqual(["2.1.0", "2.0.0"]);
-    for (const missing of ["/9.9.9", "/one", "/2.1.0/layout.png", "/2.1.0x"]) expect((await reader.get(path + missing)).status()).toBe(404);
+    const body = (await (await reader.get(open)).json()) as { latest: string; versions: { number: string; withdrawn: unknown }[] };
+    expect(body.latest).toBe("2.1.0");
+    expect(body.versions.map(({ number, withdrawn }) => [number, withdrawn])).toEqual([
+      ["2.1.0", null],
+      ["2.0.0", null],
+    ]);
+    expect((await request.get(`${open}/latest/layout.css`)).status()).toBe(200);
+    for (const missing of ["/9.9.9", "/one", "/2.1.0/layout.png", "/2.1.0/overlay-none.svg", "/2.1.0x"])
+      expect((await reader.get(open + missing)).status(), missing).toBe(404);
+    expect((await reader.get(`${open}/2.1.0/overlay-desk.png?density=9`)).status()).toBe(400);
     expect((await reader.get("/api/v1/specs/skerry/nothing")).status()).toBe(404);
   });
 
   test("a number is kept for a year, latest is asked for again by its ETag", async ({ baseURL }) => {
     const reader = await requestsOf(baseURL ?? "", "reader");
-    const numbered = await reader.get(`${path}/2.1.0/layout.css`);
+    const numbered = await reader.get(`${open}/2.1.0/layout.css`);
     expect(await numbered.text()).toBe(writeCss(layout, plainCss));
-    expect(numbered.headers()["cache-control"]).toBe("private, max-age=31536000, immutable");
-    const latest = await reader.get(`${path}/latest`);
+    expect(numbered.headers()["cache-control"]).toBe("public, max-age=31536000, immutable");
+    expect((await reader.get(`${path}/1.3.0`)).headers()["cache-control"]).toBe("private, max-age=31536000, immutable");
+    const latest = await reader.get(`${open}/latest`);
     expect(await latest.json()).toEqual(layout);
-    expect(latest.headers()["cache-control"]).toBe("private, no-cache");
-    const again = await reader.get(`${path}/latest`, { headers: { "If-None-Match": latest.headers()["etag"] ?? "" } });
+    expect(latest.headers()["cache-control"]).toBe("public, no-cache");
+    const again = await reader.get(`${open}/latest`, { headers: { "If-None-Match": latest.headers()["etag"] ?? "" } });
     expect([again.status(), (await again.body()).length]).toEqual([304, 0]);
   });
 });

@@ -1,4 +1,4 @@
-import { expect, test } from "@playwright/test";
+import { expect, type Page, test } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { makeSpec, pageOf, requestsOf, saved, typeTerm } from "./people";
 
@@ -25,25 +25,23 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
   await expect(findings).not.toContainText("Columns miss");
   await saved(page);
 
-  await page.getByRole("link", { name: "Review & publish" }).click();
-  await expect(page.getByLabel("Version number")).toHaveValue("1.0.0");
-  await page.getByLabel("Note for the people who use it").fill("First numbers.");
-  await page.getByRole("button", { name: "Publish 1.0.0" }).click();
-  await page.waitForURL("**/versions/1.0.0");
-  await expect(page.getByRole("heading", { name: "Timetable pages" })).toBeVisible();
-
-  // A second version must be higher; what was typed stays.
-  await page.goto("/specs/skerry/timetable-pages/publish");
-  await page.getByLabel("Version number").fill("1.0.0");
-  await page.getByLabel("Note for the people who use it").fill("Again.");
-  await page.getByRole("button", { name: "Publish 1.0.0" }).click();
-  await expect(page.locator(".fault")).toContainText("higher than 1.0.0");
-  await expect(page.getByLabel("Note for the people who use it")).toHaveValue("Again.");
-  await page.getByLabel("Version number").fill("one");
-  await page.getByRole("button", { name: "Publish one" }).click();
-  await expect(page.locator(".fault")).toContainText("like 2.1.0");
+  // An author asks; a lead approves and publishes.
+  await page.getByRole("link", { name: "Review", exact: true }).click();
+  await expect(page.getByText("Leads of the team publish.")).toBeVisible();
+  await page.getByLabel("Words for the leads").fill("First numbers, all whole.");
+  await page.getByRole("button", { name: "Ask for a review" }).click();
+  await expect(page.getByText("Asked for", { exact: true })).toBeVisible();
   expect(said).toEqual([]);
   await context.close();
+
+  const lead = await pageOf(browser, "lead");
+  await lead.page.goto("/inbox");
+  await lead.page.getByRole("link", { name: "Author asks for a review of Timetable pages" }).click();
+  await lead.page.getByRole("button", { name: "Approve" }).click();
+  await expect(lead.page.getByText("Approved", { exact: true })).toBeVisible();
+  await publishes(lead.page);
+  expect(lead.said).toEqual([]);
+  await lead.context.close();
 
   const reader = await pageOf(browser, "reader");
   await reader.page.goto("/specs/skerry/timetable-pages/versions/latest");
@@ -61,13 +59,33 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
   expect(reader.said).toEqual([]);
 
   // A published version takes no other method, from anybody.
-  const lead = await requestsOf(baseURL ?? "", "lead");
+  const api = await requestsOf(baseURL ?? "", "lead");
   for (const method of ["PUT", "PATCH", "DELETE", "POST"]) {
-    const answer = await lead.fetch("/api/v1/specs/skerry/timetable-pages/1.0.0", { method, data: {} });
+    const answer = await api.fetch("/api/v1/specs/skerry/timetable-pages/1.0.0", { method, data: {} });
     expect(answer.status()).toBe(405);
   }
   await reader.context.close();
 });
+
+/** Publishes the first version; a second must be higher, and what was typed stays. */
+const publishes = async (page: Page): Promise<void> => {
+  await expect(page.getByLabel("Version number")).toHaveValue("1.0.0");
+  await page.getByLabel("Note for the people who use it").fill("First numbers.");
+  await page.getByRole("button", { name: "Publish 1.0.0" }).click();
+  await page.waitForURL("**/versions/1.0.0");
+  await expect(page.getByRole("heading", { name: "Timetable pages" })).toBeVisible();
+
+  // A second version must be higher; what was typed stays.
+  await page.goto("/specs/skerry/timetable-pages/publish");
+  await page.getByLabel("Version number").fill("1.0.0");
+  await page.getByLabel("Note for the people who use it").fill("Again.");
+  await page.getByRole("button", { name: "Publish 1.0.0" }).click();
+  await expect(page.locator(".fault")).toContainText("must be at least 1.0.1: after 1.0.0 the changes are patch");
+  await expect(page.getByLabel("Note for the people who use it")).toHaveValue("Again.");
+  await page.getByLabel("Version number").fill("one");
+  await page.getByRole("button", { name: "Publish one" }).click();
+  await expect(page.locator(".fault")).toContainText("like 2.1.0");
+};
 
 test("a problem stops a version, in the interface and by request", async ({ browser, baseURL }) => {
   const { page, context } = await pageOf(browser, "lead");
@@ -108,7 +126,8 @@ test("a reader sees the draft and cannot change it, in the interface or by reque
   await page.goto("/specs/new");
   await expect(page.getByText("There is nothing at this address")).toBeVisible();
   await page.goto("/specs/skerry/passenger-booking/publish");
-  await expect(page.getByText("There is nothing at this address")).toBeVisible();
+  await expect(page.getByText("What changes after 2.1.0")).toBeVisible();
+  await expect(page.getByRole("button", { name: /^Publish|^Approve|^Ask for/ })).toHaveCount(0);
   expect(said.filter((words) => !words.includes("404"))).toEqual([]);
 
   const api = await requestsOf(baseURL ?? "", "reader");

@@ -1,9 +1,10 @@
-import { spawnSync } from "node:child_process";
+import { spawn, spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { withDemoServer } from "./demo-server.mjs";
 import { chromiumPath, installPackages, root } from "./install.mjs";
 import { run, say } from "./say.mjs";
+import { freePort } from "./serve.mjs";
 
 const { password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
 
@@ -71,6 +72,35 @@ const dragged = async (browser, context, url) => {
   };
 };
 
+/** Requests a second, over some seconds, and how many of the answers were not what was asked for. */
+const throughput = async (url, headers = {}) => {
+  const { default: autocannon } = await import("autocannon");
+  const result = await autocannon({ url, headers, connections: 10, duration: 6 });
+  return { perSecond: result.requests.average, wrong: result.errors + result.timeouts + result["4xx"] + result["5xx"] };
+};
+
+/** Reading a published version against a bare Node server that runs the same query, and by its ETag. */
+const published = async (address, database) => {
+  const url = `${address}/api/v1/specs/skerry/passenger-booking/2.1.0`;
+  const port = await freePort();
+  const bare = spawn(process.execPath, ["--import", "tsx", join(root, "scripts/bench-bare.ts")], {
+    cwd: root,
+    stdio: ["ignore", "pipe", "inherit"],
+    env: { ...process.env, DATABASE_URL: database, PORT: String(port) },
+  });
+  await new Promise((resolve) => bare.stdout.once("data", resolve));
+  const etag = (await fetch(url)).headers.get("etag");
+  await throughput(url);
+  const plain = await throughput(`http://127.0.0.1:${port}/`);
+  const ours = await throughput(url);
+  const unchanged = await throughput(url, { "If-None-Match": etag });
+  bare.kill("SIGTERM");
+  const wrong = plain.wrong + ours.wrong + unchanged.wrong;
+  say(
+    `Reading a published version: ${ours.perSecond.toFixed(0)} a second, ${(ours.perSecond / plain.perSecond).toFixed(2)} of a bare server with the same query (aim 0.7); by ETag, 304: ${unchanged.perSecond.toFixed(0)} a second, ${(unchanged.perSecond / ours.perSecond).toFixed(2)} of 200 (aim: above 1); wrong answers ${wrong}`,
+  );
+};
+
 run(async () => {
   installPackages();
   for (const file of ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts"])
@@ -78,7 +108,7 @@ run(async () => {
       cwd: root,
       stdio: ["ignore", "inherit", "inherit"],
     });
-  await withDemoServer(async ({ address }) => {
+  await withDemoServer(async ({ address, database }) => {
     const { chromium } = await import("@playwright/test");
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
@@ -87,6 +117,7 @@ run(async () => {
     say(`First-load JavaScript, hand-off page: ${handOff.toFixed(0)} kB gzip (at most 150)`);
     const workbench = await javascriptOf(context, `${address}/specs/skerry/passenger-booking`);
     say(`First-load JavaScript, workbench: ${workbench.toFixed(0)} kB gzip (at most 350)`);
+    await published(address, database);
     const drag = await dragged(browser, context, `${address}/specs/skerry/passenger-booking?at=wide`);
     say(
       `Dragging the probe: ${drag.tasks} tasks, longest ${drag.longest.toFixed(1)} ms, ${drag.long} over 50 ms (aim: none); ${drag.perSecond.toFixed(0)} frames a second${drag.known ? "" : " (no main thread found in the trace)"}`,

@@ -103,26 +103,41 @@ export const startCluster = async (name) => {
   chmodSync(data, 0o700);
 
   const lock = join(data, "postmaster.pid");
+  const launch = (port) => {
+    const options = `-h 127.0.0.1 -p ${port} -c unix_socket_directories='' -c max_connections=60 -c shared_buffers=64MB`;
+    const started = tool("pg_ctl", ["-D", data, "-l", log, "-w", "-t", "60", "-o", options, "start"]);
+    if (started.status === 0) return;
+    const words = existsSync(log) ? readFileSync(log, "utf8").split("\n").slice(-8).join("\n") : started.stderr;
+    throw new Stop(
+      `PostgreSQL did not start. Its last words:\n${words}\nIf the cluster is damaged, move ${folder} away and start again, or set DATABASE_URL.`,
+    );
+  };
+  /** Kills the server as a failing machine would, and starts it again at the same address; for tests. */
+  const crash = async (port) => {
+    process.kill(lockHolder(lock), "SIGKILL");
+    // Its children notice and end; until then the new one may not start.
+    for (let tries = 0; ; tries += 1) {
+      await new Promise((resolve) => setTimeout(resolve, 500));
+      try {
+        return launch(port);
+      } catch (error) {
+        if (tries >= 20) throw error;
+      }
+    }
+  };
   const stop = () => tool("pg_ctl", ["-D", data, "-m", "fast", "-w", "-t", "30", "stop"]);
   if (existsSync(lock)) {
     if (lockHolder(lock)) {
       say("The database of an earlier start is still running; it is taken over.");
       const port = Number(readFileSync(lock, "utf8").split("\n")[3]);
-      return { url: urlOf(secret, port), stop, data };
+      return { url: urlOf(secret, port), stop, data, crash: () => crash(port) };
     }
     say("A stale lock file of the database was left by a crash; it is removed.");
     rmSync(lock);
   }
   const port = await freePort();
-  const options = `-h 127.0.0.1 -p ${port} -c unix_socket_directories='' -c max_connections=60 -c shared_buffers=64MB`;
-  const started = tool("pg_ctl", ["-D", data, "-l", log, "-w", "-t", "60", "-o", options, "start"]);
-  if (started.status !== 0) {
-    const words = existsSync(log) ? readFileSync(log, "utf8").split("\n").slice(-8).join("\n") : started.stderr;
-    throw new Stop(
-      `PostgreSQL did not start. Its last words:\n${words}\nIf the cluster is damaged, move ${folder} away and start again, or set DATABASE_URL.`,
-    );
-  }
-  return { url: urlOf(secret, port), stop, data };
+  launch(port);
+  return { url: urlOf(secret, port), stop, data, crash: () => crash(port) };
 };
 
 const urlOf = (secret, port) => `postgres://ypsiline:${readFileSync(secret, "utf8").trim()}@127.0.0.1:${port}/postgres`;

@@ -2,11 +2,15 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type postgres from "postgres";
 import { parseVersion } from "../core/src/index";
+import { addComment } from "../web/server/comments";
 import { hashPassword } from "../web/server/passwords";
 import { addMember, addPerson, addTeam } from "../web/server/people";
 import type { Role } from "../web/server/permissions";
-import { addSpec } from "../web/server/specs";
+import { addProject, setUse } from "../web/server/projects";
+import { askReview } from "../web/server/reviews";
+import { addSpec, findSpec, setPublic } from "../web/server/specs";
 import { addVersion } from "../web/server/versions";
+import { addWebhook } from "../web/server/webhooks";
 import { demoSpecs } from "./demo-layouts";
 
 type Accounts = {
@@ -15,19 +19,21 @@ type Accounts = {
   accounts: { email: string; name: string; role: Role }[];
 };
 
-/** Loads the demo team with its people and specs into an empty database; false where there is a team already. */
-export const loadDemo = async (sql: postgres.Sql): Promise<boolean> => {
+/** Loads the demo team with its people, specs and projects into an empty database, and a webhook to its stand-in receiver; false where there is a team already. */
+export const loadDemo = async (sql: postgres.Sql, receiver: string | null): Promise<boolean> => {
   const [{ count } = { count: 0 }] = await sql<{ count: number }[]>`SELECT count(*)::int AS count FROM team`;
   if (count > 0) return false;
   const { password, team, accounts } = JSON.parse(readFileSync(join(import.meta.dirname, "demo-accounts.json"), "utf8")) as Accounts;
   const teamId = await addTeam(sql, team);
   const passwordHash = await hashPassword(password);
-  let authorId = 0;
+  const ids: Partial<Record<Role, number>> = {};
   for (const { email, name, role } of accounts) {
     const id = await addPerson(sql, { email, name, passwordHash });
     await addMember(sql, teamId, id, role);
-    if (role === "author") authorId = id;
+    ids[role] = id;
   }
+  const [authorId = 0, leadId = 0, readerId = 0] = [ids.author, ids.lead, ids.reader];
+  const nameOf = (role: Role): string => accounts.find((one) => one.role === role)?.name ?? role;
   for (const { slug, description, draft, versions } of demoSpecs) {
     const specId = await addSpec(sql, { teamId, slug, description, layout: draft, personId: authorId });
     if (specId === null) throw new Error(`the demo has two specs named ${slug}`);
@@ -39,10 +45,41 @@ export const loadDemo = async (sql: postgres.Sql): Promise<boolean> => {
         number,
         layout: version.layout,
         note: version.note,
-        personId: authorId,
+        personId: leadId,
         publishedAt: new Date(version.date),
       });
     }
   }
+  // The booking page stands for a product outside the team, so its spec is readable by link.
+  const booking = await findSpec(sql, team.slug, "passenger-booking", authorId);
+  if (!booking) throw new Error("the demo has no passenger booking");
+  await setPublic(sql, booking.id, true);
+  for (const { name, uses } of demoProjects) {
+    const projectId = await addProject(sql, { teamId, personId: readerId, ownerId: readerId, name });
+    for (const [spec, number] of Object.entries(uses))
+      await setUse(sql, { teamId, personId: readerId, projectId: projectId ?? 0, project: name, spec, number: parseVersion(number) });
+  }
+  const about = (role: Role, personId: number) => ({
+    specId: booking.id,
+    teamId,
+    name: "Passenger booking",
+    path: `/specs/${team.slug}/passenger-booking`,
+    personId,
+    person: nameOf(role),
+  });
+  const comment = { about: "desk gutter", words: "The sailing cards were drawn for gutters of 24. Is 20 meant?", thread: null };
+  const thread = await addComment(sql, about("reader", readerId), comment);
+  await addComment(sql, about("author", authorId), { ...comment, words: "No, it slipped in with the new desk. I put it back.", thread });
+  await addComment(sql, about("lead", leadId), { about: "wide", words: "Check the office screens before this goes out.", thread: null });
+  await askReview(sql, about("author", authorId), 1, "Desk and wide are new; the tablet is not done yet.");
+  if (receiver !== null) await addWebhook(sql, { teamId, personId: leadId, url: receiver });
   return true;
 };
+
+/** Products of the demo that use its specs. */
+const demoProjects: readonly { name: string; uses: Readonly<Record<string, string>> }[] = [
+  { name: "Booking site", uses: { "passenger-booking": "2.1.0" } },
+  { name: "Ticket machines", uses: { "passenger-booking": "2.0.0" } },
+  { name: "Crew app", uses: { "crew-roster": "1.3.0", "passenger-booking": "2.0.0" } },
+  { name: "Harbour screens", uses: { "quay-board": "1.0.0" } },
+];

@@ -67,7 +67,7 @@ const booking200 = layout(
   [phone, { ...tablet, columns: { ...tablet.columns, margin: { start: "24px", end: "24px" } } }, desk],
   bookingNotes,
 );
-const booking210 = layout("Passenger booking", "8px", [phone, tablet, desk, wide], bookingNotes);
+export const booking210 = layout("Passenger booking", "8px", [phone, tablet, desk, wide], bookingNotes);
 // Deliberate faults: a gutter that leaves thirds, a margin off the base unit, a tablet drawn where the desk begins, headings off the line.
 const bookingDraft = layout(
   "Passenger booking",

@@ -24,7 +24,7 @@ export const withDemoServer = async (work) => {
   try {
     runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
     const port = await freePort();
-    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1" });
+    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1", WEBHOOKS_PRIVATE: "1" });
     await work({ address: `http://127.0.0.1:${port}`, database: cluster.url });
   } finally {
     process.off("SIGINT", interrupted);

@@ -12,7 +12,8 @@ try {
   if (process.argv.includes("--fresh")) await sql.unsafe("DROP SCHEMA public CASCADE; CREATE SCHEMA public");
   const ran = await migrate(sql, join(import.meta.dirname, "..", "db", "migrations"));
   if (ran.length > 0) process.stdout.write(`Migrated: ${ran.join(", ")}\n`);
-  if (process.argv.includes("--demo") && (await loadDemo(sql))) process.stdout.write("Loaded the demo data.\n");
+  if (process.argv.includes("--demo") && (await loadDemo(sql, process.env["DEMO_RECEIVER"] ?? null)))
+    process.stdout.write("Loaded the demo data.\n");
 } finally {
   await sql.end();
 }

@@ -35,6 +35,23 @@ const views = [
   },
   { name: "widths", path: "/specs/skerry/passenger-booking/widths?width=1280", as: "author", size: desk },
   { name: "review", path: "/specs/skerry/passenger-booking/publish", as: "lead", size: desk },
+  { name: "compare", path: "/specs/skerry/passenger-booking/compare?a=2.0.0&b=2.1.0&width=800", as: "reader", size: desk },
+  {
+    name: "import",
+    path: "/specs/skerry/passenger-booking/import",
+    as: "author",
+    size: desk,
+    open: async (page) => {
+      const css =
+        ".page { display: grid; grid-template-columns: repeat(4, 1fr); gap: 16px; padding: 0 16px }\n" +
+        "@media (min-width: 1024px) { .page { grid-template-columns: repeat(12, 1fr); column-gap: 32px; padding: 0 64px } }\n" +
+        "@media (orientation: portrait) { .page { gap: 8px } }\n";
+      await page.getByLabel("File to take in").setInputFiles({ name: "booking.css", mimeType: "text/css", buffer: Buffer.from(css) });
+      await page.getByText("What it would change").waitFor();
+    },
+  },
+  { name: "team", path: "/teams/skerry", as: "lead", size: desk },
+  { name: "inbox", path: "/inbox", as: "author", size: desk },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: desk },
   { name: "hand-off-phone", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: { width: 390, height: 844 } },
   { name: "sign-in", path: "/sign-in", as: null, size: desk },
@@ -50,7 +67,7 @@ run(async () => {
       const context = await browser.newContext({ viewport: size });
       if (as) await context.request.post(`${address}/session`, { form: { email: `${as}@skerry.example`, password } });
       const page = await context.newPage();
-      await page.goto(`${address}${path}`, { waitUntil: "networkidle" });
+      await page.goto(`${address}${path}`, { waitUntil: "load" });
       await open?.(page);
       // Charts and measurements come a moment after the page.
       await page.waitForTimeout(1500);

@@ -45,9 +45,14 @@ run(async () => {
     installPackages();
     cluster = process.env.DATABASE_URL ? null : await startCluster(".data");
     const url = process.env.DATABASE_URL ?? cluster.url;
-    runScript("prepare.ts", ["--demo"], { DATABASE_URL: url });
+    runScript("prepare.ts", ["--demo"], { DATABASE_URL: url, DEMO_RECEIVER: `http://127.0.0.1:${port}/demo/receiver` });
     build();
-    child = await serve(port, { DATABASE_URL: url, RATE_LIMIT: process.env.RATE_LIMIT ?? "0", DEMO: "1" });
+    child = await serve(port, {
+      DATABASE_URL: url,
+      RATE_LIMIT: process.env.RATE_LIMIT ?? "0",
+      DEMO: "1",
+      WEBHOOKS_PRIVATE: process.env.WEBHOOKS_PRIVATE ?? "1",
+    });
   } catch (error) {
     process.stderr.write(`\n${error instanceof Stop ? error.message : error.stack}\n`);
     return stop(1);
@@ -56,6 +61,7 @@ run(async () => {
   say(`\nYpsiline is at http://127.0.0.1:${port}\n`);
   say(`Demo accounts (password ${password}):`);
   for (const { email, role } of accounts) say(`  ${email.padEnd(24)} ${role}`);
+  say(`\nA booking page that uses the published layout: http://127.0.0.1:${port}/demo/booking`);
   say("\nStop it with Ctrl-C.");
   child.on("exit", (code) => {
     if (!stopping) say(`The application ended (${code}).`);

@@ -3,7 +3,7 @@ import type { NextConfig } from "next";
 
 const config: NextConfig = {
   transpilePackages: ["@ypsiline/core"],
-  serverExternalPackages: ["@node-rs/argon2", "postgres"],
+  serverExternalPackages: ["@node-rs/argon2", "@resvg/resvg-js", "pdfkit", "postgres"],
   outputFileTracingRoot: join(import.meta.dirname, ".."),
   turbopack: { root: join(import.meta.dirname, "..") },
   poweredByHeader: false,

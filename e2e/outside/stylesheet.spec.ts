@@ -39,10 +39,10 @@ const cases: readonly Case[] = [
 ];
 
 const ways: readonly CssOptions[] = [
-  { unit: "px", query: "media", edges: "plain" },
-  { unit: "px", query: "media", edges: "exact" },
-  { unit: "rem", query: "container", edges: "plain" },
-  { unit: "rem", query: "container", edges: "exact" },
+  { unit: "px", query: "media", edges: "plain", gridClass: "with" },
+  { unit: "px", query: "media", edges: "exact", gridClass: "with" },
+  { unit: "rem", query: "container", edges: "plain", gridClass: "with" },
+  { unit: "rem", query: "container", edges: "exact", gridClass: "with" },
 ];
 
 for (const way of ways) {

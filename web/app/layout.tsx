@@ -8,7 +8,11 @@ import "@/features/whole-pixel-sets/sets.scss";
 import "@/features/widths/widths.scss";
 import "@/features/workbench/workbench.scss";
 import "@/features/publish/publish.scss";
+import "@/features/compare/compare.scss";
+import "@/features/team/team.scss";
+import "@/features/import/import.scss";
 import "@/features/hand-off/hand-off.scss";
+import "@/ui/downloads.scss";
 import type { Metadata, Viewport } from "next";
 import type { ReactNode } from "react";
 

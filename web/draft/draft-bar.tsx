@@ -4,6 +4,7 @@ import { Undo2 } from "lucide-react";
 import Link from "next/link";
 import { TopBar } from "@/ui/brand";
 import { useDraftOfPage } from "./draft-provider";
+import { PresenceList } from "./presence-list";
 import { SaveWords } from "./save-words";
 
 type Props = {
@@ -42,6 +43,7 @@ export const DraftBar = ({ title, within, sheet }: Props) => {
         </>
       }
     >
+      <PresenceList />
       {mayEdit && <SaveWords save={state.save} />}
       {mayEdit && (
         <button type="button" className="btn btn-bar" onClick={undo} disabled={!state.canUndo}>

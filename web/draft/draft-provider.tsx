@@ -2,10 +2,12 @@
 
 import { type Layout, parseLayout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import { createContext, type ReactNode, useContext, useMemo } from "react";
+import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { toast, Toaster } from "sonner";
+import { send } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
-import { type DraftAddress, useDraft } from "./use-draft";
+import { type DraftAddress, tabName, useDraft } from "./use-draft";
+import { type Present, useLive } from "./use-live";
 
 const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
 
@@ -18,6 +20,9 @@ type Given = {
   readonly mayManageTeam: boolean;
 };
 
+/** A comment that nobody has resolved yet. */
+export type OpenComment = { readonly id: number; readonly about: string; readonly words: string; readonly person: string };
+
 /** A draft as its pages have it: one live state, with its undo steps, while somebody goes from one page to the other. */
 export type Draft = Given & {
   readonly store: DraftStore;
@@ -29,6 +34,12 @@ export type Draft = Given & {
   readonly editOrSay: (next: Layout) => void;
   readonly undo: () => void;
   readonly redo: () => void;
+  /** First comments of the threads that are open. */
+  readonly comments: readonly OpenComment[];
+  /** Who else is in the draft, and at which breakpoint. */
+  readonly present: readonly Present[];
+  /** Says which breakpoint is looked at. */
+  readonly lookAt: (breakpoint: string) => void;
 };
 
 const DraftContext = createContext<Draft | null>(null);
@@ -40,14 +51,33 @@ export const useDraftOfPage = (): Draft => {
   return draft;
 };
 
-type Props = Given & { readonly draft: { readonly revision: number; readonly layout: Layout }; readonly children: ReactNode };
+type Props = Given & {
+  readonly draft: { readonly revision: number; readonly layout: Layout };
+  readonly openComments: readonly OpenComment[];
+  readonly children: ReactNode;
+};
+
+type ListedComment = OpenComment & { readonly thread: number | null; readonly resolvedAt: string | null };
 
 const gone = "That number has been changed by somebody else since; it stays.";
 
 /** Holds one draft for all of its pages, and asks where two people changed the same number. */
-export const DraftProvider = ({ draft, children, ...given }: Props) => {
+export const DraftProvider = ({ draft, openComments, children, ...given }: Props) => {
   const { store, state } = useDraft(given.address, draft, !given.mayEdit);
   const { address, teamName, latest, mayEdit, mayPublish, mayManageTeam } = given;
+  const [comments, setComments] = useState(openComments);
+  const [at, lookAt] = useState("");
+  const present = useLive(address, tabName, at, {
+    draft: (revision) => {
+      if (revision === 0 || revision > store.revision()) void store.refresh().then(() => (revision === 0 ? store.flush() : undefined));
+    },
+    comments: () =>
+      void send<{ comments: readonly ListedComment[] }>(`/api/drafts/${address.team}/${address.spec}/comments`, { method: "GET" }).then(
+        (answer) => {
+          if (answer.ok) setComments(answer.value.comments.filter(({ thread, resolvedAt }) => thread === null && resolvedAt === null));
+        },
+      ),
+  });
   const value = useMemo((): Draft => {
     const edit = (next: Layout, step: string | null = null): string | null => {
       if (!mayEdit) return "You may read this draft, not change it";
@@ -77,8 +107,11 @@ export const DraftProvider = ({ draft, children, ...given }: Props) => {
       redo: () => {
         if (!store.redo()) toast(gone);
       },
+      comments,
+      present,
+      lookAt,
     };
-  }, [address, teamName, latest, mayEdit, mayPublish, mayManageTeam, store, state]);
+  }, [address, teamName, latest, mayEdit, mayPublish, mayManageTeam, store, state, comments, present]);
   return (
     <DraftContext.Provider value={value}>
       {children}

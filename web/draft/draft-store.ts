@@ -61,6 +61,8 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let cancelTimer: (() => void) | null = null;
   let retry = firstRetry;
   let sending = false;
+  /** Somebody saved something while this was sending: it is looked for afterwards. */
+  let lookAfter = false;
   let closed = false;
   const listeners = new Set<() => void>();
 
@@ -105,11 +107,20 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     layout = rest.ok ? rest.layout : server.layout;
   };
 
+  /** Nothing waits any more, though nothing was sent: the server has had the same numbers from elsewhere. */
+  const settled = (): void => {
+    if (save.kind !== "waiting" && save.kind !== "failed") return;
+    cancelTimer?.();
+    save = { kind: "saved", at: world.now() };
+    world.keep([]);
+    publish();
+  };
+
   const send = async (): Promise<void> => {
     cancelTimer = null;
     if (sending || closed || save.kind === "conflict") return;
     const changes = pending();
-    if (changes.length === 0) return;
+    if (changes.length === 0) return settled();
     const sent = layout;
     sending = true;
     save = { kind: "saving" };
@@ -146,6 +157,23 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
         answer satisfies never;
     }
     if (!isConflict(save)) world.keep(pending());
+    publish();
+    if (lookAfter) void refresh();
+  };
+
+  const refresh = async (): Promise<void> => {
+    lookAfter = sending;
+    if (sending || closed || save.kind === "conflict") return;
+    const known = base;
+    const newer = await world.newer(known.revision);
+    if (sending || base !== known) {
+      // What was asked has been overtaken by an answer to changes sent meanwhile.
+      lookAfter = sending;
+      return sending ? undefined : refresh();
+    }
+    if (!newer || isConflict(save)) return;
+    rebase(newer, known.layout);
+    if (pending().length === 0) settled();
     publish();
   };
 
@@ -229,14 +257,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       touched();
     },
     /** Looks whether others have saved something, and takes it over. */
-    refresh: async (): Promise<void> => {
-      if (sending || closed || save.kind === "conflict") return;
-      const known = base;
-      const newer = await world.newer(known.revision);
-      if (!newer || sending || base !== known || isConflict(save)) return;
-      rebase(newer, known.layout);
-      publish();
-    },
+    refresh,
     /** Sends at once what is waiting: on leaving the page, or when the connection is back. */
     flush: (): Promise<void> => {
       cancelTimer?.();

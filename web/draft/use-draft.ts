@@ -39,7 +39,8 @@ const newerThan = async (address: DraftAddress, revision: number): Promise<{ rev
 /** Unsaved changes are kept per tab, so that two tabs on one draft do not take each other's. */
 const keepPrefix = ({ team, spec }: DraftAddress): string => `ypsiline unsaved ${team}/${spec} `;
 
-const tabName = (): string => {
+/** A name for this tab that no other has. */
+export const tabName = (): string => {
   const known = sessionStorage.getItem("ypsiline tab");
   if (known) return known;
   const made = crypto.randomUUID();
@@ -66,8 +67,8 @@ const leftBehind = async (address: DraftAddress, tab: string): Promise<readonly 
   return found;
 };
 
-/** How often others' edits are looked for while the page is seen, ms. */
-const lookEvery = 3_000;
+/** How often others' edits are looked for in any case while the page is seen, ms; as a rule they are heard of at once. */
+const lookEvery = 15_000;
 
 /** The draft of an address as live state. */
 export const useDraft = (

@@ -1,5 +1,7 @@
+import { fileQuery } from "./writing/file-query";
 import { exact, layoutSchema, limits, parseExact, sign, solveTerms, toNumber, formatIds } from "@ypsiline/core";
 import { z } from "zod";
+import { publisherSettings, roles } from "./permissions";
 
 /** An exact number as JSON takes it: a number or a string, "74", "12.5" or "233/3". */
 const exactInput = (least: "zero" | "above-zero") =>
@@ -87,12 +89,11 @@ export const checkRequest = z.strictObject({ layout: layoutSchema });
 
 export const exportRequest = z.strictObject({ layout: layoutSchema, breakpoint: z.string().max(100).optional() });
 
-export const exportQuery = z.strictObject({
-  format: z.enum(formatIds),
-  unit: z.enum(["px", "rem"]).default("px"),
-  query: z.enum(["media", "container"]).default("media"),
-  edges: z.enum(["plain", "exact"]).default("plain"),
-});
+/** The format and how it is written, as files of versions are asked for. */
+export const exportQuery = fileQuery
+  .omit({ density: true, breakpoint: true })
+  .extend({ format: z.enum(formatIds) })
+  .strict();
 
 export const importQuery = z.strictObject({ format: z.enum(formatIds).optional() });
 
@@ -109,6 +110,61 @@ export const publishRequest = z.strictObject({
   revision: z.number().int().min(1),
   number: z.string().max(40),
   note: z.string().max(limits.text, { error: `must be at most ${limits.text} characters` }),
+});
+
+/** Words somebody writes: a reason, a comment. */
+const words = (least: 0 | 1) =>
+  z
+    .string()
+    .trim()
+    .min(least, { error: "must not be empty" })
+    .max(limits.text, { error: `must be at most ${limits.text} characters` });
+
+export const askReviewRequest = z.strictObject({ revision: z.number().int().min(1), words: words(0) });
+export const decideReviewRequest = z.strictObject({ decision: z.enum(["approved", "sent-back"]), words: words(0) });
+export const commentRequest = z.strictObject({
+  about: z
+    .string()
+    .regex(/^[a-z][a-z0-9-]{0,39}( [a-z][a-z-]{0,39})?$/, { error: 'must be "spec", an id, or an id and a number, like "desk gutter"' }),
+  words: words(1),
+  thread: z.number().int().min(1).nullable().default(null),
+});
+export const resolveRequestOfComment = z.strictObject({ resolved: z.boolean() });
+export const versionRequest = z.strictObject({ number: z.string().max(40) });
+export const withdrawRequest = z.strictObject({ number: z.string().max(40), reason: words(1) });
+export const shareRequest = z.strictObject({ public: z.boolean() });
+export const presenceRequest = z.strictObject({
+  tab: z.string().min(1).max(64),
+  breakpoint: z.string().max(60),
+  gone: z.boolean().default(false),
+});
+
+const personName = z.string().trim().min(1, { error: "must not be empty" }).max(200, { error: "must be at most 200 characters" });
+export const memberRequest = z.strictObject({ role: z.enum(roles).nullable() });
+export const invitationRequest = z.strictObject({
+  email: z
+    .string()
+    .trim()
+    .toLowerCase()
+    .max(254, { error: "must be at most 254 characters" })
+    .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, { error: "must be an e-mail address, like somebody@skerry.example" }),
+  role: z.enum(roles),
+});
+export const settingsRequest = z.strictObject({ publishers: z.enum(publisherSettings) });
+export const projectRequest = z.strictObject({ name: personName, owner: z.number().int().min(1).optional() });
+export const useRequest = z.strictObject({ spec: z.string().max(60), number: z.string().max(40).nullable() });
+export const tokenRequest = z.strictObject({ name: personName });
+export const webhookRequest = z.strictObject({ url: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }) });
+export const nothingRequest = z.strictObject({});
+export const readRequest = z.strictObject({ id: z.number().int().min(1).nullable(), read: z.boolean() });
+export const joinRequest = z.strictObject({
+  secret: z.string().max(100),
+  name: personName.optional(),
+  password: z
+    .string()
+    .min(12, { error: "must be at least 12 characters" })
+    .max(1000, { error: "must be at most 1,000 characters" })
+    .optional(),
 });
 
 export const newSpecRequest = z.strictObject({
@@ -131,5 +187,6 @@ export const newSpecRequest = z.strictObject({
         .max(limits.columns, { error: `must be from 1 to ${limits.columns}` }),
     }),
     z.strictObject({ kind: z.literal("layout"), layout: layoutSchema }),
+    z.strictObject({ kind: z.literal("spec"), team: z.string().max(60), spec: z.string().max(60) }),
   ]),
 });

@@ -10,7 +10,18 @@ const isDown = (error: unknown): boolean =>
   typeof error === "object" &&
   error !== null &&
   "code" in error &&
-  ["ECONNREFUSED", "CONNECT_TIMEOUT", "CONNECTION_CLOSED", "CONNECTION_ENDED", "57P01", "57P03"].includes(String(error.code));
+  [
+    "ECONNREFUSED",
+    "ECONNRESET",
+    "EPIPE",
+    "CONNECT_TIMEOUT",
+    "CONNECTION_CLOSED",
+    "CONNECTION_DESTROYED",
+    "CONNECTION_ENDED",
+    "57P01",
+    "57P02",
+    "57P03",
+  ].includes(String(error.code));
 
 /**
  * A route handler around a function: rate limit first; a fault it returns becomes a problem document; a
@@ -30,6 +41,8 @@ export const handler =
       const result = await work(request, await context.params);
       return result instanceof Response ? result : problemResponse(result);
     } catch (error) {
+      // A page that closes while it sends is no fault of anybody's, and nobody reads the answer.
+      if (request.signal.aborted || (error instanceof Error && error.message === "aborted")) return new Response(null, { status: 408 });
       if (isDown(error)) return problemResponse({ code: "unavailable", detail: "Try again in a moment.", headers: { "Retry-After": "2" } });
       process.stderr.write(
         `${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? (error.stack ?? error.message) : "unknown"}\n`,

@@ -4,7 +4,8 @@ import type { z } from "zod";
 import type { newSpecRequest } from "./api-schemas";
 import { may } from "./permissions";
 import type { Problem } from "./problem";
-import { addSpec, teamFor } from "./specs";
+import { addSpec, findSpec, readDraft } from "./specs";
+import { teamFor } from "./team";
 
 type Request = z.output<typeof newSpecRequest>;
 
@@ -18,8 +19,13 @@ export const slugOf = (name: string): string => {
   return (/^[a-z]/.test(plain) ? plain : `spec-${plain}`).slice(0, 50).replace(/-+$/, "");
 };
 
-const startLayout = ({ name, start }: Request): Layout => {
+const startLayout = async (sql: postgres.Sql, personId: number, { name, start }: Request): Promise<Layout | null> => {
   switch (start.kind) {
+    case "spec": {
+      const spec = await findSpec(sql, start.team, start.spec, personId);
+      const draft = spec && may(spec.role, "read-draft") ? await readDraft(sql, spec.id) : null;
+      return draft && { ...draft.layout, name };
+    }
     case "blank":
       return blankLayout(name);
     case "columns":
@@ -44,7 +50,16 @@ export const createSpec = async (
   if (!team) return { ok: false, problem: { code: "not-found", detail: `You are in no team ${request.team}.` } };
   if (!may(team.role, "create-spec"))
     return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not add specs.` } };
-  const layout = startLayout(request);
+  const layout = await startLayout(sql, personId, request);
+  if (!layout)
+    return {
+      ok: false,
+      problem: {
+        code: "unprocessable",
+        detail: "There is no such spec to copy that you may see.",
+        issues: [{ path: "/start/spec", message: "is no spec that you may see" }],
+      },
+    };
   for (let next = 1; next <= mostOfOneName; next += 1) {
     const slug = next === 1 ? slugOf(request.name) : `${slugOf(request.name)}-${next}`;
     const id = await addSpec(sql, { teamId: team.id, slug, description: request.description, layout, personId });

@@ -1,4 +1,6 @@
 import { z } from "zod";
+import { fileQuery } from "./writing/file-query";
+import { breakpointNames, wholeNames } from "./writing/named-file";
 import { checkRequest, exportQuery, exportRequest, importQuery, resolveRequest, setsRequest, solveRequest } from "./api-schemas";
 
 const schemaOf = (schema: z.ZodType): Record<string, unknown> => {
@@ -118,13 +120,26 @@ const queryParameters = (schema: z.ZodObject): readonly unknown[] => {
 const pathParameters = (names: readonly string[]): readonly unknown[] =>
   names.map((name) => ({ name, in: "path", required: true, schema: { type: "string" } }));
 
-const published = (summary: string, names: readonly string[], content: Record<string, unknown>) => ({
+const published = (summary: string, names: readonly string[], content: Record<string, unknown>, query: readonly unknown[] = []) => ({
   get: {
     summary,
-    parameters: pathParameters(names),
+    security: [{}, { token: [] }],
+    parameters: [...pathParameters(names), ...query],
     responses: { "200": { description: "The file", content }, "304": { description: "Not modified" }, ...problems([401, 404, 429]) },
   },
 });
+
+const fileTypes = [
+  "text/css",
+  "text/x-scss",
+  "text/csv",
+  "text/javascript",
+  "application/json",
+  "application/pdf",
+  "application/zip",
+  "image/svg+xml",
+  "image/png",
+];
 
 /** The OpenAPI 3.1 description of /api/v1; request bodies and parameters come from the Zod schemas the routes use. */
 export const openApi = (): Record<string, unknown> => ({
@@ -191,10 +206,15 @@ export const openApi = (): Record<string, unknown> => ({
       ["team", "spec", "version"],
       json(layoutRef),
     ),
-    "/specs/{team}/{spec}/{version}/layout.css": published("A version's stylesheet", ["team", "spec", "version"], {
-      "text/css": { schema: { type: "string" } },
-    }),
-    "/specs/{team}/{spec}/{version}/layout.json": published("A version's layout document", ["team", "spec", "version"], json(layoutRef)),
+    "/specs/{team}/{spec}/{version}/{file}": published(
+      `A file of a version: ${wholeNames.join(", ")}; ${breakpointNames.join(", ")}, with ID a breakpoint's id`,
+      ["team", "spec", "version", "file"],
+      Object.fromEntries(fileTypes.map((type) => [type, type === "application/json" ? { schema: {} } : { schema: { type: "string" } }])),
+      queryParameters(fileQuery),
+    ),
   },
-  components: { schemas: { Problem: problemSchema } },
+  components: {
+    schemas: { Problem: problemSchema },
+    securitySchemes: { token: { type: "http", scheme: "bearer", description: "An access token of a project" } },
+  },
 });

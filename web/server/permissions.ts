@@ -1,17 +1,45 @@
 export const roles = ["reader", "author", "lead"] as const;
 export type Role = (typeof roles)[number];
 
-export type Action = "read-version" | "read-draft" | "edit-draft" | "create-spec" | "publish" | "edit-devices";
+/** Who of a team may publish: its leads, or its authors too. */
+export const publisherSettings = ["leads", "authors"] as const;
+export type Publishers = (typeof publisherSettings)[number];
 
-const allowed: Readonly<Record<Role, readonly Action[]>> = {
-  reader: ["read-version", "read-draft"],
-  author: ["read-version", "read-draft", "edit-draft", "create-spec", "publish", "edit-devices"],
-  lead: ["read-version", "read-draft", "edit-draft", "create-spec", "publish", "edit-devices"],
-};
+export const actions = [
+  "read-version",
+  "read-draft",
+  "comment",
+  "edit-draft",
+  "create-spec",
+  "ask-review",
+  "decide-review",
+  "publish",
+  "withdraw",
+  "share",
+  "edit-devices",
+  "read-team",
+  "make-project",
+  "manage-projects",
+  "manage-team",
+] as const;
+export type Action = (typeof actions)[number];
+
+const readers: readonly Action[] = ["read-version", "read-draft", "comment", "read-team"];
+const authors: readonly Action[] = [...readers, "edit-draft", "create-spec", "ask-review", "edit-devices", "make-project"];
+const allowed: Readonly<Record<Role, readonly Action[]>> = { reader: readers, author: authors, lead: actions };
 
 /**
  * Whether someone may do something to a team's specs. The one place that decides it.
  * `role` is null for people outside the team and for those not signed in; they may read versions of public specs.
+ * Leads publish; authors where the team says so. An owner of a project may manage that project (`owner`).
  */
-export const may = (role: Role | null, action: Action, spec: { readonly public: boolean } = { public: false }): boolean =>
-  role === null ? action === "read-version" && spec.public : allowed[role].includes(action);
+export const may = (
+  role: Role | null,
+  action: Action,
+  about: { readonly public?: boolean; readonly publishers?: Publishers; readonly owner?: boolean } = {},
+): boolean => {
+  if (role === null) return action === "read-version" && about.public === true;
+  if (action === "publish" && role === "author") return about.publishers === "authors";
+  if (action === "manage-projects" && about.owner) return true;
+  return allowed[role].includes(action);
+};

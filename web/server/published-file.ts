@@ -1,21 +1,43 @@
-import { createHash } from "node:crypto";
-import { type formats, parseVersion, plainCss } from "@ypsiline/core";
+import { compareVersions, parseVersion } from "@ypsiline/core";
 import { database } from "./database";
 import type { Problem } from "./problem";
+import type { Spec } from "./specs";
+import { noteUse } from "./tokens";
+import { readVersion, type Version, versionHead, versionsOf } from "./versions";
 import { allowedSpec } from "./viewer";
-import { readVersion } from "./versions";
-import { writeFile } from "./files";
+import { fileResponse, tagged } from "./writing/file-response";
+import { namedFile } from "./writing/named-file";
+import type { SheetOf } from "./writing/pdf";
+import { writtenFiles } from "./writing/written-files";
 
 export type PublishedParams = { readonly team: string; readonly spec: string; readonly version: string };
 
-/** Files of a version by name. The stylesheet takes the options of the CSS export in its query. */
-const fileNames: Readonly<Record<string, keyof typeof formats>> = { "layout.json": "layout", "layout.css": "css" };
-
 const year = 31_536_000;
+
+/** What the files of a version are written of: the version, and the one before it. */
+export const sheetOf = async (spec: Pick<Spec, "id">, version: Version, withBefore: boolean): Promise<SheetOf> => {
+  const sql = database();
+  const own = parseVersion(version.number);
+  const earlier = withBefore
+    ? (await versionsOf(sql, spec.id)).find(({ number, withdrawn }) => {
+        const parsed = parseVersion(number);
+        return !withdrawn && own && parsed && compareVersions(parsed, own) < 0;
+      })
+    : undefined;
+  const before = earlier ? await readVersion(sql, spec.id, parseVersion(earlier.number)) : null;
+  return {
+    layout: version.layout,
+    version: version.number,
+    published: `published ${version.publishedAt.toISOString().slice(0, 10)}`,
+    at: version.publishedAt,
+    note: version.note,
+    before: before && { number: before.number, layout: before.layout },
+  };
+};
 
 /**
  * Answers a request for a file of a published version. A numbered version never changes and may be kept
- * for a year; `latest` is asked for again each time, with its ETag.
+ * for a year; `latest` is asked for again each time, with its ETag. A fetch by access token is noted.
  */
 export const publishedFile = async (request: Request, params: PublishedParams, file: string): Promise<Response | Problem> => {
   const allowed = await allowedSpec(params.team, params.spec, "read-version");
@@ -23,27 +45,28 @@ export const publishedFile = async (request: Request, params: PublishedParams, f
   const latest = params.version === "latest";
   const number = latest ? null : parseVersion(params.version);
   if (!latest && !number) return { code: "not-found", detail: `${params.version} is no version number; it is like 2.1.0, or "latest".` };
-  const version = await readVersion(database(), allowed.spec.id, number);
-  const format = fileNames[file];
-  if (!version) return { code: "not-found", detail: `There is no version ${params.version} of ${params.spec}.` };
-  if (!format) return { code: "not-found", detail: `There is no file ${file}; there are ${Object.keys(fileNames).join(" and ")}.` };
-  const query = new URL(request.url).searchParams;
-  const { text, mediaType } = writeFile(version.layout, {
-    format,
-    unit: query.get("unit") === "rem" ? "rem" : plainCss.unit,
-    query: query.get("query") === "container" ? "container" : plainCss.query,
-    edges: query.get("edges") === "exact" ? "exact" : plainCss.edges,
-  });
-  const etag = `"${createHash("sha256").update(text).digest("base64url").slice(0, 27)}"`;
+  const version = await versionHead(database(), allowed.spec.id, number);
+  if (!version)
+    return {
+      code: "not-found",
+      detail: latest ? `There is no version of ${params.spec} yet.` : `There is no version ${params.version} of ${params.spec}.`,
+    };
+  const { search, searchParams } = new URL(request.url);
+  const key = `${version.id} ${file} ${search}`;
+  let answer = writtenFiles.get(key);
+  if (!answer) {
+    const whole = await readVersion(database(), allowed.spec.id, parseVersion(version.number));
+    if (!whole) return { code: "not-found", detail: `There is no version ${params.version} of ${params.spec}.` };
+    const written = await namedFile(await sheetOf(allowed.spec, whole, file === "sheet.pdf" || file === "all.zip"), file, searchParams);
+    if (!written.ok) return written.problem;
+    answer = writtenFiles.keep(key, tagged(written.body, written.mediaType));
+  }
+  if (allowed.tokenId !== null) await noteUse(database(), allowed.tokenId, version.id);
   const reach = allowed.spec.public ? "public" : "private";
-  const headers = {
-    "Content-Type": mediaType,
+  return fileResponse(request, answer, {
     "Cache-Control": latest ? `${reach}, no-cache` : `${reach}, max-age=${year}, immutable`,
-    ETag: etag,
     "X-Ypsiline-Version": version.number,
-    ...(allowed.spec.public ? {} : { Vary: "Cookie, Authorization" }),
-  };
-  const known = request.headers.get("if-none-match")?.split(/\s*,\s*/) ?? [];
-  if (known.includes(etag) || known.includes(`W/${etag}`)) return new Response(null, { status: 304, headers });
-  return new Response(text, { headers });
+    ...(version.withdrawn ? { "X-Ypsiline-Withdrawn": encodeURIComponent(version.withdrawn.reason).slice(0, 500) } : {}),
+    ...(allowed.spec.public ? { "Access-Control-Allow-Origin": "*" } : { Vary: "Cookie, Authorization" }),
+  });
 };

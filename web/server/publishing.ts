@@ -1,32 +1,156 @@
-import { check, compareVersions, type Finding, parseVersion, type VersionNumber } from "@ypsiline/core";
+import {
+  check,
+  compareLayouts,
+  compareVersions,
+  type Finding,
+  leastVersion,
+  parseVersion,
+  versionLevel,
+  type VersionLevel,
+  type VersionNumber,
+  versionText,
+} from "@ypsiline/core";
 import type postgres from "postgres";
-import { lockDraft } from "./specs";
-import { addVersion, versionsOf } from "./versions";
+import { addActivity } from "./activity";
+import { announce } from "./announce";
+import { tell } from "./inbox";
+import { ownersOfUsers } from "./projects";
+import { endReviews } from "./reviews";
+import { lockDraft, writeDraft } from "./specs";
+import { addVersion, addWithdrawal, highestVersion, readVersion } from "./versions";
+import { queueEvent } from "./webhooks";
+
+/** The spec something is done to, and by whom. */
+export type Doing = {
+  readonly specId: number;
+  readonly teamId: number;
+  readonly team: string;
+  readonly spec: string;
+  readonly personId: number;
+};
 
 export type Published =
   | { readonly ok: true; readonly number: VersionNumber }
   | { readonly ok: false; readonly code: "no-draft" }
   | { readonly ok: false; readonly code: "moved-on"; readonly revision: number }
   | { readonly ok: false; readonly code: "problems"; readonly problems: readonly Finding[] }
-  | { readonly ok: false; readonly code: "not-higher"; readonly last: string };
+  | { readonly ok: false; readonly code: "too-low"; readonly least: string; readonly level: VersionLevel; readonly last: string | null };
+
+const pathOf = ({ team, spec }: Doing): string => `/specs/${team}/${spec}`;
 
 /**
  * Publishes the draft as a version, all in one transaction: it must still be the revision that was looked
- * at, without a problem (accepted ones stop it too), and its number must be higher than the last.
+ * at, without a problem (accepted ones stop it too), and its number at least what its changes ask for. Owners of
+ * projects that use the spec are told, webhooks queued, and an open review ends with it.
  */
 export const publishDraft = (
   sql: postgres.Sql,
-  request: { specId: number; personId: number; revision: number; number: VersionNumber; note: string },
+  request: Doing & { readonly revision: number; readonly number: VersionNumber; readonly note: string },
 ): Promise<Published> =>
   sql.begin(async (transaction): Promise<Published> => {
-    const draft = await lockDraft(transaction, request.specId);
+    const { specId, teamId, personId, number, note } = request;
+    const draft = await lockDraft(transaction, specId);
     if (!draft) return { ok: false, code: "no-draft" };
     if (draft.revision !== request.revision) return { ok: false, code: "moved-on", revision: draft.revision };
     const problems = check(draft.layout).findings.filter(({ level }) => level === "problem");
     if (problems.length > 0) return { ok: false, code: "problems", problems };
-    const [last] = await versionsOf(transaction, request.specId);
-    const lastNumber = last ? parseVersion(last.number) : null;
-    if (last && lastNumber && compareVersions(request.number, lastNumber) <= 0) return { ok: false, code: "not-higher", last: last.number };
-    await addVersion(transaction, { ...request, layout: draft.layout });
-    return { ok: true, number: request.number };
+    const last = await highestVersion(transaction, specId);
+    const lastNumber = last && parseVersion(last.number);
+    const before = last && lastNumber ? { number: lastNumber, layout: last.layout } : null;
+    const least = leastVersion(before, draft.layout);
+    // The first version may have any number; a later one what its changes ask for, or more.
+    if (before && compareVersions(number, least) < 0)
+      return {
+        ok: false,
+        code: "too-low",
+        least: versionText(least),
+        level: versionLevel(before.layout, draft.layout).level,
+        last: last?.number ?? null,
+      };
+    await addVersion(transaction, { specId, number, note, personId, layout: draft.layout });
+    await endReviews(transaction, specId, personId);
+    const text = versionText(number);
+    await tell(
+      transaction,
+      await ownersOfUsers(transaction, specId),
+      {
+        kind: "new-version",
+        specId,
+        words: `${draft.layout.name} ${text} is out${note ? `: ${note}` : ""}`,
+        path: last ? `${pathOf(request)}/compare?a=${last.number}&b=${text}` : `${pathOf(request)}/versions/${text}`,
+      },
+      personId,
+    );
+    await addActivity(transaction, {
+      teamId,
+      specId,
+      personId,
+      what: "published",
+      words: `published version ${text}${note ? `: ${note}` : ""}`,
+    });
+    await queueEvent(transaction, teamId, "version.published", {
+      team: request.team,
+      spec: request.spec,
+      name: draft.layout.name,
+      version: text,
+      previous: last?.number ?? null,
+      level: before ? versionLevel(before.layout, draft.layout).level : null,
+      note,
+      path: `/api/v1${pathOf(request)}/${text}`,
+    });
+    await announce(transaction, { kind: "version", spec: specId, number: text });
+    return { ok: true, number };
+  });
+
+export type Withdrawn = { readonly ok: true } | { readonly ok: false; readonly code: "no-version" | "already" };
+
+/** Withdraws a version with a reason: it stays readable and marked, and is never the latest. */
+export const withdrawVersion = (
+  sql: postgres.Sql,
+  request: Doing & { readonly number: VersionNumber; readonly reason: string },
+): Promise<Withdrawn> =>
+  sql.begin(async (transaction): Promise<Withdrawn> => {
+    const { specId, teamId, personId, number, reason } = request;
+    const version = await readVersion(transaction, specId, number);
+    if (!version) return { ok: false, code: "no-version" };
+    if (!(await addWithdrawal(transaction, version.id, personId, reason))) return { ok: false, code: "already" };
+    await tell(
+      transaction,
+      await ownersOfUsers(transaction, specId),
+      {
+        kind: "withdrawn",
+        specId,
+        words: `${version.layout.name} ${version.number} was withdrawn: ${reason}`,
+        path: `${pathOf(request)}/versions/${version.number}`,
+      },
+      personId,
+    );
+    await addActivity(transaction, { teamId, specId, personId, what: "withdrawn", words: `withdrew version ${version.number}: ${reason}` });
+    await queueEvent(transaction, teamId, "version.withdrawn", {
+      team: request.team,
+      spec: request.spec,
+      name: version.layout.name,
+      version: version.number,
+      reason,
+    });
+    await announce(transaction, { kind: "version", spec: specId, number: version.number });
+    return { ok: true };
+  });
+
+/** Puts an old version's layout into the draft, as one edit like any other; null where there is no such version or draft. */
+export const restoreVersion = (
+  sql: postgres.Sql,
+  request: Doing & { readonly number: VersionNumber },
+): Promise<{ readonly revision: number } | null> =>
+  sql.begin(async (transaction) => {
+    const { specId, teamId, personId, number } = request;
+    const draft = await lockDraft(transaction, specId);
+    const version = await readVersion(transaction, specId, number);
+    if (!draft || !version) return null;
+    const changes = compareLayouts(draft.layout, version.layout);
+    if (changes.length === 0) return { revision: draft.revision };
+    const revision = draft.revision + 1;
+    await writeDraft(transaction, { specId, personId, madeOn: draft.revision, revision, layout: version.layout, changes });
+    await addActivity(transaction, { teamId, specId, personId, what: "restored", words: `put version ${version.number} into the draft` });
+    return { revision };
   });

@@ -1,4 +1,4 @@
-import { type Issue, type Parsed, parseWith } from "@ypsiline/core";
+import { type Issue, nestsPast, type Parsed, parseWith } from "@ypsiline/core";
 import type { z } from "zod";
 import type { Problem } from "./problem";
 
@@ -43,19 +43,6 @@ export const requireType = (request: Request, types: readonly string[]): Problem
 
 /** Levels a body may nest; a layout with the deepest extensions has fewer. */
 const deepest = 64;
-
-/** Whether JSON text nests deeper than a number of levels, read without recursion. */
-const nestsPast = (text: string, levels: number): boolean => {
-  let depth = 0;
-  for (let at = 0; at < text.length; at += 1) {
-    const character = text[at];
-    if (character === '"') for (at += 1; at < text.length && text[at] !== '"'; at += 1) at += text[at] === "\\" ? 1 : 0;
-    else if (character === "{" || character === "[") depth += 1;
-    else if (character === "}" || character === "]") depth -= 1;
-    if (depth > levels) return true;
-  }
-  return false;
-};
 
 /** Reads and parses JSON with a schema. Text that is no JSON is malformed; JSON of another shape is what `code` says. */
 export const readJson = async <T extends z.ZodType>(

@@ -1,5 +1,5 @@
-import { createHash, randomBytes } from "node:crypto";
 import type { Sql } from "./database";
+import { newSecret, secretHash } from "./secrets";
 import { passwordMatches } from "./passwords";
 import { addFailure, addSession, endSession, forgetFailures, personByEmail, personBySession, recentFailures, type Person } from "./people";
 
@@ -13,8 +13,6 @@ const addressLimit = 40;
 const minutes = 15;
 
 export type SignedIn = { readonly ok: true; readonly token: string } | { readonly ok: false; readonly code: "wrong" | "too-many" };
-
-const tokenHash = (token: string): Buffer => createHash("sha256").update(token).digest();
 
 /** Checks a password and opens a session. Attempts are limited per account and per address. */
 export const signIn = async (sql: Sql, attempt: { email: string; password: string; address: string }): Promise<SignedIn> => {
@@ -30,10 +28,19 @@ export const signIn = async (sql: Sql, attempt: { email: string; password: strin
     return { ok: false, code: "wrong" };
   }
   await forgetFailures(sql, account);
-  const token = randomBytes(32).toString("base64url");
-  await addSession(sql, tokenHash(token), person.id, sessionHours);
-  return { ok: true, token };
+  return { ok: true, token: await openSession(sql, person.id) };
 };
 
-export const personOfToken = (sql: Sql, token: string): Promise<Person | null> => personBySession(sql, tokenHash(token));
-export const signOut = (sql: Sql, token: string): Promise<void> => endSession(sql, tokenHash(token));
+/** Opens a session of a person who has proven to be that person. */
+export const openSession = async (sql: Sql, personId: number): Promise<string> => {
+  const token = newSecret();
+  await addSession(sql, secretHash(token), personId, sessionHours);
+  return token;
+};
+
+/** How a session's cookie is kept. */
+export const cookieOptions = () =>
+  ({ httpOnly: true, sameSite: "lax", path: "/", maxAge: sessionHours * 3600, secure: process.env["SECURE_COOKIES"] === "1" }) as const;
+
+export const personOfToken = (sql: Sql, token: string): Promise<Person | null> => personBySession(sql, secretHash(token));
+export const signOut = (sql: Sql, token: string): Promise<void> => endSession(sql, secretHash(token));

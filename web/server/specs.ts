@@ -1,13 +1,16 @@
 import { type Change, type Layout, layoutSchema } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
-import type { Role } from "./permissions";
+import { announce } from "./announce";
+import type { Publishers, Role } from "./permissions";
 
 /** A spec and what the asking person is in its team (null where they are not in it). */
 export type Spec = {
   readonly id: number;
+  readonly teamId: number;
   readonly team: string;
   readonly teamName: string;
+  readonly publishers: Publishers;
   readonly slug: string;
   readonly description: string;
   readonly public: boolean;
@@ -20,7 +23,7 @@ const json = (value: unknown): postgres.JSONValue => value as postgres.JSONValue
 
 export const findSpec = async (sql: Sql, team: string, slug: string, personId: number | null): Promise<Spec | null> => {
   const [row] = await sql<Spec[]>`
-    SELECT s.id, t.slug AS team, t.name AS "teamName", s.slug, s.description, s.public, m.role
+    SELECT s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, m.role
     FROM spec s JOIN team t ON t.id = s.team_id
     LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
     WHERE t.slug = ${team} AND s.slug = ${slug}`;
@@ -30,16 +33,20 @@ export const findSpec = async (sql: Sql, team: string, slug: string, personId: n
 /** Specs of every team a person belongs to, the longest standing first. */
 export const specsOf = async (sql: Sql, personId: number): Promise<readonly Spec[]> =>
   sql<Spec[]>`
-    SELECT s.id, t.slug AS team, t.name AS "teamName", s.slug, s.description, s.public, m.role
+    SELECT s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, m.role
     FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id
     WHERE m.person_id = ${personId} ORDER BY t.name, s.id`;
 
-export const teamFor = async (sql: Sql, slug: string, personId: number): Promise<{ id: number; role: Role } | null> => {
-  const [row] = await sql<{ id: number; role: Role }[]>`
-    SELECT t.id, m.role FROM team t JOIN membership m ON m.team_id = t.id
-    WHERE t.slug = ${slug} AND m.person_id = ${personId}`;
-  return row ?? null;
+/** Makes a spec's versions readable to anyone with the link, or to the team alone again. */
+export const setPublic = async (sql: Sql, specId: number, isPublic: boolean): Promise<void> => {
+  await sql`UPDATE spec SET public = ${isPublic} WHERE id = ${specId}`;
 };
+
+/** Specs of one team, as somebody of that role in it sees them. */
+export const specsOfTeam = async (sql: Sql, teamId: number, role: Role | null): Promise<readonly Spec[]> =>
+  sql<Spec[]>`
+    SELECT s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, ${role}::text AS role
+    FROM spec s JOIN team t ON t.id = s.team_id WHERE t.id = ${teamId} ORDER BY s.id`;
 
 export type NewSpec = {
   readonly teamId: number;
@@ -89,7 +96,7 @@ export type DraftEdit = {
   readonly personId: number;
 };
 
-/** Writes an edit and the draft it makes; the caller holds the draft's lock. */
+/** Writes an edit and the draft it makes, and tells who looks at it; the caller holds the draft's lock. */
 export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit): Promise<void> => {
   await sql`
     UPDATE draft SET revision = ${edit.revision}, layout = ${sql.json(json(edit.layout))}, updated_at = now(), updated_by = ${edit.personId}
@@ -97,4 +104,5 @@ export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit):
   await sql`
     INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id)
     VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId})`;
+  await announce(sql, { kind: "draft", spec: edit.specId, revision: edit.revision });
 };

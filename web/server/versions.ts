@@ -2,41 +2,69 @@ import { type Layout, layoutSchema, type VersionNumber, versionText } from "@yps
 import type postgres from "postgres";
 import type { Sql } from "./database";
 
+export type Withdrawal = { readonly reason: string; readonly at: Date; readonly by: string };
 export type VersionSummary = {
+  readonly id: number;
   readonly number: string;
   readonly note: string;
   readonly publishedAt: Date;
   readonly publishedBy: string;
+  readonly withdrawn: Withdrawal | null;
 };
 export type Version = VersionSummary & { readonly layout: Layout };
 
-type Row = VersionNumber & { note: string; publishedAt: Date; publishedBy: string };
+type Row = VersionNumber & {
+  id: number;
+  note: string;
+  publishedAt: Date;
+  publishedBy: string;
+  reason: string | null;
+  withdrawnAt: Date | null;
+  withdrawnBy: string | null;
+};
 
 const summary = (row: Row): VersionSummary => ({
+  id: row.id,
   number: versionText(row),
   note: row.note,
   publishedAt: row.publishedAt,
   publishedBy: row.publishedBy,
+  withdrawn: row.reason !== null && row.withdrawnAt ? { reason: row.reason, at: row.withdrawnAt, by: row.withdrawnBy ?? "" } : null,
 });
+
+const columns = (sql: Sql) => sql`
+  v.id, v.major, v.minor, v.patch, v.note, v.published_at AS "publishedAt", p.name AS "publishedBy",
+  w.reason, w.at AS "withdrawnAt", wp.name AS "withdrawnBy"`;
+const joined = (sql: Sql) => sql`
+  version v JOIN person p ON p.id = v.published_by
+  LEFT JOIN version_withdrawal w ON w.version_id = v.id LEFT JOIN person wp ON wp.id = w.person_id`;
 
 /** Versions of a spec, the latest first. */
 export const versionsOf = async (sql: Sql, specId: number): Promise<readonly VersionSummary[]> => {
   const rows = await sql<Row[]>`
-    SELECT v.major, v.minor, v.patch, v.note, v.published_at AS "publishedAt", p.name AS "publishedBy"
-    FROM version v JOIN person p ON p.id = v.published_by
+    SELECT ${columns(sql)} FROM ${joined(sql)}
     WHERE v.spec_id = ${specId} ORDER BY v.major DESC, v.minor DESC, v.patch DESC`;
   return rows.map(summary);
 };
 
-/** One version, or the latest where no number is given; null where there is none. */
+/** One version, or the latest that was not withdrawn where no number is given; null where there is none. */
 export const readVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<Version | null> => {
   const [row] = await sql<(Row & { layout: unknown })[]>`
-    SELECT v.major, v.minor, v.patch, v.layout, v.note, v.published_at AS "publishedAt", p.name AS "publishedBy"
-    FROM version v JOIN person p ON p.id = v.published_by
+    SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
     WHERE v.spec_id = ${specId}
-    ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql``}
+    ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
     ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
   return row ? { ...summary(row), layout: layoutSchema.parse(row.layout) } : null;
+};
+
+/** What is known of a version without its layout; the latest that was not withdrawn where no number is given. */
+export const versionHead = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<VersionSummary | null> => {
+  const [row] = await sql<Row[]>`
+    SELECT ${columns(sql)} FROM ${joined(sql)}
+    WHERE v.spec_id = ${specId}
+    ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
+    ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+  return row ? summary(row) : null;
 };
 
 export type NewVersion = {
@@ -48,10 +76,29 @@ export type NewVersion = {
   readonly publishedAt?: Date;
 };
 
-export const addVersion = async (sql: postgres.TransactionSql | postgres.Sql, version: NewVersion): Promise<void> => {
+export const addVersion = async (sql: postgres.TransactionSql | postgres.Sql, version: NewVersion): Promise<number> => {
   const { major, minor, patch } = version.number;
-  await sql`
+  const [row] = await sql<{ id: number }[]>`
     INSERT INTO version (spec_id, major, minor, patch, layout, note, published_by, published_at)
     VALUES (${version.specId}, ${major}, ${minor}, ${patch}, ${sql.json(version.layout as unknown as postgres.JSONValue)},
-            ${version.note}, ${version.personId}, ${version.publishedAt ?? new Date()})`;
+            ${version.note}, ${version.personId}, ${version.publishedAt ?? new Date()})
+    RETURNING id`;
+  if (!row) throw new Error("no version was added");
+  return row.id;
+};
+
+/** The version of the highest number, withdrawn or not: numbers rise above all of them. */
+export const highestVersion = async (sql: Sql, specId: number): Promise<Version | null> => {
+  const [row] = await sql<(Row & { layout: unknown })[]>`
+    SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
+    WHERE v.spec_id = ${specId} ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+  return row ? { ...summary(row), layout: layoutSchema.parse(row.layout) } : null;
+};
+
+/** Marks a version as withdrawn; false where it is already. */
+export const addWithdrawal = async (sql: Sql, versionId: number, personId: number, reason: string): Promise<boolean> => {
+  const rows = await sql`
+    INSERT INTO version_withdrawal (version_id, person_id, reason) VALUES (${versionId}, ${personId}, ${reason})
+    ON CONFLICT (version_id) DO NOTHING RETURNING version_id`;
+  return rows.length > 0;
 };

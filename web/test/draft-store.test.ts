@@ -137,6 +137,43 @@ describe("a draft in the browser", () => {
     expect([gutter(store.state().layout), store.pending().length]).toEqual(["32px", 0]);
   });
 
+  it("is saved where an earlier page's last words reached the server after all", async () => {
+    const { store, server, pass, elsewhere, sent, kept } = open();
+    store.recover([{ path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" }]);
+    elsewhere(withGutter(server.layout, "20px"));
+    await store.refresh();
+    await pass(2000);
+    expect([store.state().save.kind, sent.length, kept().length, gutter(store.state().layout)]).toEqual(["saved", 0, 0, "20px"]);
+  });
+
+  it("looks again for what it heard of while its own changes were on their way", async () => {
+    const it = world();
+    let answer: (() => void) | null = null;
+    const store = createDraftStore(
+      { revision: 1, layout: it.server.layout },
+      {
+        ...it.outside,
+        // The server has written the changes; its answer is still on its way.
+        save: async (revision, changes) => {
+          const saved = await it.outside.save(revision, changes);
+          await new Promise<void>((resolve) => {
+            answer = resolve;
+          });
+          return saved;
+        },
+      },
+    );
+    store.edit(withGutter(store.state().layout, "20px"));
+    await it.pass(1000);
+    it.elsewhere(withBreakpoint(it.server.layout, "desk", (one) => ({ ...one, from: 1000 })));
+    await store.refresh();
+    expect(store.state().layout.breakpoints[2]?.from).toBe(1024);
+    (answer as (() => void) | null)?.();
+    for (let turn = 0; turn < 20; turn += 1) await Promise.resolve();
+    expect([gutter(store.state().layout), store.state().layout.breakpoints[2]?.from]).toEqual(["20px", 1000]);
+    expect(store.state().layout).toEqual(it.server.layout);
+  });
+
   it.each([
     ["mine", "20px"],
     ["theirs", "16px"],

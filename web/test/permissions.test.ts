@@ -1,24 +1,44 @@
 import { describe, expect, it } from "vitest";
-import { type Action, may, type Role } from "@/server/permissions";
+import { type Action, actions, may, type Role } from "@/server/permissions";
+
+const all: readonly Role[] = ["reader", "author", "lead"];
+const makers: readonly Role[] = ["author", "lead"];
+const leads: readonly Role[] = ["lead"];
 
 describe("who may do what", () => {
-  const matrix: Readonly<Record<Action, readonly (Role | null)[]>> = {
-    "read-version": ["reader", "author", "lead"],
-    "read-draft": ["reader", "author", "lead"],
-    "edit-draft": ["author", "lead"],
-    "create-spec": ["author", "lead"],
-    publish: ["author", "lead"],
-    "edit-devices": ["author", "lead"],
+  const matrix: Readonly<Record<Action, readonly Role[]>> = {
+    "read-version": all,
+    "read-draft": all,
+    comment: all,
+    "edit-draft": makers,
+    "create-spec": makers,
+    "ask-review": makers,
+    "decide-review": leads,
+    publish: leads,
+    withdraw: leads,
+    share: leads,
+    "edit-devices": makers,
+    "read-team": all,
+    "make-project": makers,
+    "manage-projects": leads,
+    "manage-team": leads,
   };
-  const cases = (Object.keys(matrix) as Action[]).flatMap((action) =>
-    ([null, "reader", "author", "lead"] as const).map((role) => [action, role, matrix[action].includes(role)] as const),
+  const cases = actions.flatMap((action) =>
+    ([null, ...all] as const).map((role) => [action, role, role !== null && matrix[action].includes(role)] as const),
   );
-  it("is decided for all twenty-four cases", () => expect(cases).toHaveLength(24));
+  it("is decided for all sixty cases", () => expect(cases).toHaveLength(60));
   it.each(cases)("%s as %s: %s", (action, role, allowed) => {
     expect(may(role, action)).toBe(allowed);
   });
-  it("outsiders read the versions of a public spec, and nothing else of it", () => {
-    expect(may(null, "read-version", { public: true })).toBe(true);
-    expect(may(null, "read-draft", { public: true })).toBe(false);
+  it("outsiders read the versions of a public spec, and do nothing else with it", () => {
+    const open = actions.filter((action) => may(null, action, { public: true, publishers: "authors", owner: true }));
+    expect(open).toEqual(["read-version"]);
+  });
+  it("authors publish where the team says so; readers never do", () => {
+    expect(all.map((role) => may(role, "publish", { publishers: "authors" }))).toEqual([false, true, true]);
+    expect(all.map((role) => may(role, "publish", { publishers: "leads" }))).toEqual([false, false, true]);
+  });
+  it("whoever keeps a project manages it, whatever their role", () => {
+    expect(all.map((role) => may(role, "manage-projects", { owner: true }))).toEqual([true, true, true]);
   });
 });

@@ -11,7 +11,3 @@ export const versionText = ({ major, minor, patch }: VersionNumber): string => `
 
 /** Negative, 0 or positive as a comes before, is, or comes after b. */
 export const compareVersions = (a: VersionNumber, b: VersionNumber): number => a.major - b.major || a.minor - b.minor || a.patch - b.patch;
-
-/** The first number is 1.0.0; after that any higher number may follow, and the next minor is offered. */
-export const offeredVersion = (last: VersionNumber | null): VersionNumber =>
-  last ? { major: last.major, minor: last.minor + 1, patch: 0 } : { major: 1, minor: 0, patch: 0 };

@@ -45,10 +45,13 @@ export const valueWords = (value: unknown): string => {
     return length?.unit === "px" ? show(length.value) : value;
   }
   if (typeof value !== "object") return String(value);
-  const { kind, max, width, name } = value as { kind?: string; max?: string; width?: string; name?: string };
+  const { kind, max, width, name, step, height, gutter, count } = value as Readonly<Record<string, string | undefined>>;
   if (kind === "fluid") return "fluid";
   if (kind === "capped" && max) return `at most ${valueWords(max)}`;
   if (kind === "fixed" && width) return `fixed ${valueWords(width)}`;
+  if (kind === "repeating" && height && gutter) return `repeating ${valueWords(height)} with ${valueWords(gutter)}`;
+  if (kind === "dividing" && count) return `${count} dividing`;
+  if (step) return valueWords(step);
   return name ?? JSON.stringify(value);
 };
 
@@ -63,6 +66,8 @@ const entryNames: Readonly<Record<string, string>> = {
   fonts: "font",
   accepted: "accepted finding",
 };
+
+const roleMembers: Readonly<Record<string, string>> = { size: "size", lineHeight: "line height", font: "font" };
 
 /** Puts a change in words; names of breakpoints are looked up in the layout after the change, then before. */
 export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => {
@@ -79,6 +84,11 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   const whole = entryNames[root];
   if (whole && entry !== undefined && rest.length === 0)
     return { where: "Spec", what: `${whole} ${entry}`, from: "", to: "to" in change ? "added" : "removed" };
+  if (root === "text" && entry !== undefined && rest.length === 1)
+    return { where: "Spec", what: `${entry} ${roleMembers[rest[0] ?? ""] ?? rest.join(" ")}`, ...values };
+  if (root === "spacing" && entry !== undefined && rest.length === 1) return { where: "Spec", what: `spacing step ${entry}`, ...values };
+  if (entry === "#order")
+    return { where: "Spec", what: `order of ${entryNames[root] ?? root}s`, from: String(change.from), to: String(change.to) };
   return { where: "Spec", what: memberNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" "), ...values };
 };
 

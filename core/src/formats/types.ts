@@ -1,19 +1,34 @@
 import type { Issue } from "../layout/parse";
 import type { Layout } from "../layout/schema";
+import type { CssOptions } from "./css/options";
+import type { OverlayOptions } from "./svg/options";
 
 /** What a reader made of a file: a layout and what it had to leave out (each with where), or why it is none. */
 export type Read =
   | { readonly ok: true; readonly layout: Layout; readonly lost: readonly string[] }
   | { readonly ok: false; readonly issues: readonly Issue[] };
 
-/** A format Ypsiline writes and reads. */
-export type Format<Options> = {
+/** How a file is written; each format looks at what concerns it. */
+export type WriteOptions = CssOptions & {
+  /** Id of the breakpoint, for formats that hold one. */
+  readonly breakpoint: string | null;
+  readonly overlay: OverlayOptions;
+};
+
+export type Written = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly issues: readonly Issue[] };
+
+/** A format Ypsiline writes, and reads where a layout can be got back from it. */
+export type Format = {
   readonly id: string;
   /** Media type of what is written. */
   readonly mediaType: string;
   /** Media types a request may name it by. */
   readonly mediaTypes: readonly string[];
   readonly extension: string;
-  readonly write: (layout: Layout, options: Options) => string;
-  readonly read: (text: string) => Read;
+  /** Whether a file holds one breakpoint, so that one must be named. */
+  readonly ofBreakpoint: boolean;
+  readonly write: (layout: Layout, options: WriteOptions) => Written;
+  readonly read: ((text: string) => Read) | null;
 };
+
+export const written = (text: string): Written => ({ ok: true, text });

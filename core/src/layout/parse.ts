@@ -48,3 +48,16 @@ export const parseWith = <T extends z.ZodType>(schema: T, data: unknown): Parsed
 
 /** Parses a layout document and fills in what it leaves out. */
 export const parseLayout = (data: unknown): Parsed<Layout> => parseWith(layoutSchema, data);
+
+/** Whether JSON text nests deeper than a number of levels, read without recursion. */
+export const nestsPast = (text: string, levels: number): boolean => {
+  let depth = 0;
+  for (let at = 0; at < text.length; at += 1) {
+    const character = text[at];
+    if (character === '"') for (at += 1; at < text.length && text[at] !== '"'; at += 1) at += text[at] === "\\" ? 1 : 0;
+    else if (character === "{" || character === "[") depth += 1;
+    else if (character === "}" || character === "]") depth -= 1;
+    if (depth > levels) return true;
+  }
+  return false;
+};

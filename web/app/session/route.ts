@@ -2,7 +2,7 @@ import { cookies } from "next/headers";
 import { database } from "@/server/database";
 import { addressOf, fromElsewhere, handler } from "@/server/handler";
 import { readText } from "@/server/request-body";
-import { sessionCookie, sessionHours, signIn, signOut } from "@/server/sign-in";
+import { cookieOptions, sessionCookie, signIn, signOut } from "@/server/sign-in";
 
 const to = (path: string): Response => new Response(null, { status: 303, headers: { Location: path, "Cache-Control": "no-store" } });
 
@@ -27,12 +27,6 @@ export const POST = handler(async (request) => {
   const back = safeReturn(form.get("back"));
   const signedIn = await signIn(database(), { email, password: form.get("password") ?? "", address: addressOf(request.headers) });
   if (!signedIn.ok) return to(`/sign-in?${new URLSearchParams({ fault: signedIn.code, email, back })}`);
-  jar.set(sessionCookie, signedIn.token, {
-    httpOnly: true,
-    sameSite: "lax",
-    path: "/",
-    maxAge: sessionHours * 3600,
-    secure: process.env["SECURE_COOKIES"] === "1",
-  });
+  jar.set(sessionCookie, signedIn.token, cookieOptions());
   return to(back);
 });

@@ -2,13 +2,16 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { type SpecOverview, SpecCard } from "@/features/specs/spec-card";
 import { database } from "@/server/database";
+import { unreadCount } from "@/server/inbox";
 import { requirePerson } from "@/server/page";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
+import { countsOfUse } from "@/server/projects";
 import { readDraft, specsOf } from "@/server/specs";
 import { readVersion } from "@/server/versions";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
+import { MainNav } from "@/ui/main-nav";
 
 export const metadata: Metadata = { title: "Specs" };
 
@@ -18,12 +21,16 @@ const drawingWidth = 600;
 export default async function SpecsPage() {
   const person = await requirePerson("/specs");
   const sql = database();
-  const [teams, specs] = await Promise.all([membershipsOf(sql, person.id), specsOf(sql, person.id)]);
+  const [teams, specs, unread] = await Promise.all([membershipsOf(sql, person.id), specsOf(sql, person.id), unreadCount(sql, person.id)]);
+  const counts = await countsOfUse(
+    sql,
+    specs.map(({ id }) => id),
+  );
   const overviews = (
     await Promise.all(
       specs.map(async (spec): Promise<SpecOverview | null> => {
         const [draft, latest] = await Promise.all([readDraft(sql, spec.id), readVersion(sql, spec.id, null)]);
-        return draft && { spec, draft: draft.layout, latest };
+        return draft && { spec, draft: draft.layout, latest, projects: counts.get(spec.id) ?? 0 };
       }),
     )
   ).flatMap((overview) => (overview ? [overview] : []));
@@ -37,11 +44,7 @@ export default async function SpecsPage() {
         crumbs={
           <>
             <span className="crumb">{teams.map(({ teamName }) => teamName).join(", ")}</span>
-            <nav aria-label="Main" className="d-flex gap-3">
-              <Link href="/specs" aria-current="page" className="tab-here">
-                Specs
-              </Link>
-            </nav>
+            <MainNav here="specs" team={teams[0]?.team ?? null} unread={unread} />
           </>
         }
       >

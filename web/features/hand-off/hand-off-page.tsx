@@ -1,52 +1,83 @@
-import { breakpointCss, breakpointRanges, changesInWords, compareLayouts, type Layout, plainCss } from "@ypsiline/core";
-import { FromTo } from "@/ui/change-words";
+import {
+  breakpointCss,
+  breakpointRanges,
+  breakpointSentence,
+  changesByBreakpoint,
+  check,
+  findingWords,
+  type Layout,
+  plainCss,
+} from "@ypsiline/core";
+import type { ReactNode } from "react";
+import type { VersionSummary } from "@/server/versions";
+import { CopyButton } from "@/ui/copy-button";
 import { dayText } from "@/ui/dates";
+import { Downloads } from "@/ui/downloads";
+import { NumText } from "@/ui/num";
 import { Drawings } from "./drawings";
+import { MeasureHere } from "./measure-here";
 import { NumbersTable } from "./numbers-table";
+import { Spans } from "./spans";
+import { RowsTable, SpacingList, TextTable } from "./vertical-tables";
 
-export type HandOffVersion = {
-  readonly number: string;
-  readonly note: string;
-  readonly publishedAt: Date;
-  readonly publishedBy: string;
-  readonly layout: Layout;
+export type HandOffVersion = VersionSummary & { readonly layout: Layout };
+
+type Props = {
+  readonly team: string;
+  readonly spec: string;
+  readonly version: HandOffVersion;
+  /** The earlier version it is compared with. */
+  readonly before: HandOffVersion | null;
+  /** Every earlier version, the latest first. */
+  readonly earlier: readonly string[];
+  readonly projects: number;
+  /** What the team may do with it. */
+  readonly children?: ReactNode;
 };
 
-type Props = { readonly team: string; readonly spec: string; readonly version: HandOffVersion; readonly before: HandOffVersion | null };
+const Fact = ({ label, children }: { readonly label: string; readonly children: ReactNode }) => (
+  <div>
+    <p>{label}</p>
+    {children}
+  </div>
+);
 
 /** The published page of one version: everything a developer or designer takes from it. Made of plain HTML; no script is needed to read it. */
-export const HandOff = ({ team, spec, version, before }: Props) => {
+export const HandOff = ({ team, spec, version, before, earlier, projects, children }: Props) => {
   const { layout } = version;
   const files = `/api/v1/specs/${team}/${spec}/${version.number}`;
   const ranges = breakpointRanges(layout);
-  const changes = before ? changesInWords(compareLayouts(before.layout, layout), before.layout, layout) : [];
+  const accepted = check(layout).findings.filter((finding) => finding.accepted !== null);
+  const nameOf = (id: string): string =>
+    layout.breakpoints.find((one) => one.id === id)?.name ?? layout.areas.find((one) => one.id === id)?.name ?? "Spec";
   return (
     <main className="page hand-off">
+      {version.withdrawn && (
+        <p className="withdrawn" role="note">
+          <strong>Withdrawn</strong> {dayText(version.withdrawn.at)} by {version.withdrawn.by}: {version.withdrawn.reason}
+        </p>
+      )}
       <div className="title-block">
-        <div>
-          <p>Layout specification</p>
+        <Fact label="Layout specification">
           <h1>{layout.name}</h1>
-        </div>
-        <div>
-          <p>Version</p>
+        </Fact>
+        <Fact label="Version">
           <strong className="num">{version.number}</strong>
-        </div>
-        <div>
-          <p>Published</p>
+        </Fact>
+        <Fact label={`Published by ${version.publishedBy}`}>
           <strong>{dayText(version.publishedAt)}</strong>
-        </div>
-        <div>
-          <p>Published by</p>
-          <strong>{version.publishedBy}</strong>
-        </div>
-        <div>
-          <p>Base unit</p>
+        </Fact>
+        <Fact label="Base unit">
           <strong className="num">{layout.base.replace("px", " px")}</strong>
-        </div>
-        <div>
-          <p>Breakpoints</p>
+        </Fact>
+        <Fact label="Breakpoints">
           <strong className="num">{layout.breakpoints.length}</strong>
-        </div>
+        </Fact>
+        <Fact label="Used by">
+          <strong>
+            <span className="num">{projects}</span> {projects === 1 ? "project" : "projects"}
+          </strong>
+        </Fact>
       </div>
       <div>
         <h2>All breakpoints, drawn to one scale</h2>
@@ -60,75 +91,115 @@ export const HandOff = ({ team, spec, version, before }: Props) => {
         </div>
         <h2>The numbers</h2>
         <NumbersTable layout={layout} />
-        {before && (
+        <MeasureHere layout={layout} widths={layout.breakpoints.map(({ drawnAt }) => drawnAt.width)} />
+        <h2>Spans</h2>
+        <Spans layout={layout} />
+        <h2>Rows and baseline</h2>
+        <RowsTable layout={layout} />
+        {layout.text.length > 0 && (
           <>
-            <h2>
-              Changed since <span className="num">{before.number}</span>
-            </h2>
-            {changes.length === 0 && <p>Nothing but the number and the note.</p>}
-            {changes.map(({ where, what, from, to }) => (
-              <p key={`${where} ${what}`} className="said change">
-                {where}: {what} <FromTo from={from} to={to} />
-              </p>
-            ))}
+            <h2>Text roles</h2>
+            <TextTable layout={layout} />
+          </>
+        )}
+        {layout.spacing.length > 0 && (
+          <>
+            <h2>Spacing</h2>
+            <SpacingList layout={layout} />
           </>
         )}
       </div>
       <div>
         <h2 className="take-title">Take it with you</h2>
-        <ul className="card-plain take take-section">
-          <li>
-            Stylesheet
-            <a href={`${files}/layout.css`} download={`${spec}-${version.number}.css`}>
-              CSS
-            </a>
-          </li>
-          <li>
-            Stylesheet, exact edges
-            <a href={`${files}/layout.css?edges=exact`} download={`${spec}-${version.number}-exact.css`}>
-              CSS
-            </a>
-          </li>
-          <li>
-            Stylesheet for container queries
-            <a href={`${files}/layout.css?query=container`} download={`${spec}-${version.number}-container.css`}>
-              CSS
-            </a>
-          </li>
-          <li>
-            Layout document
-            <a href={`${files}/layout.json`} download={`${spec}-${version.number}.layout.json`}>
-              JSON
-            </a>
-          </li>
-        </ul>
+        <Downloads layout={layout} files={files} stem={`${spec}-${version.number}`} />
         {version.note && (
           <>
             <h2>Note</h2>
             <p className="said">{version.note}</p>
           </>
         )}
+        {before && <Changes before={before} after={version} earlier={earlier} />}
         {layout.notes.length > 0 && (
           <>
             <h2>Notes on the layout</h2>
             {layout.notes.map(({ about, text }, index) => (
               <p key={index} className="said">
-                <strong>
-                  {layout.breakpoints.find(({ id }) => id === about)?.name ?? layout.areas.find(({ id }) => id === about)?.name ?? "Spec"}:
-                </strong>{" "}
-                {text}
+                <strong>{nameOf(about)}:</strong> {text}
+              </p>
+            ))}
+          </>
+        )}
+        {accepted.length > 0 && (
+          <>
+            <h2>Accepted findings</h2>
+            {accepted.map((finding) => (
+              <p key={`${finding.rule} ${finding.breakpoint}`} className="said">
+                <strong>{nameOf(finding.breakpoint)}:</strong> {findingWords(finding, nameOf(finding.breakpoint)).title}. {finding.accepted}
               </p>
             ))}
           </>
         )}
         <h2>In code</h2>
-        {ranges.map((range, index) => (
-          <details key={range.breakpoint.id} className="code" open={index === 0}>
-            <summary>{range.breakpoint.name}</summary>
-            <pre>{breakpointCss(layout, range, index === 0, plainCss)}</pre>
-          </details>
-        ))}
+        {ranges.map((range, index) => {
+          const css = breakpointCss(layout, range, index === 0, plainCss);
+          return (
+            <details key={range.breakpoint.id} className="code" open={index === 0}>
+              <summary>{range.breakpoint.name}</summary>
+              <CopyButton text={css} label={`${range.breakpoint.name} in CSS`} />
+              <pre>{css}</pre>
+            </details>
+          );
+        })}
+        {children}
       </div>
     </main>
+  );
+};
+
+const Changes = ({
+  before,
+  after,
+  earlier,
+}: {
+  readonly before: HandOffVersion;
+  readonly after: HandOffVersion;
+  readonly earlier: readonly string[];
+}) => {
+  const { spec, breakpoints } = changesByBreakpoint(before.layout, after.layout);
+  const said = [
+    ...spec.map(({ what, from, to }) => `Spec: ${what} ${from === "" ? to : `${from} → ${to}`}`),
+    ...breakpoints.map((change) =>
+      change.kind === "added"
+        ? `${change.name} was added`
+        : change.kind === "removed"
+          ? `${change.name} was removed`
+          : breakpointSentence(change),
+    ),
+  ].filter((sentence) => sentence !== "");
+  return (
+    <>
+      <h2 id="changes">
+        Changed since <span className="num">{before.number}</span>
+      </h2>
+      {said.length === 0 && <p className="said change">Nothing but the number and the note.</p>}
+      {said.map((sentence) => (
+        <p key={sentence} className="said change">
+          <NumText text={sentence} />
+        </p>
+      ))}
+      {earlier.length > 1 && (
+        <form method="get" action="#changes" className="since take-section">
+          <label>
+            Since another version{" "}
+            <select name="since" className="form-select form-select-sm" defaultValue={before.number}>
+              {earlier.map((number) => (
+                <option key={number}>{number}</option>
+              ))}
+            </select>
+          </label>
+          <button className="btn btn-sm btn-quiet">Show</button>
+        </form>
+      )}
+    </>
   );
 };

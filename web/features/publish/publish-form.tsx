@@ -1,8 +1,16 @@
 "use client";
 
+import type { VersionLevel } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
+import { FormField } from "@/ui/form-field";
 import { send } from "@/ui/request";
+
+const levelWords: Readonly<Record<VersionLevel, string>> = {
+  major: "A major change:",
+  minor: "A minor change:",
+  patch: "A patch:",
+};
 
 type Props = {
   readonly team: string;
@@ -10,11 +18,14 @@ type Props = {
   readonly revision: number;
   readonly offered: string;
   readonly last: string | null;
+  /** The level the changes ask for, and which of them ask for it. */
+  readonly level: VersionLevel;
+  readonly because: string;
   readonly problems: number;
 };
 
 /** The number and note of the version to be. What was typed stays after a fault. */
-export const PublishForm = ({ team, spec, revision, offered, last, problems }: Props) => {
+export const PublishForm = ({ team, spec, revision, offered, last, level, because, problems }: Props) => {
   const router = useRouter();
   const [number, setNumber] = useState(offered);
   const [note, setNote] = useState("");
@@ -40,36 +51,28 @@ export const PublishForm = ({ team, spec, revision, offered, last, problems }: P
   };
 
   return (
-    <form className="card-plain" onSubmit={(event) => void submit(event)} noValidate>
-      <h2 className="mb-2">Publish</h2>
-      <div className="mb-3">
-        <label className="form-label" htmlFor="version-number">
-          Version number
-        </label>
-        <input
-          id="version-number"
-          className="form-control num"
-          value={number}
-          onChange={(event) => setNumber(event.target.value)}
-          aria-invalid={numberFault !== ""}
-          aria-describedby="version-number-words"
-        />
-        <div id="version-number-words" className={numberFault ? "fault" : "quiet"} role={numberFault ? "alert" : undefined}>
-          {numberFault ? `The number ${numberFault}.` : last ? `The last one is ${last}.` : "This is the first version."}
-        </div>
-      </div>
-      <div className="mb-3">
-        <label className="form-label" htmlFor="version-note">
-          Note for the people who use it
-        </label>
-        <textarea
-          id="version-note"
-          className="form-control"
-          value={note}
-          maxLength={2000}
-          onChange={(event) => setNote(event.target.value)}
-        />
-      </div>
+    <form className="card-plain side-card" onSubmit={(event) => void submit(event)} noValidate>
+      <h2>Publish</h2>
+      <FormField
+        id="version-number"
+        label="Version number"
+        fault={numberFault ? `The number ${numberFault}.` : ""}
+        words={last ? `${levelWords[level]} ${because} At least ${offered}, after ${last}.` : "This is the first version."}
+      >
+        {(field) => <input {...field} className="form-control num" value={number} onChange={(event) => setNumber(event.target.value)} />}
+      </FormField>
+      <FormField id="version-note" label="Note for the people who use it">
+        {(field) => (
+          <textarea
+            {...field}
+            className="form-control"
+            value={note}
+            maxLength={2000}
+            rows={4}
+            onChange={(event) => setNote(event.target.value)}
+          />
+        )}
+      </FormField>
       {fault && (
         <p className="fault" role="alert">
           {fault}
@@ -79,7 +82,7 @@ export const PublishForm = ({ team, spec, revision, offered, last, problems }: P
         Publish {number}
       </button>
       {problems > 0 && <p className="fault mt-2 mb-0">Problems stop a version. Fix them in the draft first.</p>}
-      <p className="quiet mt-2 mb-0">A published version never changes. It can be followed by another.</p>
+      <p className="quiet mt-2 mb-0">A published version never changes. It can be withdrawn, and followed by another.</p>
     </form>
   );
 };

@@ -1,20 +1,18 @@
 "use client";
 
-import { type Issue, type Layout, readLayout, toNumber, workOutSum } from "@ypsiline/core";
+import { type Issue, type Layout, toNumber, workOutSum } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
+import { FilePicker } from "@/ui/file-picker";
 import { send } from "@/ui/request";
 
-type Start = "blank" | "columns" | "file";
+type Start = "blank" | "columns" | "file" | "spec";
 
 /** A whole field's text as a number, sums worked out; NaN where it is none, which the server's schema refuses with words. */
 const numberIn = (text: string): number | null => {
   const sum = workOutSum(text);
   return sum.ok ? toNumber(sum.value) : null;
 };
-
-/** Largest file taken; the format's own limit. */
-const largestFile = 1024 * 1024;
 
 /** What is wrong with a field, beside it. */
 const FieldWords = ({ id, words }: { readonly id: string; readonly words: string }) =>
@@ -24,8 +22,14 @@ const FieldWords = ({ id, words }: { readonly id: string; readonly words: string
     </div>
   );
 
-/** Makes a spec: blank, from a width and a column count, or from a layout file. Faults stand beside their fields; what was typed stays. */
-export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string; name: string }[] }) => {
+type Props = {
+  readonly teams: readonly { readonly slug: string; readonly name: string }[];
+  /** Specs whose drafts can be copied. */
+  readonly specs: readonly { readonly team: string; readonly slug: string; readonly name: string }[];
+};
+
+/** Makes a spec: blank, from a width and a column count, from a file, or as a copy of another spec. Faults stand beside their fields; what was typed stays. */
+export const NewSpecForm = ({ teams, specs }: Props) => {
   const router = useRouter();
   const [start, setStart] = useState<Start>("columns");
   const [name, setName] = useState("");
@@ -34,23 +38,13 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
   const [width, setWidth] = useState("1440");
   const [columns, setColumns] = useState("12");
   const [file, setFile] = useState<Layout | null>(null);
+  const [lost, setLost] = useState<readonly string[]>([]);
+  const [copied, setCopied] = useState(specs[0] ? `${specs[0].team}/${specs[0].slug}` : "");
   const [issues, setIssues] = useState<readonly Issue[]>([]);
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
 
   const wordsAt = (path: string): string => issues.find((issue) => issue.path === path)?.message ?? "";
-  const readFile = async (chosen: File | undefined) => {
-    setFile(null);
-    if (!chosen) return;
-    if (chosen.size > largestFile) return setIssues([{ path: "/start/layout", message: "The file must be at most 1 MiB." }]);
-    const read = readLayout(await chosen.text());
-    if (!read.ok)
-      return setIssues(read.issues.map(({ path, message }) => ({ path: "/start/layout", message: `${path || "The file"} ${message}` })));
-    setIssues([]);
-    setFile(read.layout);
-    setName((before) => before || read.layout.name);
-  };
-
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setFault("");
@@ -60,8 +54,7 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
       if (numberIn(width) === null) local.push({ path: "/start/width", message: "must be a width like 1440 or a sum like 1152+2*144" });
       if (numberIn(columns) === null) local.push({ path: "/start/columns", message: "must be a whole number like 12" });
     }
-    if (start === "file" && !file)
-      local.push({ path: "/start/layout", message: wordsAt("/start/layout") || "Choose a layout file (JSON)." });
+    if (start === "file" && !file) local.push({ path: "/start/layout", message: "Choose a file first." });
     setIssues(local);
     if (local.length > 0) return;
     setBusy(true);
@@ -76,7 +69,9 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
             ? { kind: "columns", width: numberIn(width), columns: numberIn(columns) }
             : start === "file"
               ? { kind: "layout", layout: file }
-              : { kind: "blank" },
+              : start === "spec"
+                ? { kind: "spec", team: copied.split("/")[0], spec: copied.split("/")[1] }
+                : { kind: "blank" },
       },
     });
     if (answer.ok) return router.push(`/specs/${answer.value.team}/${answer.value.spec}`);
@@ -191,27 +186,56 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly { slug: string
           {choice("blank", "Nothing decided", "A phone breakpoint of 4 columns; everything else is yours to add.")}
         </div>
         <div className="card-plain choice">
-          {choice("file", "A layout file", "A layout document (JSON) taken from Ypsiline before.")}
+          {choice("file", "A file", "A layout document, stylesheet, design tokens, ledger (CSV) or overlay (SVG), up to 5 MiB.")}
           {start === "file" && (
             <div className="of-choice flex-column">
-              <input
-                className="form-control"
-                type="file"
-                aria-label="Layout file"
-                accept="application/json,.json"
-                onChange={(event) => void readFile(event.target.files?.[0])}
+              <FilePicker
+                label="Layout file"
+                onRead={(read) => {
+                  setIssues([]);
+                  setFile(read.kind === "read" ? read.layout : null);
+                  setLost(read.kind === "read" ? read.lost : []);
+                  if (read.kind === "read") setName((before) => before || read.layout.name);
+                }}
               />
-              {issues
-                .filter(({ path }) => path.startsWith("/start/layout"))
-                .slice(0, 8)
-                .map(({ message }, index) => (
-                  <div key={index} className="fault" role="alert">
-                    {message}
-                  </div>
-                ))}
+              {file && (
+                <p className="mb-0" role="status">
+                  {file.breakpoints.length} {file.breakpoints.length === 1 ? "breakpoint" : "breakpoints"} read:{" "}
+                  {file.breakpoints.map(({ name: one }) => one).join(", ")}.
+                </p>
+              )}
+              {lost.length > 0 && (
+                <ul className="quiet mb-0" aria-label="Not read">
+                  {lost.slice(0, 12).map((words, index) => (
+                    <li key={index}>{words}</li>
+                  ))}
+                </ul>
+              )}
+              <FieldWords id="start-layout-fault" words={issues.find(({ path }) => path.startsWith("/start/layout"))?.message ?? ""} />
             </div>
           )}
         </div>
+        {specs.length > 0 && (
+          <div className="card-plain choice">
+            {choice("spec", "Another spec", "A copy of its draft, to go its own way.")}
+            {start === "spec" && (
+              <div className="of-choice">
+                <select
+                  className="form-select"
+                  aria-label="Spec to copy"
+                  value={copied}
+                  onChange={(event) => setCopied(event.target.value)}
+                >
+                  {specs.map((one) => (
+                    <option key={`${one.team}/${one.slug}`} value={`${one.team}/${one.slug}`}>
+                      {one.name}
+                    </option>
+                  ))}
+                </select>
+              </div>
+            )}
+          </div>
+        )}
       </fieldset>
       {fault && (
         <p className="fault" role="alert">

@@ -5,7 +5,7 @@ import { GridStrip, MarginHatch } from "@/ui/grid-strip";
 import type { Version } from "@/server/versions";
 import type { Spec } from "@/server/specs";
 
-export type SpecOverview = { readonly spec: Spec; readonly draft: Layout; readonly latest: Version | null };
+export type SpecOverview = { readonly spec: Spec; readonly draft: Layout; readonly latest: Version | null; readonly projects: number };
 
 const stripHeight = 20;
 const pitch = 28;
@@ -48,7 +48,7 @@ const Drawing = ({ layout, scale, id }: { readonly layout: Layout; readonly scal
 
 /** One spec of the team: its breakpoints to the page's scale, its latest version, and what waits in its draft. */
 export const SpecCard = ({ overview, scale }: { readonly overview: SpecOverview; readonly scale: number }) => {
-  const { spec, draft, latest } = overview;
+  const { spec, draft, latest, projects } = overview;
   const { findings } = check(draft);
   const open = findings.filter(({ accepted }) => accepted === null);
   const count = (level: "problem" | "caution") => open.filter((finding) => finding.level === level).length;
@@ -87,6 +87,10 @@ export const SpecCard = ({ overview, scale }: { readonly overview: SpecOverview;
           <dd className="num">{draft.base.replace("px", " px")}</dd>
           <dt>Breakpoints</dt>
           <dd className="num">{draft.breakpoints.length}</dd>
+          <dt>Used by</dt>
+          <dd>
+            <span className="num">{projects}</span> {projects === 1 ? "project" : "projects"}
+          </dd>
           <dt>Published</dt>
           <dd>{latest ? dayText(latest.publishedAt) : "not yet"}</dd>
         </dl>

@@ -1,7 +1,7 @@
 "use client";
 
 import type { Breakpoint, Layout } from "@ypsiline/core";
-import { ChartLine, Copy, Plus, ScatterChart, Trash2 } from "lucide-react";
+import { ChartLine, Copy, FileDown, Plus, ScatterChart, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { addBreakpoint, copyBreakpoint, mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
 
@@ -16,11 +16,23 @@ type Props = {
   readonly onLayout: (layout: Layout, look?: string) => void;
   readonly onRename: () => void;
   readonly onCarry: () => void;
+  readonly onFiles: () => void;
   readonly onRemoved: () => void;
 };
 
 /** What can be done with whole breakpoints: add, copy, rename, carry over, order, remove. */
-export const BreakpointActions = ({ layout, breakpoint, path, readOnly, outOfOrder, onLayout, onRename, onCarry, onRemoved }: Props) => (
+export const BreakpointActions = ({
+  layout,
+  breakpoint,
+  path,
+  readOnly,
+  outOfOrder,
+  onLayout,
+  onRename,
+  onCarry,
+  onFiles,
+  onRemoved,
+}: Props) => (
   <div className="ledger-actions">
     {!readOnly && (
       <>
@@ -67,6 +79,9 @@ export const BreakpointActions = ({ layout, breakpoint, path, readOnly, outOfOrd
     <Link className="btn btn-sm btn-quiet" href={`${path}/widths`} prefetch={false}>
       <ChartLine size={13} aria-hidden="true" /> Widths
     </Link>
+    <button type="button" className="btn btn-sm btn-quiet" onClick={onFiles}>
+      <FileDown size={13} aria-hidden="true" /> Files…
+    </button>
     <span className="flex-grow-1" />
     {!readOnly && (
       <button

@@ -32,6 +32,7 @@ type Props = {
   /** Takes new breakpoints, or says why they cannot be. */
   readonly onBreakpoints: (breakpoints: readonly Breakpoint[]) => string | null;
   readonly onSay: (words: string) => void;
+  readonly comments: readonly { readonly about: string; readonly words: string }[];
   /** A breakpoint whose name is to be edited; a new object each time it is asked for. */
   readonly rename: { readonly id: string } | null;
 };
@@ -55,7 +56,7 @@ const spokenOf = (findings: readonly Finding[], id: string, index: number): Read
  * The table of all breakpoints, edited in place. Arrow keys move; typing, Enter or F2 edits; Enter and Tab
  * take what was typed, Esc gives it back; rows copied from a spreadsheet paste from the focused cell on.
  */
-export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect, onBreakpoints, onSay, rename }: Props) => {
+export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect, onBreakpoints, onSay, rename, comments }: Props) => {
   const table = useRef<HTMLTableElement>(null);
   const [column, setColumn] = useState(0);
   const [editing, setEditing] = useState<Editing | null>(null);
@@ -230,13 +231,16 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                   {ledgerCells.map((cell, column) => {
                     const here = row === index && place.column === column;
                     const edited = editing?.id === breakpoint.id && editing.column === column;
+                    const about = cell.id === "name" ? breakpoint.id : `${breakpoint.id} ${cell.id}`;
+                    const said = comments.filter((one) => one.about === about);
                     return (
                       <td
                         key={cell.id}
                         data-cell={`${index}-${column}`}
                         tabIndex={here && !edited ? 0 : -1}
-                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${mark && cell.place === mark ? "marked" : ""}`}
-                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}`}
+                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${mark && cell.place === mark ? "marked" : ""} ${said.length > 0 ? "commented" : ""}`}
+                        title={said.length > 0 ? said.map(({ words }) => words).join("\n") : undefined}
+                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}${said.length > 0 ? `, ${said.length} open ${said.length === 1 ? "comment" : "comments"}` : ""}`}
                         aria-readonly={readOnly}
                         onFocus={() => {
                           if (edited) return;

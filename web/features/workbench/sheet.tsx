@@ -4,6 +4,7 @@ import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, to
 import { memo } from "react";
 import { MarginHatch } from "@/ui/grid-strip";
 import { NumSvg } from "@/ui/num-svg";
+import { CommentFlags } from "./comment-flags";
 import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
 import type { FindingPlace } from "./finding-place";
 import { ReadingOverlay } from "./reading-overlay";
@@ -83,6 +84,9 @@ type Props = {
   readonly mark: FindingPlace | null;
   /** Whether distances between lines are read. */
   readonly reading: boolean;
+  readonly comments: readonly { readonly id: number; readonly about: string; readonly words: string }[];
+  /** Where comments are read and answered. */
+  readonly commentsPath: string;
   readonly onReadingDone: () => void;
 };
 
@@ -90,7 +94,18 @@ type Props = {
  * The to-scale drawing of one breakpoint at the probe's width; it fills the space and says its scale. A sheet taller
  * than the space is broken, as drawings are: its upper part, a break, and its bottom.
  */
-export const Sheet = memo(function Sheet({ layout, resolution, shown, facet, base, mark, reading, onReadingDone }: Props) {
+export const Sheet = memo(function Sheet({
+  layout,
+  resolution,
+  shown,
+  facet,
+  base,
+  mark,
+  reading,
+  comments,
+  commentsPath,
+  onReadingDone,
+}: Props) {
   const { ref, width, height } = useSize<HTMLDivElement>();
   const { terms, rows } = resolution;
   const heights = facet === "rows" && shown.dimensions && rows !== null;
@@ -167,6 +182,9 @@ export const Sheet = memo(function Sheet({ layout, resolution, shown, facet, bas
               />
             ))}
         </svg>
+      )}
+      {width > 0 && (
+        <CommentFlags resolution={resolution} comments={comments} path={commentsPath} x={x} y={above} size={{ width, height }} />
       )}
       {reading && width > 0 && (
         <ReadingOverlay

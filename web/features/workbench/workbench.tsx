@@ -23,6 +23,7 @@ import Link from "next/link";
 import { useCallback, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import { PresenceList } from "@/draft/presence-list";
 import { SaveWords } from "@/draft/save-words";
 import { showQuery } from "@/ui/address";
 import { TopBar } from "@/ui/brand";
@@ -44,16 +45,31 @@ import { type Facet, shownBreakpoint, type View, viewOf, viewQuery } from "./vie
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
 const CarryDialog = dynamic(() => import("./carry-dialog").then((module) => module.CarryDialog));
 const RepairDialog = dynamic(() => import("./repair-dialog").then((module) => module.RepairDialog));
+const FilesDialog = dynamic(() => import("./files-dialog").then((module) => module.FilesDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
 type Props = { readonly query: Readonly<Record<string, string>> };
 
 /** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
 export const Workbench = ({ query }: Props) => {
-  const { address, teamName, latest, mayEdit, mayPublish, store, state, layout, edit: editDraft, undo, redo } = useDraftOfPage();
+  const {
+    address,
+    teamName,
+    latest,
+    mayEdit,
+    mayPublish,
+    store,
+    state,
+    layout,
+    edit: editDraft,
+    undo,
+    redo,
+    comments,
+    lookAt,
+  } = useDraftOfPage();
   const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, layout));
   const [shown, setShown] = useState<Shown>({ columns: true, rows: view.facet === "rows", baseline: true, mesh: true, dimensions: true });
-  const [dialog, setDialog] = useState<"carry" | "repair" | "shortcuts" | null>(null);
+  const [dialog, setDialog] = useState<"carry" | "files" | "repair" | "shortcuts" | null>(null);
   const [trial, setTrial] = useState<Trial | null>(null);
   const [focused, setFocused] = useState<Finding | null>(null);
   const [reading, setReading] = useState(false);
@@ -78,6 +94,8 @@ export const Workbench = ({ query }: Props) => {
       if (addressTimer.current) clearTimeout(addressTimer.current);
     };
   }, [view, breakpoint.id]);
+
+  useEffect(() => lookAt(breakpoint.id), [lookAt, breakpoint.id]);
 
   /** Makes an edit; what was being tried ends with it. */
   const edit = (next: Layout, step: string | null = null): string | null => {
@@ -157,6 +175,7 @@ export const Workbench = ({ query }: Props) => {
           </>
         }
       >
+        <PresenceList />
         {mayEdit && <SaveWords save={state.save} />}
         {mayEdit && (
           <>
@@ -173,11 +192,9 @@ export const Workbench = ({ query }: Props) => {
             Hand-off page
           </Link>
         )}
-        {mayPublish && (
-          <Link className="btn btn-primary" href={`${path}/publish`} prefetch={false}>
-            Review & publish
-          </Link>
-        )}
+        <Link className={`btn ${mayPublish ? "btn-primary" : "btn-bar"}`} href={`${path}/publish`} prefetch={false}>
+          {mayPublish ? "Review & publish" : "Review"}
+        </Link>
       </TopBar>
       <div className="bench">
         <main className="bench-main">
@@ -215,6 +232,8 @@ export const Workbench = ({ query }: Props) => {
               base={base}
               mark={mark}
               reading={reading}
+              comments={comments}
+              commentsPath={`${path}/publish`}
               onReadingDone={doneReading}
             />
           ) : (
@@ -246,6 +265,7 @@ export const Workbench = ({ query }: Props) => {
             }}
             onRename={() => setRename({ id: breakpoint.id })}
             onCarry={() => setDialog("carry")}
+            onFiles={() => setDialog("files")}
             onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
           />
           <Ledger
@@ -256,6 +276,7 @@ export const Workbench = ({ query }: Props) => {
             focused={focused}
             readOnly={!mayEdit}
             rename={rename}
+            comments={comments}
             onSelect={select}
             onBreakpoints={(breakpoints) => edit({ ...layout, breakpoints: [...breakpoints] })}
             onSay={(words) => toast(words)}
@@ -318,6 +339,16 @@ export const Workbench = ({ query }: Props) => {
             }
             setDialog(null);
           }}
+        />
+      )}
+      {dialog === "files" && (
+        <FilesDialog
+          team={address.team}
+          spec={address.spec}
+          layout={layout}
+          mayEdit={mayEdit}
+          saved={state.save.kind === "saved"}
+          onClose={() => setDialog(null)}
         />
       )}
       {dialog === "shortcuts" && <ShortcutsDialog onClose={() => setDialog(null)} />}

@@ -6,6 +6,8 @@ export type CssOptions = {
   readonly query: "media" | "container";
   /** `exact` rounds every edge to 1/64 px by CSS round(), where `plain` leaves it to the browser. */
   readonly edges: "plain" | "exact";
+  /** Whether the class that lays children out on the columns is written, or the numbers alone. */
+  readonly gridClass: "with" | "without";
 };
 
-export const plainCss: CssOptions = { unit: "px", query: "media", edges: "plain" };
+export const plainCss: CssOptions = { unit: "px", query: "media", edges: "plain", gridClass: "with" };

@@ -5,6 +5,7 @@ import { toDecimal, toExactDecimal } from "../../exact/show";
 import { idPattern } from "../../layout/schema";
 import { type Issue, parseLayout } from "../../layout/parse";
 import type { LayoutInput } from "../../layout/schema";
+import { usualDrawnAt } from "../drawn-at";
 import type { Read } from "../types";
 
 type Declaration = { readonly name: string; readonly value: string; readonly line: number };
@@ -139,15 +140,6 @@ const cascade = (blocks: readonly Block[]): readonly Cascaded[] => {
 const sameWidth = (a: Exact | null, b: Exact | null): boolean => (a === null || b === null ? a === b : toDecimal(a, 6) === toDecimal(b, 6));
 
 type BreakpointInput = LayoutInput["breakpoints"][number];
-
-/** Height a breakpoint read from a stylesheet is drawn at, which stylesheets do not say (common practice by width). */
-const drawnAt = (from: number, next: number | null): BreakpointInput["drawnAt"] => {
-  const usual = from < 600 ? [360, 800] : from < 1024 ? [768, 1024] : from < 1440 ? [1280, 800] : [1600, 1000];
-  const width = usual[0] ?? from;
-  const height = usual[1] ?? 800;
-  const inside = width >= from && (next === null || width < next);
-  return { width: inside ? width : from, height };
-};
 
 const titled = (id: string): string => id.charAt(0).toUpperCase() + id.slice(1).replaceAll("-", " ");
 
@@ -285,7 +277,7 @@ export const readCss = (css: string): Read => {
       id: named,
       name: titled(named),
       from,
-      drawnAt: drawnAt(from, found[index + 1]?.from ?? null),
+      drawnAt: usualDrawnAt(from, found[index + 1]?.from ?? null),
       columns,
       baseline: step && step !== "0px" && !step.endsWith("%") ? { step, emphasis: 4 } : null,
     };

@@ -5,6 +5,7 @@ import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at
 import { rootFontSize, termsAt } from "../../grid/resolve";
 import type { Breakpoint, Layout } from "../../layout/schema";
 import type { CssOptions } from "./options";
+import { spacingNames } from "./spacing-names";
 
 type Property = readonly [name: string, value: string];
 
@@ -134,23 +135,6 @@ const verticalProperties = (breakpoint: Breakpoint, layout: Layout, text: (lengt
   ];
 };
 
-/** Names of spacing steps as custom properties, kept apart where two would be written alike. */
-export const spacingNames = (names: readonly string[]): readonly string[] => {
-  const taken = new Set<string>();
-  return names.map((name) => {
-    const plain =
-      name
-        .toLowerCase()
-        .normalize("NFKD")
-        .replace(/[^a-z0-9]+/g, "-")
-        .replace(/^-|-$/g, "") || "step";
-    let unique = plain;
-    for (let next = 2; taken.has(unique); next += 1) unique = `${plain}-${next}`;
-    taken.add(unique);
-    return `--space-${unique}`;
-  });
-};
-
 const sharedProperties = (layout: Layout, text: (length: string) => string): readonly Property[] => {
   const base = parseLength(layout.base);
   const lowest = breakpointRanges(layout)[0];
@@ -224,14 +208,16 @@ export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: bo
 export const writeCss = (layout: Layout, options: CssOptions): string => {
   const ranges = breakpointRanges(layout);
   const place =
-    options.query === "media"
-      ? "Put .layout-grid in a parent as wide as the viewport; its children land on the columns."
-      : "Put .layout-grid in an element of class .layout; its children land on the columns of that element's width.";
+    options.gridClass === "without" && options.query === "media"
+      ? "The numbers alone, as custom properties of the page."
+      : options.query === "media"
+        ? "Put .layout-grid in a parent as wide as the viewport; its children land on the columns."
+        : "Put .layout-grid in an element of class .layout; its children land on the columns of that element's width.";
   return [
     `/* ${commented(layout.name)}: layout by Ypsiline. ${place} Lengths in CSS px unless they say otherwise. */`,
     ...(options.query === "container" ? [".layout {\n  container: layout / inline-size;\n}"] : []),
     ...ranges.map((range, index) => breakpointCss(layout, range, index === 0, options)),
-    block(".layout-grid", gridClass(options), ""),
+    ...(options.gridClass === "with" ? [block(".layout-grid", gridClass(options), "")] : []),
     "",
   ]
     .join("\n\n")

@@ -1,12 +1,16 @@
-import { parseLayout } from "../../layout/parse";
+import { nestsPast, parseLayout } from "../../layout/parse";
 import type { Layout } from "../../layout/schema";
-import type { Format, Read } from "../types";
+import { type Format, type Read, written } from "../types";
 
 /** The layout document as indented JSON with a final newline. */
 export const writeLayout = (layout: Layout): string => `${JSON.stringify(layout, null, 2)}\n`;
 
+/** Levels a document may nest; the deepest extensions have fewer. */
+const deepest = 64;
+
 /** Reads a layout document. Nothing is lost: what is no member of the format is refused with its path. */
 export const readLayout = (text: string): Read => {
+  if (nestsPast(text, deepest)) return { ok: false, issues: [{ path: "", message: `must not nest deeper than ${deepest} levels` }] };
   let data: unknown;
   try {
     data = JSON.parse(text);
@@ -18,11 +22,12 @@ export const readLayout = (text: string): Read => {
   return parsed.ok ? { ok: true, layout: parsed.value, lost: [] } : parsed;
 };
 
-export const layoutFormat: Format<Record<string, never>> = {
+export const layoutFormat: Format = {
   id: "layout",
   mediaType: "application/json",
   mediaTypes: ["application/json"],
   extension: "layout.json",
-  write: writeLayout,
+  ofBreakpoint: false,
+  write: (layout) => written(writeLayout(layout)),
   read: readLayout,
 };

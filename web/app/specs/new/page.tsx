@@ -6,6 +6,7 @@ import { database } from "@/server/database";
 import { requirePerson } from "@/server/page";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
+import { readDraft, specsOf } from "@/server/specs";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 
@@ -13,8 +14,16 @@ export const metadata: Metadata = { title: "New spec" };
 
 export default async function NewSpecPage() {
   const person = await requirePerson("/specs/new");
-  const teams = (await membershipsOf(database(), person.id)).filter(({ role }) => may(role, "create-spec"));
+  const sql = database();
+  const teams = (await membershipsOf(sql, person.id)).filter(({ role }) => may(role, "create-spec"));
   if (teams.length === 0) notFound();
+  const specs = await Promise.all(
+    (await specsOf(sql, person.id)).map(async ({ id, team, slug }) => ({
+      team,
+      slug,
+      name: (await readDraft(sql, id))?.layout.name ?? slug,
+    })),
+  );
   return (
     <>
       <TopBar
@@ -31,7 +40,7 @@ export default async function NewSpecPage() {
         <Account email={person.email} />
       </TopBar>
       <main className="page">
-        <NewSpecForm teams={teams.map(({ team, teamName }) => ({ slug: team, name: teamName }))} />
+        <NewSpecForm teams={teams.map(({ team, teamName }) => ({ slug: team, name: teamName }))} specs={specs} />
       </main>
     </>
   );

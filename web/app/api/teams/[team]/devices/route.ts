@@ -21,7 +21,7 @@ export const POST = handler<Params>(async (request, { team }) => {
   if (!allowed.ok) return allowed.problem;
   const body = await readJson(request, devicesRequest);
   if (!body.ok) return body.problem;
-  const saved = await saveDevices(database(), { team, teamId: allowed.teamId, personId: allowed.person.id, ...body.value });
+  const saved = await saveDevices(database(), { team, teamId: allowed.team.id, personId: allowed.person.id, ...body.value });
   if (saved.ok) return Response.json({ revision: saved.revision });
   return { code: "conflict", detail: "Somebody changed the devices meanwhile; theirs are here.", more: { ...saved.now } };
 });

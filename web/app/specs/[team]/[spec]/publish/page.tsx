@@ -1,14 +1,23 @@
-import { check, countOf, findingWords, offeredVersion, parseVersion, versionText } from "@ypsiline/core";
+import { changesInWords, check, countOf, findingWords, leastVersion, parseVersion, versionLevel, versionText } from "@ypsiline/core";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { ChangeList } from "@/features/publish/change-list";
+import { Comments } from "@/features/publish/comments";
 import { PublishForm } from "@/features/publish/publish-form";
+import { ReviewPanel } from "@/features/publish/review-panel";
+import { UsedBy } from "@/features/publish/used-by";
+import { commentsOf } from "@/server/comments";
 import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
+import { may } from "@/server/permissions";
+import { projectsOf } from "@/server/projects";
+import { latestReview } from "@/server/reviews";
 import { readDraft } from "@/server/specs";
-import { readVersion } from "@/server/versions";
+import { highestVersion } from "@/server/versions";
 import { TopBar } from "@/ui/brand";
+import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { ContainerLines } from "@/ui/container-lines";
+import { Crumbs } from "@/ui/crumbs";
 import { NumText } from "@/ui/num";
 
 export const metadata: Metadata = { title: "Review & publish" };
@@ -18,33 +27,48 @@ type Props = { readonly params: Promise<{ team: string; spec: string }> };
 export default async function PublishPage({ params }: Props) {
   const { team, spec: slug } = await params;
   const path = `/specs/${team}/${slug}`;
-  const { spec } = await requireSpec(team, slug, "publish", `${path}/publish`);
-  const [draft, latest] = await Promise.all([readDraft(database(), spec.id), readVersion(database(), spec.id, null)]);
+  const { spec } = await requireSpec(team, slug, "read-draft", `${path}/publish`);
+  const sql = database();
+  const [draft, latest, review, comments, users] = await Promise.all([
+    readDraft(sql, spec.id),
+    highestVersion(sql, spec.id),
+    latestReview(sql, spec.id),
+    commentsOf(sql, spec.id),
+    projectsOf(sql, spec.teamId, spec.id),
+  ]);
   if (!draft) notFound();
-  const open = check(draft.layout).findings.filter(({ level, accepted }) => level === "problem" || accepted === null);
+  const { layout } = draft;
+  const open = check(layout).findings.filter(({ level, accepted }) => level === "problem" || accepted === null);
   const problems = open.filter(({ level }) => level === "problem");
   const counts = (["problem", "caution", "note"] as const)
     .map((level) => [level, open.filter((finding) => finding.level === level).length] as const)
     .filter(([, count]) => count > 0)
     .map(([level, count]) => countOf(count, level));
-  const offered = versionText(offeredVersion(latest ? parseVersion(latest.number) : null));
+  const number = latest && parseVersion(latest.number);
+  const before = latest && number ? { number, layout: latest.layout } : null;
+  const { level, because } = before ? versionLevel(before.layout, layout) : { level: "minor" as const, because: [] };
+  const reasons = before
+    ? changesInWords(because, before.layout, layout).map(({ where, what, from, to }) => `${where} ${what}${from === "" ? ` ${to}` : ""}`)
+    : [];
   return (
     <>
       <TopBar
         crumbs={
-          <>
-            <Link href="/specs" className="crumb" prefetch={false}>
-              {spec.teamName}
-            </Link>
-            <span className="crumb">/</span>
-            <Link href={path} className="crumb">
-              {draft.layout.name}
-            </Link>
-            <span className="crumb">/</span>
-            <span className="here">Review & publish</span>
-          </>
+          <Crumbs
+            above={[
+              [spec.teamName, "/specs"],
+              [layout.name, path],
+            ]}
+          >
+            Review & publish
+          </Crumbs>
         }
       >
+        {latest && (
+          <Link className="btn btn-bar" href={`${path}/compare?a=${latest.number}&b=draft`} prefetch={false}>
+            Compare at any width
+          </Link>
+        )}
         <Link className="btn btn-bar" href={path}>
           Back to the sheet
         </Link>
@@ -53,17 +77,22 @@ export default async function PublishPage({ params }: Props) {
         <div>
           <h1 className="mb-3">{latest ? `What changes after ${latest.number}` : "The first version"}</h1>
           {latest ? (
-            <ChangeList before={latest.layout} after={draft.layout} />
+            <>
+              <BreakpointChanges before={latest.layout} after={layout} />
+              <h2 className="mt-4 mb-2">Container over widths</h2>
+              <ContainerLines before={latest.layout} after={layout} names={[latest.number, "this draft"]} />
+            </>
           ) : (
             <p className="card-plain p-3">
-              {draft.layout.breakpoints.length} {draft.layout.breakpoints.length === 1 ? "breakpoint" : "breakpoints"}:{" "}
-              {draft.layout.breakpoints.map(({ name }) => name).join(", ")}.
+              {layout.breakpoints.length} {layout.breakpoints.length === 1 ? "breakpoint" : "breakpoints"}:{" "}
+              {layout.breakpoints.map(({ name }) => name).join(", ")}.
             </p>
           )}
+          <Comments team={team} spec={slug} layout={layout} comments={comments} mayComment={may(spec.role, "comment")} />
           <h2 className="mt-4">{counts.length === 0 ? "All checks hold" : `Open: ${counts.join(", ")}`}</h2>
           <ul className="findings">
             {open.map((finding) => {
-              const where = draft.layout.breakpoints.find(({ id }) => id === finding.breakpoint)?.name ?? finding.breakpoint;
+              const where = layout.breakpoints.find(({ id }) => id === finding.breakpoint)?.name ?? finding.breakpoint;
               const { title, message, sum } = findingWords(finding, where);
               return (
                 <li key={`${finding.rule} ${finding.path}`} className={`finding ${finding.level}`}>
@@ -77,14 +106,36 @@ export default async function PublishPage({ params }: Props) {
             })}
           </ul>
         </div>
-        <PublishForm
-          team={team}
-          spec={slug}
-          revision={draft.revision}
-          offered={offered}
-          last={latest?.number ?? null}
-          problems={problems.length}
-        />
+        <div className="publish-side">
+          <ReviewPanel
+            team={team}
+            spec={slug}
+            revision={draft.revision}
+            review={review}
+            mayAsk={may(spec.role, "ask-review")}
+            mayDecide={may(spec.role, "decide-review")}
+          />
+          {may(spec.role, "publish", spec) ? (
+            <PublishForm
+              key={draft.revision}
+              team={team}
+              spec={slug}
+              revision={draft.revision}
+              offered={versionText(leastVersion(before, layout))}
+              last={latest?.number ?? null}
+              level={level}
+              because={
+                reasons.length > 0 ? `${reasons.slice(0, 4).join(", ")}${reasons.length > 4 ? " and more" : ""}.` : "nothing but words."
+              }
+              problems={problems.length}
+            />
+          ) : (
+            <p className="card-plain side-card quiet mb-0">
+              {spec.publishers === "leads" ? "Leads of the team publish." : "Authors and leads of the team publish."}
+            </p>
+          )}
+          <UsedBy projects={users} specId={spec.id} />
+        </div>
       </main>
     </>
   );

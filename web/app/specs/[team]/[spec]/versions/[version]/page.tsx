@@ -1,58 +1,76 @@
-import { parseVersion } from "@ypsiline/core";
+import { compareVersions, parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { HandOff } from "@/features/hand-off/hand-off-page";
+import { ManageVersion } from "@/features/hand-off/manage-version";
+import { NewsBar } from "@/features/hand-off/news-bar";
 import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
 import { may } from "@/server/permissions";
+import { countsOfUse } from "@/server/projects";
+import { queryOf } from "@/server/query";
 import { readVersion, versionsOf } from "@/server/versions";
 import { TopBar } from "@/ui/brand";
+import { Crumbs } from "@/ui/crumbs";
 import { dayText } from "@/ui/dates";
 
-type Props = { readonly params: Promise<{ team: string; spec: string; version: string }> };
+type Props = {
+  readonly params: Promise<{ team: string; spec: string; version: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
   const { spec, version } = await params;
   return { title: `${spec} ${version}` };
 }
 
-export default async function HandOffPage({ params }: Props) {
+export default async function HandOffPage({ params, searchParams }: Props) {
   const { team, spec: slug, version: asked } = await params;
+  const { since } = await queryOf(searchParams);
   const path = `/specs/${team}/${slug}`;
-  const { spec } = await requireSpec(team, slug, "read-version", `${path}/versions/${asked}`);
+  const { spec, person } = await requireSpec(team, slug, "read-version", `${path}/versions/${asked}`);
   const number = asked === "latest" ? null : parseVersion(asked);
   if (asked !== "latest" && !number) notFound();
   const sql = database();
-  const [version, versions] = await Promise.all([readVersion(sql, spec.id, number), versionsOf(sql, spec.id)]);
-  if (!version) notFound();
-  const beforeNumber = versions[versions.findIndex((one) => one.number === version.number) + 1]?.number;
-  const beforeParsed = beforeNumber === undefined ? null : parseVersion(beforeNumber);
-  const before = beforeParsed ? await readVersion(sql, spec.id, beforeParsed) : null;
-  const newest = versions[0]?.number;
+  const [version, versions, counts] = await Promise.all([
+    readVersion(sql, spec.id, number),
+    versionsOf(sql, spec.id),
+    countsOfUse(sql, [spec.id]),
+  ]);
+  const own = version && parseVersion(version.number);
+  if (!version || !own) notFound();
+  const earlier = versions
+    .map((one) => one.number)
+    .filter((one) => {
+      const parsed = parseVersion(one);
+      return parsed !== null && compareVersions(parsed, own) < 0;
+    });
+  const sinceNumber = parseVersion(since !== undefined && earlier.includes(since) ? since : (earlier[0] ?? ""));
+  const before = sinceNumber ? await readVersion(sql, spec.id, sinceNumber) : null;
+  const newest = versions.find(({ withdrawn }) => withdrawn === null)?.number ?? null;
+  const member = may(spec.role, "read-draft");
+  const allowed = { withdraw: may(spec.role, "withdraw"), restore: may(spec.role, "edit-draft"), share: may(spec.role, "share") };
   return (
     <>
       <div className="hand-off-bar">
         <TopBar
           crumbs={
-            <>
-              <Link href="/specs" className="crumb" prefetch={false}>
-                {spec.teamName}
-              </Link>
-              <span className="crumb">/</span>
+            member || person ? (
+              <Crumbs above={[[spec.teamName, "/specs"]]}>{version.layout.name}</Crumbs>
+            ) : (
               <span className="here">{version.layout.name}</span>
-              {newest !== version.number && (
-                <Link href={`${path}/versions/latest`} className="badge-line" prefetch={false}>
-                  <span className="num">{newest}</span> is out
-                </Link>
-              )}
-            </>
+            )
           }
         >
-          {may(spec.role, "read-draft") && (
-            <Link className="btn btn-bar" href={path} prefetch={false}>
+          {member && (
+            <a className="btn btn-bar" href={path}>
               Open draft
-            </Link>
+            </a>
+          )}
+          {versions.length > 1 && (
+            <a className="btn btn-bar" href={`${path}/compare?a=${before?.number ?? versions.at(-1)?.number ?? ""}&b=${version.number}`}>
+              Compare versions
+            </a>
           )}
           <details className="versions">
             <summary className="btn btn-bar">
@@ -63,15 +81,27 @@ export default async function HandOffPage({ params }: Props) {
                 <li key={one.number}>
                   <a href={`${path}/versions/${one.number}`} aria-current={one.number === version.number ? "page" : undefined}>
                     <span className="num">{one.number}</span>
-                    <span className="quiet">{dayText(one.publishedAt)}</span>
+                    <span className="quiet">{one.withdrawn ? "withdrawn" : dayText(one.publishedAt)}</span>
                   </a>
                 </li>
               ))}
             </ul>
           </details>
         </TopBar>
+        <NewsBar path={path} events={`/api/specs/${team}/${slug}/events`} shown={version.number} newest={newest} />
       </div>
-      <HandOff team={team} spec={slug} version={version} before={before} />
+      <HandOff team={team} spec={slug} version={version} before={before} earlier={earlier} projects={counts.get(spec.id) ?? 0}>
+        {(allowed.withdraw || allowed.restore) && (
+          <ManageVersion
+            team={team}
+            spec={slug}
+            number={version.number}
+            withdrawn={version.withdrawn !== null}
+            isPublic={spec.public}
+            may={allowed}
+          />
+        )}
+      </HandOff>
     </>
   );
 }

@@ -1,0 +1,148 @@
+import { compare, type Exact, fromJsonNumber, subtract, toNumber } from "../exact/exact";
+import { show } from "../exact/show";
+import { type ColumnTerms, spanWidth } from "../grid/columns";
+import { rootFontSize, termsAt } from "../grid/resolve";
+import { resolveRows } from "../grid/rows";
+import type { Breakpoint, Layout } from "../layout/schema";
+import { widthPieces } from "../sweep/pieces";
+import { type Change, compareLayouts } from "./changes";
+import { type ChangeWords, changesInWords } from "./words";
+
+/** What the changes of a spec do to a length of one breakpoint, in CSS px at the width it is drawn at. */
+export type Effect = {
+  readonly what: "margin" | "container" | "columns" | "gutters" | "halves" | "thirds" | "quarters" | "row pitch";
+  readonly from: Exact;
+  readonly to: Exact;
+};
+
+/** One breakpoint between two layouts: what was changed in it, and what that does to lengths nobody changed. */
+export type BreakpointChange = {
+  readonly id: string;
+  readonly name: string;
+  readonly kind: "added" | "removed" | "changed" | "same";
+  readonly changes: readonly ChangeWords[];
+  readonly effects: readonly Effect[];
+  /** The breakpoint before and after; null where it is not there. */
+  readonly before: Breakpoint | null;
+  readonly after: Breakpoint | null;
+};
+
+const shares = [
+  ["halves", 2],
+  ["thirds", 3],
+  ["quarters", 4],
+] as const;
+
+const differ = (what: Effect["what"], from: Exact | null | undefined, to: Exact | null | undefined): readonly Effect[] =>
+  from && to && compare(from, to) !== 0 ? [{ what, from, to }] : [];
+
+const shareOf = (terms: ColumnTerms, parts: number): Exact | null =>
+  terms.count % parts === 0 && terms.count > parts ? spanWidth(terms, terms.count / parts) : null;
+
+const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoint): readonly Effect[] => {
+  const width = fromJsonNumber(is.drawnAt.width);
+  const height = fromJsonNumber(is.drawnAt.height);
+  const a = termsAt(before, was, width);
+  const b = termsAt(after, is, width);
+  const pitch = (layout: Layout, { rows }: Breakpoint): Exact | null =>
+    (rows && resolveRows(rows, height, { width, rootFontSize: rootFontSize(layout) }))?.pitch ?? null;
+  return [
+    ...differ("margin", a.margin.start, b.margin.start),
+    ...differ("container", a.container.width, b.container.width),
+    ...differ("gutters", a.gutter, b.gutter),
+    ...differ("columns", a.column, b.column),
+    ...shares.flatMap(([what, parts]) => differ(what, shareOf(a, parts), shareOf(b, parts))),
+    ...differ("row pitch", pitch(before, was), pitch(after, is)),
+  ];
+};
+
+/** Lengths that were set themselves are told as changes and not again as effects. */
+const alreadyTold: Readonly<Record<string, Effect["what"]>> = { gutter: "gutters", margin: "margin", "start margin": "margin" };
+
+/**
+ * What lies between two layouts breakpoint by breakpoint, in the order of the later one with those that went at the
+ * end, and what was changed of the spec as a whole.
+ */
+export const changesByBreakpoint = (
+  before: Layout,
+  after: Layout,
+): { readonly spec: readonly ChangeWords[]; readonly breakpoints: readonly BreakpointChange[] } => {
+  const all = compareLayouts(before, after);
+  const words = (changes: readonly Change[]) => changesInWords(changes, before, after);
+  const inside = (id: string) => all.filter(({ path }) => path[0] === "breakpoints" && path[1] === id);
+  const find = (layout: Layout, id: string) => layout.breakpoints.find((one) => one.id === id) ?? null;
+  const gone = before.breakpoints.filter(({ id }) => !find(after, id));
+  const breakpoints = [...after.breakpoints, ...gone].map(({ id, name }): BreakpointChange => {
+    const was = find(before, id);
+    const is = find(after, id);
+    const changes = words(inside(id));
+    const told = changes.flatMap(({ what }) => alreadyTold[what] ?? []);
+    const effects = was && is ? effectsOf(before, after, was, is).filter(({ what }) => !told.includes(what)) : [];
+    const kind = !was ? "added" : !is ? "removed" : changes.length + effects.length > 0 ? "changed" : "same";
+    return { id, name, kind, changes, effects, before: was, after: is };
+  });
+  return { spec: words(all.filter(({ path }) => path[0] !== "breakpoints" || path[1] === "#order")), breakpoints };
+};
+
+const listed = (parts: readonly string[]): string =>
+  parts.length < 2 ? parts.join("") : `${parts.slice(0, -1).join(", ")} and ${parts.at(-1) ?? ""}`;
+
+const changeText = ({ what, from, to }: ChangeWords): string => (from === "" ? `${what} ${to}` : `${what} ${from} → ${to}`);
+
+/**
+ * A breakpoint's changes as one sentence with both numbers of each: "Desk gutter 20 → 24, so columns go from 77⅔ to 74
+ * and thirds from 370⅔ to 368". "" where nothing changed.
+ */
+export const breakpointSentence = ({ name, changes, effects }: BreakpointChange): string => {
+  const said = listed(changes.map(changeText));
+  const done = listed(
+    effects.map(({ what, from, to }, index) => `${what}${index === 0 ? " go" : ""} from ${show(from)} to ${show(to)}`),
+  ).replace(/^(margin|container|row pitch) go /, "$1 goes ");
+  if (said === "") return done === "" ? "" : `${name} ${done}`;
+  return `${name} ${said}${done === "" ? "" : `, so ${done}`}`;
+};
+
+/** Widths from one up to another over which two layouts' containers differ, and by how much at most (after less before). */
+export type ContainerDifference = { readonly from: Exact; readonly until: Exact; readonly most: Exact };
+
+/** The container of a layout over widths as corners of straight lines: [width, container], two corners where it jumps. */
+export const containerLine = (layout: Layout, from: Exact, to: Exact): readonly (readonly [Exact, Exact])[] =>
+  widthPieces(layout, from, to).flatMap(({ from: low, until, start, end }) => [
+    [low, start.container.width] as const,
+    [until, end.container.width] as const,
+  ]);
+
+/**
+ * The stretches of widths where the containers of two layouts differ, in closed form: both are linear between the
+ * corners of either, so that they differ throughout a piece or nowhere inside it but where they cross.
+ */
+export const containerDifferences = (before: Layout, after: Layout, from: Exact, to: Exact): readonly ContainerDifference[] => {
+  const a = widthPieces(before, from, to);
+  const b = widthPieces(after, from, to);
+  const corners = [...a, ...b].flatMap((piece) => [piece.from, piece.until]).sort(compare);
+  const out: ContainerDifference[] = [];
+  const larger = (x: Exact, y: Exact): Exact => (Math.abs(toNumber(x)) >= Math.abs(toNumber(y)) ? x : y);
+  for (const [index, low] of corners.entries()) {
+    const high = corners[index + 1];
+    if (!high || compare(low, high) >= 0) continue;
+    const was = a.find((piece) => compare(piece.from, low) <= 0 && compare(high, piece.until) <= 0);
+    const is = b.find((piece) => compare(piece.from, low) <= 0 && compare(high, piece.until) <= 0);
+    if (!was || !is) continue;
+    const at = (layout: Layout, id: string, width: Exact): Exact | null => {
+      const breakpoint = layout.breakpoints.find((one) => one.id === id);
+      return breakpoint ? termsAt(layout, breakpoint, width).container.width : null;
+    };
+    const difference = (width: Exact): Exact | null => {
+      const [x, y] = [at(before, was.breakpoint, width), at(after, is.breakpoint, width)];
+      return x && y ? subtract(y, x) : null;
+    };
+    const [first, last] = [difference(low), difference(high)];
+    if (!first || !last || (toNumber(first) === 0 && toNumber(last) === 0)) continue;
+    const most = larger(first, last);
+    const previous = out.at(-1);
+    if (previous && compare(previous.until, low) === 0)
+      out[out.length - 1] = { from: previous.from, until: high, most: larger(previous.most, most) };
+    else out.push({ from: low, until: high, most });
+  }
+  return out;
+};

@@ -1,0 +1,59 @@
+import type { Layout } from "../layout/schema";
+import { type Change, compareLayouts } from "./changes";
+import { compareVersions, type VersionNumber } from "./version-number";
+
+/** How much a change asks of those who use a spec (Semantic Versioning 2.0.0). */
+export const versionLevels = ["patch", "minor", "major"] as const;
+export type VersionLevel = (typeof versionLevels)[number];
+
+/** Lists whose entries other documents refer to by name: taking one away breaks them. */
+const referredTo = ["breakpoints", "spacing", "areas"];
+
+/** Members that say something about a layout and move nothing in it. */
+const words = ["name", "notes", "accepted", "extensions"];
+
+/**
+ * The level of one change: **major** when a column count or from-width of an existing breakpoint changes, or a
+ * breakpoint, spacing step or area goes (renamed by id, it goes and another comes); **patch** for notes, names,
+ * drawn-at sizes, accepted findings and the order of lists; **minor** for every other number and for what is added.
+ */
+export const changeLevel = ({ path, ...values }: Change): VersionLevel => {
+  const [root = "", , ...inner] = path;
+  if (path.length === 2 && referredTo.includes(root) && !("to" in values)) return "major";
+  if (root === "breakpoints" && ["from", "columns/count"].includes(inner.join("/"))) return "major";
+  if (words.includes(root) || path.at(-1) === "#order") return "patch";
+  if (["breakpoints", "areas"].includes(root) && (inner.join("/") === "name" || inner[0] === "drawnAt")) return "patch";
+  return "minor";
+};
+
+/** The highest level among the changes between two layouts, with the changes that make it so; patch where nothing differs. */
+export const versionLevel = (before: Layout, after: Layout): { readonly level: VersionLevel; readonly because: readonly Change[] } => {
+  const changes = compareLayouts(before, after);
+  for (const level of ["major", "minor"] as const) {
+    const because = changes.filter((change) => changeLevel(change) === level);
+    if (because.length > 0) return { level, because };
+  }
+  return { level: "patch", because: changes };
+};
+
+/** The number a level above another comes to: 2.1.4 raised by a minor is 2.2.0. */
+export const raised = ({ major, minor, patch }: VersionNumber, level: VersionLevel): VersionNumber => {
+  switch (level) {
+    case "major":
+      return { major: major + 1, minor: 0, patch: 0 };
+    case "minor":
+      return { major, minor: minor + 1, patch: 0 };
+    case "patch":
+      return { major, minor, patch: patch + 1 };
+    default:
+      return level satisfies never;
+  }
+};
+
+/** The level between two numbers: from 2.1.0 to 3.0.0 major, to 2.2.0 minor; null where the second is not higher. */
+export const levelBetween = (from: VersionNumber, to: VersionNumber): VersionLevel | null =>
+  compareVersions(from, to) >= 0 ? null : to.major > from.major ? "major" : to.minor > from.minor ? "minor" : "patch";
+
+/** The least number a new version may have: 1.0.0 for the first, then the last raised by the level of what changed. */
+export const leastVersion = (last: { readonly number: VersionNumber; readonly layout: Layout } | null, layout: Layout): VersionNumber =>
+  last ? raised(last.number, versionLevel(last.layout, layout).level) : { major: 1, minor: 0, patch: 0 };

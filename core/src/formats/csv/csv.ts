@@ -1,0 +1,69 @@
+/** A CSV file as rows of fields with the line each began on (RFC 4180; commas, semicolons or tabs, whichever the first line has most of). */
+export type CsvRow = { readonly line: number; readonly fields: readonly string[] };
+
+export type CsvRead =
+  { readonly ok: true; readonly rows: readonly CsvRow[] } | { readonly ok: false; readonly line: number; readonly message: string };
+
+/** Most rows and fields of a row that are read. */
+const mostRows = 50_000;
+const mostFields = 200;
+
+const separatorOf = (text: string): string => {
+  const first = text.split(/\r?\n/, 1)[0] ?? "";
+  const count = (mark: string): number => first.split(mark).length;
+  return [",", ";", "\t"].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
+};
+
+/** Reads CSV text. A quoted field may hold separators, line ends and doubled quotes; an unclosed quote is said with its line. */
+export const readCsvRows = (text: string): CsvRead => {
+  const separator = separatorOf(text);
+  const rows: CsvRow[] = [];
+  let fields: string[] = [];
+  let field = "";
+  let line = 1;
+  let began = 1;
+  const endRow = (): void => {
+    fields.push(field);
+    if (fields.length > 1 || field.trim() !== "") rows.push({ line: began, fields: fields.map((one) => one.trim()) });
+    fields = [];
+    field = "";
+    began = line;
+  };
+  for (let at = text.startsWith("﻿") ? 1 : 0; at < text.length; at += 1) {
+    const character = text[at];
+    if (character === '"' && field.trim() === "") {
+      field = "";
+      const opened = line;
+      for (at += 1; ; at += 1) {
+        if (at >= text.length) return { ok: false, line: opened, message: "a quote that is never closed" };
+        if (text[at] === '"' && text[at + 1] === '"') {
+          field += '"';
+          at += 1;
+        } else if (text[at] === '"') break;
+        else {
+          if (text[at] === "\n") line += 1;
+          field += text[at] ?? "";
+        }
+      }
+    } else if (character === separator) {
+      fields.push(field);
+      field = "";
+      if (fields.length > mostFields) return { ok: false, line, message: `more than ${mostFields} fields` };
+    } else if (character === "\n") {
+      line += 1;
+      endRow();
+      if (rows.length > mostRows) return { ok: false, line, message: `more than ${mostRows.toLocaleString("en")} rows` };
+    } else if (character !== "\r") field += character ?? "";
+  }
+  if (field !== "" || fields.length > 0) endRow();
+  return { ok: true, rows };
+};
+
+/** One field of CSV: quoted where it must be, and kept from being taken for a formula by a spreadsheet. */
+export const csvField = (text: string): string => {
+  const safe = /^[=+@\t\r]/.test(text) || (text.startsWith("-") && !/^-?\d+(\.\d+)?[a-z%]*$/.test(text)) ? `'${text}` : text;
+  return /[",;\r\n\t]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+};
+
+export const csvText = (rows: readonly (readonly (string | number)[])[]): string =>
+  rows.map((row) => `${row.map((field) => csvField(String(field))).join(",")}\r\n`).join("");

@@ -1,0 +1,176 @@
+import { type Issue, parseLayout } from "../../layout/parse";
+import type { LayoutInput } from "../../layout/schema";
+import { idPattern } from "../../layout/schema";
+import { usualDrawnAt } from "../drawn-at";
+import { breakpointFromLines, type Edge } from "../from-lines";
+import type { Read } from "../types";
+import { type CsvRow, readCsvRows } from "./csv";
+import { ledgerHeader, linesHeader } from "./write";
+
+type BreakpointInput = LayoutInput["breakpoints"][number];
+
+const refused = (message: string): Read => ({ ok: false, issues: [{ path: "", message }] });
+
+/** Heading as it is compared: small letters, single spaces. */
+const plain = (heading: string): string =>
+  heading
+    .toLowerCase()
+    .replace(/[_\s-]+/g, " ")
+    .trim();
+
+/** Other headings people write for the same thing. */
+const headings: Readonly<Record<string, (typeof ledgerHeader)[number]>> = {
+  breakpoint: "name",
+  "from width": "from",
+  width: "drawn width",
+  height: "drawn height",
+  "drawn at": "drawn width",
+  margin: "margin start",
+  margins: "margin start",
+};
+
+/** A length as people type it in a table: 24, "24 px", "1.5rem", "5 %"; the text itself where it is none of these, for the schema to refuse. */
+const length = (text: string): string => {
+  const found = /^(-?\d+(?:[.,]\d+)?)\s*(px|rem|fr|%)?$/i.exec(text);
+  return found ? `${(found[1] ?? "").replace(",", ".")}${(found[2] ?? "px").toLowerCase()}` : text;
+};
+
+const idOf = (name: string, used: ReadonlySet<string>): string => {
+  const made = name
+    .toLowerCase()
+    .normalize("NFKD")
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^[-\d]+|-+$/g, "")
+    .slice(0, 36);
+  const base = idPattern.test(made) ? made : "row";
+  let id = base;
+  for (let next = 2; used.has(id); next += 1) id = `${base}-${next}`;
+  return id;
+};
+
+const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
+  const names = header.map((heading) => headings[plain(heading)] ?? plain(heading));
+  const lost = names.flatMap((name, index) =>
+    (ledgerHeader as readonly string[]).includes(name) ? [] : [`line 1: heading ${header[index] ?? ""} is none of the ledger`],
+  );
+  const issues: Issue[] = [];
+  const used = new Set<string>();
+  const read = rows.map(({ line, fields }) => {
+    const get = (name: (typeof ledgerHeader)[number]): string => fields[names.indexOf(name)] ?? "";
+    const number = (name: (typeof ledgerHeader)[number]): number | null => {
+      const text = get(name)
+        .replace(/\s*px$/i, "")
+        .replace(",", ".");
+      if (text === "") return null;
+      if (/^\d+(\.\d{1,3})?$/.test(text)) return Number(text);
+      issues.push({ path: `line ${line}`, message: `${name} must be a number, not ${get(name).slice(0, 40)}` });
+      return null;
+    };
+    const given = get("id");
+    const id = idPattern.test(given) && !used.has(given) ? given : idOf(given || get("name"), used);
+    used.add(id);
+    return { line, get, number, id, from: number("from") };
+  });
+  const breakpoints = read.map(({ line, get, number, id, from }, index): BreakpointInput => {
+    const first = from ?? (index === 0 ? 320 : (read[index - 1]?.from ?? 320) + 1);
+    if (from === null) lost.push(`line ${line}: no from-width; ${first} stands in`);
+    const usual = usualDrawnAt(first, read[index + 1]?.from ?? null);
+    const count = number("columns");
+    if (count === null) issues.push({ path: `line ${line}`, message: "columns must be a whole number, like 12" });
+    const width = get("container width");
+    const kind = get("container");
+    const align = get("container align");
+    const placed = align === "start" || align === "end" ? align : "center";
+    const start = length(get("margin start") || "0");
+    const step = get("baseline");
+    return {
+      id,
+      name: get("name") || id,
+      from: first,
+      drawnAt: { width: number("drawn width") ?? usual.width, height: number("drawn height") ?? usual.height },
+      columns: {
+        count: count ?? 1,
+        gutter: length(get("gutter") || "0"),
+        margin: { start, end: length(get("margin end")) || start },
+        edgeGutters: get("edge gutters") === "half" ? "half" : "none",
+        container:
+          kind === "capped"
+            ? { kind, max: length(width), align: placed }
+            : kind === "fixed"
+              ? { kind, width: length(width), align: placed }
+              : { kind: "fluid" },
+      },
+      rows: get("row count")
+        ? {
+            kind: "dividing",
+            count: number("row count") ?? 1,
+            gutter: length(get("row gutter") || "0"),
+            margin: { start: length(get("rows above") || "0"), end: length(get("rows below") || get("rows above") || "0") },
+            ...(get("rows least") ? { least: length(get("rows least")) } : {}),
+            ...(get("rows most") ? { most: length(get("rows most")) } : {}),
+          }
+        : get("row height")
+          ? {
+              kind: "repeating",
+              height: length(get("row height")),
+              gutter: length(get("row gutter") || "0"),
+              offset: length(get("row offset") || "0"),
+            }
+          : null,
+      baseline: step
+        ? { step: length(step), offset: length(get("baseline offset") || "0"), emphasis: number("baseline emphasis") ?? 4 }
+        : null,
+    };
+  });
+  if (issues.length > 0) return { ok: false, issues };
+  const parsed = parseLayout({ format: "ypsiline-layout", formatVersion: 1, name: "From a ledger", base: "8px", breakpoints });
+  if (!parsed.ok)
+    return {
+      ok: false,
+      issues: parsed.issues.map(({ path, message }) => {
+        const row = /^\/breakpoints\/(\d+)\/(.*)$/.exec(path);
+        return row ? { path: `line ${read[Number(row[1])]?.line ?? 0}, ${row[2] ?? ""}`, message } : { path, message };
+      }),
+    };
+  return { ok: true, layout: parsed.value, lost: [...lost, "base unit, spacing, text roles, notes: a ledger does not hold them"] };
+};
+
+const lines = (rows: readonly CsvRow[]): Read => {
+  const lost = ["names, other breakpoints and what is declared: line positions hold one drawn size"];
+  const edges = (layer: string): readonly Edge[] =>
+    rows.flatMap(({ fields: [name, , start, end] }) => {
+      const [from, to] = [Number(start), Number(end)];
+      return name === layer && Number.isFinite(from) && Number.isFinite(to) ? [{ start: from, size: to - from }] : [];
+    });
+  const columns = edges("column");
+  const margins = edges("margin");
+  const width = Math.max(0, ...[...columns, ...margins].map(({ start, size }) => start + size));
+  const tracks = edges("row");
+  const baseline = edges("baseline").map(({ start }) => start);
+  const height = Math.ceil(Math.max(0, ...tracks.map(({ start, size }) => start + size), ...baseline)) || 800;
+  const breakpoint = breakpointFromLines({ width: Math.round(width * 1000) / 1000, height }, columns, tracks, baseline, lost);
+  if (!breakpoint) return refused("must hold at least one line of layer column");
+  const parsed = parseLayout({
+    format: "ypsiline-layout",
+    formatVersion: 1,
+    name: "From line positions",
+    base: "8px",
+    breakpoints: [breakpoint],
+  });
+  return parsed.ok ? { ok: true, layout: parsed.value, lost } : parsed;
+};
+
+/** Reads CSV: a ledger (a row for each breakpoint, at least a heading `columns`), or line positions of one breakpoint. */
+export const readCsv = (text: string): Read => {
+  const read = readCsvRows(text);
+  if (!read.ok) return { ok: false, issues: [{ path: `line ${read.line}`, message: `${read.message}` }] };
+  const [header, ...rows] = read.rows;
+  if (!header || rows.length === 0) return refused("must hold a heading and at least one row");
+  const names = header.fields.map(plain);
+  if (linesHeader.every((name) => names.includes(name))) return lines(rows);
+  if (!names.includes("columns"))
+    return refused(
+      `must have a heading columns (a ledger: ${ledgerHeader.slice(0, 9).join(", ")} …) or the headings ${linesHeader.join(", ")}`,
+    );
+  return ledger(header.fields, rows);
+};

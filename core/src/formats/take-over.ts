@@ -1,0 +1,73 @@
+import type { Breakpoint, Layout } from "../layout/schema";
+import type { FormatId } from "./registry";
+
+/** What of a breakpoint a format holds; the rest stays as the draft has it. */
+type Held = "all" | readonly (keyof Breakpoint)[];
+
+const heldOf: Readonly<Partial<Record<FormatId, Held>>> = {
+  css: ["from", "columns", "baseline"],
+  ledger: ["name", "from", "drawnAt", "columns", "rows", "baseline"],
+  csv: ["name", "from", "drawnAt", "columns", "rows", "baseline"],
+};
+
+/** Formats that hold one drawn size, and so say nothing of the breakpoints they do not show. */
+const ofOneSize = (format: FormatId, read: Layout): boolean =>
+  read.breakpoints.length === 1 && (format === "svg" || read.breakpoints[0]?.id === "drawn");
+
+const pick = (draft: Breakpoint, read: Breakpoint, held: Held): Breakpoint =>
+  held === "all"
+    ? read
+    : // What a file leaves out it does not take away: a stylesheet without a baseline says nothing of one.
+      { ...draft, ...Object.fromEntries(held.flatMap((member) => (read[member] === null ? [] : [[member, read[member]]]))) };
+
+/** The draft's breakpoint a read one stands for: of its id, else of its from-width, else drawn at its width. */
+const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
+  draft.breakpoints.find(({ id }) => id === read.id) ??
+  draft.breakpoints.find(({ from }) => from === read.from && read.id !== "drawn") ??
+  draft.breakpoints.find(({ drawnAt }) => drawnAt.width === read.drawnAt.width);
+
+/** What is said of breakpoints that are no longer there goes with them. */
+const withoutStrays = (layout: Layout): Layout => {
+  const ids = new Set(layout.breakpoints.map(({ id }) => id));
+  return {
+    ...layout,
+    accepted: layout.accepted.filter(({ breakpoint }) => ids.has(breakpoint)),
+    areas: layout.areas.map((area) => ({
+      ...area,
+      placements: Object.fromEntries(Object.entries(area.placements).filter(([id]) => ids.has(id))),
+    })),
+  };
+};
+
+/**
+ * What a draft comes to when a file is taken into it: numbers the file holds are the file's, everything else (names,
+ * notes, text roles, accepted findings) stays the draft's. A layout document, or tokens of ours, replace the whole but
+ * its name; a drawing or line positions the one breakpoint they show.
+ */
+export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: boolean): Layout => {
+  if (whole) return { ...read, name: draft.name };
+  const held = heldOf[format] ?? "all";
+  if (ofOneSize(format, read)) {
+    const [shown] = read.breakpoints;
+    const known = shown && standsFor(draft, shown);
+    if (!shown) return draft;
+    if (!known) return { ...draft, breakpoints: [...draft.breakpoints, shown].sort((a, b) => a.from - b.from) };
+    const columnsAndRows = pick(known, shown, shown.id === "drawn" ? ["columns", "rows", "baseline"] : "all");
+    return { ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === known.id ? { ...columnsAndRows, id: known.id } : one)) };
+  }
+  const breakpoints = read.breakpoints.map((one): Breakpoint => {
+    const known = standsFor(draft, one);
+    return known ? { ...pick(known, one, held), id: known.id } : one;
+  });
+  // Two read ones that stand for the same keep their own ids.
+  const used = new Set<string>();
+  const distinct = breakpoints.map((one, index) => {
+    const own = used.has(one.id) ? { ...one, id: read.breakpoints[index]?.id ?? one.id } : one;
+    used.add(own.id);
+    return own;
+  });
+  // Only stylesheets of ours hold spacing, and with it the base unit.
+  const shared =
+    format === "css" && read.spacing.length > 0 ? { base: read.base, rootFontSize: read.rootFontSize, spacing: read.spacing } : {};
+  return withoutStrays({ ...draft, ...shared, breakpoints: distinct });
+};

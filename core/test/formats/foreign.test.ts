@@ -1,0 +1,162 @@
+import { describe, expect, it } from "vitest";
+import { formats, type Layout, linePositions, plainOverlay, plainWriting, toJson } from "../../src/index";
+import { cleanLayout, withColumns } from "../layouts";
+
+const read = (id: "svg" | "csv" | "tokens", text: string) => formats[id].read?.(text) ?? { ok: false as const, issues: [] };
+const reason = (id: "svg" | "csv" | "tokens", text: string): string => {
+  const answer = read(id, text);
+  return answer.ok ? "nothing was refused" : answer.issues.map(({ path, message }) => `${path} ${message}`.trim()).join("; ");
+};
+const layoutOf = (id: "svg" | "csv" | "tokens", text: string): Layout => {
+  const answer = read(id, text);
+  if (!answer.ok) throw new Error(reason(id, text));
+  return answer.layout;
+};
+const columns = (layout: Layout) =>
+  layout.breakpoints.map(
+    ({ id, from, columns: { count, gutter, margin } }) => `${id} ${from}: ${count} ${gutter} ${margin.start} ${margin.end}`,
+  );
+const overlay = (inside: string, head = "") => `${head}<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 100 100">${inside}</svg>`;
+const column = '<g id="columns"><rect x="10" y="0" width="20" height="100"/></g>';
+
+describe("drawings that are refused, with the reason", () => {
+  it.each([
+    [
+      "entities (each ten of the one before)",
+      overlay(column, '<!DOCTYPE svg [<!ENTITY a "aaaaaaaaaa"><!ENTITY b "&a;&a;&a;&a;&a;&a;&a;&a;&a;&a;">]>'),
+      "entities",
+    ],
+    ["a script", overlay(`${column}<script>alert(1)</script>`), "element script"],
+    ["a foreign object", overlay(`${column}<foreignObject><div/></foreignObject>`), "element foreignObject"],
+    ["a handler", overlay('<g id="columns"><rect onload="x()" x="1" width="2" height="3"/></g>'), "attribute onload"],
+    ["a link", overlay(`${column}<g><rect xlink:href="javascript:x()" width="1" height="1"/></g>`), "attribute xlink:href"],
+    [
+      "a reference to elsewhere",
+      overlay('<g id="columns"><rect fill="url(https://x.example/a)" width="2" height="3"/></g>'),
+      "attribute fill",
+    ],
+    ["a picture", overlay(`${column}<image width="2"/>`), "element image"],
+    ["a style sheet", overlay(`${column}<style>*{}</style>`), "element style"],
+    ["a processing instruction", overlay(column, '<?xml-stylesheet href="x"?>'), "processing instructions"],
+    ["nesting 10,000 deep", overlay("<g>".repeat(10_000)), "nest deeper"],
+    ["nothing of columns", overlay("<title>x</title>"), "columns"],
+    ["no size", '<svg xmlns="http://www.w3.org/2000/svg"/>', "viewBox"],
+    ["no drawing", "<html></html>", "root element is svg"],
+    ["100,001 elements", overlay("<g/>".repeat(100_001)), "at most 50,000 elements"],
+  ])("%s", (_, text, words) => {
+    const started = reason("svg", text);
+    expect(started).toContain(words);
+  });
+  it("references in text are not expanded past XML's own", () => {
+    expect(layoutOf("svg", overlay(`<title>&bomb; &amp; &#65;</title>${column}`)).breakpoints).toHaveLength(1);
+  });
+});
+
+describe("drawings of others", () => {
+  it("say columns, gutter and margins by their rectangles: 1440, margins of 144, 12 of 74 with 24 (common practice)", () => {
+    const rects = Array.from({ length: 12 }, (_, k) => `<rect x="${144 + k * 98}" y="0" width="74" height="900"/>`).join("");
+    const named = layoutOf("svg", `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1440 900"><g id="columns">${rects}</g></svg>`);
+    expect(columns(named)).toEqual(["drawn 320: 12 24px 144px 144px"]);
+    const unnamed = read(
+      "svg",
+      `<svg xmlns="http://www.w3.org/2000/svg" width="1440" height="900"><rect width="1440" height="40"/>${rects}</svg>`,
+    );
+    expect(unnamed.ok && columns(unnamed.layout)).toEqual(["drawn 320: 12 24px 144px 144px"]);
+    expect(unnamed.ok && unnamed.lost.join()).toContain("no group named columns");
+  });
+  it("are drawn with the colours, the opacity and the layers asked for", () => {
+    const overlayOptions = { ...plainOverlay, draw: "outline" as const, opacity: 0.5, layers: ["columns" as const] };
+    const written = formats.svg.write(cleanLayout(), { ...plainWriting, breakpoint: "desk", overlay: overlayOptions });
+    const text = written.ok ? written.text : "";
+    expect(text).toContain('viewBox="0 0 1280 800"');
+    expect(text).toContain('<g id="columns" fill="none" stroke="#2f8a76" stroke-opacity="0.5">');
+    expect(text.match(/<rect /g)).toHaveLength(12);
+    expect(text).not.toContain('id="margins"');
+  });
+});
+
+describe("ledgers of others", () => {
+  it("are read by usual headings, with numbers as people type them, semicolons and a byte order mark", () => {
+    const text = '\uFEFFBreakpoint;From;Columns;Gutter;Margin;Notes\r\nPhone;320;4;16;16 px;\r\n"Desk; office";1024;12;1,5rem;5 %;x\r\n';
+    const answer = read("csv", text);
+    expect(answer.ok && columns(answer.layout)).toEqual(["phone 320: 4 16px 16px 16px", "desk-office 1024: 12 1.5rem 5% 5%"]);
+    expect(answer.ok && answer.lost.join()).toContain("heading Notes");
+  });
+  it.each([
+    ["a missing heading", "a,b\n1,2", "heading columns"],
+    ["a count that is none", "name,columns,gutter,margin\nDesk,twelve,24,64", "line 2 columns must be a number, not twelve"],
+    ["a gutter that is none", "name,columns,gutter,margin\nDesk,12,wide,64", "line 2, columns/gutter"],
+    ["a quote never closed", 'name,columns\n"Desk,12', "line 2 a quote that is never closed"],
+    ["a heading alone", "name,columns,gutter", "at least one row"],
+    ["300 fields", `columns${",".repeat(300)}`, "more than 200 fields"],
+  ])("say where %s is", (_, text, words) => expect(reason("csv", text)).toContain(words));
+  it("are written so that a spreadsheet takes no name for a formula", () => {
+    const layout = cleanLayout();
+    const [first, ...others] = layout.breakpoints;
+    const written = formats.ledger.write({ ...layout, breakpoints: first ? [{ ...first, name: "=1+1" }, ...others] : [] }, plainWriting);
+    expect(written.ok && written.text).toContain("phone,'=1+1,320");
+  });
+});
+
+describe("line positions", () => {
+  it("hold the exact starts and ends: 77 2/3 wide columns of 1280 with margins of 64 and gutters of 20", () => {
+    const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
+    const found = linePositions(layout, "desk");
+    const second = found.ok ? found.positions.find(({ layer, index }) => layer === "column" && index === 2) : undefined;
+    expect(second && [toJson(second.start), toJson(second.end)]).toEqual(["485/3", "718/3"]);
+    const csv = formats.csv.write(layout, { ...plainWriting, breakpoint: "desk" });
+    expect(csv.ok && csv.text.split("\r\n").filter((line) => line.startsWith("column,2"))).toEqual(["column,2,161.6667,239.3333,77.6667"]);
+    // Read back, the gutter is not blurred by the rounding of the file.
+    expect(csv.ok && columns(layoutOf("csv", csv.text))).toEqual(["drawn 320: 12 20px 64px 64px"]);
+  });
+});
+
+describe("design tokens (Design Tokens Format Module, Design Tokens Community Group: dimension is { value, unit } in px or rem)", () => {
+  it("have the type, value and unit the module asks for, and names it allows", () => {
+    const written = formats.tokens.write({ ...cleanLayout(), spacing: [{ name: "a.b {c}", multiple: 2 }] }, plainWriting);
+    const file = JSON.parse(written.ok ? written.text : "{}") as Record<string, unknown>;
+    let dimensions = 0;
+    const visit = (node: unknown, name: string): void => {
+      if (typeof node !== "object" || node === null) return;
+      const token = node as Record<string, unknown>;
+      if ("$value" in token) {
+        expect(name).not.toMatch(/^\$|[.{}]/);
+        if (token["$type"] === "number") return expect(typeof token["$value"]).toBe("number");
+        expect(token["$type"]).toBe("dimension");
+        const { value, unit, ...rest } = token["$value"] as Record<string, unknown>;
+        expect([typeof value, ["px", "rem"].includes(String(unit)), rest]).toEqual(["number", true, {}]);
+        dimensions += 1;
+        return;
+      }
+      for (const [key, inner] of Object.entries(token)) if (key !== "$extensions") visit(inner, key);
+    };
+    visit(file, "");
+    expect(dimensions).toBe(1 + 3 + 3 * 5 + 1);
+    expect(file["layout"]).toMatchObject({ desk: { column: { $value: { value: 74, unit: "px" } } } });
+  });
+  it("of others are read by their groups; what cannot be is listed", () => {
+    const px = (value: number) => ({ $type: "dimension", $value: { value, unit: "px" } });
+    const answer = read(
+      "tokens",
+      JSON.stringify({
+        breakpoint: { phone: px(320), desk: px(1024) },
+        layout: {
+          phone: { columns: { $value: 4 }, gutter: px(16), margin: { $value: "16px" } },
+          desk: { columns: { $value: 12 }, gutter: px(24), "margin-start": px(64) },
+          "9": {},
+        },
+        colour: {},
+      }),
+    );
+    expect(answer.ok && columns(answer.layout)).toEqual(["phone 320: 4 16px 16px 16px", "desk 1024: 12 24px 64px 64px"]);
+    expect(answer.ok && answer.lost).toEqual(["/layout/9: its name cannot be an id", "/colour: not a group of a layout"]);
+    expect(reason("tokens", "{}")).toContain("layout.desk.columns");
+    expect(reason("tokens", `{"layout":${"[".repeat(500)}${"]".repeat(500)}}`)).toContain("nest deeper");
+  });
+  it("of ours that were changed by hand say which", () => {
+    const written = formats.tokens.write(cleanLayout(), plainWriting);
+    const text = (written.ok ? written.text : "").replace('"value": 74', '"value": 75');
+    const answer = read("tokens", text);
+    expect(answer.ok && answer.lost.join()).toContain("/layout/desk/column: changed beside the declared layout");
+  });
+});

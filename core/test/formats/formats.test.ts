@@ -1,0 +1,107 @@
+import fc from "fast-check";
+import { describe, expect, it } from "vitest";
+import {
+  formatIds,
+  formatOf,
+  formats,
+  type Layout,
+  layoutSchema,
+  plainWriting,
+  readableFormats,
+  resolve,
+  toJson,
+  fromJsonNumber,
+} from "../../src/index";
+import { anyColumns } from "../grid/columns.test";
+import { capped, cleanLayout, withBreakpoint, withColumns } from "../layouts";
+
+const rich: Layout = layoutSchema.parse({
+  ...withColumns(cleanLayout(), "desk", { container: capped("1152px"), edgeGutters: "half" }),
+  name: 'Ferries "north" & <south>',
+  text: [{ name: "Body", size: "16px", lineHeight: "24px", font: "Archivo" }],
+  notes: [{ about: "desk", text: "Cards take 4 columns." }],
+});
+const layout = withBreakpoint(rich, "desk", (one) => ({
+  ...one,
+  rows: { kind: "repeating", height: "8px", gutter: "8px", offset: "4px" },
+  baseline: { step: "8px", offset: "4px", emphasis: 4 },
+  mesh: { step: "8px", emphasis: 8 },
+}));
+
+const write = (
+  id: (typeof formatIds)[number],
+  of: Layout,
+  breakpoint: string | null = formats[id].ofBreakpoint ? "desk" : null,
+): string => {
+  const written = formats[id].write(of, { ...plainWriting, breakpoint });
+  if (!written.ok) throw new Error(JSON.stringify(written.issues));
+  return written.text;
+};
+const read = (id: (typeof formatIds)[number], text: string) => {
+  const answer = formats[id].read?.(text);
+  if (!answer) throw new Error(`${id} is not read`);
+  if (!answer.ok) throw new Error(JSON.stringify(answer.issues));
+  return answer;
+};
+const edges = (of: Layout, id: string, width: number): string => {
+  const resolved = resolve(of, { width: fromJsonNumber(width), breakpoint: id });
+  if (!resolved.ok) throw new Error("resolves");
+  return resolved.value.columns.map(({ start, width: wide }) => `${toJson(start)} ${toJson(wide)}`).join(", ");
+};
+
+describe("every format", () => {
+  it("is one of nine, of which six are read", () => {
+    expect(formatIds).toEqual(["css", "sass", "tokens", "layout", "ledger", "svg", "tile", "csv", "lines"]);
+    expect(readableFormats).toEqual(["css", "tokens", "layout", "ledger", "svg", "csv"]);
+  });
+  it.each(formatIds)("%s says its id, ends in its extension's letters and is written", (id) => {
+    expect(formats[id].id).toBe(id);
+    expect(write(id, layout).length).toBeGreaterThan(100);
+    if (formats[id].ofBreakpoint) expect(formats[id].write(layout, { ...plainWriting, breakpoint: "none" }).ok).toBe(false);
+  });
+  it.each(readableFormats)("%s comes back with the same columns at the drawn-at width", (id) => {
+    const back = read(id, write(id, layout)).layout;
+    const one = back.breakpoints.length === 1 ? back.breakpoints[0]?.id : "desk";
+    // Line positions are rounded to 4 decimals and say no cap: whole columns come back whole.
+    expect(edges(back, one ?? "", 1280)).toBe(edges(layout, "desk", 1280));
+  });
+  it.each(readableFormats)("%s is known by its text alone", (id) => {
+    expect(formatOf(write(id, layout))).toBe(id === "ledger" ? "csv" : id);
+    expect(formatOf(write(id, layout), `x.${formats[id].extension}`)).toBe(id === "ledger" ? "csv" : id);
+  });
+  it.each(["tokens", "layout"] as const)("%s of any columns comes back as the same document", (id) => {
+    fc.assert(
+      fc.property(anyColumns, (columns) => {
+        const any = withColumns(layout, "tablet", columns);
+        const answer = read(id, write(id, any));
+        expect(answer.layout).toEqual(any);
+        expect(answer.lost).toEqual([]);
+      }),
+      { numRuns: 100 },
+    );
+  });
+  it.each(["ledger", "svg"] as const)("%s of any columns comes back as declared", (id) => {
+    fc.assert(
+      fc.property(anyColumns, (columns) => {
+        const any = withColumns(layout, "desk", columns);
+        const back = read(id, write(id, any)).layout;
+        const { stated: _, ...declared } = columns;
+        expect(back.breakpoints.find((one) => one.id === "desk")?.columns).toMatchObject(declared);
+      }),
+      { numRuns: 100 },
+    );
+  });
+  it.each(readableFormats)("%s refuses an empty file, words and noise with a reason, and throws at none", (id) => {
+    const file = write(id, layout);
+    for (const text of ["", "twelve columns", "\u0000\u0001", "{", "<svg>", "[[[", '"', file.slice(0, file.length / 3)]) {
+      const answer = formats[id].read?.(text);
+      if (answer?.ok === false) expect(answer.issues.map(({ message }) => message).join("")).not.toBe("");
+    }
+    fc.assert(
+      fc.property(fc.nat({ max: file.length - 1 }), fc.string({ maxLength: 5 }), (place, noise) => {
+        formats[id].read?.(file.slice(0, place) + noise + file.slice(place + 1));
+      }),
+      { numRuns: 150 },
+    );
+  });
+});

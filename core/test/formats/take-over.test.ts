@@ -1,0 +1,56 @@
+import { describe, expect, it } from "vitest";
+import { formats, formatOf, type Layout, layoutSchema, plainWriting, sameJson, takeOver } from "../../src/index";
+import { cleanLayout, withBreakpoint, withColumns } from "../layouts";
+
+const draft: Layout = layoutSchema.parse({
+  ...withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, name: "Office", mesh: { step: "8px", emphasis: 8 } })),
+  name: "Booking",
+  text: [{ name: "Body", size: "16px", lineHeight: "24px", font: "Archivo" }],
+  notes: [{ about: "desk", text: "Cards take 4 columns." }],
+  accepted: [
+    { rule: "divides-well", breakpoint: "desk", reason: "Asked for." },
+    { rule: "divides-well", breakpoint: "phone", reason: "Asked for." },
+  ],
+});
+const changed = { ...withColumns(draft, "desk", { gutter: "32px" }), name: "Other" };
+const file = (id: keyof typeof formats, layout: Layout): Layout => {
+  const written = formats[id].write(layout, { ...plainWriting, breakpoint: "desk" });
+  const read = written.ok ? formats[id].read?.(written.text) : undefined;
+  if (!read?.ok) throw new Error(`${id} is not read back`);
+  return read.layout;
+};
+
+describe("a file taken into a draft", () => {
+  it.each(["css", "ledger", "svg", "csv"] as const)("%s changes the gutter it holds and nothing else", (id) => {
+    const taken = takeOver(draft, file(id, changed), id, false);
+    expect(taken).toEqual(withColumns(draft, "desk", { gutter: "32px" }));
+  });
+  it.each(["layout", "tokens"] as const)("%s of ours replaces everything but the name", (id) => {
+    expect(sameJson(takeOver(draft, file(id, changed), id, true), { ...changed, name: "Booking" })).toBe(true);
+  });
+  it.each(["css", "ledger", "layout"] as const)("%s of the draft itself changes nothing", (id) => {
+    expect(takeOver(draft, file(id, draft), id, id === "layout")).toEqual(draft);
+  });
+  it("leaves out breakpoints a whole file does not have, with what was accepted at them", () => {
+    const without = { ...changed, breakpoints: changed.breakpoints.filter(({ id }) => id !== "phone") };
+    const taken = takeOver(draft, file("ledger", without), "ledger", false);
+    expect(taken.breakpoints.map(({ id }) => id)).toEqual(["tablet", "desk"]);
+    expect(taken.accepted.map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
+    expect(taken.notes).toEqual(draft.notes);
+  });
+  it("matches breakpoints of other ids by their from-width", () => {
+    const based = { ...draft, base: "10px" };
+    const css = `.g{grid-template-columns:repeat(4,1fr);gap:20px;padding:0 16px}@media (min-width:1024px){.g{grid-template-columns:repeat(10,1fr)}}`;
+    const read = formats.css.read?.(css);
+    const taken = read?.ok ? takeOver(based, read.layout, formatOf(css), false) : draft;
+    expect(taken.breakpoints.map(({ id, columns }) => `${id} ${columns.count}`)).toEqual(["phone 4", "desk 10"]);
+    // What somebody else's stylesheet does not say stays: the mesh, the base unit, the spacing.
+    expect([taken.base, taken.spacing, taken.breakpoints[1]?.mesh]).toEqual([based.base, based.spacing, based.breakpoints[2]?.mesh]);
+  });
+  it("adds a drawn size that the draft does not have", () => {
+    const svg = `<svg viewBox="0 0 1920 1080"><g id="columns"><rect x="60" width="860" height="9"/><rect x="1000" width="860" height="9"/></g></svg>`;
+    const read = formats.svg.read?.(svg);
+    const taken = read?.ok ? takeOver(draft, read.layout, "svg", false) : draft;
+    expect(taken.breakpoints.map(({ id }) => id).sort()).toEqual(["desk", "drawn", "phone", "tablet"]);
+  });
+});

@@ -1,0 +1,176 @@
+import { expect, test } from "@playwright/test";
+import { strFromU8, unzipSync } from "fflate";
+import { gzipSync } from "node:zlib";
+import { booking210 } from "../scripts/demo-layouts";
+import { pageOf, requestsOf } from "./people";
+
+const path = "/specs/skerry/passenger-booking";
+const files = `/api/v1${path}/2.1.0`;
+
+test("the hand-off page holds everything of a version, and says what changed since any earlier one", async ({ browser }) => {
+  const { page, context, said } = await pageOf(browser, "reader");
+  await page.goto(`${path}/versions/2.1.0`);
+  const spans = page.getByRole("table").filter({ hasText: "Phone at 360" });
+  await expect(spans.getByRole("row", { name: /^6 / })).toContainText("564");
+  await expect(spans.getByRole("row", { name: /^6 / })).toContainText("48.96%");
+  await expect(page.getByRole("heading", { name: "Rows and baseline" })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Departure times/ })).toContainText("Recursive");
+  await expect(page.getByText("Tablet margin 24 → 32, so container goes from 720 to 704")).toBeVisible();
+  await expect(page.getByText("Wide was added")).toBeVisible();
+  await expect(page.getByText("Used by").locator("..")).toContainText("3 projects");
+
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.getByText("Desk", { exact: true }).last().click();
+  await page.getByRole("button", { name: "Copy Desk in CSS" }).click();
+  await expect(page.getByRole("button", { name: "Copied: Desk in CSS" })).toBeVisible();
+  expect(await page.evaluate(() => navigator.clipboard.readText())).toContain("@media (width >= 1024px)");
+
+  await page.getByRole("button", { name: "Measure the stylesheet in this browser" }).click();
+  await expect(page.getByText(/largest difference/).first()).toBeVisible({ timeout: 20_000 });
+  await expect(page.getByText(/largest difference/)).toHaveCount(4);
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("every file of a version is written; all of them stand in one ZIP", async ({ baseURL }) => {
+  const api = await requestsOf(baseURL ?? "", "reader");
+  const zip = await api.get(`${files}/all.zip`);
+  expect(zip.headers()["content-type"]).toBe("application/zip");
+  const held = unzipSync(new Uint8Array(await zip.body()));
+  const names = Object.keys(held);
+  // 5 of the whole, 6 for each of 4 breakpoints, the overlay script and the sheet.
+  expect(names).toHaveLength(5 + 4 * 6 + 2);
+  for (const name of names) {
+    const answer = await api.get(`${files}/${name}`);
+    expect(answer.status(), name).toBe(200);
+    expect(Buffer.compare(await answer.body(), Buffer.from(held[name] ?? [])), name).toBe(0);
+  }
+  expect(JSON.parse(strFromU8(held["layout.json"] ?? new Uint8Array()))).toEqual(booking210);
+  const again = await api.get(`${files}/all.zip`, { headers: { "If-None-Match": zip.headers()["etag"] ?? "" } });
+  expect(again.status()).toBe(304);
+});
+
+test("a picture has the drawing's size times its density, columns where the sum says, and nothing in between", async ({
+  browser,
+  baseURL,
+}) => {
+  const api = await requestsOf(baseURL ?? "", "reader");
+  const { page, context } = await pageOf(browser, "reader");
+  for (const density of [1, 2, 3]) {
+    const png = await (await api.get(`${files}/overlay-desk.png?density=${density}&opacity=1&layers=columns&columns=2f8a76`)).body();
+    // Read back by the browser, not by what wrote it. Column 1 is at 64 to 138, the gutter to 162, at 1280 wide.
+    const seen = await page.evaluate(
+      async ({ data, scale }) => {
+        const image = new Image();
+        image.src = `data:image/png;base64,${data}`;
+        await image.decode();
+        const canvas = document.createElement("canvas");
+        canvas.width = image.width;
+        canvas.height = image.height;
+        const pen = canvas.getContext("2d");
+        if (!pen) throw new Error("no canvas");
+        pen.drawImage(image, 0, 0);
+        const at = (x: number) => [...pen.getImageData(Math.floor(x * scale), 40 * scale, 1, 1).data];
+        return {
+          size: [image.width, image.height],
+          margin: at(63.5),
+          first: at(64.5),
+          last: at(137.5),
+          gutter: at(138.5),
+          second: at(162.5),
+        };
+      },
+      { data: png.toString("base64"), scale: density },
+    );
+    const column = [0x2f, 0x8a, 0x76, 255];
+    expect(seen).toEqual({
+      size: [1280 * density, 800 * density],
+      margin: [0, 0, 0, 0],
+      first: column,
+      last: column,
+      gutter: [0, 0, 0, 0],
+      second: column,
+    });
+  }
+  const tooLarge = await api.get(`${files.replace("2.1.0", "9.9.9")}/overlay-desk.png`);
+  expect(tooLarge.status()).toBe(404);
+  await context.close();
+});
+
+test("the printable sheet is a PDF with its title and numbers, of few pages", async ({ baseURL }) => {
+  const api = await requestsOf(baseURL ?? "", "reader");
+  const pdf = (await (await api.get(`${files}/sheet.pdf`)).body()).toString("latin1");
+  expect(pdf.slice(0, 5)).toBe("%PDF-");
+  expect(pdf.trimEnd().endsWith("%%EOF")).toBe(true);
+  const pages = pdf.match(/\/Type \/Page\b/g)?.length ?? 0;
+  expect(pages).toBeGreaterThanOrEqual(2);
+  expect(pages).toBeLessThanOrEqual(4);
+  // The document's title stands in its information dictionary (PDF 1.7, ISO 32000-1, 14.3.3).
+  expect(pdf).toContain("(Passenger booking 2.1.0)");
+});
+
+test("other ways of writing are chosen in forms that need no script", async ({ browser }) => {
+  const context = await browser.newContext({ javaScriptEnabled: false });
+  const page = await context.newPage();
+  await page.goto(`${path}/versions/2.1.0`);
+  await page.getByText("A stylesheet another way").click();
+  await page.getByLabel("Breakpoints by").selectOption("container");
+  await page.getByLabel("Lengths in").selectOption("rem");
+  await page.getByLabel("Grid class").selectOption("without");
+  await page.getByRole("button", { name: "Show the stylesheet" }).click();
+  const css = await page.locator("body").innerText();
+  expect(css).toContain("@container layout (width >= 64rem)");
+  expect(css).not.toContain("grid-template-columns");
+  await page.goto(`${path}/versions/2.1.0`);
+  await page.getByText("An overlay another way").click();
+  await page.locator("select[name=breakpoint]").selectOption("wide");
+  await page.getByLabel("Drawn as").selectOption("outline");
+  await page.getByRole("button", { name: "SVG", exact: true }).click();
+  await expect(page.locator("svg #columns rect")).toHaveCount(12);
+  await expect(page.locator("svg #columns")).toHaveAttribute("fill", "none");
+  await context.close();
+});
+
+test("the booking page stands on the published columns, and the snippet draws them over it", async ({ page, baseURL }) => {
+  await page.goto("/demo/booking");
+  const columns = () =>
+    page.evaluate(() => {
+      const root = document.querySelector("ypsiline-overlay")?.shadowRoot;
+      return [...(root?.querySelectorAll(".layout-grid i") ?? [])]
+        .map((one) => one.getBoundingClientRect())
+        .filter(({ width }) => width > 0)
+        .map(({ left, width }) => [left, width]);
+    });
+  for (const [width, count, start, column] of [
+    [1280, 12, 64, 74],
+    [768, 8, 32, 74],
+    [360, 4, 16, 70],
+  ] as const) {
+    await page.setViewportSize({ width, height: 800 });
+    await expect.poll(async () => (await columns()).length).toBe(count);
+    expect((await columns())[0]).toEqual([start, column]);
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  // The page itself stands on them too: the second sailing begins where column 9 does.
+  const card = await page.locator("article").nth(1).boundingBox();
+  await expect.poll(async () => (await columns())[8]?.[0]).toBe(card?.x);
+  await page.keyboard.press("Alt+Shift+G");
+  await expect.poll(async () => (await columns()).length).toBe(0);
+  await page.reload();
+  await expect.poll(async () => (await columns()).length).toBe(0);
+  await page.keyboard.press("Alt+Shift+G");
+  await expect.poll(async () => (await columns()).length).toBe(12);
+  const script = await (await page.request.get(`${baseURL ?? ""}${files}/overlay.js`)).body();
+  expect(gzipSync(script).length).toBeLessThan(6_000);
+});
+
+test("files of a draft are taken from the workbench", async ({ browser }) => {
+  const { page, context } = await pageOf(browser, "author");
+  await page.goto(`${path}?at=desk`);
+  await page.getByRole("button", { name: "Files…" }).click();
+  const download = page.waitForEvent("download");
+  await page.getByRole("dialog").getByRole("link", { name: "SCSS" }).click();
+  const file = await download;
+  expect(file.suggestedFilename()).toBe("passenger-booking-draft.scss");
+  await context.close();
+});

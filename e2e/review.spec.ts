@@ -1,0 +1,149 @@
+import { expect, type Page, test } from "@playwright/test";
+import { makeSpec, pageOf, requestsOf, saved, typeTerm } from "./people";
+
+const from1440 = { kind: "columns", width: 1440, columns: 12 };
+const gutter = (page: Page) => page.getByRole("region", { name: "Sum line" }).getByLabel("Gutter", { exact: true });
+
+test("a review is asked for, sent back with words on a number, asked again, approved and published; its reader hears of it", async ({
+  browser,
+  baseURL,
+}) => {
+  const path = await makeSpec(baseURL ?? "", from1440, `Timetable ${process.pid}`);
+  const name = `Timetable ${process.pid}`;
+  const lead = await pageOf(browser, "lead");
+  await lead.page.goto(`${path}/publish`);
+  await lead.page.getByRole("button", { name: "Publish 1.0.0" }).click();
+  await lead.page.waitForURL("**/versions/1.0.0");
+  const reader = await pageOf(browser, "reader");
+  await reader.page.goto(`${path}/versions/1.0.0`);
+
+  const author = await pageOf(browser, "author");
+  await author.page.goto(`${path}?at=desk`);
+  await typeTerm(author.page, "Gutter", "24");
+  await saved(author.page);
+  await author.page.getByRole("link", { name: "Review", exact: true }).click();
+  await expect(author.page.getByText(/Desk gutter 16 → 24, so columns go from/)).toBeVisible();
+  await author.page.getByLabel("Words for the leads").fill("Wider gutters at the desk.");
+  await author.page.getByRole("button", { name: "Ask for a review" }).click();
+  await expect(author.page.getByText("Asked for", { exact: true })).toBeVisible();
+
+  // The lead sends it back, with a comment on the gutter.
+  await lead.page.goto("/inbox");
+  await lead.page.getByRole("link", { name: `Author asks for a review of ${name}` }).click();
+  await expect(lead.page.getByText("Wider gutters at the desk.")).toBeVisible();
+  await lead.page.getByLabel("About").selectOption({ label: "Desk, gutter" });
+  await lead.page.getByLabel("Comment", { exact: true }).fill("Try 32, it goes with the wide screens.");
+  await lead.page.getByRole("button", { name: "Comment", exact: true }).click();
+  await expect(lead.page.getByRole("heading", { name: "Desk, gutter" })).toBeVisible();
+  await lead.page.getByLabel("Words for who asked").fill("One number to look at.");
+  await lead.page.getByRole("button", { name: "Send back" }).click();
+  await expect(lead.page.getByText("Sent back", { exact: true })).toBeVisible();
+
+  // The author finds it in the inbox, on the sheet and in the ledger, mends it and answers.
+  await author.page.goto("/inbox");
+  await expect(author.page.getByRole("link", { name: `Design lead sent back ${name}: One number to look at.` })).toBeVisible();
+  await author.page.goto(`${path}?at=desk`);
+  await expect(author.page.getByRole("link", { name: "Open comment: Try 32, it goes with the wide screens." })).toBeVisible();
+  await expect(author.page.getByRole("gridcell", { name: "Desk, Gutter: 24, 1 open comment" })).toBeVisible();
+  await typeTerm(author.page, "Gutter", "32");
+  await saved(author.page);
+  await author.page.getByRole("link", { name: "Open comment: Try 32, it goes with the wide screens." }).click();
+  await author.page.waitForURL(/publish#comment-/);
+  await author.page.getByLabel("Answer on Desk, gutter").fill("Done.");
+  await author.page.getByRole("button", { name: "Answer" }).click();
+  await expect(author.page.getByText("Done.")).toBeVisible();
+  await author.page.getByRole("button", { name: "Ask again" }).click();
+  await expect(author.page.getByText("Asked for", { exact: true })).toBeVisible();
+
+  await lead.page.goto(`${path}/publish`);
+  await lead.page.getByRole("button", { name: "Resolve" }).click();
+  await expect(lead.page.getByText("Resolved by Design lead")).toBeVisible();
+  await lead.page.getByRole("button", { name: "Approve" }).click();
+  await expect(lead.page.getByText("Approved", { exact: true })).toBeVisible();
+  // The number is worked out, can be raised and not lowered.
+  await expect(lead.page.getByLabel("Version number")).toHaveValue("1.1.0");
+  await expect(lead.page.locator("#version-number-words")).toContainText("A minor change: Desk gutter.");
+  await lead.page.getByLabel("Version number").fill("1.0.5");
+  await lead.page.getByRole("button", { name: "Publish 1.0.5" }).click();
+  await expect(lead.page.getByText("must be at least 1.1.0: after 1.0.0 the changes are minor")).toBeVisible();
+  await lead.page.getByLabel("Version number").fill("2.0.0");
+  await lead.page.getByLabel("Note for the people who use it").fill("Gutters of 32 at the desk.");
+  await lead.page.getByRole("button", { name: "Publish 2.0.0" }).click();
+  await lead.page.waitForURL("**/versions/2.0.0");
+
+  // Without a reload, the reader of 1.0.0 is told.
+  await expect(reader.page.getByRole("status").filter({ hasText: "Version 2.0.0 is out" })).toBeVisible();
+  await reader.page.getByRole("link", { name: "See what it changes" }).click();
+  await expect(reader.page.getByText(/Desk gutter 16 → 32/)).toBeVisible();
+  for (const { said, context } of [lead, author, reader]) {
+    expect(said).toEqual([]);
+    await context.close();
+  }
+});
+
+test("a version is withdrawn with a reason, stays readable and marked, is never the latest, and can be put into the draft", async ({
+  browser,
+  baseURL,
+}) => {
+  const path = await makeSpec(baseURL ?? "", from1440);
+  const api = await requestsOf(baseURL ?? "", "lead");
+  const draft = path.replace("/specs", "/api/drafts");
+  const publish = async (revision: number, number: string) =>
+    expect((await api.post(`${draft}/publish`, { data: { revision, number, note: "" } })).status()).toBe(201);
+  await publish(1, "1.0.0");
+  const change = { path: ["breakpoints", "desk", "columns", "gutter"], from: "16px", to: "40px" };
+  expect((await api.post(draft, { data: { revision: 1, changes: [change] } })).status()).toBe(200);
+  await publish(2, "1.1.0");
+
+  const { page, context, said } = await pageOf(browser, "lead");
+  await page.goto(`${path}/versions/1.1.0`);
+  await page.getByRole("button", { name: "Withdraw 1.1.0…" }).click();
+  await page.getByLabel("Why nobody should use it").fill("Gutters of 40 were a slip.");
+  await page.getByRole("button", { name: "Withdraw it" }).click();
+  await expect(page.getByRole("note")).toContainText("Withdrawn");
+  await expect(page.getByRole("note")).toContainText("Gutters of 40 were a slip.");
+  const latest = await api.get(`/api/v1${path}/latest`);
+  expect(latest.headers()["x-ypsiline-version"]).toBe("1.0.0");
+  expect((await api.get(`/api/v1${path}/1.1.0`)).status()).toBe(200);
+  const listed = (await (await api.get(`/api/v1${path}`)).json()) as {
+    latest: string;
+    versions: { number: string; withdrawn: { reason: string } | null }[];
+  };
+  expect([listed.latest, listed.versions[0]?.withdrawn?.reason]).toEqual(["1.0.0", "Gutters of 40 were a slip."]);
+  expect((await api.post(`/api${path}/withdraw`, { data: { number: "1.1.0", reason: "Again." } })).status()).toBe(409);
+
+  await page.goto(`${path}/versions/1.0.0`);
+  await page.getByRole("button", { name: "Put 1.0.0 into the draft" }).click();
+  await page.getByRole("link", { name: "Open it" }).click();
+  await page.goto(`${path}?at=desk`);
+  await expect(gutter(page)).toHaveValue("16");
+  // The next number rises above the withdrawn one too.
+  await page.goto(`${path}/publish`);
+  await expect(page.getByLabel("Version number")).toHaveValue("1.2.0");
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("two versions, or two specs, are laid over each other at a chosen width", async ({ browser }) => {
+  const { page, context, said } = await pageOf(browser, "reader");
+  await page.goto("/specs/skerry/passenger-booking/compare?a=2.0.0&b=2.1.0&width=800");
+  const term = (name: string) => page.getByRole("row", { name: new RegExp(`^${name}`) });
+  await expect(term("Container")).toContainText("752");
+  await expect(term("Container")).toContainText("736");
+  await expect(page.getByText("Wide only in Passenger booking 2.1.0")).toBeVisible();
+  await page.getByLabel("Width, typed").fill("1600-1");
+  await page.getByLabel("Width, typed").press("Enter");
+  await expect(page).toHaveURL(/width=1599/);
+  await expect(term("Container")).toContainText("1312");
+  const slider = page.getByRole("slider", { name: "Width of both, px" });
+  await slider.focus();
+  await page.keyboard.press("ArrowRight");
+  await expect(page.getByRole("heading", { name: "At 1600" })).toBeVisible();
+  await page.getByRole("combobox").nth(1).selectOption({ label: "Crew roster 1.3.0" });
+  await page.waitForURL(/b=crew-roster/);
+  await expect(page.getByText("Office desk").first()).toBeVisible();
+  await page.goto("/specs/skerry/passenger-booking/compare?a=9.9.9&b=draft");
+  await expect(page.getByText("There is nothing at this address")).toBeVisible();
+  expect(said.filter((words) => !words.includes("404"))).toEqual([]);
+  await context.close();
+});

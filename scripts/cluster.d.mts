@@ -1,0 +1,9 @@
+/** A private PostgreSQL cluster that runs. */
+export type Cluster = {
+  readonly url: string;
+  readonly data: string;
+  readonly stop: () => unknown;
+  /** Kills the server without warning and starts it again at the same address. */
+  readonly crash: () => Promise<void>;
+};
+export declare const startCluster: (name: string) => Promise<Cluster>;

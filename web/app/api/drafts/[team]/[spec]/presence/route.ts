@@ -1,0 +1,12 @@
+import { onSpec } from "@/server/act";
+import { presenceRequest } from "@/server/api-schemas";
+import { database } from "@/server/database";
+import { gone, presentIn, seen } from "@/server/presence";
+
+/** Says where a tab is; answers with everybody who is in the draft. */
+export const POST = onSpec("read-draft", presenceRequest, async ({ body, doing }) => {
+  const sql = database();
+  if (body.gone) await gone(sql, doing.specId, body.tab);
+  else await seen(sql, { ...doing, tab: body.tab, breakpoint: body.breakpoint });
+  return Response.json({ present: await presentIn(sql, doing.specId) });
+});

@@ -1,0 +1,35 @@
+import { cookies } from "next/headers";
+import { joinRequest } from "@/server/api-schemas";
+import { database } from "@/server/database";
+import { fromElsewhere, handler } from "@/server/handler";
+import { join } from "@/server/invitations";
+import { readJson } from "@/server/request-body";
+import { cookieOptions, openSession, sessionCookie } from "@/server/sign-in";
+import { viewer } from "@/server/viewer";
+
+const detail = {
+  gone: "This invitation has been taken up, ended or is too old. Ask for another.",
+  "account-exists": "This address has an account: sign in with it first, then open the link again.",
+  "other-account": "You are signed in with another address than the invited one. Sign out, then open the link again.",
+} as const;
+
+/** Takes an invitation up: with the account that is signed in, or with a new one of the invited address. */
+export const POST = handler(async (request) => {
+  const elsewhere = fromElsewhere(request);
+  if (elsewhere) return elsewhere;
+  const body = await readJson(request, joinRequest);
+  if (!body.ok) return body.problem;
+  const person = await viewer();
+  const { secret, name, password } = body.value;
+  if (!person && (name === undefined || password === undefined)) {
+    const issues = [
+      ...(name === undefined ? [{ path: "/name", message: "must not be empty" }] : []),
+      ...(password === undefined ? [{ path: "/password", message: "must be at least 12 characters" }] : []),
+    ];
+    return { code: "unprocessable", detail: "Give a name and a password.", issues };
+  }
+  const joined = await join(database(), secret, person ? { signedIn: person } : { name: name ?? "", password: password ?? "" });
+  if (!joined.ok) return { code: joined.code === "gone" ? "not-found" : "conflict", detail: detail[joined.code] };
+  if (!person) (await cookies()).set(sessionCookie, await openSession(database(), joined.personId), cookieOptions());
+  return Response.json({ team: joined.team });
+});

@@ -1,0 +1,18 @@
+import { onProject } from "@/server/act";
+import { tokenRequest } from "@/server/api-schemas";
+import { database } from "@/server/database";
+import { makeToken, mostTokens } from "@/server/tokens";
+
+/** Makes an access token; the answer is the only time it is seen. */
+export const POST = onProject(tokenRequest, async ({ body, team, person, project }) => {
+  const token = await makeToken(database(), {
+    teamId: team.id,
+    personId: person.id,
+    projectId: project.id,
+    project: project.name,
+    name: body.name,
+  });
+  return token === null
+    ? { code: "unprocessable", detail: `A project may have ${mostTokens} working tokens; revoke one first.` }
+    : Response.json({ token }, { status: 201, headers: { "Cache-Control": "no-store" } });
+});

@@ -1,0 +1,25 @@
+import { parseVersion } from "@ypsiline/core";
+import { nothingThere, onProject } from "@/server/act";
+import { useRequest } from "@/server/api-schemas";
+import { database } from "@/server/database";
+import { setUse } from "@/server/projects";
+
+/** Notes which version of a spec a project uses; null, that it uses the spec no more. */
+export const POST = onProject(useRequest, async ({ body, team, person, project }) => {
+  const number = body.number === null ? null : parseVersion(body.number);
+  if (body.number !== null && !number)
+    return {
+      code: "unprocessable",
+      detail: "The number must be like 2.1.0.",
+      issues: [{ path: "/number", message: "must be a version number like 2.1.0" }],
+    };
+  const set = await setUse(database(), {
+    teamId: team.id,
+    personId: person.id,
+    projectId: project.id,
+    project: project.name,
+    spec: body.spec,
+    number,
+  });
+  return set.ok ? Response.json({ number: set.number }) : nothingThere("version of a spec of this team");
+});

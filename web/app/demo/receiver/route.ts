@@ -1,0 +1,28 @@
+import { isDemo, receiver } from "@/server/demo-receiver";
+import { handler } from "@/server/handler";
+import { mebibyte, readText } from "@/server/request-body";
+
+const absent = { code: "not-found", detail: "The stand-in receiver is part of the demo only." } as const;
+
+/** What the stand-in receiver was sent; `?down=1` switches it off and `?down=0` on again. */
+export const GET = handler(async (request) => {
+  if (!isDemo()) return absent;
+  const down = new URL(request.url).searchParams.get("down");
+  if (down !== null) receiver.switchOff(down === "1");
+  return Response.json({ down: receiver.isDown(), messages: receiver.messages() }, { headers: { "Cache-Control": "no-store" } });
+});
+
+export const POST = handler(async (request) => {
+  if (!isDemo()) return absent;
+  const text = await readText(request, mebibyte);
+  if (!text.ok) return text.problem;
+  const header = (name: string): string => request.headers.get(name) ?? "";
+  const taken = receiver.take({
+    at: new Date().toISOString(),
+    event: header("x-ypsiline-event"),
+    signed: header("x-ypsiline-signature"),
+    time: header("x-ypsiline-time"),
+    body: text.value,
+  });
+  return taken ? new Response(null, { status: 204 }) : new Response(null, { status: 503 });
+});

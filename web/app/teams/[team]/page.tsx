@@ -1,0 +1,127 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { notFound, redirect } from "next/navigation";
+import { ActivityList } from "@/features/team/activity-list";
+import { Members } from "@/features/team/members";
+import { Outbox } from "@/features/team/outbox";
+import { Projects } from "@/features/team/projects";
+import { Settings } from "@/features/team/settings";
+import { Webhooks } from "@/features/team/webhooks";
+import { activityOf } from "@/server/activity";
+import { database } from "@/server/database";
+import { unreadCount } from "@/server/inbox";
+import { invitationsOf } from "@/server/invitations";
+import { may } from "@/server/permissions";
+import { projectsOf } from "@/server/projects";
+import { queryOf } from "@/server/query";
+import { readDraft, specsOfTeam } from "@/server/specs";
+import { membersOf, outboxOf } from "@/server/team";
+import { tokensOf } from "@/server/tokens";
+import { versionsOf } from "@/server/versions";
+import { allowedTeam } from "@/server/viewer";
+import { deliveriesOf, webhooksOf } from "@/server/webhooks";
+import { Account } from "@/ui/account";
+import { TopBar } from "@/ui/brand";
+import { MainNav } from "@/ui/main-nav";
+
+export const metadata: Metadata = { title: "Team" };
+
+type Props = {
+  readonly params: Promise<{ team: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
+
+const parts = [
+  ["projects", "Projects"],
+  ["members", "Members"],
+  ["activity", "Activity"],
+  ["webhooks", "Webhooks"],
+  ["outbox", "Outbox"],
+] as const;
+
+export default async function TeamPage({ params, searchParams }: Props) {
+  const { team: slug } = await params;
+  const query = await queryOf(searchParams);
+  const allowed = await allowedTeam(slug, "read-team");
+  if (!allowed.ok)
+    return allowed.problem.code === "signed-out" ? redirect(`/sign-in?back=${encodeURIComponent(`/teams/${slug}`)}`) : notFound();
+  const { team, person } = allowed;
+  const sql = database();
+  const manages = may(team.role, "manage-team");
+  const shown = parts.filter(([id]) => manages || (id !== "webhooks" && id !== "outbox"));
+  const show = shown.find(([id]) => id === query["show"])?.[0] ?? "projects";
+  const specs = await Promise.all(
+    (await specsOfTeam(sql, team.id, team.role)).map(async (spec) => {
+      const [draft, versions] = await Promise.all([readDraft(sql, spec.id), versionsOf(sql, spec.id)]);
+      return {
+        spec: spec.slug,
+        name: draft?.layout.name ?? spec.slug,
+        numbers: versions.filter(({ withdrawn }) => withdrawn === null).map(({ number }) => number),
+      };
+    }),
+  );
+  const part = async () => {
+    switch (show) {
+      case "projects":
+        return (
+          <Projects
+            team={slug}
+            projects={await projectsOf(sql, team.id)}
+            specs={specs}
+            tokens={await tokensOf(sql, team.id)}
+            self={person.id}
+            mayMake={may(team.role, "make-project")}
+            mayManageAll={manages}
+          />
+        );
+      case "members":
+        return (
+          <>
+            <Members
+              team={slug}
+              self={person.id}
+              members={await membersOf(sql, team.id)}
+              invitations={manages ? await invitationsOf(sql, team.id) : []}
+              mayManage={manages}
+            />
+            <Settings team={slug} publishers={team.publishers} mayManage={manages} />
+          </>
+        );
+      case "activity": {
+        const spec = specs.find((one) => one.spec === query["spec"])?.spec ?? null;
+        return <ActivityList team={slug} spec={spec} entries={await activityOf(sql, team.id, spec, 200)} specs={specs} />;
+      }
+      case "webhooks":
+        return <Webhooks team={slug} webhooks={await webhooksOf(sql, team.id)} deliveries={await deliveriesOf(sql, team.id)} />;
+      case "outbox":
+        return <Outbox letters={await outboxOf(sql, team.id)} />;
+      default:
+        return show satisfies never;
+    }
+  };
+  return (
+    <>
+      <TopBar
+        crumbs={
+          <>
+            <span className="crumb">{team.name}</span>
+            <MainNav here="team" team={slug} unread={await unreadCount(sql, person.id)} />
+          </>
+        }
+      >
+        <Account email={person.email} />
+      </TopBar>
+      <main className="page team-page">
+        <h1>{team.name}</h1>
+        <nav className="side-nav" aria-label="Team">
+          {shown.map(([id, label]) => (
+            <Link key={id} href={`/teams/${slug}?show=${id}`} aria-current={id === show ? "page" : undefined} prefetch={false}>
+              {label}
+            </Link>
+          ))}
+        </nav>
+        <div>{await part()}</div>
+      </main>
+    </>
+  );
+}

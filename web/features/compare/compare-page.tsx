@@ -1,0 +1,229 @@
+"use client";
+
+import {
+  breakpointAt,
+  changesByBreakpoint,
+  breakpointSentence,
+  type Exact,
+  fromJsonNumber,
+  type Layout,
+  spanWidth,
+  termsAt,
+  toDecimal,
+  toNumber,
+  workOutSum,
+} from "@ypsiline/core";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { showQuery } from "@/ui/address";
+import { ContainerLines } from "@/ui/container-lines";
+import { EdgesOver } from "@/ui/edges-over";
+import { Num, NumText } from "@/ui/num";
+
+/** One of the two that are laid over each other. */
+export type Side = { readonly spec: string; readonly label: string; readonly version: string; readonly layout: Layout };
+
+/** What can be chosen for a side: a version of a spec, or its draft. */
+export type Choice = { readonly value: string; readonly label: string };
+
+type Props = {
+  readonly a: Side;
+  readonly b: Side;
+  readonly width: number;
+  readonly choices: readonly Choice[];
+  readonly chosen: readonly [string, string];
+};
+
+/** Widths looked at, px. */
+const [least, most] = [240, 2560] as const;
+
+type Line = { readonly what: string; readonly from: Exact | null; readonly to: Exact | null };
+
+/** Both layouts' terms at a width, line by line. */
+const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
+  const [x, y] = [a, b].map((layout) => termsAt(layout, breakpointAt(layout, width), width));
+  if (!x || !y) return [];
+  const span = (terms: typeof x, parts: number): Exact | null =>
+    terms.count % parts === 0 && terms.count > parts ? spanWidth(terms, terms.count / parts) : null;
+  return [
+    { what: "Columns", from: fromJsonNumber(x.count), to: fromJsonNumber(y.count) },
+    { what: "Column", from: x.column, to: y.column },
+    { what: "Gutter", from: x.gutter, to: y.gutter },
+    { what: "Margin, start", from: x.margin.start, to: y.margin.start },
+    { what: "Margin, end", from: x.margin.end, to: y.margin.end },
+    { what: "Container", from: x.container.width, to: y.container.width },
+    { what: "Halves", from: span(x, 2), to: span(y, 2) },
+    { what: "Thirds", from: span(x, 3), to: span(y, 3) },
+    { what: "Quarters", from: span(x, 4), to: span(y, 4) },
+  ];
+};
+
+const same = ({ from, to }: Line): boolean => (from === null || to === null ? from === to : toDecimal(from, 9) === toDecimal(to, 9));
+
+/** Two layouts laid over each other at a chosen width, and everything that differs between them. */
+export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
+  const [width, setWidth] = useState(first);
+  const [typed, setTyped] = useState<string | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
+  useEffect(() => {
+    if (timer.current) clearTimeout(timer.current);
+    timer.current = setTimeout(
+      () => showQuery(`a=${encodeURIComponent(chosen[0])}&b=${encodeURIComponent(chosen[1])}&width=${width}`),
+      200,
+    );
+    return () => {
+      if (timer.current) clearTimeout(timer.current);
+    };
+  }, [width, chosen]);
+  const at = fromJsonNumber(width);
+  const lines = useMemo(() => linesAt(a.layout, b.layout, fromJsonNumber(width)), [a, b, width]);
+  const { spec, breakpoints } = useMemo(() => changesByBreakpoint(a.layout, b.layout), [a, b]);
+  const said = [
+    ...spec.map(({ what, from, to }) => `Spec: ${what} ${from === "" ? to : `${from} → ${to}`}`),
+    ...breakpoints.map((change) =>
+      change.kind === "added"
+        ? `${change.name} only in ${b.label}`
+        : change.kind === "removed"
+          ? `${change.name} only in ${a.label}`
+          : breakpointSentence(change),
+    ),
+  ].filter((sentence) => sentence !== "");
+  const stops = [...new Set([...a.layout.breakpoints, ...b.layout.breakpoints].flatMap(({ from, drawnAt }) => [from, drawnAt.width]))]
+    .filter((stop) => stop >= least && stop <= most)
+    .sort((x, y) => x - y);
+  const [under, over] = [breakpointAt(a.layout, at), breakpointAt(b.layout, at)];
+  const take = () => {
+    const sum = typed === null ? null : workOutSum(typed);
+    if (sum?.ok) setWidth(Math.min(most, Math.max(least, Math.round(toNumber(sum.value) * 1000) / 1000)));
+    setTyped(null);
+  };
+  return (
+    <main className="page compare">
+      <h1 className="visually-hidden">
+        {a.label} and {b.label} laid over each other
+      </h1>
+      <form className="compare-choose" method="get">
+        <input type="hidden" name="width" value={width} />
+        {(["a", "b"] as const).map((side, index) => (
+          <label key={side} className="compare-side">
+            <span className={`line-key ${side === "a" ? "before" : "after"}`}>{side === "a" ? "Dashed" : "Filled"}</span>
+            <select
+              name={side}
+              className="form-select"
+              defaultValue={chosen[index]}
+              onChange={(event) => event.currentTarget.form?.requestSubmit()}
+            >
+              {choices.map(({ value, label }) => (
+                <option key={value} value={value}>
+                  {label}
+                </option>
+              ))}
+            </select>
+          </label>
+        ))}
+        <noscript>
+          <button className="btn btn-quiet">Show</button>
+        </noscript>
+      </form>
+      <section className="card-plain compare-sheet" aria-label="Laid over each other">
+        <EdgesOver
+          id="compare"
+          after={termsAt(b.layout, over, at)}
+          before={termsAt(a.layout, under, at)}
+          width={1184}
+          height={200}
+          label={`At ${width}: the columns of ${b.label} filled, the edges of ${a.label} dashed`}
+        />
+        <div className="compare-width">
+          <label htmlFor="compare-width">Width</label>
+          <input
+            id="compare-width"
+            type="range"
+            min={least}
+            max={most}
+            step="1"
+            list="compare-stops"
+            value={width}
+            aria-label="Width of both, px"
+            onChange={(event) => setWidth(Number(event.target.value))}
+          />
+          <datalist id="compare-stops">
+            {stops.map((stop) => (
+              <option key={stop} value={stop} />
+            ))}
+          </datalist>
+          <input
+            className="form-control num short"
+            aria-label="Width, typed"
+            value={typed ?? String(width)}
+            onChange={(event) => setTyped(event.target.value)}
+            onBlur={take}
+            onKeyDown={(event) => {
+              if (event.key === "Enter") take();
+              if (event.key === "Escape") setTyped(null);
+            }}
+          />
+          <span className="compare-stops">
+            {stops.map((stop) => (
+              <button
+                key={stop}
+                type="button"
+                className="btn btn-sm btn-quiet num"
+                aria-pressed={stop === width}
+                onClick={() => setWidth(stop)}
+              >
+                {stop}
+              </button>
+            ))}
+          </span>
+        </div>
+      </section>
+      <div className="compare-parts">
+        <section aria-label="Numbers at this width">
+          <h2 className="mb-2">
+            At <span className="num">{width}</span>
+          </h2>
+          <table className="numbers num">
+            <thead>
+              <tr>
+                <th scope="col">Term</th>
+                <th scope="col">
+                  {a.version}, {under.name}
+                </th>
+                <th scope="col">
+                  {b.version}, {over.name}
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {lines.map((line) => (
+                <tr key={line.what} className={same(line) ? "" : "differs"}>
+                  <td>{line.what}</td>
+                  <td>{line.from ? <Num value={line.from} /> : "–"}</td>
+                  <td>{line.to ? <Num value={line.to} /> : "–"}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </section>
+        <section aria-label="Differences">
+          <h2 className="mb-2">Everything that differs</h2>
+          {said.length === 0 ? (
+            <p className="card-plain p-3">The two are the same.</p>
+          ) : (
+            <ul className="card-plain plain-list p-3">
+              {said.map((sentence) => (
+                <li key={sentence}>
+                  <NumText text={sentence} />
+                </li>
+              ))}
+            </ul>
+          )}
+        </section>
+        <section aria-label="Container over widths" className="compare-whole">
+          <h2 className="mb-2">Container over widths</h2>
+          <ContainerLines before={a.layout} after={b.layout} names={[a.label, b.label]} />
+        </section>
+      </div>
+    </main>
+  );
+};

@@ -1,0 +1,29 @@
+"use client";
+
+import { useEffect, useState } from "react";
+
+type Props = { readonly path: string; readonly events: string; readonly shown: string; readonly newest: string | null };
+
+/** Says when there is a later version than the one that is read, also while it is read. */
+export const NewsBar = ({ path, events, shown, newest }: Props) => {
+  const [news, setNews] = useState<string | null>(null);
+  useEffect(() => {
+    const source = new EventSource(events);
+    source.addEventListener("version", (event) => setNews((JSON.parse(event.data as string) as { number: string }).number));
+    return () => source.close();
+  }, [events]);
+  const later = news ?? (newest !== null && newest !== shown ? newest : null);
+  if (later === null) return null;
+  if (later === shown)
+    return (
+      <p className="news" role="status">
+        This version has just been changed or withdrawn. <a href={`${path}/versions/${shown}`}>Read it again</a>
+      </p>
+    );
+  return (
+    <p className="news" role="status">
+      Version <span className="num">{later}</span> is out. You read <span className="num">{shown}</span>.{" "}
+      <a href={`${path}/compare?a=${shown}&b=${later}`}>See what it changes</a> <a href={`${path}/versions/${later}`}>Read {later}</a>
+    </p>
+  );
+};

@@ -1,0 +1,104 @@
+import {
+  breakpointRanges,
+  exact,
+  fromJsonNumber,
+  type Layout,
+  multiply,
+  parseLength,
+  resolve,
+  rootFontSize,
+  toNumber,
+  toPx,
+  valueWords,
+} from "@ypsiline/core";
+import { Num, NumText } from "@/ui/num";
+
+/** Rows and baseline of every breakpoint: as declared, and what they come to at the size it is drawn at. */
+export const RowsTable = ({ layout }: { readonly layout: Layout }) => (
+  <div className="table-scroll card-plain">
+    <table className="numbers num">
+      <thead>
+        <tr>
+          {["Breakpoint", "Rows", "Height", "Gutter", "Pitch", "Whole rows", "Left over", "Baseline", "Offset", "Lines"].map((label) => (
+            <th key={label} scope="col">
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {breakpointRanges(layout).map(({ breakpoint }) => {
+          const { rows, baseline } = breakpoint;
+          const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
+          const drawn = resolved.ok ? resolved.value : null;
+          const height = drawn?.rows?.tracks[0]?.height;
+          return (
+            <tr key={breakpoint.id}>
+              <td>{breakpoint.name}</td>
+              <td>{rows === null ? "none" : rows.kind === "repeating" ? "repeating" : `${rows.count} dividing`}</td>
+              <td>{height ? <Num value={height} /> : "–"}</td>
+              <td>{rows ? valueWords(rows.gutter) : "–"}</td>
+              <td className="worked-out">{drawn?.rows ? <Num value={drawn.rows.pitch} /> : "–"}</td>
+              <td className="worked-out">{drawn?.rows?.whole ?? "–"}</td>
+              <td className="worked-out">{drawn?.rows ? <Num value={drawn.rows.leftover} /> : "–"}</td>
+              <td>{baseline ? valueWords(baseline.step) : "–"}</td>
+              <td>{baseline ? valueWords(baseline.offset) : "–"}</td>
+              <td className="worked-out">{drawn?.baseline?.lines ?? "–"}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  </div>
+);
+
+/** Spacing steps with the px they come to, as bars to scale. */
+export const SpacingList = ({ layout }: { readonly layout: Layout }) => {
+  const base = parseLength(layout.base);
+  const unit = base ? toPx(base, { width: exact(1), rootFontSize: rootFontSize(layout) }) : exact(0);
+  return (
+    <ul className="card-plain spacing-list num">
+      {layout.spacing.map(({ name, multiple }) => {
+        const px = multiply(unit, fromJsonNumber(multiple));
+        return (
+          <li key={name}>
+            <span>{name}</span>
+            <Num value={px} />
+            <i style={{ inlineSize: `${Math.min(240, toNumber(px))}px` }} aria-hidden="true" />
+          </li>
+        );
+      })}
+    </ul>
+  );
+};
+
+/** Text roles: size, line height and font. */
+export const TextTable = ({ layout }: { readonly layout: Layout }) => (
+  <div className="table-scroll card-plain">
+    <table className="numbers num">
+      <thead>
+        <tr>
+          {["Role", "Size", "Line height", "Font"].map((label) => (
+            <th key={label} scope="col">
+              {label}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {layout.text.map(({ name, size, lineHeight, font }) => (
+          <tr key={name}>
+            <td>{name}</td>
+            <td>
+              <NumText text={valueWords(size)} />
+            </td>
+            <td>
+              <NumText text={valueWords(lineHeight)} />
+            </td>
+            <td>{font}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  </div>
+);

@@ -1,0 +1,127 @@
+"use client";
+
+import { check, compareLayouts, countOf, formats, parseLayout, takeOver } from "@ypsiline/core";
+import Link from "next/link";
+import { useRouter } from "next/navigation";
+import { useMemo, useState } from "react";
+import { useDraftOfPage } from "@/draft/draft-provider";
+import { DraftBar } from "@/draft/draft-bar";
+import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { FilePicker } from "@/ui/file-picker";
+import type { ReadFile } from "@/ui/read-file";
+
+const kinds: Readonly<Record<string, string>> = {
+  layout: "a layout document",
+  css: "a stylesheet",
+  tokens: "design tokens",
+  csv: "a ledger or line positions",
+  svg: "an overlay drawing",
+};
+
+/** Takes a file into the draft: what it holds is shown against the draft first, and taken as one edit that can be undone. */
+export const ImportPage = () => {
+  const { address, layout, mayEdit, edit } = useDraftOfPage();
+  const router = useRouter();
+  const [read, setRead] = useState<Extract<ReadFile, { kind: "read" }> | null>(null);
+  const [whole, setWhole] = useState(false);
+  const [fault, setFault] = useState("");
+  const holdsAll = read !== null && (read.format === "layout" || read.format === "tokens") && read.lost.length === 0;
+  const next = useMemo(() => {
+    if (!read) return null;
+    const taken = parseLayout(takeOver(layout, read.layout, read.format, whole || holdsAll));
+    return taken.ok ? taken.value : null;
+  }, [read, layout, whole, holdsAll]);
+  const changes = next ? compareLayouts(layout, next).length : 0;
+  const problems = next ? check(next).findings.filter(({ level }) => level === "problem").length : 0;
+  const path = `/specs/${address.team}/${address.spec}`;
+  return (
+    <div className="draft-page">
+      <DraftBar title="Take a file in" sheet="" />
+      <main className="page import">
+        <section className="card-plain p-3" aria-labelledby="import-title">
+          <h2 id="import-title" className="mb-2">
+            A file with columns in it
+          </h2>
+          <p className="quiet">
+            A layout document, a stylesheet (ours, or any with grid-template-columns), design tokens, a ledger or line positions as CSV, or
+            an overlay SVG, up to 5 MiB. Nothing changes before you have seen what would.
+          </p>
+          <FilePicker
+            label="File to take in"
+            onRead={(answer) => {
+              setFault("");
+              setRead(answer.kind === "read" ? answer : null);
+            }}
+          />
+        </section>
+        {read && (
+          <section aria-labelledby="import-read">
+            <h2 id="import-read" className="mt-4 mb-2">
+              {read.name}: {kinds[read.format] ?? formats[read.format].id} of {read.layout.breakpoints.length}{" "}
+              {read.layout.breakpoints.length === 1 ? "breakpoint" : "breakpoints"}
+            </h2>
+            {read.lost.length > 0 && (
+              <div className="card-plain p-3 lost">
+                <strong>Not read</strong>
+                <ul>
+                  {read.lost.slice(0, 40).map((words, index) => (
+                    <li key={index}>{words}</li>
+                  ))}
+                </ul>
+                {read.lost.length > 40 && <p className="quiet mb-0">and {read.lost.length - 40} more</p>}
+              </div>
+            )}
+            {!holdsAll && (
+              <label className="d-flex gap-2 mb-3">
+                <input
+                  type="checkbox"
+                  className="form-check-input m-0 mt-1"
+                  checked={whole}
+                  onChange={(event) => setWhole(event.target.checked)}
+                />
+                Replace the whole draft, also what the file says nothing about
+              </label>
+            )}
+            {next === null ? (
+              <p className="fault">Put into this draft it would be no layout.</p>
+            ) : (
+              <>
+                <h2 className="mb-2">What it would change</h2>
+                <BreakpointChanges before={layout} after={next} />
+                {problems > 0 && (
+                  <p className="fault mt-2">The draft would have {countOf(problems, "problem")}; they stop a version, not an import.</p>
+                )}
+                <div className="d-flex flex-wrap gap-2 mt-3">
+                  {mayEdit && (
+                    <button
+                      type="button"
+                      className="btn btn-primary"
+                      disabled={changes === 0}
+                      onClick={() => {
+                        const words = edit(next);
+                        if (words === null) router.push(path);
+                        else setFault(words);
+                      }}
+                    >
+                      Take it into the draft
+                    </button>
+                  )}
+                  {mayEdit && (
+                    <Link className="btn btn-quiet" href="/specs/new" prefetch={false}>
+                      Make a new spec of a file instead
+                    </Link>
+                  )}
+                </div>
+              </>
+            )}
+            {fault && (
+              <p className="fault" role="alert">
+                {fault}
+              </p>
+            )}
+          </section>
+        )}
+      </main>
+    </div>
+  );
+};

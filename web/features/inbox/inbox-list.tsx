@@ -1,0 +1,68 @@
+"use client";
+
+import type { InboxItem, InboxKind } from "@/server/inbox";
+import { timeText } from "@/ui/dates";
+import { useAct } from "@/ui/use-act";
+
+const kinds: Readonly<Record<InboxKind, string>> = {
+  "review-asked": "Review",
+  "review-decided": "Review",
+  comment: "Comment",
+  "new-version": "New version",
+  withdrawn: "Withdrawn",
+  member: "Team",
+};
+
+/** What concerns the person who reads it, the latest first. */
+export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) => {
+  const act = useAct();
+  const unread = items.filter(({ readAt }) => readAt === null).length;
+  if (items.length === 0)
+    return (
+      <p className="card-plain p-3">
+        Nothing yet. Reviews you are asked for, answers to your comments and new versions of what your projects use come here.
+      </p>
+    );
+  return (
+    <>
+      <div className="d-flex gap-3 align-items-center mb-2">
+        <span>{unread === 0 ? "All read" : `${unread} unread`}</span>
+        <button
+          type="button"
+          className="btn btn-sm btn-quiet"
+          disabled={act.busy || unread === 0}
+          onClick={() => void act.send("/api/inbox", { id: null, read: true })}
+        >
+          Mark all as read
+        </button>
+      </div>
+      <ul className="inbox-list card-plain">
+        {items.map((item) => (
+          <li key={item.id} className={item.readAt ? "read" : ""}>
+            <span className="dot" aria-hidden="true" />
+            <span>
+              <span className="tag me-2">{kinds[item.kind]}</span>
+              <a href={item.path} onClick={() => void act.send("/api/inbox", { id: item.id, read: true })}>
+                {item.words}
+              </a>
+            </span>
+            <span className="num quiet">{timeText(new Date(item.at))}</span>
+            <button
+              type="button"
+              className="btn btn-sm btn-quiet"
+              disabled={act.busy}
+              onClick={() => void act.send("/api/inbox", { id: item.id, read: item.readAt === null })}
+            >
+              {item.readAt ? "Unread" : "Read"}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {act.fault && (
+        <p className="fault" role="alert">
+          {act.fault}
+        </p>
+      )}
+    </>
+  );
+};

@@ -1,0 +1,160 @@
+"use client";
+
+import type { Layout } from "@ypsiline/core";
+import { Check, MessageSquare, RotateCcw } from "lucide-react";
+import { useState } from "react";
+import type { Comment } from "@/server/comments";
+import { aboutWords, commentable } from "@/ui/comment-about";
+import { dayText } from "@/ui/dates";
+import { FormField } from "@/ui/form-field";
+import { useAct } from "@/ui/use-act";
+
+type Props = {
+  readonly team: string;
+  readonly spec: string;
+  readonly layout: Layout;
+  readonly comments: readonly Comment[];
+  readonly mayComment: boolean;
+};
+
+type ThreadProps = {
+  readonly path: string;
+  readonly first: Comment;
+  readonly answers: readonly Comment[];
+  readonly layout: Layout;
+  readonly mayComment: boolean;
+};
+
+const Thread = ({ path, first, answers, layout, mayComment }: ThreadProps) => {
+  const act = useAct();
+  const [words, setWords] = useState("");
+  const resolved = first.resolvedAt !== null;
+  const answer = async () => {
+    if (await act.send(path, { about: first.about, words, thread: first.id })) setWords("");
+  };
+  return (
+    <li id={`comment-${first.id}`} className={resolved ? "thread resolved" : "thread"}>
+      <h3>
+        {aboutWords(first.about, layout)}
+        {resolved && <span className="tag held ms-2">Resolved by {first.resolvedBy}</span>}
+      </h3>
+      {[first, ...answers].map((comment) => (
+        <p key={comment.id} className="said-words">
+          <strong>{comment.person}</strong> <span className="quiet">{dayText(new Date(comment.at))}</span>
+          <br />
+          {comment.words}
+        </p>
+      ))}
+      {mayComment && (
+        <div className="thread-acts">
+          {!resolved && (
+            <>
+              <input
+                className="form-control form-control-sm"
+                aria-label={`Answer on ${aboutWords(first.about, layout)}`}
+                placeholder="Answer"
+                maxLength={2000}
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+                onKeyDown={(event) => {
+                  if (event.key === "Enter" && words.trim() !== "") void answer();
+                }}
+              />
+              <button
+                type="button"
+                className="btn btn-sm btn-quiet"
+                disabled={act.busy || words.trim() === ""}
+                onClick={() => void answer()}
+              >
+                Answer
+              </button>
+            </>
+          )}
+          <button
+            type="button"
+            className="btn btn-sm btn-quiet"
+            disabled={act.busy}
+            onClick={() => void act.send(`${path}/${first.id}`, { resolved: !resolved })}
+          >
+            {resolved ? <RotateCcw size={12} aria-hidden="true" /> : <Check size={12} aria-hidden="true" />}{" "}
+            {resolved ? "Open again" : "Resolve"}
+          </button>
+        </div>
+      )}
+      {act.fault && (
+        <p className="fault mb-0" role="alert">
+          {act.fault}
+        </p>
+      )}
+    </li>
+  );
+};
+
+/** Comments on a draft in threads, the open ones first; a new one is about the spec, a breakpoint, one of its numbers, or an area. */
+export const Comments = ({ team, spec, layout, comments, mayComment }: Props) => {
+  const act = useAct();
+  const [about, setAbout] = useState("spec");
+  const [words, setWords] = useState("");
+  const path = `/api/drafts/${team}/${spec}/comments`;
+  const threads = comments.filter(({ thread }) => thread === null);
+  const sorted = [...threads.filter(({ resolvedAt }) => resolvedAt === null), ...threads.filter(({ resolvedAt }) => resolvedAt !== null)];
+  const say = async () => {
+    if (await act.send(path, { about, words })) setWords("");
+  };
+  return (
+    <section aria-labelledby="comments-title">
+      <h2 id="comments-title" className="mt-4 mb-2">
+        <MessageSquare size={15} aria-hidden="true" /> Comments
+      </h2>
+      <ul className="threads">
+        {sorted.map((first) => (
+          <Thread
+            key={first.id}
+            path={path}
+            first={first}
+            answers={comments.filter(({ thread }) => thread === first.id)}
+            layout={layout}
+            mayComment={mayComment}
+          />
+        ))}
+      </ul>
+      {threads.length === 0 && <p className="quiet">No comments yet. An open one is shown on the sheet and in the ledger too.</p>}
+      {mayComment && (
+        <form
+          className="new-comment card-plain"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void say();
+          }}
+        >
+          <FormField id="comment-about" label="About">
+            {(field) => (
+              <select {...field} className="form-select" value={about} onChange={(event) => setAbout(event.target.value)}>
+                {commentable(layout).map(({ value, label }) => (
+                  <option key={value} value={value}>
+                    {label}
+                  </option>
+                ))}
+              </select>
+            )}
+          </FormField>
+          <FormField id="comment-words" label="Comment" fault={act.fault}>
+            {(field) => (
+              <textarea
+                {...field}
+                className="form-control"
+                rows={2}
+                maxLength={2000}
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+              />
+            )}
+          </FormField>
+          <button className="btn btn-quiet" disabled={act.busy || words.trim() === ""}>
+            Comment
+          </button>
+        </form>
+      )}
+    </section>
+  );
+};

@@ -1,0 +1,92 @@
+"use client";
+
+import { useState } from "react";
+import type { Review } from "@/server/reviews";
+import { dayText } from "@/ui/dates";
+import { FormField } from "@/ui/form-field";
+import { useAct } from "@/ui/use-act";
+
+type Props = {
+  readonly team: string;
+  readonly spec: string;
+  readonly revision: number;
+  readonly review: Review | null;
+  readonly mayAsk: boolean;
+  readonly mayDecide: boolean;
+};
+
+/** Where the review of this draft stands, and what whoever looks at it can do about that. */
+export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }: Props) => {
+  const act = useAct();
+  const [words, setWords] = useState("");
+  const open = review !== null && review.decision === null;
+  const moved = review !== null && review.revision !== revision;
+  const path = `/api/drafts/${team}/${spec}/reviews`;
+  const decide = (decision: "approved" | "sent-back") => async () => {
+    if (review && (await act.send(`${path}/${review.id}`, { decision, words }))) setWords("");
+  };
+  const ask = async () => {
+    if (await act.send(path, { revision, words })) setWords("");
+  };
+  return (
+    <section className="card-plain side-card" aria-labelledby="review-title">
+      <h2 id="review-title">Review</h2>
+      {review === null && <p className="quiet mb-2">Nobody has asked for a review of this draft.</p>}
+      {review !== null && (
+        <div className="review-state">
+          <span className={`tag ${review.decision === "approved" ? "held" : review.decision === "sent-back" ? "problem" : "caution"}`}>
+            {review.decision === "approved" ? "Approved" : review.decision === "sent-back" ? "Sent back" : "Asked for"}
+          </span>{" "}
+          {review.decision === null
+            ? `by ${review.askedBy}, ${dayText(new Date(review.askedAt))}`
+            : `by ${review.decidedBy ?? ""}, ${review.decidedAt ? dayText(new Date(review.decidedAt)) : ""}`}
+          {review.decisionWords && <blockquote>{review.decisionWords}</blockquote>}
+          {review.words && <blockquote>{review.words}</blockquote>}
+          {moved && (
+            <p className="fault mb-0">
+              The draft has changed since: it was revision {review.revision}, it is {revision}.
+            </p>
+          )}
+        </div>
+      )}
+      {((open && mayDecide) || mayAsk) && (
+        <>
+          <FormField id="review-words" label={open && mayDecide ? "Words for who asked" : "Words for the leads"}>
+            {(field) => (
+              <textarea
+                {...field}
+                className="form-control"
+                rows={2}
+                maxLength={2000}
+                value={words}
+                onChange={(event) => setWords(event.target.value)}
+              />
+            )}
+          </FormField>
+          {act.fault && (
+            <p className="fault" role="alert">
+              {act.fault}
+            </p>
+          )}
+          <div className="d-flex flex-wrap gap-2">
+            {open && mayDecide && (
+              <>
+                <button type="button" className="btn btn-primary" disabled={act.busy} onClick={() => void decide("approved")()}>
+                  Approve
+                </button>
+                <button type="button" className="btn btn-quiet" disabled={act.busy} onClick={() => void decide("sent-back")()}>
+                  Send back
+                </button>
+              </>
+            )}
+            {mayAsk && (!open || moved) && (
+              <button type="button" className="btn btn-quiet" disabled={act.busy} onClick={() => void ask()}>
+                {review === null ? "Ask for a review" : "Ask again"}
+              </button>
+            )}
+          </div>
+        </>
+      )}
+    </section>
+  );
+};

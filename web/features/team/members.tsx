@@ -1,0 +1,166 @@
+"use client";
+
+import { useState } from "react";
+import type { Invitation } from "@/server/invitations";
+import type { Role } from "@/server/permissions";
+import type { Member } from "@/server/team";
+import { dayText } from "@/ui/dates";
+import { FormField } from "@/ui/form-field";
+import { SecretOnce } from "@/ui/secret-once";
+import { useAct } from "@/ui/use-act";
+
+const roles: readonly (readonly [Role, string])[] = [
+  ["reader", "Reader: reads specs and comments"],
+  ["author", "Author: makes and changes specs"],
+  ["lead", "Lead: approves, publishes, runs the team"],
+];
+
+type Props = {
+  readonly team: string;
+  readonly self: number;
+  readonly members: readonly Member[];
+  readonly invitations: readonly Invitation[];
+  readonly mayManage: boolean;
+};
+
+/** Who belongs to a team and as what; leads change that and invite others. */
+export const Members = ({ team, self, members, invitations, mayManage }: Props) => {
+  const act = useAct();
+  const [email, setEmail] = useState("");
+  const [role, setRole] = useState<Role>("author");
+  const [link, setLink] = useState<{ readonly link: string; readonly email: string } | null>(null);
+  const [leaving, setLeaving] = useState<number | null>(null);
+  const path = `/api/teams/${team}`;
+  const atEmail = act.issues.find((issue) => issue.path === "/email")?.message ?? "";
+  const invite = async () => {
+    const to = email.trim();
+    if (await act.send<{ link: string }>(`${path}/invitations`, { email, role }, (value) => setLink({ link: value.link, email: to })))
+      setEmail("");
+  };
+  return (
+    <section aria-labelledby="members-title">
+      <h2 id="members-title">Members</h2>
+      <div className="table-scroll card-plain">
+        <table className="people">
+          <thead>
+            <tr>
+              <th scope="col">Name</th>
+              <th scope="col">E-mail</th>
+              <th scope="col">Role</th>
+              <th scope="col" aria-label="Removal" />
+            </tr>
+          </thead>
+          <tbody>
+            {members.map((member) => (
+              <tr key={member.id}>
+                <td>
+                  {member.name}
+                  {member.id === self && <span className="quiet"> (you)</span>}
+                </td>
+                <td>{member.email}</td>
+                <td>
+                  {mayManage ? (
+                    <select
+                      className="form-select form-select-sm"
+                      aria-label={`Role of ${member.name}`}
+                      value={member.role}
+                      disabled={act.busy}
+                      onChange={(event) => void act.send(`${path}/members/${member.id}`, { role: event.target.value })}
+                    >
+                      {roles.map(([id]) => (
+                        <option key={id}>{id}</option>
+                      ))}
+                    </select>
+                  ) : (
+                    member.role
+                  )}
+                </td>
+                <td className="text-end">
+                  {(mayManage || member.id === self) &&
+                    (leaving === member.id ? (
+                      <>
+                        <button
+                          type="button"
+                          className="btn btn-sm btn-danger"
+                          disabled={act.busy}
+                          onClick={() => void act.send(`${path}/members/${member.id}`, { role: null }, () => setLeaving(null))}
+                        >
+                          {member.id === self ? "Yes, leave" : `Yes, remove ${member.name}`}
+                        </button>{" "}
+                        <button type="button" className="btn btn-sm btn-quiet" onClick={() => setLeaving(null)}>
+                          Keep
+                        </button>
+                      </>
+                    ) : (
+                      <button type="button" className="btn btn-sm btn-quiet" onClick={() => setLeaving(member.id)}>
+                        {member.id === self ? "Leave…" : "Remove…"}
+                      </button>
+                    ))}
+                </td>
+              </tr>
+            ))}
+            {invitations.map((invitation) => (
+              <tr key={`invited ${invitation.id}`} className="quiet">
+                <td>Invited {dayText(new Date(invitation.at))}</td>
+                <td>{invitation.email}</td>
+                <td>{invitation.role}</td>
+                <td className="text-end">
+                  <button
+                    type="button"
+                    className="btn btn-sm btn-quiet"
+                    disabled={act.busy}
+                    onClick={() => void act.send(`${path}/invitations/${invitation.id}`, {})}
+                  >
+                    End the invitation
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {act.fault && !atEmail && (
+        <p className="fault" role="alert">
+          {act.fault}
+        </p>
+      )}
+      {mayManage && (
+        <form
+          className="card-plain inline-form"
+          noValidate
+          onSubmit={(event) => {
+            event.preventDefault();
+            void invite();
+          }}
+        >
+          <FormField id="invite-email" label="Invite by e-mail address" fault={atEmail ? `The address ${atEmail}.` : ""}>
+            {(field) => (
+              <input {...field} type="email" className="form-control" value={email} onChange={(event) => setEmail(event.target.value)} />
+            )}
+          </FormField>
+          <FormField id="invite-role" label="As">
+            {(field) => (
+              <select {...field} className="form-select" value={role} onChange={(event) => setRole(event.target.value as Role)}>
+                {roles.map(([id, words]) => (
+                  <option key={id} value={id}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            )}
+          </FormField>
+          <button className="btn btn-primary" disabled={act.busy}>
+            Invite
+          </button>
+        </form>
+      )}
+      {link && (
+        <SecretOnce
+          label={`Link for ${link.email}`}
+          secret={link.link}
+          words="It is shown this once. A letter with it stands in the outbox."
+        />
+      )}
+    </section>
+  );
+};

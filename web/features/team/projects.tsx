@@ -1,0 +1,262 @@
+"use client";
+
+import { useState } from "react";
+import type { Behind, Project, ProjectUse } from "@/server/projects";
+import type { AccessToken } from "@/server/tokens";
+import { dayText } from "@/ui/dates";
+import { FormField } from "@/ui/form-field";
+import { SecretOnce } from "@/ui/secret-once";
+import { useAct } from "@/ui/use-act";
+
+/** A spec of the team and the versions a project can take. */
+export type SpecVersions = { readonly spec: string; readonly name: string; readonly numbers: readonly string[] };
+
+type Props = {
+  readonly team: string;
+  readonly projects: readonly Project[];
+  readonly specs: readonly SpecVersions[];
+  readonly tokens: readonly AccessToken[];
+  readonly self: number;
+  readonly mayMake: boolean;
+  readonly mayManageAll: boolean;
+};
+
+const counted = ["no", "one", "two", "three", "four", "five"];
+
+/** "behind by 2 versions, one of them major". */
+export const behindWords = ({ versions, majors, most }: Behind): string => {
+  if (versions === 0) return "up to date";
+  const by = `behind by ${versions} ${versions === 1 ? "version" : "versions"}`;
+  if (versions === 1) return `${by}, ${most === "major" ? "a major one" : most === "minor" ? "a minor one" : "a patch"}`;
+  return majors === 0 ? `${by}, none of them major` : `${by}, ${counted[majors] ?? majors} of them major`;
+};
+
+const Use = ({
+  team,
+  project,
+  use,
+  mayManage,
+}: {
+  readonly team: string;
+  readonly project: Project;
+  readonly use: ProjectUse;
+  readonly mayManage: boolean;
+}) => {
+  const act = useAct();
+  const path = `/specs/${team}/${use.spec}`;
+  const later = use.latest !== null && use.behind.versions > 0 ? use.latest : null;
+  return (
+    <li className="project-use">
+      <a href={`${path}/versions/${use.number}`}>{use.name}</a> <span className="num">{use.number}</span>
+      {use.withdrawn && <span className="tag problem">withdrawn</span>}
+      <span className={`tag ${use.behind.most === "major" ? "problem" : use.behind.versions > 0 ? "caution" : "held"}`}>
+        {behindWords(use.behind)}
+      </span>
+      {later && <a href={`${path}/compare?a=${use.number}&b=${later}`}>See what {later} changes</a>}
+      {mayManage && later && (
+        <button
+          type="button"
+          className="btn btn-sm btn-primary"
+          disabled={act.busy}
+          onClick={() => void act.send(`/api/teams/${team}/projects/${project.id}/uses`, { spec: use.spec, number: later })}
+        >
+          Take {later}
+        </button>
+      )}
+      {mayManage && (
+        <button
+          type="button"
+          className="btn btn-sm btn-quiet"
+          disabled={act.busy}
+          aria-label={`Uses it no more: ${use.name} in ${project.name}`}
+          onClick={() => void act.send(`/api/teams/${team}/projects/${project.id}/uses`, { spec: use.spec, number: null })}
+        >
+          Uses it no more
+        </button>
+      )}
+      {act.fault && (
+        <span className="fault" role="alert">
+          {act.fault}
+        </span>
+      )}
+    </li>
+  );
+};
+
+type CardProps = Pick<Props, "team" | "specs"> & {
+  readonly project: Project;
+  readonly tokens: readonly AccessToken[];
+  readonly mayManage: boolean;
+};
+
+const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => {
+  const act = useAct();
+  const [spec, setSpec] = useState("");
+  const [number, setNumber] = useState("");
+  const [tokenName, setTokenName] = useState("");
+  const [secret, setSecret] = useState<string | null>(null);
+  const path = `/api/teams/${team}/projects/${project.id}`;
+  const others = specs.filter((one) => one.numbers.length > 0 && !project.uses.some((use) => use.spec === one.spec));
+  const chosen = others.find((one) => one.spec === spec) ?? others[0];
+  const version = chosen?.numbers.includes(number) ? number : (chosen?.numbers[0] ?? "");
+  return (
+    <article className="card-plain project" aria-label={project.name}>
+      <h3>
+        {project.name} <span className="quiet">kept by {project.owner}</span>
+      </h3>
+      <ul className="plain-list">
+        {project.uses.map((use) => (
+          <Use key={use.specId} team={team} project={project} use={use} mayManage={mayManage} />
+        ))}
+      </ul>
+      {project.uses.length === 0 && <p className="quiet mb-2">It uses no spec yet.</p>}
+      {mayManage && chosen && (
+        <details open={project.uses.length === 0}>
+          <summary>Another spec it uses</summary>
+          <form
+            className="inline-form small"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void act.send(`${path}/uses`, { spec: chosen.spec, number: version });
+            }}
+          >
+            <select
+              className="form-select form-select-sm"
+              aria-label={`Spec ${project.name} uses`}
+              value={chosen.spec}
+              onChange={(event) => setSpec(event.target.value)}
+            >
+              {others.map((one) => (
+                <option key={one.spec} value={one.spec}>
+                  {one.name}
+                </option>
+              ))}
+            </select>
+            <select
+              className="form-select form-select-sm num"
+              aria-label="Its version"
+              value={version}
+              onChange={(event) => setNumber(event.target.value)}
+            >
+              {chosen.numbers.map((one) => (
+                <option key={one}>{one}</option>
+              ))}
+            </select>
+            <button className="btn btn-sm btn-quiet" disabled={act.busy}>
+              Uses it
+            </button>
+          </form>
+        </details>
+      )}
+      {mayManage && (
+        <details open={secret !== null}>
+          <summary>
+            Access tokens <span className="num quiet">{tokens.filter(({ revokedAt }) => revokedAt === null).length}</span>
+          </summary>
+          <ul className="plain-list tokens">
+            {tokens.map((token) => (
+              <li key={token.id} className={token.revokedAt ? "quiet" : ""}>
+                <strong>{token.name}</strong>{" "}
+                {token.revokedAt
+                  ? `revoked ${dayText(new Date(token.revokedAt))}`
+                  : token.lastUsedAt
+                    ? `last used ${dayText(new Date(token.lastUsedAt))}`
+                    : "not used yet"}
+                {token.fetched.length > 0 && <span className="quiet">, fetched {token.fetched.slice(0, 3).join(", ")}</span>}{" "}
+                {!token.revokedAt && (
+                  <button
+                    type="button"
+                    className="btn btn-sm btn-quiet"
+                    disabled={act.busy}
+                    aria-label={`Revoke ${token.name}`}
+                    onClick={() => void act.send(`${path}/tokens/${token.id}`, {})}
+                  >
+                    Revoke
+                  </button>
+                )}
+              </li>
+            ))}
+          </ul>
+          <form
+            className="inline-form small"
+            onSubmit={(event) => {
+              event.preventDefault();
+              void act.send<{ token: string }>(`${path}/tokens`, { name: tokenName }, ({ token }) => {
+                setSecret(token);
+                setTokenName("");
+              });
+            }}
+          >
+            <input
+              className="form-control form-control-sm"
+              aria-label={`Name of a new token of ${project.name}`}
+              placeholder="What it is for, like build server"
+              value={tokenName}
+              maxLength={200}
+              onChange={(event) => setTokenName(event.target.value)}
+            />
+            <button className="btn btn-sm btn-quiet" disabled={act.busy || tokenName.trim() === ""}>
+              Make a token
+            </button>
+          </form>
+          {secret && <SecretOnce label="Access token" secret={secret} words="It is shown this once. Send it as Authorization: Bearer …" />}
+        </details>
+      )}
+      {act.fault && (
+        <p className="fault mb-0" role="alert">
+          {act.fault}
+        </p>
+      )}
+    </article>
+  );
+};
+
+/** The team's products, the version of each spec they are on, and how far behind that is. */
+export const Projects = ({ team, projects, specs, tokens, self, mayMake, mayManageAll }: Props) => {
+  const act = useAct();
+  const [name, setName] = useState("");
+  const atName = act.issues.find((issue) => issue.path === "/name")?.message ?? "";
+  return (
+    <section aria-labelledby="projects-title">
+      <h2 id="projects-title">Projects</h2>
+      {projects.length === 0 && (
+        <p className="quiet">A project is a product that uses specs. With it here, its owner knows when they change.</p>
+      )}
+      {projects.map((project) => (
+        <ProjectCard
+          key={project.id}
+          team={team}
+          project={project}
+          specs={specs}
+          tokens={tokens.filter(({ projectId }) => projectId === project.id)}
+          mayManage={mayManageAll || project.ownerId === self}
+        />
+      ))}
+      {mayMake && (
+        <form
+          className="card-plain inline-form"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void act.send(`/api/teams/${team}/projects`, { name }, () => setName(""));
+          }}
+        >
+          <FormField id="project-name" label="Add a project" fault={atName ? `The name ${atName}.` : act.fault}>
+            {(field) => (
+              <input
+                {...field}
+                className="form-control"
+                placeholder="Booking site"
+                value={name}
+                maxLength={200}
+                onChange={(event) => setName(event.target.value)}
+              />
+            )}
+          </FormField>
+          <button className="btn btn-primary" disabled={act.busy || name.trim() === ""}>
+            Add it
+          </button>
+        </form>
+      )}
+    </section>
+  );
+};

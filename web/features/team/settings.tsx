@@ -1,0 +1,45 @@
+"use client";
+
+import type { Publishers } from "@/server/permissions";
+import { useAct } from "@/ui/use-act";
+
+/** Who of the team may publish. */
+export const Settings = ({
+  team,
+  publishers,
+  mayManage,
+}: {
+  readonly team: string;
+  readonly publishers: Publishers;
+  readonly mayManage: boolean;
+}) => {
+  const act = useAct();
+  const choice = (value: Publishers, words: string) => (
+    <label className="d-flex gap-2">
+      <input
+        type="radio"
+        name="publishers"
+        className="form-check-input m-0 mt-1"
+        checked={publishers === value}
+        disabled={!mayManage || act.busy}
+        onChange={() => void act.send(`/api/teams/${team}/settings`, { publishers: value })}
+      />
+      {words}
+    </label>
+  );
+  return (
+    <section aria-labelledby="settings-title">
+      <h2 id="settings-title">Who publishes</h2>
+      <fieldset className="card-plain p-3">
+        <legend className="visually-hidden">Who publishes</legend>
+        {choice("leads", "Leads; authors ask them for a review")}
+        {choice("authors", "Authors and leads")}
+        {act.fault && (
+          <p className="fault mb-0" role="alert">
+            {act.fault}
+          </p>
+        )}
+      </fieldset>
+    </section>
+  );
+};

@@ -1,0 +1,127 @@
+"use client";
+
+import { useState } from "react";
+import type { Delivery, Webhook } from "@/server/webhooks";
+import { timeText } from "@/ui/dates";
+import { FormField } from "@/ui/form-field";
+import { SecretOnce } from "@/ui/secret-once";
+import { useAct } from "@/ui/use-act";
+
+type Props = { readonly team: string; readonly webhooks: readonly Webhook[]; readonly deliveries: readonly Delivery[] };
+
+const stateTag = { waiting: "caution", delivered: "held", failed: "problem" } as const;
+
+/** Addresses that are told when a version comes out or is withdrawn, and how that went. */
+export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
+  const act = useAct();
+  const [url, setUrl] = useState("");
+  const [secret, setSecret] = useState<string | null>(null);
+  const path = `/api/teams/${team}`;
+  const hostOf = (id: number): string => {
+    const found = webhooks.find((one) => one.id === id);
+    return found ? new URL(found.url).host : "removed";
+  };
+  return (
+    <section aria-labelledby="webhooks-title">
+      <h2 id="webhooks-title">Webhooks</h2>
+      <p className="quiet">
+        Each is sent a signed message (HMAC SHA-256) when a version is published or withdrawn. What is not taken is sent again, later and
+        later.
+      </p>
+      <ul className="plain-list card-plain p-3">
+        {webhooks.length === 0 && <li className="quiet">None yet.</li>}
+        {webhooks.map((webhook) => (
+          <li key={webhook.id} className="webhook">
+            <span className="num num-wrap">{webhook.url}</span>{" "}
+            <button
+              type="button"
+              className="btn btn-sm btn-quiet"
+              disabled={act.busy}
+              aria-label={`Remove ${webhook.url}`}
+              onClick={() => void act.send(`${path}/webhooks/${webhook.id}`, {})}
+            >
+              Remove
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form
+        className="card-plain inline-form"
+        noValidate
+        onSubmit={(event) => {
+          event.preventDefault();
+          void act.send<{ secret: string }>(`${path}/webhooks`, { url }, (value) => {
+            setSecret(value.secret);
+            setUrl("");
+          });
+        }}
+      >
+        <FormField id="webhook-url" label="Add a webhook" fault={act.fault}>
+          {(field) => (
+            <input
+              {...field}
+              className="form-control num"
+              placeholder="https://hooks.skerry.example/layouts"
+              value={url}
+              onChange={(event) => setUrl(event.target.value)}
+            />
+          )}
+        </FormField>
+        <button className="btn btn-primary" disabled={act.busy || url.trim() === ""}>
+          Add it
+        </button>
+      </form>
+      {secret && (
+        <SecretOnce
+          label="Signing secret"
+          secret={secret}
+          words="It is shown this once. The signature is of the time, a dot and the body."
+        />
+      )}
+      {deliveries.length > 0 && (
+        <div className="table-scroll card-plain mt-3">
+          <table className="people" aria-label="Deliveries">
+            <thead>
+              <tr>
+                <th scope="col">When</th>
+                <th scope="col">To</th>
+                <th scope="col">What</th>
+                <th scope="col">State</th>
+                <th scope="col">Answer</th>
+                <th scope="col" aria-label="Repeat" />
+              </tr>
+            </thead>
+            <tbody>
+              {deliveries.map((delivery) => (
+                <tr key={delivery.id}>
+                  <td className="num">{timeText(new Date(delivery.at))}</td>
+                  <td className="num">{hostOf(delivery.webhookId)}</td>
+                  <td>{delivery.event}</td>
+                  <td>
+                    <span className={`tag ${stateTag[delivery.state]}`}>{delivery.state}</span>{" "}
+                    <span className="quiet">
+                      {delivery.attempts} {delivery.attempts === 1 ? "attempt" : "attempts"}
+                    </span>
+                  </td>
+                  <td>{delivery.answer}</td>
+                  <td className="text-end">
+                    {delivery.state !== "waiting" && (
+                      <button
+                        type="button"
+                        className="btn btn-sm btn-quiet"
+                        disabled={act.busy}
+                        onClick={() => void act.send(`${path}/deliveries/${delivery.id}`, {})}
+                      >
+                        Send again
+                      </button>
+                    )}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+    </section>
+  );
+};

@@ -1,0 +1,16 @@
+import type { Sql } from "./database";
+
+/** The one channel of PostgreSQL that tells every application process what happened. */
+export const channel = "ypsiline";
+
+/** Something others looking at a spec want to know at once; they ask for the rest themselves. */
+export type Announcement =
+  | { readonly kind: "draft"; readonly spec: number; readonly revision: number }
+  | { readonly kind: "version"; readonly spec: number; readonly number: string }
+  | { readonly kind: "presence" | "comments" | "review"; readonly spec: number }
+  | { readonly kind: "deliveries" };
+
+/** Tells all processes; inside a transaction, when it commits. */
+export const announce = async (sql: Sql, announcement: Announcement): Promise<void> => {
+  await sql`SELECT pg_notify(${channel}, ${JSON.stringify(announcement)})`;
+};

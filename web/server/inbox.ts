@@ -1,0 +1,45 @@
+import type { Sql } from "./database";
+
+export const inboxKinds = ["review-asked", "review-decided", "comment", "new-version", "withdrawn", "member"] as const;
+export type InboxKind = (typeof inboxKinds)[number];
+
+export type InboxItem = {
+  readonly id: number;
+  readonly kind: InboxKind;
+  readonly words: string;
+  /** Where in the application it leads. */
+  readonly path: string;
+  readonly at: Date;
+  readonly readAt: Date | null;
+};
+
+/** Tells people something, each once, and not those who did it themselves. */
+export const tell = async (
+  sql: Sql,
+  people: readonly number[],
+  item: { readonly kind: InboxKind; readonly specId: number | null; readonly words: string; readonly path: string },
+  except: number | null,
+): Promise<void> => {
+  const to = [...new Set(people)].filter((person) => person !== except);
+  if (to.length === 0) return;
+  await sql`
+    INSERT INTO inbox_item ${sql(to.map((person_id) => ({ person_id, kind: item.kind, spec_id: item.specId, words: item.words.slice(0, 2000), path: item.path })))}`;
+};
+
+export const inboxOf = async (sql: Sql, personId: number, limit = 200): Promise<readonly InboxItem[]> =>
+  sql<InboxItem[]>`
+    SELECT id, kind, words, path, at, read_at AS "readAt" FROM inbox_item
+    WHERE person_id = ${personId} ORDER BY at DESC, id DESC LIMIT ${limit}`;
+
+export const unreadCount = async (sql: Sql, personId: number): Promise<number> => {
+  const [row] = await sql<{ count: number }[]>`
+    SELECT count(*)::int AS count FROM inbox_item WHERE person_id = ${personId} AND read_at IS NULL`;
+  return row?.count ?? 0;
+};
+
+/** Marks one item, or all, as read (or as unread again). */
+export const markRead = async (sql: Sql, personId: number, id: number | null, read: boolean): Promise<void> => {
+  await sql`
+    UPDATE inbox_item SET read_at = ${read ? sql`coalesce(read_at, now())` : sql`NULL`}
+    WHERE person_id = ${personId} ${id === null ? sql`` : sql`AND id = ${id}`}`;
+};

@@ -1,0 +1,128 @@
+import type postgres from "postgres";
+import { addActivity } from "./activity";
+import type { Sql } from "./database";
+import { tell } from "./inbox";
+import { hashPassword } from "./passwords";
+import { addMember, addPerson, personByEmail } from "./people";
+import type { Role } from "./permissions";
+import { newSecret, secretHash } from "./secrets";
+import { leadsOf, putInOutbox } from "./team";
+
+/** Days an invitation can be taken up. */
+const days = 14;
+/** Invitations of a team that wait at once. */
+export const mostInvitations = 200;
+
+export type Invitation = { readonly id: number; readonly email: string; readonly role: Role; readonly at: Date; readonly expiresAt: Date };
+
+/** Invitations that can still be taken up. */
+export const invitationsOf = async (sql: Sql, teamId: number): Promise<readonly Invitation[]> =>
+  sql<Invitation[]>`
+    SELECT id, email, role, at, expires_at AS "expiresAt" FROM invitation
+    WHERE team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL AND expires_at > now() ORDER BY at DESC`;
+
+export type Invited = { readonly ok: true; readonly secret: string } | { readonly ok: false; readonly code: "member" | "too-many" };
+
+/** Invites somebody by link: the link is shown once, and a letter with it stands in the outbox. An earlier one to the same address ends. */
+export const invite = (
+  sql: postgres.Sql,
+  input: {
+    readonly teamId: number;
+    readonly teamName: string;
+    readonly personId: number;
+    readonly person: string;
+    readonly email: string;
+    readonly role: Role;
+    readonly origin: string;
+  },
+): Promise<Invited> =>
+  sql.begin(async (transaction): Promise<Invited> => {
+    const { teamId, email, role } = input;
+    const members = await transaction`
+      SELECT 1 FROM membership m JOIN person p ON p.id = m.person_id WHERE m.team_id = ${teamId} AND p.email = ${email}`;
+    if (members.length > 0) return { ok: false, code: "member" };
+    if ((await invitationsOf(transaction, teamId)).length >= mostInvitations) return { ok: false, code: "too-many" };
+    const secret = newSecret();
+    await transaction`UPDATE invitation SET revoked_at = now() WHERE team_id = ${teamId} AND email = ${email} AND accepted_at IS NULL AND revoked_at IS NULL`;
+    await transaction`
+      INSERT INTO invitation (team_id, email, role, token_hash, invited_by, expires_at)
+      VALUES (${teamId}, ${email}, ${role}, ${secretHash(secret)}, ${input.personId}, now() + make_interval(days => ${days}))`;
+    await putInOutbox(transaction, teamId, {
+      recipient: email,
+      subject: `${input.person} invites you to ${input.teamName}`,
+      body: `You are invited to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${input.origin}/join/${secret} within ${days} days.`,
+    });
+    await addActivity(transaction, { teamId, personId: input.personId, what: "invited", words: `invited ${email} as ${role}` });
+    return { ok: true, secret };
+  });
+
+/** Ends an invitation; false where there is none that waits. */
+export const revokeInvitation = (sql: postgres.Sql, teamId: number, personId: number, id: number): Promise<boolean> =>
+  sql.begin(async (transaction) => {
+    const [row] = await transaction<{ email: string }[]>`
+      UPDATE invitation SET revoked_at = now() WHERE id = ${id} AND team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL RETURNING email`;
+    if (!row) return false;
+    await addActivity(transaction, { teamId, personId, what: "invitation-ended", words: `ended the invitation of ${row.email}` });
+    return true;
+  });
+
+export type OpenInvitation = {
+  readonly id: number;
+  readonly teamId: number;
+  readonly team: string;
+  readonly teamName: string;
+  readonly email: string;
+  readonly role: Role;
+  readonly invitedBy: string;
+  readonly known: boolean;
+};
+
+/** The invitation a link is of, while it can be taken up; null otherwise. `known` tells whether the address has an account. */
+export const invitationBySecret = async (sql: Sql, secret: string): Promise<OpenInvitation | null> => {
+  const [row] = await sql<OpenInvitation[]>`
+    SELECT i.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", i.email, i.role, p.name AS "invitedBy",
+      EXISTS (SELECT 1 FROM person k WHERE k.email = i.email) AS known
+    FROM invitation i JOIN team t ON t.id = i.team_id JOIN person p ON p.id = i.invited_by
+    WHERE i.token_hash = ${secretHash(secret)} AND i.accepted_at IS NULL AND i.revoked_at IS NULL AND i.expires_at > now()`;
+  return row ?? null;
+};
+
+export type Joined =
+  | { readonly ok: true; readonly personId: number; readonly team: string }
+  | { readonly ok: false; readonly code: "gone" | "account-exists" | "other-account" };
+
+/**
+ * Takes an invitation up: by the account of the invited address that is signed in, or by a new account of it.
+ * An address that has an account must be signed in with it; the link alone is no way into somebody's account.
+ */
+export const join = async (
+  sql: postgres.Sql,
+  secret: string,
+  by: { readonly signedIn: { readonly id: number; readonly email: string } } | { readonly name: string; readonly password: string },
+): Promise<Joined> => {
+  const passwordHash = "password" in by ? await hashPassword(by.password) : "";
+  return sql.begin(async (transaction): Promise<Joined> => {
+    await transaction`SELECT id FROM invitation WHERE token_hash = ${secretHash(secret)} FOR UPDATE`;
+    const invitation = await invitationBySecret(transaction, secret);
+    if (!invitation) return { ok: false, code: "gone" };
+    if ("signedIn" in by && by.signedIn.email !== invitation.email) return { ok: false, code: "other-account" };
+    if (!("signedIn" in by) && (await personByEmail(transaction, invitation.email))) return { ok: false, code: "account-exists" };
+    const personId =
+      "signedIn" in by ? by.signedIn.id : await addPerson(transaction, { email: invitation.email, name: by.name, passwordHash });
+    await addMember(transaction, invitation.teamId, personId, invitation.role);
+    await transaction`UPDATE invitation SET accepted_at = now(), accepted_by = ${personId} WHERE id = ${invitation.id}`;
+    await addActivity(transaction, { teamId: invitation.teamId, personId, what: "joined", words: `joined the team as ${invitation.role}` });
+    await tell(
+      transaction,
+      await leadsOf(transaction, invitation.teamId),
+      {
+        kind: "member",
+        specId: null,
+        words: `${invitation.email} joined ${invitation.teamName} as ${invitation.role}`,
+        path: `/teams/${invitation.team}`,
+      },
+      personId,
+    );
+    return { ok: true, personId, team: invitation.team };
+  });
+};

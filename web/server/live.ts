@@ -1,0 +1,51 @@
+import { type Announcement, channel } from "./announce";
+import { database } from "./database";
+
+type Hear = (announcement: Announcement) => void;
+
+/** What this process hears of others, by spec (a number) or kind. One connection listens for all. */
+type Ear = { readonly hearers: Map<number | "deliveries", Set<Hear>>; listening: Promise<unknown> | null };
+
+const shared = globalThis as { ypsilineEar?: Ear };
+const ear = (): Ear => (shared.ypsilineEar ??= { hearers: new Map(), listening: null });
+
+const pass = (payload: string): void => {
+  const announcement = JSON.parse(payload) as Announcement;
+  const key = announcement.kind === "deliveries" ? "deliveries" : announcement.spec;
+  for (const hear of ear().hearers.get(key) ?? []) hear(announcement);
+};
+
+/** After the connection was lost and made again, anything may have happened: everybody is told to look. */
+const missed = (): void => {
+  for (const [key, hearers] of ear().hearers)
+    for (const hear of hearers) hear(key === "deliveries" ? { kind: "deliveries" } : { kind: "draft", spec: key, revision: 0 });
+};
+
+const listen = async (): Promise<void> => {
+  try {
+    let first = true;
+    await database().listen(channel, pass, () => {
+      if (!first) missed();
+      first = false;
+    });
+  } catch {
+    ear().listening = null;
+    setTimeout(ensure, 2_000).unref();
+  }
+};
+const ensure = (): void => {
+  ear().listening ??= listen();
+};
+
+/** Hears what is announced of a spec, or of deliveries, from every process; returns how to stop. */
+export const listenTo = (key: number | "deliveries", hear: Hear): (() => void) => {
+  const { hearers } = ear();
+  const set = hearers.get(key) ?? new Set<Hear>();
+  set.add(hear);
+  hearers.set(key, set);
+  ensure();
+  return () => {
+    set.delete(hear);
+    if (set.size === 0) hearers.delete(key);
+  };
+};

@@ -1,0 +1,76 @@
+import type postgres from "postgres";
+import { addActivity } from "./activity";
+import type { Sql } from "./database";
+import type { Publishers, Role } from "./permissions";
+
+export type Team = {
+  readonly id: number;
+  readonly slug: string;
+  readonly name: string;
+  readonly publishers: Publishers;
+  readonly role: Role;
+};
+export type Member = { readonly id: number; readonly name: string; readonly email: string; readonly role: Role };
+
+/** A team as a member of it sees it; null to anybody else. */
+export const teamFor = async (sql: Sql, slug: string, personId: number): Promise<Team | null> => {
+  const [row] = await sql<Team[]>`
+    SELECT t.id, t.slug, t.name, t.publishers, m.role FROM team t JOIN membership m ON m.team_id = t.id
+    WHERE t.slug = ${slug} AND m.person_id = ${personId}`;
+  return row ?? null;
+};
+
+export const membersOf = async (sql: Sql, teamId: number): Promise<readonly Member[]> =>
+  sql<Member[]>`
+    SELECT p.id, p.name, p.email, m.role FROM membership m JOIN person p ON p.id = m.person_id
+    WHERE m.team_id = ${teamId} ORDER BY array_position(ARRAY['lead', 'author', 'reader'], m.role), p.name, p.id`;
+
+export const leadsOf = async (sql: Sql, teamId: number): Promise<readonly number[]> =>
+  (await sql<{ id: number }[]>`SELECT person_id AS id FROM membership WHERE team_id = ${teamId} AND role = 'lead'`).map(({ id }) => id);
+
+export type MemberChanged = { readonly ok: true } | { readonly ok: false; readonly code: "no-member" | "last-lead" };
+
+/** Locks the team, so that two changes at once cannot leave it without a lead. */
+const lockTeam = (sql: postgres.TransactionSql, teamId: number) => sql`SELECT id FROM team WHERE id = ${teamId} FOR UPDATE`;
+
+/** Gives a member another role, or none (removal). The last lead stays one. */
+export const changeMember = (
+  sql: postgres.Sql,
+  change: { readonly teamId: number; readonly memberId: number; readonly role: Role | null; readonly personId: number },
+): Promise<MemberChanged> =>
+  sql.begin(async (transaction): Promise<MemberChanged> => {
+    const { teamId, memberId, role, personId } = change;
+    await lockTeam(transaction, teamId);
+    const members = await membersOf(transaction, teamId);
+    const member = members.find(({ id }) => id === memberId);
+    if (!member) return { ok: false, code: "no-member" };
+    const leads = members.filter((one) => one.role === "lead");
+    if (member.role === "lead" && role !== "lead" && leads.length === 1) return { ok: false, code: "last-lead" };
+    if (role === null) await transaction`DELETE FROM membership WHERE team_id = ${teamId} AND person_id = ${memberId}`;
+    else await transaction`UPDATE membership SET role = ${role} WHERE team_id = ${teamId} AND person_id = ${memberId}`;
+    const words =
+      role === null ? (memberId === personId ? "left the team" : `removed ${member.name} from the team`) : `made ${member.name} ${role}`;
+    await addActivity(transaction, { teamId, personId, what: role === null ? "member-removed" : "member-role", words });
+    return { ok: true };
+  });
+
+export const setPublishers = (sql: postgres.Sql, teamId: number, personId: number, publishers: Publishers): Promise<void> =>
+  sql.begin(async (transaction) => {
+    await transaction`UPDATE team SET publishers = ${publishers} WHERE id = ${teamId}`;
+    const words = publishers === "leads" ? "let only leads publish" : "let authors publish too";
+    await addActivity(transaction, { teamId, personId, what: "publishers", words });
+  });
+
+export type OutboxLetter = { readonly recipient: string; readonly subject: string; readonly body: string; readonly at: Date };
+
+/** Puts a letter in the simulated outbox, which stands in for mail. */
+export const putInOutbox = async (
+  sql: Sql,
+  teamId: number,
+  letter: { recipient: string; subject: string; body: string },
+): Promise<void> => {
+  await sql`INSERT INTO outbox (team_id, recipient, subject, body) VALUES (${teamId}, ${letter.recipient}, ${letter.subject}, ${letter.body})`;
+};
+
+export const outboxOf = async (sql: Sql, teamId: number, limit = 50): Promise<readonly OutboxLetter[]> =>
+  sql<OutboxLetter[]>`SELECT recipient, subject, body, at FROM outbox WHERE team_id = ${teamId} ORDER BY at DESC, id DESC LIMIT ${limit}`;

@@ -1,0 +1,84 @@
+import type postgres from "postgres";
+import { addActivity } from "./activity";
+import type { Sql } from "./database";
+import { newSecret, secretHash } from "./secrets";
+
+export type AccessToken = {
+  readonly id: number;
+  readonly projectId: number;
+  readonly name: string;
+  readonly madeBy: string;
+  readonly at: Date;
+  readonly lastUsedAt: Date | null;
+  readonly revokedAt: Date | null;
+  /** Versions it has fetched, latest first: "passenger-booking 2.1.0". */
+  readonly fetched: readonly string[];
+};
+
+/** Beginning of every access token, so that a leaked one is known for what it is. */
+const prefix = "ypsl_";
+/** Tokens of a project that work at once. */
+export const mostTokens = 50;
+
+export const tokensOf = async (sql: Sql, teamId: number): Promise<readonly AccessToken[]> =>
+  sql<AccessToken[]>`
+    SELECT t.id, t.project_id AS "projectId", t.name, p.name AS "madeBy", t.at, t.last_used_at AS "lastUsedAt", t.revoked_at AS "revokedAt",
+      coalesce((SELECT array_agg(s.slug || ' ' || v.major || '.' || v.minor || '.' || v.patch ORDER BY f.last_at DESC)
+        FROM version_fetch f JOIN version v ON v.id = f.version_id JOIN spec s ON s.id = v.spec_id WHERE f.token_id = t.id), '{}') AS fetched
+    FROM access_token t JOIN project j ON j.id = t.project_id JOIN person p ON p.id = t.made_by
+    WHERE j.team_id = ${teamId} ORDER BY t.revoked_at NULLS FIRST, t.at DESC, t.id DESC`;
+
+/** Makes a token; the answer is the only time it is seen. Null where the project has as many as it may. */
+export const makeToken = (
+  sql: postgres.Sql,
+  input: {
+    readonly teamId: number;
+    readonly personId: number;
+    readonly projectId: number;
+    readonly project: string;
+    readonly name: string;
+  },
+): Promise<string | null> =>
+  sql.begin(async (transaction) => {
+    const [count] = await transaction<{ count: number }[]>`
+      SELECT count(*)::int AS count FROM access_token WHERE project_id = ${input.projectId} AND revoked_at IS NULL`;
+    if ((count?.count ?? 0) >= mostTokens) return null;
+    const token = prefix + newSecret();
+    await transaction`
+      INSERT INTO access_token (project_id, name, token_hash, made_by) VALUES (${input.projectId}, ${input.name}, ${secretHash(token)}, ${input.personId})`;
+    await addActivity(transaction, { ...input, what: "token", words: `made the access token ${input.name} of ${input.project}` });
+    return token;
+  });
+
+export const revokeToken = (
+  sql: postgres.Sql,
+  input: { readonly teamId: number; readonly personId: number; readonly projectId: number; readonly id: number },
+): Promise<boolean> =>
+  sql.begin(async (transaction) => {
+    const [row] = await transaction<{ name: string }[]>`
+      UPDATE access_token SET revoked_at = now() WHERE id = ${input.id} AND project_id = ${input.projectId} AND revoked_at IS NULL RETURNING name`;
+    if (!row) return false;
+    await addActivity(transaction, { ...input, what: "token-revoked", words: `revoked the access token ${row.name}` });
+    return true;
+  });
+
+/** The bearer token of a request's Authorization; null where there is none. */
+export const bearerToken = (headers: Headers): string | null =>
+  /^Bearer ([\w-]{20,200})$/i.exec(headers.get("authorization") ?? "")?.[1] ?? null;
+
+/** The team a working token reads for; null where it is none, or revoked. */
+export const teamOfToken = async (sql: Sql, token: string): Promise<{ readonly tokenId: number; readonly teamId: number } | null> => {
+  const [row] = await sql<{ tokenId: number; teamId: number }[]>`
+    SELECT t.id AS "tokenId", j.team_id AS "teamId" FROM access_token t JOIN project j ON j.id = t.project_id
+    WHERE t.token_hash = ${secretHash(token)} AND t.revoked_at IS NULL`;
+  return row ?? null;
+};
+
+/** Notes that a token was used, and which version it fetched. */
+export const noteUse = async (sql: Sql, tokenId: number, versionId: number | null): Promise<void> => {
+  await sql`UPDATE access_token SET last_used_at = now() WHERE id = ${tokenId}`;
+  if (versionId === null) return;
+  await sql`
+    INSERT INTO version_fetch (token_id, version_id) VALUES (${tokenId}, ${versionId})
+    ON CONFLICT (token_id, version_id) DO UPDATE SET fetches = version_fetch.fetches + 1, last_at = now()`;
+};

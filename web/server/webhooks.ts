@@ -1,0 +1,128 @@
+import type postgres from "postgres";
+import { addActivity } from "./activity";
+import { announce } from "./announce";
+import type { Sql } from "./database";
+import { newSecret } from "./secrets";
+
+export const webhookEvents = ["version.published", "version.withdrawn"] as const;
+export type WebhookEvent = (typeof webhookEvents)[number];
+
+export type Webhook = { readonly id: number; readonly url: string; readonly at: Date };
+export type Delivery = {
+  readonly id: number;
+  readonly webhookId: number;
+  readonly event: string;
+  readonly state: "waiting" | "delivered" | "failed";
+  readonly attempts: number;
+  /** What the receiver answered last, or why there was none. */
+  readonly answer: string;
+  readonly at: Date;
+  readonly nextAt: Date | null;
+};
+
+/** Webhooks of a team. */
+export const mostWebhooks = 20;
+
+export const webhooksOf = async (sql: Sql, teamId: number): Promise<readonly Webhook[]> =>
+  sql<Webhook[]>`SELECT id, url, at FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL ORDER BY at, id`;
+
+export const deliveriesOf = async (sql: Sql, teamId: number, limit = 50): Promise<readonly Delivery[]> =>
+  sql<Delivery[]>`
+    SELECT d.id, d.webhook_id AS "webhookId", d.event, d.state, d.attempts, d.answer, d.at, d.next_at AS "nextAt"
+    FROM webhook_delivery d JOIN webhook w ON w.id = d.webhook_id
+    WHERE w.team_id = ${teamId} ORDER BY d.at DESC, d.id DESC LIMIT ${limit}`;
+
+/** Adds a webhook; the secret that signs its deliveries is shown once. Null where the team has as many as it may. */
+export const addWebhook = (
+  sql: postgres.Sql,
+  input: { readonly teamId: number; readonly personId: number; readonly url: string },
+): Promise<string | null> =>
+  sql.begin(async (transaction) => {
+    if ((await webhooksOf(transaction, input.teamId)).length >= mostWebhooks) return null;
+    const secret = newSecret();
+    await transaction`INSERT INTO webhook (team_id, url, secret, made_by) VALUES (${input.teamId}, ${input.url}, ${secret}, ${input.personId})`;
+    await addActivity(transaction, { ...input, what: "webhook", words: `added the webhook ${new URL(input.url).host}` });
+    return secret;
+  });
+
+export const removeWebhook = (
+  sql: postgres.Sql,
+  input: { readonly teamId: number; readonly personId: number; readonly id: number },
+): Promise<boolean> =>
+  sql.begin(async (transaction) => {
+    const [row] = await transaction<{ url: string }[]>`
+      UPDATE webhook SET removed_at = now() WHERE id = ${input.id} AND team_id = ${input.teamId} AND removed_at IS NULL RETURNING url`;
+    if (!row) return false;
+    await transaction`UPDATE webhook_delivery SET state = 'failed', next_at = NULL, answer = 'the webhook was removed' WHERE webhook_id = ${input.id} AND state = 'waiting'`;
+    await addActivity(transaction, { ...input, what: "webhook-removed", words: `removed the webhook ${new URL(row.url).host}` });
+    return true;
+  });
+
+/** Queues an event for every webhook of a team; inside the transaction that makes it true, so that neither is without the other. */
+export const queueEvent = async (
+  sql: postgres.TransactionSql,
+  teamId: number,
+  event: WebhookEvent,
+  body: postgres.JSONValue,
+): Promise<void> => {
+  const rows = await sql`
+    INSERT INTO webhook_delivery (webhook_id, event, body)
+    SELECT id, ${event}, ${sql.json(body)} FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL RETURNING id`;
+  if (rows.length > 0) await announce(sql, { kind: "deliveries" });
+};
+
+/** Sends a delivery again, at once and from the first attempt. */
+export const repeatDelivery = (sql: postgres.Sql, teamId: number, id: number): Promise<boolean> =>
+  sql.begin(async (transaction) => {
+    const rows = await transaction`
+      UPDATE webhook_delivery d SET state = 'waiting', attempts = 0, next_at = now(), answer = ''
+      FROM webhook w WHERE w.id = d.webhook_id AND d.id = ${id} AND w.team_id = ${teamId} AND w.removed_at IS NULL AND d.state <> 'waiting' RETURNING d.id`;
+    if (rows.length > 0) await announce(transaction, { kind: "deliveries" });
+    return rows.length > 0;
+  });
+
+export type DueDelivery = {
+  readonly id: number;
+  readonly url: string;
+  readonly secret: string;
+  readonly event: string;
+  readonly body: unknown;
+  readonly attempts: number;
+};
+
+/**
+ * Takes one delivery that is due, and keeps other processes from taking it for a while: should this one die, it is due
+ * again then. Null where nothing is due.
+ */
+export const takeDue = async (sql: Sql, leaseSeconds: number): Promise<DueDelivery | null> => {
+  const [row] = await sql<DueDelivery[]>`
+    UPDATE webhook_delivery d SET next_at = now() + make_interval(secs => ${leaseSeconds}), attempts = d.attempts + 1
+    FROM webhook w
+    WHERE w.id = d.webhook_id AND d.id = (
+      SELECT id FROM webhook_delivery WHERE state = 'waiting' AND next_at <= now() ORDER BY next_at, id LIMIT 1 FOR UPDATE SKIP LOCKED)
+    RETURNING d.id, w.url, w.secret, d.event, d.body, d.attempts`;
+  return row ?? null;
+};
+
+/** Notes how an attempt went: delivered, to be tried again in so many seconds, or given up. */
+export const noteAttempt = async (
+  sql: Sql,
+  id: number,
+  outcome: { readonly delivered: boolean; readonly answer: string; readonly retryIn: number | null },
+): Promise<void> => {
+  const { delivered, answer, retryIn } = outcome;
+  await sql`
+    UPDATE webhook_delivery SET
+      state = ${delivered ? "delivered" : retryIn === null ? "failed" : "waiting"},
+      answer = ${answer.slice(0, 500)},
+      next_at = ${delivered || retryIn === null ? null : sql`now() + make_interval(secs => ${retryIn})`},
+      delivered_at = ${delivered ? sql`now()` : null}
+    WHERE id = ${id}`;
+};
+
+/** Seconds until the next delivery is due; null where none waits. */
+export const nextDue = async (sql: Sql): Promise<number | null> => {
+  const [row] = await sql<{ seconds: number | null }[]>`
+    SELECT extract(epoch FROM min(next_at) - now())::float8 AS seconds FROM webhook_delivery WHERE state = 'waiting'`;
+  return row?.seconds ?? null;
+};

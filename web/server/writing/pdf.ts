@@ -1,0 +1,290 @@
+import {
+  breakpointRanges,
+  changesByBreakpoint,
+  breakpointSentence,
+  findingWords,
+  check,
+  fromJsonNumber,
+  type Layout,
+  resolve,
+  show,
+  spanWidth,
+  termsAt,
+  toNumber,
+  valueWords,
+} from "@ypsiline/core";
+import PDFDocument from "pdfkit";
+import { spacingPx } from "./spacing";
+
+/** What a sheet is printed of. */
+export type SheetOf = {
+  readonly layout: Layout;
+  readonly version: string;
+  readonly published: string;
+  /** When it was published, or last changed: the same version makes the same file. */
+  readonly at: Date;
+  readonly note: string;
+  readonly before: { readonly number: string; readonly layout: Layout } | null;
+};
+
+const ink = "#18262e";
+const quiet = "#566871";
+const margin = 48;
+const sizes: readonly number[] = [1, 2, 3, 4, 6, 8, 12];
+
+/** The fonts every reader of PDF has know Latin letters only: fractions and arrows are written out. */
+const plain = (text: string): string =>
+  text
+    .replace(
+      /(\d?)([½⅓⅔¼¾⅙⅚⅛⅜⅝⅞])/g,
+      (_, before: string, glyph: string) => `${before}${before ? " " : ""}${glyph.normalize("NFKD").replace("⁄", "/")}`,
+    )
+    .replaceAll("→", "to")
+    .replaceAll("≤", "at most")
+    .replaceAll("−", "-")
+    .replace(/[^\u0020-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d…]/g, "?");
+
+/** The printable sheet of a version: title block, drawings to one scale, numbers, rows, text roles, spans, notes, accepted findings and changes. A4. */
+export const pdfOf = (sheet: SheetOf): Promise<Uint8Array> =>
+  new Promise((resolved, reject) => {
+    const { layout } = sheet;
+    const document = new PDFDocument({
+      size: "A4",
+      margin,
+      bufferPages: true,
+      info: { Title: `${layout.name} ${sheet.version}`, CreationDate: sheet.at, Producer: "Ypsiline", Creator: "Ypsiline" },
+    });
+    const chunks: Buffer[] = [];
+    document.on("data", (chunk: Buffer) => chunks.push(chunk));
+    document.on("end", () => resolved(Buffer.concat(chunks)));
+    document.on("error", reject);
+    draw(document, sheet);
+    const { count } = document.bufferedPageRange();
+    for (let page = 0; page < count; page += 1) {
+      document.switchToPage(page);
+      document.page.margins.bottom = 0;
+      document
+        .font("Helvetica")
+        .fontSize(8)
+        .fillColor(quiet)
+        .text(
+          plain(`${layout.name} ${sheet.version}, page ${page + 1} of ${count}. Lengths in CSS px.`),
+          margin,
+          document.page.height - 32,
+          { lineBreak: false },
+        );
+    }
+    document.end();
+  });
+
+type Document = InstanceType<typeof PDFDocument>;
+
+const widthOf = (document: Document): number => document.page.width - 2 * margin;
+
+/** Makes room for so much; a new page where there is none. */
+const room = (document: Document, height: number): void => {
+  if (document.y + height > document.page.height - margin) document.addPage();
+};
+
+/** A heading, kept together with what follows it: a few rows stay on one page. */
+const heading = (document: Document, text: string, rows = 1): void => {
+  room(document, 48 + 17 * Math.min(16, rows));
+  document.moveDown(0.8).font("Helvetica-Bold").fontSize(12).fillColor(ink).text(plain(text), margin).moveDown(0.3);
+};
+
+const paragraph = (document: Document, text: string): void => {
+  document
+    .font("Helvetica")
+    .fontSize(9.5)
+    .fillColor(ink)
+    .text(plain(text), margin, undefined, { width: widthOf(document) })
+    .moveDown(0.2);
+};
+
+const table = (document: Document, head: readonly string[], rows: readonly (readonly string[])[], first = 1.6): void => {
+  const unit = widthOf(document) / (head.length - 1 + first);
+  const line = (cells: readonly string[], bold: boolean): void => {
+    const heights = cells.map((cell, index) =>
+      document
+        .font(index === 0 || bold ? "Helvetica" : "Courier")
+        .fontSize(8)
+        .heightOfString(plain(cell), { width: (index === 0 ? first : 1) * unit - 6 }),
+    );
+    const height = Math.max(...heights) + 5;
+    room(document, height);
+    const y = document.y;
+    cells.forEach((cell, index) => {
+      const x = margin + (index === 0 ? 0 : (first + index - 1) * unit);
+      document
+        .font(bold ? "Helvetica-Bold" : index === 0 ? "Helvetica" : "Courier")
+        .fontSize(8)
+        .fillColor(bold ? quiet : ink)
+        .text(plain(cell), x, y, { width: (index === 0 ? first : 1) * unit - 6, align: index === 0 ? "left" : "right" });
+    });
+    document.y = y + height;
+    document
+      .moveTo(margin, document.y - 3)
+      .lineTo(margin + widthOf(document), document.y - 3)
+      .lineWidth(0.5)
+      .strokeColor("#d9d6cb")
+      .stroke();
+  };
+  line(head, true);
+  for (const row of rows) line(row, false);
+};
+
+const drawings = (document: Document, layout: Layout): void => {
+  const ranges = breakpointRanges(layout);
+  const label = 96;
+  const widest = Math.max(...ranges.map(({ breakpoint }) => breakpoint.drawnAt.width));
+  const scale = (widthOf(document) - label) / widest;
+  for (const { breakpoint } of ranges) {
+    room(document, 48);
+    const y = document.y;
+    const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
+    document
+      .font("Helvetica-Bold")
+      .fontSize(9)
+      .fillColor(ink)
+      .text(plain(breakpoint.name), margin, y + 6, { width: label - 8, height: 11, ellipsis: true });
+    document
+      .font("Courier")
+      .fontSize(8)
+      .fillColor(quiet)
+      .text(`at ${breakpoint.drawnAt.width}`, margin, y + 19, { lineBreak: false });
+    const x = margin + label;
+    const columns = resolved.ok ? resolved.value.columns : [];
+    for (const { start, width } of columns)
+      document
+        .rect(x + toNumber(start) * scale, y, Math.max(0, toNumber(width) * scale), 36)
+        .lineWidth(0.4)
+        .fillAndStroke("#b9dccf", "#2f8a76");
+    document
+      .rect(x, y, breakpoint.drawnAt.width * scale, 36)
+      .lineWidth(0.8)
+      .strokeColor(ink)
+      .stroke();
+    document.y = y + 44;
+  }
+};
+
+const draw = (document: Document, { layout, version, published, note, before }: SheetOf): void => {
+  const ranges = breakpointRanges(layout);
+  document.font("Helvetica").fontSize(8).fillColor(quiet).text("Layout specification", margin);
+  document
+    .font("Helvetica-Bold")
+    .fontSize(20)
+    .fillColor(ink)
+    .text(plain(layout.name), { width: widthOf(document) });
+  document
+    .font("Helvetica")
+    .fontSize(10)
+    .fillColor(quiet)
+    .text(plain(`Version ${version}, ${published}. Base unit ${layout.base.replace("px", " px")}, ${ranges.length} breakpoints.`));
+  document
+    .moveTo(margin, document.y + 6)
+    .lineTo(margin + widthOf(document), document.y + 6)
+    .lineWidth(1.2)
+    .strokeColor(ink)
+    .stroke();
+  document.y += 12;
+  if (note) paragraph(document, note);
+  heading(document, "All breakpoints, drawn to one scale");
+  drawings(document, layout);
+  heading(document, "The numbers", ranges.length + 2);
+  table(
+    document,
+    ["Breakpoint", "From", "Columns", "Gutter", "Margin", "Container", "Drawn at", "Container there", "Column there"],
+    ranges.map(({ breakpoint, from }) => {
+      const { columns, drawnAt } = breakpoint;
+      const terms = termsAt(layout, breakpoint, fromJsonNumber(drawnAt.width));
+      const sides = columns.margin.start === columns.margin.end ? [columns.margin.start] : [columns.margin.start, columns.margin.end];
+      return [
+        breakpoint.name,
+        String(from),
+        `${columns.count}${columns.edgeGutters === "half" ? " + edges" : ""}`,
+        valueWords(columns.gutter),
+        sides.map(valueWords).join(", "),
+        valueWords(columns.container),
+        `${drawnAt.width}×${drawnAt.height}`,
+        show(terms.container.width),
+        show(terms.column),
+      ];
+    }),
+  );
+  heading(document, "Rows and baseline", ranges.length + 1);
+  table(
+    document,
+    ["Breakpoint", "Rows", "Row pitch", "Whole rows", "Left over", "Baseline", "Lines"],
+    ranges.map(({ breakpoint }) => {
+      const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
+      const rows = resolved.ok ? resolved.value.rows : null;
+      const baseline = resolved.ok ? resolved.value.baseline : null;
+      return [
+        breakpoint.name,
+        breakpoint.rows?.kind ?? "none",
+        rows ? show(rows.pitch) : "-",
+        rows ? String(rows.whole) : "-",
+        rows ? show(rows.leftover) : "-",
+        baseline ? show(baseline.step) : "-",
+        baseline ? String(baseline.lines) : "-",
+      ];
+    }),
+  );
+  heading(document, "Spans", sizes.length + 1);
+  table(
+    document,
+    ["Columns", ...ranges.map(({ breakpoint }) => breakpoint.name.slice(0, 18))],
+    sizes
+      .filter((k) => ranges.some(({ breakpoint }) => k <= breakpoint.columns.count))
+      .map((k) => [
+        String(k),
+        ...ranges.map(({ breakpoint }) =>
+          k <= breakpoint.columns.count ? show(spanWidth(termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width)), k)) : "-",
+        ),
+      ]),
+    1,
+  );
+  if (layout.spacing.length > 0) {
+    heading(document, "Spacing");
+    paragraph(
+      document,
+      spacingPx(layout)
+        .map(({ name, px }) => `${name} ${px}`)
+        .join(", "),
+    );
+  }
+  if (layout.text.length > 0) {
+    heading(document, "Text roles", layout.text.length + 1);
+    table(
+      document,
+      ["Role", "Size", "Line height", "Font"],
+      layout.text.map(({ name, size, lineHeight, font }) => [name, valueWords(size), valueWords(lineHeight), font]),
+    );
+  }
+  if (layout.notes.length > 0) {
+    heading(document, "Notes on the layout");
+    for (const { about, text } of layout.notes)
+      paragraph(
+        document,
+        `${layout.breakpoints.find(({ id }) => id === about)?.name ?? layout.areas.find(({ id }) => id === about)?.name ?? "Spec"}: ${text}`,
+      );
+  }
+  const accepted = check(layout).findings.filter((finding) => finding.accepted !== null);
+  if (accepted.length > 0) {
+    heading(document, "Accepted findings");
+    for (const finding of accepted) {
+      const where = layout.breakpoints.find(({ id }) => id === finding.breakpoint)?.name ?? finding.breakpoint;
+      paragraph(document, `${where}: ${findingWords(finding, where).title}. Accepted: ${finding.accepted ?? ""}`);
+    }
+  }
+  if (before) {
+    heading(document, `Changed since ${before.number}`);
+    const { spec, breakpoints } = changesByBreakpoint(before.layout, layout);
+    const said = [
+      ...spec.map(({ what, from, to }) => `Spec: ${what} ${from === "" ? "" : `${from} → `}${to}`),
+      ...breakpoints.map(breakpointSentence).filter((sentence) => sentence !== ""),
+    ];
+    for (const one of said.length > 0 ? said : ["Nothing but the number and the note."]) paragraph(document, one);
+  }
+};

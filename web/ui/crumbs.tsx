@@ -1,0 +1,25 @@
+import Link from "next/link";
+import type { ReactNode } from "react";
+
+/** Where a page stands: links to what is above it, then itself. */
+export const Crumbs = ({
+  above,
+  children,
+}: {
+  readonly above: readonly (readonly [label: string, href: string])[];
+  readonly children: ReactNode;
+}) => (
+  <>
+    {above.map(([label, href]) => (
+      <span key={href} className="crumb-step">
+        <Link href={href} className="crumb" prefetch={false} title={label}>
+          {label}
+        </Link>
+        <span className="crumb" aria-hidden="true">
+          /
+        </span>
+      </span>
+    ))}
+    <span className="here">{children}</span>
+  </>
+);
