@@ -97,6 +97,7 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
 
   const { page, context, said } = await pageOf(browser, "lead");
   await page.goto(`${path}/versions/1.1.0`);
+  await page.getByText("For the team").click();
   await page.getByRole("button", { name: "Withdraw 1.1.0…" }).click();
   await page.getByLabel("Why nobody should use it").fill("Gutters of 40 were a slip.");
   await page.getByRole("button", { name: "Withdraw it" }).click();
@@ -113,6 +114,7 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   expect((await api.post(`/api${path}/withdraw`, { data: { number: "1.1.0", reason: "Again." } })).status()).toBe(409);
 
   await page.goto(`${path}/versions/1.0.0`);
+  await page.getByText("For the team").click();
   await page.getByRole("button", { name: "Put 1.0.0 into the draft" }).click();
   await page.getByRole("link", { name: "Open it" }).click();
   await page.goto(`${path}?at=desk`);

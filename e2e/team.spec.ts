@@ -256,6 +256,7 @@ test("a spec is made readable to anyone with the link, and to the team alone aga
   await page.goto(`${path}/versions/latest`);
   await expect(page).toHaveURL(/sign-in/);
   await lead.page.goto(`${path}/versions/latest`);
+  await lead.page.getByText("For the team").click();
   await lead.page.getByLabel("Anyone with the link may read its versions").check();
   await expect(async () => {
     await page.goto(`${path}/versions/latest`);

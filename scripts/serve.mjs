@@ -34,7 +34,7 @@ export const requireFreePort = (port) =>
 /** Starts the built application; resolves when it answers. */
 export const serve = (port, env) =>
   new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, [join(root, "web", "server.mjs")], {
+    const child = spawn(process.execPath, ["--import", "tsx", join(root, "web", "server.mjs")], {
       cwd: join(root, "web"),
       stdio: ["ignore", "pipe", "inherit"],
       env: { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1", ...env, PORT: String(port) },

@@ -1,8 +1,9 @@
 import { createServer } from "node:http";
 import next from "next";
+import { answerAhead } from "./server/ahead.ts";
 
 // The application behind one plain HTTP server: it tells route handlers the address a request came from,
-// which nothing a client sends can set.
+// which nothing a client sends can set. Files of published versions are answered ahead of the framework.
 const port = Number(process.env.PORT ?? 3000);
 const hostname = process.env.HOST ?? "127.0.0.1";
 const app = next({ dev: process.env.NODE_ENV !== "production", dir: import.meta.dirname, hostname, port });
@@ -11,7 +12,7 @@ const handle = app.getRequestHandler();
 
 const server = createServer((request, response) => {
   request.headers["x-ypsiline-address"] = request.socket.remoteAddress ?? "unknown";
-  void handle(request, response);
+  if (!answerAhead(request, response)) void handle(request, response);
 });
 server.requestTimeout = 60_000;
 server.on("error", (error) => {

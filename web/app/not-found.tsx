@@ -1,4 +1,3 @@
-import Link from "next/link";
 import { TopBar } from "@/ui/brand";
 
 export default function NotFound() {
@@ -8,7 +7,7 @@ export default function NotFound() {
       <main className="page">
         <h1>There is nothing at this address</h1>
         <p className="mt-2">
-          The spec or version may have another name, or you may not be a member of its team. <Link href="/specs">See your specs</Link>.
+          The spec or version may have another name, or you may not be a member of its team. <a href="/specs">See your specs</a>.
         </p>
       </main>
     </>

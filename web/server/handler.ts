@@ -23,32 +23,48 @@ const isDown = (error: unknown): boolean =>
     "57P03",
   ].includes(String(error.code));
 
+/** What has to be known of a request to answer it safely, whatever server it came in by. */
+type Incoming = { readonly address: string; readonly method: string; readonly path: string; readonly aborted: () => boolean };
+
 /**
- * A route handler around a function: rate limit first; a fault it returns becomes a problem document; a
- * database that does not answer is 503. Anything else is a bug: 500, and to the server's log without what was sent.
+ * Work around which nothing goes wrong unsaid: rate limit first; a database that does not answer is a fault that says
+ * so. Anything else is a bug: a fault, and to the server's log without what was sent. Null where nobody waits any more.
  */
+export const guarded = async <T>(
+  { address, method, path, aborted }: Incoming,
+  work: () => Promise<T | Problem>,
+): Promise<T | Problem | null> => {
+  const wait = takeRequest(address, Date.now());
+  if (wait > 0)
+    return {
+      code: "too-many",
+      detail: `Wait ${wait} ${wait === 1 ? "second" : "seconds"} before the next request.`,
+      headers: { "Retry-After": String(wait) },
+    };
+  try {
+    return await work();
+  } catch (error) {
+    // A page that closes while it sends is no fault of anybody's, and nobody reads the answer.
+    if (aborted() || (error instanceof Error && error.message === "aborted")) return null;
+    if (isDown(error)) return { code: "unavailable", detail: "Try again in a moment.", headers: { "Retry-After": "2" } };
+    process.stderr.write(`${method} ${path}: ${error instanceof Error ? (error.stack ?? error.message) : "unknown"}\n`);
+    return { code: "broken", detail: "This is a fault of Ypsiline's; what was saved is safe." };
+  }
+};
+
+/** A route handler around a function, guarded; a fault it returns becomes a problem document. */
 export const handler =
   <P = Record<string, never>>(work: (request: Request, params: P) => Promise<Response | Problem>) =>
   async (request: Request, context: Context<P>): Promise<Response> => {
-    const wait = takeRequest(addressOf(request.headers), Date.now());
-    if (wait > 0)
-      return problemResponse({
-        code: "too-many",
-        detail: `Wait ${wait} ${wait === 1 ? "second" : "seconds"} before the next request.`,
-        headers: { "Retry-After": String(wait) },
-      });
-    try {
-      const result = await work(request, await context.params);
-      return result instanceof Response ? result : problemResponse(result);
-    } catch (error) {
-      // A page that closes while it sends is no fault of anybody's, and nobody reads the answer.
-      if (request.signal.aborted || (error instanceof Error && error.message === "aborted")) return new Response(null, { status: 408 });
-      if (isDown(error)) return problemResponse({ code: "unavailable", detail: "Try again in a moment.", headers: { "Retry-After": "2" } });
-      process.stderr.write(
-        `${request.method} ${new URL(request.url).pathname}: ${error instanceof Error ? (error.stack ?? error.message) : "unknown"}\n`,
-      );
-      return problemResponse({ code: "broken", detail: "This is a fault of Ypsiline's; what was saved is safe." });
-    }
+    const incoming: Incoming = {
+      address: addressOf(request.headers),
+      method: request.method,
+      path: new URL(request.url).pathname,
+      aborted: () => request.signal.aborted,
+    };
+    const result = await guarded(incoming, async () => work(request, await context.params));
+    if (result === null) return new Response(null, { status: 408 });
+    return result instanceof Response ? result : problemResponse(result);
   };
 
 /**

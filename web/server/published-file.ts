@@ -3,9 +3,9 @@ import { database } from "./database";
 import type { Problem } from "./problem";
 import type { Spec } from "./specs";
 import { noteUse } from "./tokens";
-import { readVersion, type Version, versionHead, versionsOf } from "./versions";
-import { allowedSpec } from "./viewer";
-import { fileResponse, tagged } from "./writing/file-response";
+import { findPublished, readVersion, type Version, versionsOf } from "./versions";
+import { allowedByToken, allowedTo, type Credentials, personOf } from "./allowed";
+import { type Answer, fileAnswer, tagged } from "./writing/file-response";
 import { namedFile } from "./writing/named-file";
 import type { SheetOf } from "./writing/pdf";
 import { writtenFiles } from "./writing/written-files";
@@ -35,35 +35,48 @@ export const sheetOf = async (spec: Pick<Spec, "id">, version: Version, withBefo
   };
 };
 
+/** What is asked for, whatever server it came in by. */
+export type PublishedRequest = PublishedParams & {
+  readonly file: string;
+  readonly search: URLSearchParams;
+  readonly ifNoneMatch: string | null;
+  readonly credentials: Credentials;
+};
+
 /**
  * Answers a request for a file of a published version. A numbered version never changes and may be kept
  * for a year; `latest` is asked for again each time, with its ETag. A fetch by access token is noted.
  */
-export const publishedFile = async (request: Request, params: PublishedParams, file: string): Promise<Response | Problem> => {
-  const allowed = await allowedSpec(params.team, params.spec, "read-version");
+export const publishedFile = async (request: PublishedRequest): Promise<Answer | Problem> => {
+  const { team, spec: slug, file, search, credentials } = request;
+  const sql = database();
+  const latest = request.version === "latest";
+  const number = latest ? null : parseVersion(request.version);
+  const { bearer } = credentials;
+  const person = bearer === null ? await personOf(credentials) : null;
+  const found = await findPublished(sql, { team, slug, number, personId: person?.id ?? null });
+  const spec = found?.spec ?? null;
+  const allowed = bearer === null ? allowedTo(spec, person, team, slug, "read-version") : await allowedByToken(spec, bearer, team, slug);
   if (!allowed.ok) return allowed.problem;
-  const latest = params.version === "latest";
-  const number = latest ? null : parseVersion(params.version);
-  if (!latest && !number) return { code: "not-found", detail: `${params.version} is no version number; it is like 2.1.0, or "latest".` };
-  const version = await versionHead(database(), allowed.spec.id, number);
-  if (!version)
-    return {
-      code: "not-found",
-      detail: latest ? `There is no version of ${params.spec} yet.` : `There is no version ${params.version} of ${params.spec}.`,
-    };
-  const { search, searchParams } = new URL(request.url);
-  const key = `${version.id} ${file} ${search}`;
+  if (!latest && !number) return { code: "not-found", detail: `${request.version} is no version number; it is like 2.1.0, or "latest".` };
+  const version = found?.version ?? null;
+  const none: Problem = {
+    code: "not-found",
+    detail: latest ? `There is no version of ${slug} yet.` : `There is no version ${request.version} of ${slug}.`,
+  };
+  if (!version) return none;
+  const key = `${version.id} ${file} ${search.toString()}`;
   let answer = writtenFiles.get(key);
   if (!answer) {
-    const whole = await readVersion(database(), allowed.spec.id, parseVersion(version.number));
-    if (!whole) return { code: "not-found", detail: `There is no version ${params.version} of ${params.spec}.` };
-    const written = await namedFile(await sheetOf(allowed.spec, whole, file === "sheet.pdf" || file === "all.zip"), file, searchParams);
+    const whole = await readVersion(sql, allowed.spec.id, parseVersion(version.number));
+    if (!whole) return none;
+    const written = await namedFile(await sheetOf(allowed.spec, whole, file === "sheet.pdf" || file === "all.zip"), file, search);
     if (!written.ok) return written.problem;
     answer = writtenFiles.keep(key, tagged(written.body, written.mediaType));
   }
-  if (allowed.tokenId !== null) await noteUse(database(), allowed.tokenId, version.id);
+  if (allowed.tokenId !== null) await noteUse(sql, allowed.tokenId, version.id);
   const reach = allowed.spec.public ? "public" : "private";
-  return fileResponse(request, answer, {
+  return fileAnswer(request.ifNoneMatch, answer, {
     "Cache-Control": latest ? `${reach}, no-cache` : `${reach}, max-age=${year}, immutable`,
     "X-Ypsiline-Version": version.number,
     ...(version.withdrawn ? { "X-Ypsiline-Withdrawn": encodeURIComponent(version.withdrawn.reason).slice(0, 500) } : {}),

@@ -62,9 +62,9 @@ export const revokeToken = (
     return true;
   });
 
-/** The bearer token of a request's Authorization; null where there is none. */
-export const bearerToken = (headers: Headers): string | null =>
-  /^Bearer ([\w-]{20,200})$/i.exec(headers.get("authorization") ?? "")?.[1] ?? null;
+/** The bearer token of an Authorization header; null where there is none. */
+export const bearerIn = (authorization: string | null): string | null => /^Bearer ([\w-]{20,200})$/i.exec(authorization ?? "")?.[1] ?? null;
+export const bearerToken = (headers: Headers): string | null => bearerIn(headers.get("authorization"));
 
 /** The team a working token reads for; null where it is none, or revoked. */
 export const teamOfToken = async (sql: Sql, token: string): Promise<{ readonly tokenId: number; readonly teamId: number } | null> => {

@@ -1,6 +1,7 @@
 import { type Layout, layoutSchema, type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
+import type { Spec } from "./specs";
 
 export type Withdrawal = { readonly reason: string; readonly at: Date; readonly by: string };
 export type VersionSummary = {
@@ -57,14 +58,38 @@ export const readVersion = async (sql: Sql, specId: number, number: VersionNumbe
   return row ? { ...summary(row), layout: layoutSchema.parse(row.layout) } : null;
 };
 
-/** What is known of a version without its layout; the latest that was not withdrawn where no number is given. */
-export const versionHead = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<VersionSummary | null> => {
-  const [row] = await sql<Row[]>`
-    SELECT ${columns(sql)} FROM ${joined(sql)}
-    WHERE v.spec_id = ${specId}
-    ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
-    ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? summary(row) : null;
+/**
+ * A spec with one of its versions (the latest that was not withdrawn where no number is given) in one query, without the
+ * layout: what reading a published file needs to know each time.
+ */
+export const findPublished = async (
+  sql: Sql,
+  asked: { readonly team: string; readonly slug: string; readonly number: VersionNumber | null; readonly personId: number | null },
+): Promise<{ readonly spec: Spec; readonly version: VersionSummary | null } | null> => {
+  const { team, slug, number, personId } = asked;
+  const [row] = await sql<(Spec & { specId: number; versionId: number | null } & Row)[]>`
+    SELECT s.id AS "specId", t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, m.role,
+      v.id AS "versionId", v.major, v.minor, v.patch, v.note, v.published_at AS "publishedAt", p.name AS "publishedBy",
+      w.reason, w.at AS "withdrawnAt", wp.name AS "withdrawnBy"
+    FROM spec s JOIN team t ON t.id = s.team_id
+    LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
+    LEFT JOIN LATERAL (
+      SELECT one.* FROM version one LEFT JOIN version_withdrawal gone ON gone.version_id = one.id
+      WHERE one.spec_id = s.id ${
+        number
+          ? sql`AND one.major = ${number.major} AND one.minor = ${number.minor} AND one.patch = ${number.patch}`
+          : sql`AND gone.version_id IS NULL`
+      }
+      ORDER BY one.major DESC, one.minor DESC, one.patch DESC LIMIT 1) v ON true
+    LEFT JOIN person p ON p.id = v.published_by
+    LEFT JOIN version_withdrawal w ON w.version_id = v.id LEFT JOIN person wp ON wp.id = w.person_id
+    WHERE t.slug = ${team} AND s.slug = ${slug}`;
+  if (!row) return null;
+  const { specId, versionId, teamId, teamName, publishers, description, role } = row;
+  return {
+    spec: { id: specId, teamId, team, teamName, publishers, slug, description, public: row.public, role },
+    version: versionId === null ? null : summary({ ...row, id: versionId }),
+  };
 };
 
 export type NewVersion = {

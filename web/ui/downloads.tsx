@@ -12,14 +12,17 @@ const Options = ({
   name,
   label,
   values,
+  usual,
 }: {
   readonly name: string;
   readonly label: string;
   readonly values: readonly (readonly [string, string])[];
+  /** The value chosen at first; the first where it is left out. */
+  readonly usual?: string;
 }) => (
   <label>
     {label}
-    <select name={name} className="form-select form-select-sm">
+    <select name={name} className="form-select form-select-sm" defaultValue={usual}>
       {values.map(([value, words]) => (
         <option key={value} value={value}>
           {words}
@@ -186,6 +189,7 @@ export const Downloads = ({ layout, files, stem }: Props) => (
         />
         <Options
           name="opacity"
+          usual="0.35"
           label="Opacity"
           values={[
             ["0.2", "20%"],

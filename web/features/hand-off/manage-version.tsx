@@ -4,7 +4,7 @@ import { useState } from "react";
 import { FormField } from "@/ui/form-field";
 import { useAct } from "@/ui/use-act";
 
-type Props = {
+export type ManageProps = {
   readonly team: string;
   readonly spec: string;
   readonly number: string;
@@ -14,7 +14,7 @@ type Props = {
 };
 
 /** What the team can do with a version beside reading it: say who reads it, put it into the draft, withdraw it. */
-export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: Props) => {
+export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: ManageProps) => {
   const act = useAct();
   const [reason, setReason] = useState("");
   const [asked, setAsked] = useState(false);
@@ -25,81 +25,76 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
     if (!(await act.send(`/api/specs/${team}/${spec}/share`, { public: next }))) setShared(!next);
   };
   return (
-    <section className="take-section" aria-label="This version">
-      <h2>For the team</h2>
-      <div className="card-plain side-card">
-        {may.share && (
-          <label className="d-flex gap-2 mb-2">
-            <input
-              type="checkbox"
-              className="form-check-input m-0 mt-1"
-              checked={shared}
-              disabled={act.busy}
-              onChange={(event) => void share(event.target.checked)}
-            />
-            Anyone with the link may read its versions
-          </label>
-        )}
-        <div className="d-flex flex-wrap gap-2">
-          {may.restore && (
-            <button
-              type="button"
-              className="btn btn-sm btn-quiet"
-              disabled={act.busy}
-              onClick={() =>
-                void act.send(`/api/drafts/${team}/${spec}/restore`, { number }, () => setSaid(`The draft is ${number} again.`))
-              }
-            >
-              Put {number} into the draft
-            </button>
-          )}
-          {may.withdraw && !withdrawn && (
-            <button type="button" className="btn btn-sm btn-quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
-              Withdraw {number}…
-            </button>
-          )}
-        </div>
-        {asked && !withdrawn && (
-          <form
-            className="mt-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void act.send(`/api/specs/${team}/${spec}/withdraw`, { number, reason }, () => setAsked(false));
-            }}
+    <div className="manage">
+      {may.share && (
+        <label className="d-flex gap-2 mb-2">
+          <input
+            type="checkbox"
+            className="form-check-input m-0 mt-1"
+            checked={shared}
+            disabled={act.busy}
+            onChange={(event) => void share(event.target.checked)}
+          />
+          Anyone with the link may read its versions
+        </label>
+      )}
+      <div className="d-flex flex-wrap gap-2">
+        {may.restore && (
+          <button
+            type="button"
+            className="btn btn-sm btn-quiet"
+            disabled={act.busy}
+            onClick={() => void act.send(`/api/drafts/${team}/${spec}/restore`, { number }, () => setSaid(`The draft is ${number} again.`))}
           >
-            <FormField
-              id="withdraw-reason"
-              label="Why nobody should use it"
-              fault={act.fault}
-              words="It stays readable and is marked; it is never the latest again."
-            >
-              {(field) => (
-                <textarea
-                  {...field}
-                  className="form-control"
-                  rows={2}
-                  maxLength={2000}
-                  value={reason}
-                  onChange={(event) => setReason(event.target.value)}
-                />
-              )}
-            </FormField>
-            <button className="btn btn-sm btn-primary" disabled={act.busy || reason.trim() === ""}>
-              Withdraw it
-            </button>
-          </form>
+            Put {number} into the draft
+          </button>
         )}
-        {said && (
-          <p className="mt-2 mb-0" role="status">
-            {said} <a href={`/specs/${team}/${spec}`}>Open it</a>
-          </p>
-        )}
-        {act.fault && !asked && (
-          <p className="fault mt-2 mb-0" role="alert">
-            {act.fault}
-          </p>
+        {may.withdraw && !withdrawn && (
+          <button type="button" className="btn btn-sm btn-quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
+            Withdraw {number}…
+          </button>
         )}
       </div>
-    </section>
+      {asked && !withdrawn && (
+        <form
+          className="mt-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void act.send(`/api/specs/${team}/${spec}/withdraw`, { number, reason }, () => setAsked(false));
+          }}
+        >
+          <FormField
+            id="withdraw-reason"
+            label="Why nobody should use it"
+            fault={act.fault}
+            words="It stays readable and is marked; it is never the latest again."
+          >
+            {(field) => (
+              <textarea
+                {...field}
+                className="form-control"
+                rows={2}
+                maxLength={2000}
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+              />
+            )}
+          </FormField>
+          <button className="btn btn-sm btn-primary" disabled={act.busy || reason.trim() === ""}>
+            Withdraw it
+          </button>
+        </form>
+      )}
+      {said && (
+        <p className="mt-2 mb-0" role="status">
+          {said} <a href={`/specs/${team}/${spec}`}>Open it</a>
+        </p>
+      )}
+      {act.fault && !asked && (
+        <p className="fault mt-2 mb-0" role="alert">
+          {act.fault}
+        </p>
+      )}
+    </div>
   );
 };

@@ -9,14 +9,24 @@ export const tagged = (body: string | Uint8Array, mediaType: string): TaggedFile
   etag: `"${createHash("sha256").update(body).digest("base64url").slice(0, 27)}"`,
 });
 
+/** An answer as any HTTP server can send it. */
+export type Answer = {
+  readonly status: 200 | 304;
+  readonly headers: Readonly<Record<string, string>>;
+  readonly body: string | Uint8Array | null;
+};
+
 /** Answers with a file and its ETag, or 304 where the asker has it already. */
-export const fileResponse = (
-  request: Request,
+export const fileAnswer = (
+  ifNoneMatch: string | null,
   { body, mediaType, etag }: TaggedFile,
   headers: Readonly<Record<string, string>>,
-): Response => {
+): Answer => {
   const all = { ...headers, "Content-Type": mediaType, ETag: etag };
-  const known = request.headers.get("if-none-match")?.split(/\s*,\s*/) ?? [];
-  if (known.includes(etag) || known.includes(`W/${etag}`)) return new Response(null, { status: 304, headers: all });
-  return new Response(body as BodyInit, { headers: all });
+  const known = ifNoneMatch?.split(/\s*,\s*/) ?? [];
+  return known.includes(etag) || known.includes(`W/${etag}`)
+    ? { status: 304, headers: all, body: null }
+    : { status: 200, headers: all, body };
 };
+
+export const responseOf = ({ status, headers, body }: Answer): Response => new Response(body as BodyInit | null, { status, headers });

@@ -2,7 +2,7 @@ import { compareVersions, parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { HandOff } from "@/features/hand-off/hand-off-page";
-import { ManageVersion } from "@/features/hand-off/manage-version";
+import { ManageFold } from "@/features/hand-off/manage-fold";
 import { NewsBar } from "@/features/hand-off/news-bar";
 import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
@@ -10,9 +10,8 @@ import { may } from "@/server/permissions";
 import { countsOfUse } from "@/server/projects";
 import { queryOf } from "@/server/query";
 import { readVersion, versionsOf } from "@/server/versions";
-import { TopBar } from "@/ui/brand";
-import { Crumbs } from "@/ui/crumbs";
 import { dayText } from "@/ui/dates";
+import { PlainBar } from "@/ui/plain-bar";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string; version: string }>;
@@ -28,7 +27,7 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   const { team, spec: slug, version: asked } = await params;
   const { since } = await queryOf(searchParams);
   const path = `/specs/${team}/${slug}`;
-  const { spec, person } = await requireSpec(team, slug, "read-version", `${path}/versions/${asked}`);
+  const { spec } = await requireSpec(team, slug, "read-version", `${path}/versions/${asked}`);
   const number = asked === "latest" ? null : parseVersion(asked);
   if (asked !== "latest" && !number) notFound();
   const sql = database();
@@ -53,15 +52,7 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   return (
     <>
       <div className="hand-off-bar">
-        <TopBar
-          crumbs={
-            member || person ? (
-              <Crumbs above={[[spec.teamName, "/specs"]]}>{version.layout.name}</Crumbs>
-            ) : (
-              <span className="here">{version.layout.name}</span>
-            )
-          }
-        >
+        <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={version.layout.name}>
           {member && (
             <a className="btn btn-bar" href={path}>
               Open draft
@@ -87,12 +78,12 @@ export default async function HandOffPage({ params, searchParams }: Props) {
               ))}
             </ul>
           </details>
-        </TopBar>
+        </PlainBar>
         <NewsBar path={path} events={`/api/specs/${team}/${slug}/events`} shown={version.number} newest={newest} />
       </div>
       <HandOff team={team} spec={slug} version={version} before={before} earlier={earlier} projects={counts.get(spec.id) ?? 0}>
         {(allowed.withdraw || allowed.restore) && (
-          <ManageVersion
+          <ManageFold
             team={team}
             spec={slug}
             number={version.number}

@@ -3,7 +3,7 @@ import { handler } from "@/server/handler";
 import { readDraft } from "@/server/specs";
 import { allowedSpec } from "@/server/viewer";
 import { readVersion } from "@/server/versions";
-import { fileResponse, tagged } from "@/server/writing/file-response";
+import { fileAnswer, responseOf, tagged } from "@/server/writing/file-response";
 import { namedFile } from "@/server/writing/named-file";
 
 /** A file of the draft as it is saved, marked as one. */
@@ -23,6 +23,8 @@ export const GET = handler<{ team: string; spec: string; file: string }>(async (
   };
   const written = await namedFile(sheet, file, new URL(request.url).searchParams);
   return written.ok
-    ? fileResponse(request, tagged(written.body, written.mediaType), { "Cache-Control": "private, no-cache" })
+    ? responseOf(
+        fileAnswer(request.headers.get("if-none-match"), tagged(written.body, written.mediaType), { "Cache-Control": "private, no-cache" }),
+      )
     : written.problem;
 });

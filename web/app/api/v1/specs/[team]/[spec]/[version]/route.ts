@@ -1,4 +1,5 @@
 import { handler } from "@/server/handler";
-import { publishedFile, type PublishedParams } from "@/server/published-file";
+import type { PublishedParams } from "@/server/published-file";
+import { requestedFile } from "@/server/requested-file";
 
-export const GET = handler<PublishedParams>((request, params) => publishedFile(request, params, "layout.json"));
+export const GET = handler<PublishedParams>((request, params) => requestedFile(request, params, "layout.json"));

@@ -1,4 +1,5 @@
 import { handler } from "@/server/handler";
-import { publishedFile, type PublishedParams } from "@/server/published-file";
+import type { PublishedParams } from "@/server/published-file";
+import { requestedFile } from "@/server/requested-file";
 
-export const GET = handler<PublishedParams & { file: string }>((request, params) => publishedFile(request, params, params.file));
+export const GET = handler<PublishedParams & { file: string }>((request, params) => requestedFile(request, params, params.file));
