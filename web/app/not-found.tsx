@@ -1,9 +1,9 @@
-import { TopBar } from "@/ui/brand";
+import { PlainBar } from "@/ui/plain-bar";
 
 export default function NotFound() {
   return (
     <>
-      <TopBar />
+      <PlainBar />
       <main className="page">
         <h1>There is nothing at this address</h1>
         <p className="mt-2">

@@ -3,13 +3,13 @@ import { Mark } from "./mark";
 
 /** The dark bar of a page that is read by many and loads little: links are plain. */
 export const PlainBar = ({
-  above,
-  here,
+  above = [],
+  here = "",
   children,
 }: {
-  readonly above: readonly (readonly [string, string])[];
-  readonly here: string;
-  readonly children: ReactNode;
+  readonly above?: readonly (readonly [string, string])[];
+  readonly here?: string;
+  readonly children?: ReactNode;
 }) => (
   <header className="bar">
     <a href="/specs" className="brand">

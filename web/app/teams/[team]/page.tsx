@@ -11,6 +11,7 @@ import { activityOf } from "@/server/activity";
 import { database } from "@/server/database";
 import { unreadCount } from "@/server/inbox";
 import { invitationsOf } from "@/server/invitations";
+import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
 import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
@@ -47,6 +48,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
     return allowed.problem.code === "signed-out" ? redirect(`/sign-in?back=${encodeURIComponent(`/teams/${slug}`)}`) : notFound();
   const { team, person } = allowed;
   const sql = database();
+  const others = (await membershipsOf(sql, person.id)).filter((one) => one.team !== slug);
   const manages = may(team.role, "manage-team");
   const shown = parts.filter(([id]) => manages || (id !== "webhooks" && id !== "outbox"));
   const show = shown.find(([id]) => id === query["show"])?.[0] ?? "projects";
@@ -119,6 +121,16 @@ export default async function TeamPage({ params, searchParams }: Props) {
               {label}
             </Link>
           ))}
+          {others.length > 0 && (
+            <>
+              <span className="quiet other-teams">Other teams</span>
+              {others.map((other) => (
+                <Link key={other.team} href={`/teams/${other.team}`} prefetch={false}>
+                  {other.teamName}
+                </Link>
+              ))}
+            </>
+          )}
         </nav>
         <div>{await part()}</div>
       </main>
