@@ -5,7 +5,14 @@ export default defineConfig({
   workers: 2,
   forbidOnly: true,
   retries: 0,
-  timeout: 60_000,
+  timeout: 90_000,
+  // Patience, not a measure: a laden machine may take its time.
+  expect: { timeout: 15_000 },
+  projects: [
+    { name: "pages", testIgnore: "**/many-editors.spec.ts" },
+    // Twenty clients, two more servers and a database that is killed leave nothing of a small machine to others: they come last.
+    { name: "many", testMatch: "**/many-editors.spec.ts", dependencies: ["pages"] },
+  ],
   reporter: [["list"]],
   use: {
     baseURL: process.env["BASE_URL"] ?? "http://127.0.0.1:3000",

@@ -115,8 +115,12 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
 
   await page.goto(`${path}/versions/1.0.0`);
   await page.getByText("For the team").click();
-  await page.getByRole("button", { name: "Put 1.0.0 into the draft" }).click();
-  await page.getByRole("link", { name: "Open it" }).click();
+  await page.getByRole("link", { name: "Put 1.0.0 into the draft…" }).click();
+  // What would change is seen before it does, and it is one edit that can be taken back.
+  await expect(page.getByText(/^Desk gutter 40 → 16, so columns go from/)).toBeVisible();
+  await page.getByRole("button", { name: "Take it into the draft" }).click();
+  await page.waitForURL(new RegExp(`${path}($|\\?)`));
+  await saved(page);
   await page.goto(`${path}?at=desk`);
   await expect(gutter(page)).toHaveValue("16");
   // The next number rises above the withdrawn one too.

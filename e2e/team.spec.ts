@@ -240,7 +240,7 @@ test("authors publish where the team lets them; what was done is listed and expo
   expect(csv).toMatch(/^at,person,spec,what,words\r\n/);
   expect(csv).toContain(`,Author,${spec},published,"published version 1.0.0: Said, ""with"" commas"`);
   const json = (await (await author.get(`${team}/activity?spec=${spec}&format=json`)).json()) as { entries: { what: string }[] };
-  expect(json.entries.map(({ what }) => what)).toEqual(["published"]);
+  expect(json.entries.map(({ what }) => what)).toEqual(["published", "spec"]);
 });
 
 test("a spec is made readable to anyone with the link, and to the team alone again", async ({ browser, baseURL }) => {

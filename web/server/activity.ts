@@ -23,6 +23,21 @@ export const addActivity = async (sql: Sql, { teamId, specId, personId, what, wo
   await sql`INSERT INTO activity (team_id, spec_id, person_id, what, words) VALUES (${teamId}, ${specId ?? null}, ${personId}, ${what}, ${words.slice(0, 2000)})`;
 };
 
+/** Minutes within which one person's edits of a draft are one entry. */
+const together = 15;
+
+/** Notes that somebody changes a draft: one entry for a stretch of edits, at the time of the last. */
+export const noteEdit = async (
+  sql: Sql,
+  { teamId, specId, personId }: { readonly teamId: number; readonly specId: number; readonly personId: number },
+): Promise<void> => {
+  const rows = await sql`
+    UPDATE activity SET at = now() WHERE id = (
+      SELECT id FROM activity WHERE spec_id = ${specId} ORDER BY at DESC, id DESC LIMIT 1)
+      AND what = 'edited' AND person_id = ${personId} AND at > now() - make_interval(mins => ${together}) RETURNING id`;
+  if (rows.length === 0) await addActivity(sql, { teamId, specId, personId, what: "edited", words: "changed the draft" });
+};
+
 /** The latest of what was done in a team, or to one spec of it. */
 export const activityOf = async (sql: Sql, teamId: number, spec: string | null, limit: number): Promise<readonly Activity[]> =>
   sql<Activity[]>`

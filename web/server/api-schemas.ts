@@ -130,7 +130,6 @@ export const commentRequest = z.strictObject({
   thread: z.number().int().min(1).nullable().default(null),
 });
 export const resolveRequestOfComment = z.strictObject({ resolved: z.boolean() });
-export const versionRequest = z.strictObject({ number: z.string().max(40) });
 export const withdrawRequest = z.strictObject({ number: z.string().max(40), reason: words(1) });
 export const shareRequest = z.strictObject({ public: z.boolean() });
 export const presenceRequest = z.strictObject({

@@ -14,11 +14,33 @@ export const openDatabase = (url: string, connections = 10): postgres.Sql =>
     types: { bigint: { to: 20, from: [20], serialize: (value: number) => String(value), parse: (text: string) => Number(text) } },
   });
 
-const shared = globalThis as { ypsilineDatabase?: postgres.Sql };
+type Shared = { ypsilineDatabase?: { readonly sql: postgres.Sql; readonly openedAt: number }; ypsilineRenewed?: Set<() => void> };
+const shared = globalThis as Shared;
 
 /** The application's pool, opened on first use. @throws Error when DATABASE_URL is not set. */
 export const database = (): postgres.Sql => {
   const url = process.env["DATABASE_URL"];
   if (!url) throw new Error("DATABASE_URL is not set; npm start sets it, or give one of your own");
-  return (shared.ypsilineDatabase ??= openDatabase(url));
+  return (shared.ypsilineDatabase ??= { sql: openDatabase(url), openedAt: Date.now() }).sql;
+};
+
+/** Shortest life of a pool before it is given up, ms: while the database is away every request fails, and one new pool is enough. */
+const shortest = 1_000;
+
+/**
+ * Gives the pool up for a new one, after its connections broke. Postgres.js 3.4 forgets to write to a connection that was
+ * lost with something still to be written (its `nextWriteTimer` is cleared and not reset): queries on it would wait for
+ * ever. Ending the pool rejects them.
+ */
+export const renewDatabase = (): void => {
+  const old = shared.ypsilineDatabase;
+  if (!old || Date.now() - old.openedAt < shortest) return;
+  delete shared.ypsilineDatabase;
+  old.sql.end({ timeout: 0 }).catch(() => undefined);
+  for (const listener of shared.ypsilineRenewed ?? []) listener();
+};
+
+/** Calls back whenever the pool is a new one. */
+export const onRenewed = (listener: () => void): void => {
+  (shared.ypsilineRenewed ??= new Set()).add(listener);
 };

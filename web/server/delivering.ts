@@ -3,7 +3,7 @@ import { lookup } from "node:dns/promises";
 import { request as httpRequest } from "node:http";
 import { request as httpsRequest } from "node:https";
 import ipaddr from "ipaddr.js";
-import { database } from "./database";
+import { database, renewDatabase } from "./database";
 import { listenTo } from "./live";
 import { nextDue, noteAttempt, takeDue, type DueDelivery } from "./webhooks";
 
@@ -136,6 +136,7 @@ export const startDelivering = (): void => {
       wait = Math.min(60, Math.max(0.2, (await nextDue(database())) ?? 60));
     } catch {
       // The database is away; the queue is safe in it.
+      renewDatabase();
       wait = 5;
     }
     running = false;

@@ -1,5 +1,6 @@
 import { applyChanges, type Change, type Conflict, type Issue, type Layout } from "@ypsiline/core";
 import type postgres from "postgres";
+import { noteEdit } from "./activity";
 import { lockDraft, writeDraft } from "./specs";
 
 export type Saved =
@@ -18,7 +19,7 @@ export type Saved =
  */
 export const saveChanges = (
   sql: postgres.Sql,
-  edit: { specId: number; personId: number; madeOn: number; changes: readonly Change[] },
+  edit: { teamId: number; specId: number; personId: number; madeOn: number; changes: readonly Change[] },
 ): Promise<Saved | null> =>
   sql.begin(async (transaction): Promise<Saved | null> => {
     const draft = await lockDraft(transaction, edit.specId);
@@ -28,5 +29,6 @@ export const saveChanges = (
       return { ok: false, revision: draft.revision, layout: draft.layout, conflicts: applied.conflicts, issues: applied.issues };
     const revision = draft.revision + 1;
     await writeDraft(transaction, { ...edit, revision, layout: applied.layout });
+    await noteEdit(transaction, edit);
     return { ok: true, revision, layout: applied.layout };
   });

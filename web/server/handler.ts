@@ -1,3 +1,4 @@
+import { renewDatabase } from "./database";
 import { type Problem, problemResponse } from "./problem";
 import { takeRequest } from "./rate-limit";
 
@@ -23,6 +24,26 @@ const isDown = (error: unknown): boolean =>
     "57P03",
   ].includes(String(error.code));
 
+/** Longest that anything may take, ms: an upload over a slow line included. Statements end sooner by themselves. */
+const patience = 45_000;
+const tooLate = Symbol("too late");
+
+/** What work comes to, or that it took too long; it is not waited for any further then. */
+const inTime = <T>(work: Promise<T>): Promise<T | typeof tooLate> =>
+  new Promise((resolve, reject) => {
+    const timer = setTimeout(() => resolve(tooLate), patience);
+    work.then(
+      (value) => {
+        clearTimeout(timer);
+        resolve(value);
+      },
+      (error: unknown) => {
+        clearTimeout(timer);
+        reject(error instanceof Error ? error : new Error(String(error)));
+      },
+    );
+  });
+
 /** What has to be known of a request to answer it safely, whatever server it came in by. */
 type Incoming = { readonly address: string; readonly method: string; readonly path: string; readonly aborted: () => boolean };
 
@@ -42,11 +63,17 @@ export const guarded = async <T>(
       headers: { "Retry-After": String(wait) },
     };
   try {
-    return await work();
+    const done = await inTime(work());
+    if (done !== tooLate) return done;
+    renewDatabase();
+    return { code: "unavailable", detail: "It took too long; try again in a moment.", headers: { "Retry-After": "2" } };
   } catch (error) {
     // A page that closes while it sends is no fault of anybody's, and nobody reads the answer.
     if (aborted() || (error instanceof Error && error.message === "aborted")) return null;
-    if (isDown(error)) return { code: "unavailable", detail: "Try again in a moment.", headers: { "Retry-After": "2" } };
+    if (isDown(error)) {
+      renewDatabase();
+      return { code: "unavailable", detail: "Try again in a moment.", headers: { "Retry-After": "2" } };
+    }
     process.stderr.write(`${method} ${path}: ${error instanceof Error ? (error.stack ?? error.message) : "unknown"}\n`);
     return { code: "broken", detail: "This is a fault of Ypsiline's; what was saved is safe." };
   }

@@ -1,13 +1,13 @@
 import { type Announcement, channel } from "./announce";
-import { database } from "./database";
+import { database, onRenewed } from "./database";
 
 type Hear = (announcement: Announcement) => void;
 
 /** What this process hears of others, by spec (a number) or kind. One connection listens for all. */
-type Ear = { readonly hearers: Map<number | "deliveries", Set<Hear>>; listening: Promise<unknown> | null };
+type Ear = { readonly hearers: Map<number | "deliveries", Set<Hear>>; listening: Promise<unknown> | null; renews: boolean };
 
 const shared = globalThis as { ypsilineEar?: Ear };
-const ear = (): Ear => (shared.ypsilineEar ??= { hearers: new Map(), listening: null });
+const ear = (): Ear => (shared.ypsilineEar ??= { hearers: new Map(), listening: null, renews: false });
 
 const pass = (payload: string): void => {
   const announcement = JSON.parse(payload) as Announcement;
@@ -34,7 +34,16 @@ const listen = async (): Promise<void> => {
   }
 };
 const ensure = (): void => {
-  ear().listening ??= listen();
+  if (ear().listening) return;
+  ear().listening = listen();
+  if (ear().renews) return;
+  ear().renews = true;
+  // A new pool listens anew, and what was said in between was not heard.
+  onRenewed(() => {
+    ear().listening = null;
+    ensure();
+    missed();
+  });
 };
 
 /** Hears what is announced of a spec, or of deliveries, from every process; returns how to stop. */

@@ -1,6 +1,5 @@
 import {
   check,
-  compareLayouts,
   compareVersions,
   type Finding,
   leastVersion,
@@ -16,7 +15,7 @@ import { announce } from "./announce";
 import { tell } from "./inbox";
 import { ownersOfUsers } from "./projects";
 import { endReviews } from "./reviews";
-import { lockDraft, writeDraft } from "./specs";
+import { lockDraft } from "./specs";
 import { addVersion, addWithdrawal, highestVersion, readVersion } from "./versions";
 import { queueEvent } from "./webhooks";
 
@@ -135,22 +134,4 @@ export const withdrawVersion = (
     });
     await announce(transaction, { kind: "version", spec: specId, number: version.number });
     return { ok: true };
-  });
-
-/** Puts an old version's layout into the draft, as one edit like any other; null where there is no such version or draft. */
-export const restoreVersion = (
-  sql: postgres.Sql,
-  request: Doing & { readonly number: VersionNumber },
-): Promise<{ readonly revision: number } | null> =>
-  sql.begin(async (transaction) => {
-    const { specId, teamId, personId, number } = request;
-    const draft = await lockDraft(transaction, specId);
-    const version = await readVersion(transaction, specId, number);
-    if (!draft || !version) return null;
-    const changes = compareLayouts(draft.layout, version.layout);
-    if (changes.length === 0) return { revision: draft.revision };
-    const revision = draft.revision + 1;
-    await writeDraft(transaction, { specId, personId, madeOn: draft.revision, revision, layout: version.layout, changes });
-    await addActivity(transaction, { teamId, specId, personId, what: "restored", words: `put version ${version.number} into the draft` });
-    return { revision };
   });

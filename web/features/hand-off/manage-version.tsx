@@ -18,7 +18,6 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
   const act = useAct();
   const [reason, setReason] = useState("");
   const [asked, setAsked] = useState(false);
-  const [said, setSaid] = useState("");
   const [shared, setShared] = useState(isPublic);
   const share = async (next: boolean) => {
     setShared(next);
@@ -40,14 +39,9 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
       )}
       <div className="d-flex flex-wrap gap-2">
         {may.restore && (
-          <button
-            type="button"
-            className="btn btn-sm btn-quiet"
-            disabled={act.busy}
-            onClick={() => void act.send(`/api/drafts/${team}/${spec}/restore`, { number }, () => setSaid(`The draft is ${number} again.`))}
-          >
-            Put {number} into the draft
-          </button>
+          <a className="btn btn-sm btn-quiet" href={`/specs/${team}/${spec}/import?version=${number}`}>
+            Put {number} into the draft…
+          </a>
         )}
         {may.withdraw && !withdrawn && (
           <button type="button" className="btn btn-sm btn-quiet" aria-expanded={asked} onClick={() => setAsked(!asked)}>
@@ -84,11 +78,6 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
             Withdraw it
           </button>
         </form>
-      )}
-      {said && (
-        <p className="mt-2 mb-0" role="status">
-          {said} <a href={`/specs/${team}/${spec}`}>Open it</a>
-        </p>
       )}
       {act.fault && !asked && (
         <p className="fault mt-2 mb-0" role="alert">

@@ -1,6 +1,6 @@
 "use client";
 
-import { check, compareLayouts, countOf, formats, parseLayout, takeOver } from "@ypsiline/core";
+import { check, compareLayouts, countOf, formats, type Layout, parseLayout, takeOver } from "@ypsiline/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
@@ -18,11 +18,16 @@ const kinds: Readonly<Record<string, string>> = {
   svg: "an overlay drawing",
 };
 
-/** Takes a file into the draft: what it holds is shown against the draft first, and taken as one edit that can be undone. */
-export const ImportPage = () => {
+/** An earlier version, to be put into the draft as a file would be. */
+export type EarlierVersion = { readonly number: string; readonly layout: Layout };
+
+/** Takes a file, or an earlier version, into the draft: what it holds is shown against the draft first, and taken as one edit that can be undone. */
+export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | null }) => {
   const { address, layout, mayEdit, edit } = useDraftOfPage();
   const router = useRouter();
-  const [read, setRead] = useState<Extract<ReadFile, { kind: "read" }> | null>(null);
+  const [read, setRead] = useState<Extract<ReadFile, { kind: "read" }> | null>(
+    earlier && { kind: "read", name: `Version ${earlier.number}`, format: "layout", layout: earlier.layout, lost: [], findings: 0 },
+  );
   const [whole, setWhole] = useState(false);
   const [fault, setFault] = useState("");
   const holdsAll = read !== null && (read.format === "layout" || read.format === "tokens") && read.lost.length === 0;

@@ -21,7 +21,7 @@ export const writeSnippet = (layout: Layout, version: string): string => {
     "p{position:absolute;inset-block-end:8px;inset-inline-start:8px;margin:0;padding:2px 8px;background:#18262e;color:#f3f1ea;font:12px/18px monospace}",
   ].join("");
   const words = JSON.stringify(`${layout.name} ${version}`).replaceAll("<", "\\u003c");
-  return `/* ${layout.name.replace(/\*\//g, "* /").replace(/\s+/g, " ")} ${version}: overlay by Ypsiline. Put it in a page under development: <script src="…/overlay.js" defer></script> */
+  return `/* ${layout.name.replace(/\*\//g, "* /").replace(/[<>\s]+/g, " ")} ${version}: overlay by Ypsiline. Put it in a page under development: <script src="…/overlay.js" defer> */
 (() => {
   const script = document.currentScript;
   const key = (script && script.dataset.key) || "G";

@@ -29,7 +29,13 @@ export const POST = handler<Params>(async (request, params) => {
   const body = await readJson(request, draftEditRequest);
   if (!body.ok) return body.problem;
   const { revision: madeOn, changes } = body.value;
-  const saved = await saveChanges(database(), { specId: allowed.spec.id, personId: allowed.person.id, madeOn, changes });
+  const saved = await saveChanges(database(), {
+    teamId: allowed.spec.teamId,
+    specId: allowed.spec.id,
+    personId: allowed.person.id,
+    madeOn,
+    changes,
+  });
   if (!saved) return { code: "not-found", detail: "This spec has no draft." };
   if (saved.ok) return Response.json({ revision: saved.revision, layout: saved.revision === madeOn + 1 ? null : saved.layout });
   if (saved.conflicts.length === 0)

@@ -1,8 +1,23 @@
+import { parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { ImportPage } from "@/features/import/import-page";
+import { database } from "@/server/database";
+import { requireSpec } from "@/server/page";
+import { queryOf } from "@/server/query";
+import { readVersion } from "@/server/versions";
 
 export const metadata: Metadata = { title: "Take a file in" };
 
-export default function Import() {
-  return <ImportPage />;
+type Props = {
+  readonly params: Promise<{ team: string; spec: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
+
+export default async function Import({ params, searchParams }: Props) {
+  const { team, spec: slug } = await params;
+  const { version: asked } = await queryOf(searchParams);
+  const { spec } = await requireSpec(team, slug, "read-draft", `/specs/${team}/${slug}/import`);
+  const number = asked === undefined ? null : parseVersion(asked);
+  const earlier = number ? await readVersion(database(), spec.id, number) : null;
+  return <ImportPage earlier={earlier && { number: earlier.number, layout: earlier.layout }} />;
 }

@@ -1,0 +1,98 @@
+import { layoutSchema } from "@ypsiline/core";
+import { unzipSync } from "fflate";
+import { describe, expect, it } from "vitest";
+import { tagged, fileAnswer } from "@/server/writing/file-response";
+import { fileNames, namedFile } from "@/server/writing/named-file";
+import { writtenFiles } from "@/server/writing/written-files";
+import { cookieIn } from "@/server/requested-file";
+import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
+
+const layout = layoutSchema.parse({
+  ...withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows: { kind: "repeating", height: "8px", gutter: "8px", offset: "0px" } })),
+  name: "Ferries */ </script> </style>",
+});
+const sheet = { layout, version: "1.0.0", published: "published", at: new Date(0), note: "", before: null };
+const get = (name: string, search = "") => namedFile(sheet, name, new URLSearchParams(search));
+const text = async (name: string, search = ""): Promise<string> => {
+  const file = await get(name, search);
+  if (!file.ok) throw new Error(file.problem.detail);
+  return String(file.body);
+};
+
+describe("files of a layout", () => {
+  it("are written under every name they are listed by, each as what it says it is", async () => {
+    const types = new Map<string, number>();
+    for (const name of fileNames(layout)) {
+      const file = await get(name);
+      if (!file.ok) throw new Error(`${name}: ${file.problem.detail}`);
+      expect(file.body.length, name).toBeGreaterThan(50);
+      types.set(file.mediaType, (types.get(file.mediaType) ?? 0) + 1);
+    }
+    expect(fileNames(layout)).toHaveLength(5 + 3 * 6 + 3);
+    expect(types.get("image/png")).toBe(6);
+  });
+  it("make the same ZIP and the same PDF each time", async () => {
+    for (const name of ["all.zip", "sheet.pdf"]) expect((await get(name)).ok && (await get(name))).toEqual(await get(name));
+    const zip = await get("all.zip");
+    expect(zip.ok && Object.keys(unzipSync(zip.body as Uint8Array))).toHaveLength(5 + 3 * 6 + 2);
+  });
+  it.each([
+    ["overlay-desk.png", "density=9", "density", 400],
+    ["overlay-desk.svg", "columns=red", "columns", 400],
+    ["overlay-desk.svg", "layers=columns,walls", "layers", 400],
+    ["layout.css", "unit=pt", "unit", 400],
+    ["overlay-none.svg", "", "There is no file overlay-none.svg", 404],
+    ["passwd", "", "There is no file passwd", 404],
+  ])("%s?%s is refused with what would be right", async (name, search, words, status) => {
+    const file = await get(name, search);
+    expect(file.ok ? "" : JSON.stringify(file.problem)).toContain(words);
+    expect(file.ok ? "" : file.problem.code).toBe(status === 400 ? "malformed" : "not-found");
+  });
+  it("say when a picture would be too large, and leave it out of the ZIP with a note", async () => {
+    const huge = withBreakpoint(layout, "desk", (one) => ({ ...one, rows: null, drawnAt: { width: 20_000, height: 20_000 } }));
+    const png = await namedFile({ ...sheet, layout: huge }, "overlay-desk.png", new URLSearchParams());
+    expect(png.ok ? "" : png.problem.detail).toContain("million pixels");
+    const zip = await namedFile({ ...sheet, layout: huge }, "all.zip", new URLSearchParams());
+    const held = zip.ok ? unzipSync(zip.body as Uint8Array) : {};
+    expect(new TextDecoder().decode(held["left-out.txt"])).toContain("overlay-desk.png");
+  });
+  it("cannot be broken out of by a name", async () => {
+    const script = await text("overlay.js");
+    expect(script.split("\n")[0]?.match(/\*\//g)).toHaveLength(1);
+    expect(script).not.toContain("</script>");
+    expect(() => new Function(script)).not.toThrow();
+    expect(await text("layout.css")).not.toMatch(/Ferries \*\//);
+    expect(await text("overlay-desk.svg")).not.toContain("</script>");
+  });
+  it("are asked for in forms by their query too", async () => {
+    expect(await text("overlay.svg", "breakpoint=desk&draw=outline")).toBe(await text("overlay-desk.svg", "draw=outline"));
+  });
+});
+
+describe("answers with files", () => {
+  const file = tagged("numbers", "text/css");
+  it("are 304 without a body where the asker has it", () => {
+    expect(fileAnswer(file.etag, file, {})).toMatchObject({ status: 304, body: null });
+    expect(fileAnswer(`"other", W/${file.etag}`, file, {}).status).toBe(304);
+    expect(fileAnswer('"other"', file, {}).status).toBe(200);
+    expect(fileAnswer(null, file, {}).headers["Content-Type"]).toBe("text/css");
+  });
+  it("are kept up to a size, the latest asked for", () => {
+    const large = (name: string) => tagged(new Uint8Array(4_000_000), name);
+    for (let index = 0; index < 12; index += 1) {
+      writtenFiles.keep(`file ${index}`, large(String(index)));
+      writtenFiles.get("file 0");
+    }
+    expect(writtenFiles.get("file 0")).toBeDefined();
+    expect(writtenFiles.get("file 1")).toBeUndefined();
+    expect(writtenFiles.get("file 11")).toBeDefined();
+    writtenFiles.keep("too large", tagged(new Uint8Array(9_000_000), "x"));
+    expect(writtenFiles.get("too large")).toBeUndefined();
+  });
+  it.each([
+    ["a=1; ypsiline_session=abc; b=2", "abc"],
+    ["ypsiline_session=abc", "abc"],
+    ["not_ypsiline_session=abc", null],
+    [null, null],
+  ])("the session is found in %s", (header, value) => expect(cookieIn(header, "ypsiline_session")).toBe(value));
+});
