@@ -66,6 +66,7 @@ export { takeOver } from "./formats/take-over";
 export { csvText } from "./formats/csv/csv";
 export { linePositions } from "./formats/csv/write";
 export { overlayLayers, plainOverlay } from "./formats/svg/options";
+export { spacingSteps } from "./grid/spacing";
 export { drawnAtSize } from "./grid/drawn";
 export { plainCss } from "./formats/css/options";
 export { breakpointCss, writeCss } from "./formats/css/write";

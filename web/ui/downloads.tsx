@@ -39,74 +39,32 @@ const colours = [
   ["baseline", "Baseline", "#c2573a"],
 ] as const;
 
+/** Files of the whole layout: what each is, its kind, its name, and the ending it is saved with. */
+const wholeFiles = [
+  ["Stylesheet", "CSS", "layout.css", "css"],
+  ["Sass map", "SCSS", "layout.scss", "scss"],
+  ["Design tokens", "JSON", "tokens.json", "tokens.json"],
+  ["Layout document", "JSON", "layout.json", "layout.json"],
+  ["Ledger", "CSV", "ledger.csv", "ledger.csv"],
+  ["Overlay for a page under work", "JS", "overlay.js", "overlay.js"],
+  ["Printable sheet", "PDF", "sheet.pdf", "pdf"],
+  ["All of it", "ZIP", "all.zip", "zip"],
+] as const;
+
 /** Everything that can be taken along, as links and plain forms: they work without scripts. */
 export const Downloads = ({ layout, files, stem }: Props) => (
   <>
     <ul className="card-plain take take-section">
-      <li>
-        Stylesheet
-        <span>
-          <a href={`${files}/layout.css`} download={`${stem}.css`}>
-            CSS
-          </a>
-        </span>
-      </li>
-      <li>
-        Sass map
-        <span>
-          <a href={`${files}/layout.scss`} download={`${stem}.scss`}>
-            SCSS
-          </a>
-        </span>
-      </li>
-      <li>
-        Design tokens
-        <span>
-          <a href={`${files}/tokens.json`} download={`${stem}.tokens.json`}>
-            JSON
-          </a>
-        </span>
-      </li>
-      <li>
-        Layout document
-        <span>
-          <a href={`${files}/layout.json`} download={`${stem}.layout.json`}>
-            JSON
-          </a>
-        </span>
-      </li>
-      <li>
-        Ledger
-        <span>
-          <a href={`${files}/ledger.csv`} download={`${stem}.ledger.csv`}>
-            CSV
-          </a>
-        </span>
-      </li>
-      <li>
-        Overlay for a page under work
-        <span>
-          <a href={`${files}/overlay.js`} download={`${stem}.overlay.js`}>
-            JS
-          </a>
-        </span>
-      </li>
-      <li>
-        Printable sheet
-        <span>
-          <a href={`${files}/sheet.pdf`} download={`${stem}.pdf`}>
-            PDF
-          </a>
-        </span>
-      </li>
-      <li>
-        All of it
-        <span>
-          <a href={`${files}/all.zip`} download={`${stem}.zip`}>
-            ZIP
-          </a>
-        </span>
-      </li>
+      {wholeFiles.map(([label, kind, file, ending]) => (
+        <li key={file}>
+          {label}
+          <span>
+            <a href={`${files}/${file}`} download={`${stem}.${ending}`}>
+              {kind}
+            </a>
+          </span>
+        </li>
+      ))}
     </ul>
     <details className="card-plain take-more take-section">
       <summary>Overlays and lines of each breakpoint</summary>

@@ -1,16 +1,4 @@
-import {
-  breakpointRanges,
-  exact,
-  fromJsonNumber,
-  type Layout,
-  multiply,
-  parseLength,
-  resolve,
-  rootFontSize,
-  toNumber,
-  toPx,
-  valueWords,
-} from "@ypsiline/core";
+import { breakpointRanges, fromJsonNumber, type Layout, resolve, spacingSteps, toNumber, valueWords } from "@ypsiline/core";
 import { Num, NumText } from "@/ui/num";
 
 /** Rows and baseline of every breakpoint: as declared, and what they come to at the size it is drawn at. */
@@ -53,24 +41,17 @@ export const RowsTable = ({ layout }: { readonly layout: Layout }) => (
 );
 
 /** Spacing steps with the px they come to, as bars to scale. */
-export const SpacingList = ({ layout }: { readonly layout: Layout }) => {
-  const base = parseLength(layout.base);
-  const unit = base ? toPx(base, { width: exact(1), rootFontSize: rootFontSize(layout) }) : exact(0);
-  return (
-    <ul className="card-plain spacing-list num">
-      {layout.spacing.map(({ name, multiple }) => {
-        const px = multiply(unit, fromJsonNumber(multiple));
-        return (
-          <li key={name}>
-            <span>{name}</span>
-            <Num value={px} />
-            <i style={{ inlineSize: `${Math.min(240, toNumber(px))}px` }} aria-hidden="true" />
-          </li>
-        );
-      })}
-    </ul>
-  );
-};
+export const SpacingList = ({ layout }: { readonly layout: Layout }) => (
+  <ul className="card-plain spacing-list num">
+    {spacingSteps(layout).map(({ name, px }) => (
+      <li key={name}>
+        <span>{name}</span>
+        <Num value={px} />
+        <i style={{ inlineSize: `${Math.min(240, toNumber(px))}px` }} aria-hidden="true" />
+      </li>
+    ))}
+  </ul>
+);
 
 /** Text roles: size, line height and font. */
 export const TextTable = ({ layout }: { readonly layout: Layout }) => (

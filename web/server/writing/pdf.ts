@@ -8,13 +8,13 @@ import {
   type Layout,
   resolve,
   show,
+  spacingSteps,
   spanWidth,
   termsAt,
   toNumber,
   valueWords,
 } from "@ypsiline/core";
 import PDFDocument from "pdfkit";
-import { spacingPx } from "./spacing";
 
 /** What a sheet is printed of. */
 export type SheetOf = {
@@ -249,8 +249,8 @@ const draw = (document: Document, { layout, version, published, note, before }: 
     heading(document, "Spacing");
     paragraph(
       document,
-      spacingPx(layout)
-        .map(({ name, px }) => `${name} ${px}`)
+      spacingSteps(layout)
+        .map(({ name, px }) => `${name} ${show(px)}`)
         .join(", "),
     );
   }

@@ -1,9 +1,10 @@
-import { divide, exact, fromJsonNumber, multiply } from "../../exact/exact";
+import { divide, exact, fromJsonNumber } from "../../exact/exact";
 import { parseLength, toPx } from "../../exact/length";
 import { toDecimal } from "../../exact/show";
 import { breakpointRanges } from "../../grid/breakpoint-at";
 import { lengthContext, rootFontSize, termsAt } from "../../grid/resolve";
 import { resolveRows } from "../../grid/rows";
+import { spacingSteps } from "../../grid/spacing";
 import type { Layout } from "../../layout/schema";
 import { spacingNames } from "../css/spacing-names";
 import { type Format, type WriteOptions, written } from "../types";
@@ -25,8 +26,6 @@ export const writeSass = (layout: Layout, { unit }: Pick<WriteOptions, "unit">):
     return length.unit === "%" || length.unit === "fr" ? text : inUnit(toPx(length, lengthContext(layout, one)));
   };
   const names = spacingNames(layout.spacing.map(({ name }) => name)).map((name) => name.replace("--space-", ""));
-  const base = parseLength(layout.base);
-  const unitPx = base ? toPx(base, lengthContext(layout, one)) : one;
   const maps = breakpointRanges(layout).map(({ breakpoint, from }) => {
     const { columns, drawnAt, rows, baseline } = breakpoint;
     const width = fromJsonNumber(drawnAt.width);
@@ -55,7 +54,9 @@ export const writeSass = (layout: Layout, { unit }: Pick<WriteOptions, "unit">):
   return [
     `// ${layout.name.replace(/\s+/g, " ")}: layout by Ypsiline.`,
     `$layout: (\n${maps.join("\n")}\n);`,
-    `$space: (\n${layout.spacing.map(({ multiple }, index) => `  "${names[index] ?? "step"}": ${inUnit(multiply(unitPx, fromJsonNumber(multiple)))},`).join("\n")}\n);`,
+    `$space: (\n${spacingSteps(layout)
+      .map(({ px }, index) => `  "${names[index] ?? "step"}": ${inUnit(px)},`)
+      .join("\n")}\n);`,
     "",
   ].join("\n");
 };

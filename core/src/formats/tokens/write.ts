@@ -1,8 +1,9 @@
-import { type Exact, fromJsonNumber, multiply, toNumber } from "../../exact/exact";
+import { type Exact, fromJsonNumber, toNumber } from "../../exact/exact";
 import { parseLength, toPx } from "../../exact/length";
 import { toDecimal } from "../../exact/show";
 import { drawnAtSize } from "../../grid/drawn";
 import { lengthContext } from "../../grid/resolve";
+import { spacingSteps } from "../../grid/spacing";
 import type { Layout } from "../../layout/schema";
 import { spacingNames } from "../css/spacing-names";
 
@@ -27,7 +28,6 @@ const declaredDimension = (layout: Layout, text: string, width: Exact): Dimensio
 export const tokensOf = (layout: Layout): TokenGroup => {
   const names = spacingNames(layout.spacing.map(({ name }) => name)).map((name) => name.replace("--space-", ""));
   const one = fromJsonNumber(1);
-  const base = parseLength(layout.base);
   return {
     base: declaredDimension(layout, layout.base, one),
     breakpoint: Object.fromEntries(layout.breakpoints.map(({ id, from }) => [id, dimension(fromJsonNumber(from))])),
@@ -54,12 +54,7 @@ export const tokensOf = (layout: Layout): TokenGroup => {
         ];
       }),
     ),
-    space: Object.fromEntries(
-      layout.spacing.map(({ multiple }, index) => [
-        names[index] ?? "step",
-        dimension(multiply(base ? toPx(base, lengthContext(layout, one)) : one, fromJsonNumber(multiple))),
-      ]),
-    ),
+    space: Object.fromEntries(spacingSteps(layout).map(({ px }, index) => [names[index] ?? "step", dimension(px)])),
   };
 };
 

@@ -1,8 +1,9 @@
+import { onSpec } from "@/server/act";
 import { draftEditRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { saveChanges } from "@/server/drafts";
-import { fromElsewhere, handler } from "@/server/handler";
-import { readJson, sentence } from "@/server/request-body";
+import { handler } from "@/server/handler";
+import { sentence } from "@/server/request-body";
 import { readDraft } from "@/server/specs";
 import { allowedSpec } from "@/server/viewer";
 
@@ -20,22 +21,8 @@ export const GET = handler<Params>(async (request, params) => {
 });
 
 /** Saves changes made on a revision. 409 carries the conflicts and the draft as it stands. */
-export const POST = handler<Params>(async (request, params) => {
-  const elsewhere = fromElsewhere(request);
-  if (elsewhere) return elsewhere;
-  const allowed = await allowedSpec(params.team, params.spec, "edit-draft");
-  if (!allowed.ok) return allowed.problem;
-  if (!allowed.person) return { code: "signed-out", detail: "Sign in to change this draft." };
-  const body = await readJson(request, draftEditRequest);
-  if (!body.ok) return body.problem;
-  const { revision: madeOn, changes } = body.value;
-  const saved = await saveChanges(database(), {
-    teamId: allowed.spec.teamId,
-    specId: allowed.spec.id,
-    personId: allowed.person.id,
-    madeOn,
-    changes,
-  });
+export const POST = onSpec("edit-draft", draftEditRequest, async ({ body: { revision: madeOn, changes }, doing }) => {
+  const saved = await saveChanges(database(), { ...doing, madeOn, changes });
   if (!saved) return { code: "not-found", detail: "This spec has no draft." };
   if (saved.ok) return Response.json({ revision: saved.revision, layout: saved.revision === madeOn + 1 ? null : saved.layout });
   if (saved.conflicts.length === 0)
