@@ -1,7 +1,10 @@
-import { expect, test } from "@playwright/test";
+import { chromium, expect, test } from "@playwright/test";
 import { strFromU8, unzipSync } from "fflate";
 import { gzipSync } from "node:zlib";
+import type { Layout } from "../core/src/index";
+import { cleanLayout } from "../core/test/layouts";
 import { booking210 } from "../scripts/demo-layouts";
+import { writeSnippet } from "../web/server/writing/snippet";
 import { pageOf, requestsOf } from "./people";
 
 const path = "/specs/skerry/passenger-booking";
@@ -154,14 +157,81 @@ test("the booking page stands on the published columns, and the snippet draws th
   // The page itself stands on them too: the second sailing begins where column 9 does.
   const card = await page.locator("article").nth(1).boundingBox();
   await expect.poll(async () => (await columns())[8]?.[0]).toBe(card?.x);
-  await page.keyboard.press("Alt+Shift+G");
+  await page.keyboard.press("Alt+Shift+Y");
   await expect.poll(async () => (await columns()).length).toBe(0);
   await page.reload();
   await expect.poll(async () => (await columns()).length).toBe(0);
-  await page.keyboard.press("Alt+Shift+G");
+  await page.keyboard.press("Alt+Shift+Y");
   await expect.poll(async () => (await columns()).length).toBe(12);
   const script = await (await page.request.get(`${baseURL ?? ""}${files}/overlay.js`)).body();
   expect(gzipSync(script).length).toBeLessThan(6_000);
+});
+
+test("the snippet takes its breakpoint as the page does, passes a strict policy, and follows rows, offsets and a moved body", async () => {
+  // A browser whose scrollbars take room, as on most desks.
+  const browser = await chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: ["--no-sandbox", "--disable-gpu"],
+    ignoreDefaultArgs: ["--hide-scrollbars"],
+  });
+  try {
+    const layout: Layout = {
+      ...cleanLayout(),
+      breakpoints: cleanLayout().breakpoints.map((one) => ({
+        ...one,
+        rows: { kind: "repeating" as const, height: "40px", gutter: "10px", offset: "5px" },
+        baseline: { step: "8px", offset: "3px", emphasis: 4 },
+      })),
+    };
+    const script = writeSnippet(layout, "1.0.0");
+    const page = await browser.newPage({ viewport: { width: 1024, height: 700 } });
+    const said: string[] = [];
+    page.on("console", (message) => said.push(message.text()));
+    await page.route("https://page.example/**", (route) =>
+      route.fulfill(
+        route.request().url().endsWith(".js")
+          ? { contentType: "text/javascript", body: script }
+          : {
+              contentType: "text/html",
+              headers: { "Content-Security-Policy": "default-src 'none'; script-src 'self'; style-src-attr 'unsafe-inline'" },
+              body: '<!doctype html><body style="margin:0"><div style="height:3000px"></div><script src="/overlay.js" defer></script>',
+            },
+      ),
+    );
+    await page.goto("https://page.example/");
+    const seen = () =>
+      page.evaluate(() => {
+        const root = document.querySelector("ypsiline-overlay")?.shadowRoot;
+        const columns = [...(root?.querySelectorAll(".layout-grid i") ?? [])]
+          .map((one) => one.getBoundingClientRect())
+          .filter(({ width }) => width > 0);
+        const rows = root?.querySelector(".rows");
+        const lines = root?.querySelector(".lines");
+        const paper = root?.querySelector(".paper")?.getBoundingClientRect();
+        return {
+          columns: columns.length,
+          left: columns[0]?.left,
+          wide: document.documentElement.clientWidth,
+          rows: rows && [getComputedStyle(rows).backgroundSize, getComputedStyle(rows).backgroundPosition],
+          lines: lines && [getComputedStyle(lines).backgroundSize, getComputedStyle(lines).backgroundPosition],
+          paper: paper && [paper.top, paper.height],
+        };
+      });
+    // 1024 with a scrollbar of 15: media queries say the desk's 12 columns, the page is 1009 wide.
+    await expect.poll(async () => (await seen()).columns).toBe(12);
+    const at = await seen();
+    expect(at.wide).toBeLessThan(1024);
+    expect([at.left, at.rows, at.lines, at.paper]).toEqual([64, ["100% 50px", "0px 5px"], ["100% 8px", "0px 3px"], [0, 3000]]);
+    await page.evaluate(() => scrollTo(0, 500));
+    expect((await seen()).paper).toEqual([-500, 3000]);
+    await page.evaluate(() => {
+      document.body.style.transform = "translateX(40px)";
+    });
+    await expect.poll(async () => (await seen()).left).toBe(104);
+    expect(said).toEqual([]);
+  } finally {
+    await browser.close();
+  }
 });
 
 test("files of a draft are taken from the workbench", async ({ browser }) => {

@@ -48,7 +48,7 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
     path: "/specs/skerry/passenger-booking?at=desk",
     open: async (page) => {
       await page.getByRole("button", { name: "Repair the whole spec…" }).click();
-      await page.getByText("by 5 px in all").waitFor();
+      await page.getByText(/px in all/).waitFor();
     },
   },
   {
@@ -93,6 +93,7 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   { name: "webhooks", path: "/teams/skerry?show=webhooks" },
   { name: "outbox", path: "/teams/skerry?show=outbox" },
   { name: "an invitation that is gone", path: "/join/none" },
+  { name: "one's account", path: "/account" },
   { name: "nothing here", path: "/specs/skerry/nothing" },
 ];
 

@@ -22,7 +22,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   await typeTerm(author.page, "Gutter", "24");
   await saved(author.page);
   await author.page.getByRole("link", { name: "Review", exact: true }).click();
-  await expect(author.page.getByText(/Desk gutter 16 → 24, so columns go from/)).toBeVisible();
+  await expect(author.page.getByText(/Desk gutter 16 → 24, so column width goes from/)).toBeVisible();
   await author.page.getByLabel("Words for the leads").fill("Wider gutters at the desk.");
   await author.page.getByRole("button", { name: "Ask for a review" }).click();
   await expect(author.page.getByText("Asked for", { exact: true })).toBeVisible();
@@ -117,7 +117,7 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   await page.getByText("For the team").click();
   await page.getByRole("link", { name: "Put 1.0.0 into the draft…" }).click();
   // What would change is seen before it does, and it is one edit that can be taken back.
-  await expect(page.getByText(/^Desk gutter 40 → 16, so columns go from/)).toBeVisible();
+  await expect(page.getByText(/^Desk gutter 40 → 16, so column width goes from/)).toBeVisible();
   await page.getByRole("button", { name: "Take it into the draft" }).click();
   await page.waitForURL(new RegExp(`${path}($|\\?)`));
   await saved(page);

@@ -278,3 +278,39 @@ test("one column, 24 columns and eight breakpoints are drawn, a long name is kep
   await saved(page);
   expect(said).toEqual([]);
 });
+
+test("the commonest job: a container of 1152 in 1440 leaves margins of 144, typed in the sum line and in the ledger", async ({
+  browser,
+  baseURL,
+}) => {
+  const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 1440, columns: 12 });
+  const { page, context } = await pageOf(browser, "author");
+  await page.goto(`${path}?at=desk&width=1440`);
+  const sum = page.getByRole("region", { name: "Sum line" });
+  const type = async (label: string, text: string) => {
+    const field = sum.getByLabel(label, { exact: true }).first();
+    await field.fill(text);
+    await field.press("Enter");
+  };
+  const margin = sum.getByLabel("Margin", { exact: true }).first();
+  await type("Width", "1440");
+  await type("Container", "1152");
+  await expect(margin).toHaveValue("144");
+  await type("Container", "80%");
+  await expect(margin).toHaveValue("10%");
+  // Held instead, the size is what is typed, and the margins are what is left.
+  await sum.getByRole("radio", { name: "fixed" }).check({ force: true });
+  await type("Container", "1140");
+  await expect(sum.getByLabel("Container", { exact: true })).toHaveValue("1140");
+  await expect(margin).toHaveValue("150");
+  await sum.getByRole("radio", { name: "fluid" }).check({ force: true });
+  // Columns that give way to a margin: 1440 − 2 · 200 = 1040 holds ten of 82 with gutters of 24.
+  await type("Gutter", "24");
+  await type("Margin", "96");
+  await sum.getByRole("button", { name: "Columns", exact: true }).click();
+  await type("Margin", "200");
+  await expect(sum.getByLabel("Columns", { exact: true })).toHaveValue("10");
+  await expect(margin).toHaveValue("200");
+  await saved(page);
+  await context.close();
+});

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { withDemoServer } from "./demo-server.mjs";
 import { chromiumPath, installPackages, root } from "./install.mjs";
 import { run, say } from "./say.mjs";
+import { stalls } from "./bench-stalls.mjs";
 import { freePort } from "./serve.mjs";
 
 const { password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
@@ -72,6 +73,27 @@ const dragged = async (browser, context, url) => {
   };
 };
 
+/** The same drag over an empty page: what the machine itself allows. */
+const draggedEmpty = async (browser, context) => {
+  const page = await context.newPage();
+  await page.setContent('<!doctype html><div style="height:100vh"></div>');
+  const frames = await page.evaluateHandle(() => {
+    const counted = { frames: 0, since: performance.now() };
+    const next = () => {
+      counted.frames += 1;
+      requestAnimationFrame(next);
+    };
+    requestAnimationFrame(next);
+    return counted;
+  });
+  await page.mouse.move(40, 90);
+  await page.mouse.down();
+  for (let turn = 0; turn < 6; turn += 1) await page.mouse.move(turn % 2 === 0 ? 40 : 940, 90, { steps: 60 });
+  const perSecond = await frames.evaluate(({ frames: count, since }) => (count * 1000) / (performance.now() - since));
+  await page.close();
+  return perSecond;
+};
+
 /** Requests a second, over some seconds, and how many of the answers were not what was asked for. */
 const throughput = async (url, headers = {}) => {
   const { default: autocannon } = await import("autocannon");
@@ -103,6 +125,8 @@ const published = async (address, database) => {
 
 run(async () => {
   installPackages();
+  // `npm run bench -- stalls`: what one hostile request does to everybody else's.
+  if (process.argv.includes("stalls")) return withDemoServer(({ address }) => stalls(address));
   for (const file of ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts"])
     spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
       cwd: root,
@@ -122,6 +146,7 @@ run(async () => {
     say(
       `Dragging the probe: ${drag.tasks} tasks, longest ${drag.longest.toFixed(1)} ms, ${drag.long} over 50 ms (aim: none); ${drag.perSecond.toFixed(0)} frames a second${drag.known ? "" : " (no main thread found in the trace)"}`,
     );
+    say(`The same over an empty page: ${(await draggedEmpty(browser, context)).toFixed(0)} frames a second`);
     await browser.close();
   });
 });

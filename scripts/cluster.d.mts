@@ -3,6 +3,8 @@ export type Cluster = {
   readonly url: string;
   readonly data: string;
   readonly stop: () => unknown;
+  /** From now on the server is started again where it dies. */
+  readonly keep: () => void;
   /** Kills the server without warning and starts it again at the same address. */
   readonly crash: () => Promise<void>;
 };

@@ -125,19 +125,35 @@ export const startCluster = async (name) => {
       }
     }
   };
-  const stop = () => tool("pg_ctl", ["-D", data, "-m", "fast", "-w", "-t", "30", "stop"]);
+  let keeping = null;
+  const stop = () => {
+    clearInterval(keeping);
+    return tool("pg_ctl", ["-D", data, "-m", "fast", "-w", "-t", "30", "stop"]);
+  };
+  /** Looks every two seconds whether the server lives, and starts it again at its address where it died. */
+  const keep = (port) => {
+    keeping ??= setInterval(() => {
+      if (lockHolder(lock)) return;
+      say("The database has died; it is started again.");
+      try {
+        launch(port);
+      } catch (error) {
+        process.stderr.write(`${error.message}\nIt is tried again.\n`);
+      }
+    }, 2_000);
+  };
   if (existsSync(lock)) {
     if (lockHolder(lock)) {
       say("The database of an earlier start is still running; it is taken over.");
       const port = Number(readFileSync(lock, "utf8").split("\n")[3]);
-      return { url: urlOf(secret, port), stop, data, crash: () => crash(port) };
+      return { url: urlOf(secret, port), stop, data, keep: () => keep(port), crash: () => crash(port) };
     }
     say("A stale lock file of the database was left by a crash; it is removed.");
     rmSync(lock);
   }
   const port = await freePort();
   launch(port);
-  return { url: urlOf(secret, port), stop, data, crash: () => crash(port) };
+  return { url: urlOf(secret, port), stop, data, keep: () => keep(port), crash: () => crash(port) };
 };
 
 const urlOf = (secret, port) => `postgres://ypsiline:${readFileSync(secret, "utf8").trim()}@127.0.0.1:${port}/postgres`;

@@ -1,6 +1,6 @@
 import { startCluster } from "./cluster.mjs";
 import { build, installChromium, installPackages, runScript } from "./install.mjs";
-import { freePort, serve } from "./serve.mjs";
+import { freePort, keepServing } from "./serve.mjs";
 
 /**
  * Runs work against the built application with a fresh demo in a database of its own (`.data-test/`), and
@@ -11,9 +11,9 @@ export const withDemoServer = async (work) => {
   installChromium();
   build();
   const cluster = await startCluster(".data-test");
-  let child = null;
+  let application = null;
   const stop = () => {
-    if (child?.exitCode === null) child.kill("SIGTERM");
+    application?.stop();
     cluster.stop();
   };
   const interrupted = () => {
@@ -24,7 +24,7 @@ export const withDemoServer = async (work) => {
   try {
     runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
     const port = await freePort();
-    child = await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1", WEBHOOKS_PRIVATE: "1" });
+    application = await keepServing(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1", WEBHOOKS_PRIVATE: "1" });
     await work({ address: `http://127.0.0.1:${port}`, database: cluster.url });
   } finally {
     process.off("SIGINT", interrupted);

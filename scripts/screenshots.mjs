@@ -33,6 +33,7 @@ const views = [
     size: desk,
     open: (page) => page.getByRole("button", { name: "Use set 2", exact: true }).hover(),
   },
+  { name: "account", path: "/account", as: "author", size: desk },
   { name: "widths", path: "/specs/skerry/passenger-booking/widths?width=1280", as: "author", size: desk },
   { name: "review", path: "/specs/skerry/passenger-booking/publish", as: "lead", size: desk },
   { name: "compare", path: "/specs/skerry/passenger-booking/compare?a=2.0.0&b=2.1.0&width=800", as: "reader", size: desk },

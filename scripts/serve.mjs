@@ -45,3 +45,46 @@ export const serve = (port, env) =>
     });
     child.on("exit", (code) => reject(new Stop(`The application ended (${code}) before it answered; its words are above.`)));
   });
+
+/** A process that ended sooner than this after its start, ms, is waited for longer before the next one. */
+const soon = 30_000;
+const longestPause = 30_000;
+
+/**
+ * Keeps the built application running: one that ends is started again, after a pause that grows while it ends soon.
+ * Resolves when the first one answers; the answer tells how to stop, and which process runs now.
+ */
+export const keepServing = async (port, env) => {
+  let stopped = false;
+  let pause = 500;
+  let child = await serve(port, env);
+  let startedAt = Date.now();
+  const watch = () => {
+    child.once("exit", async (code, signal) => {
+      if (stopped) return;
+      pause = Date.now() - startedAt < soon ? Math.min(longestPause, pause * 2) : 500;
+      process.stderr.write(`The application ended (${signal ?? code}); it is started again in ${pause / 1000} s.\n`);
+      while (!stopped) {
+        await new Promise((resolve) => setTimeout(resolve, pause));
+        if (stopped) return;
+        startedAt = Date.now();
+        try {
+          child = await serve(port, env);
+          if (stopped) child.kill("SIGTERM");
+          return watch();
+        } catch (error) {
+          pause = Math.min(longestPause, pause * 2);
+          process.stderr.write(`${error.message} Again in ${pause / 1000} s.\n`);
+        }
+      }
+    });
+  };
+  watch();
+  return {
+    pid: () => child.pid,
+    stop: () => {
+      stopped = true;
+      if (child.exitCode === null) child.kill("SIGTERM");
+    },
+  };
+};

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { startCluster } from "./cluster.mjs";
 import { build, installPackages, root, runScript } from "./install.mjs";
 import { run, say, Stop } from "./say.mjs";
-import { requireFreePort, serve } from "./serve.mjs";
+import { keepServing, requireFreePort } from "./serve.mjs";
 
 const lock = join(root, ".data", "start.pid");
 
@@ -29,12 +29,12 @@ run(async () => {
     throw new Stop(`PORT must be a number from 1 to 65535, not ${process.env.PORT}.`);
   takeLock();
   let cluster = null;
-  let child = null;
+  let application = null;
   let stopping = false;
   const stop = (code) => {
     if (stopping) return;
     stopping = true;
-    if (child?.exitCode === null) child.kill("SIGTERM");
+    application?.stop();
     cluster?.stop();
     rmSync(lock, { force: true });
     process.exit(code);
@@ -47,7 +47,7 @@ run(async () => {
     const url = process.env.DATABASE_URL ?? cluster.url;
     runScript("prepare.ts", ["--demo"], { DATABASE_URL: url, DEMO_RECEIVER: `http://127.0.0.1:${port}/demo/receiver` });
     build();
-    child = await serve(port, {
+    application = await keepServing(port, {
       DATABASE_URL: url,
       RATE_LIMIT: process.env.RATE_LIMIT ?? "0",
       DEMO: "1",
@@ -63,8 +63,5 @@ run(async () => {
   for (const { email, role } of accounts) say(`  ${email.padEnd(24)} ${role}`);
   say(`\nA booking page that uses the published layout: http://127.0.0.1:${port}/demo/booking`);
   say("\nStop it with Ctrl-C.");
-  child.on("exit", (code) => {
-    if (!stopping) say(`The application ended (${code}).`);
-    stop(code ?? 1);
-  });
+  cluster?.keep();
 });

@@ -2,32 +2,47 @@ import { createServer } from "node:http";
 import next from "next";
 import { answerAhead } from "./server/ahead.ts";
 import { renewDatabase } from "./server/database.ts";
+import { answerProblem, receive } from "./server/front.ts";
+import { shareHeavyPool } from "./server/heavy/heavy.ts";
+import { openHeavyPool } from "./server/heavy/pool.ts";
+import { report } from "./server/report.ts";
 
-// The application behind one plain HTTP server: it tells route handlers the address a request came from,
-// which nothing a client sends can set. Files of published versions are answered ahead of the framework.
+// The application behind one plain HTTP server: every request passes `receive` first. Files of published versions are
+// answered ahead of the framework; heavy work is done by a pool of workers that this process opens.
 const port = Number(process.env.PORT ?? 3000);
 const hostname = process.env.HOST ?? "127.0.0.1";
+const pool = openHeavyPool();
+shareHeavyPool(pool);
 const app = next({ dev: process.env.NODE_ENV !== "production", dir: import.meta.dirname, hostname, port });
 await app.prepare();
 const handle = app.getRequestHandler();
 
 const server = createServer((request, response) => {
-  request.headers["x-ypsiline-address"] = request.socket.remoteAddress ?? "unknown";
-  if (!answerAhead(request, response)) void handle(request, response);
+  const problem = receive(request, response);
+  if (problem) {
+    // What is still being sent is not read.
+    response.setHeader("Connection", "close");
+    answerProblem(response, problem).catch((error) => report("answering a problem", error));
+  } else if (!answerAhead(request, response)) handle(request, response).catch((error) => report(request.url ?? "", error));
 });
-server.requestTimeout = 60_000;
+server.requestTimeout = 30_000;
 // Longer than clients keep a connection, so that none sends on one that is being closed.
 server.keepAliveTimeout = 75_000;
-server.headersTimeout = 80_000;
+server.headersTimeout = 15_000;
 server.on("error", (error) => {
   process.stderr.write(`The application cannot listen on ${hostname}:${port}: ${error.message}\n`);
   process.exit(1);
 });
 server.listen(port, hostname, () => process.stdout.write(`listening on http://${hostname}:${port}\n`));
 
-// Postgres.js writes to a connection that was lost in the same turn; the pool is given up rather than left to wait.
+/** Postgres.js 3.4 writes to a connection that was lost in the same turn; the pool is given up rather than left to wait. */
+const isKnown = (error) => error instanceof TypeError && /reading 'write'/.test(error.message) && /postgres/.test(error.stack ?? "");
+
 process.on("uncaughtException", (error) => {
-  if (error instanceof TypeError && /reading 'write'/.test(error.message)) renewDatabase();
+  report(isKnown(error) ? "a connection to the database was lost while it was written to" : "uncaught; the process ends", error);
+  if (isKnown(error)) return renewDatabase();
+  // What is in memory cannot be trusted any more. Who started this process starts another.
+  process.exit(70);
 });
 
 const stop = () => {

@@ -110,5 +110,5 @@ export type { VersionNumber } from "./compare/version-number";
 export type { CssOptions } from "./formats/css/options";
 export type { FormatId } from "./formats/registry";
 export type { OverlayLayer, OverlayOptions } from "./formats/svg/options";
-export type { Format, Read, WriteOptions, Written } from "./formats/types";
+export type { Format, Read, ReadChoice, WriteOptions, Written } from "./formats/types";
 export type { Drawn } from "./grid/drawn";

@@ -39,10 +39,10 @@ const cases: readonly Case[] = [
 ];
 
 const ways: readonly CssOptions[] = [
-  { unit: "px", query: "media", edges: "plain", gridClass: "with" },
-  { unit: "px", query: "media", edges: "exact", gridClass: "with" },
-  { unit: "rem", query: "container", edges: "plain", gridClass: "with" },
-  { unit: "rem", query: "container", edges: "exact", gridClass: "with" },
+  { unit: "px", query: "media", edges: "plain", gridClass: "with", spans: "without" },
+  { unit: "px", query: "media", edges: "exact", gridClass: "with", spans: "without" },
+  { unit: "rem", query: "container", edges: "plain", gridClass: "with", spans: "without" },
+  { unit: "rem", query: "container", edges: "exact", gridClass: "with", spans: "without" },
 ];
 
 for (const way of ways) {

@@ -2,6 +2,7 @@ import "@fontsource-variable/archivo/wght.css";
 import "@fontsource-variable/recursive/mono.css";
 import "@/ui/theme.scss";
 import "@/features/sign-in/sign-in.scss";
+import "@/features/account/account.scss";
 import "@/features/specs/specs.scss";
 import "@/draft/draft.scss";
 import "@/features/whole-pixel-sets/sets.scss";
@@ -14,7 +15,9 @@ import "@/features/import/import.scss";
 import "@/features/hand-off/hand-off.scss";
 import "@/ui/downloads.scss";
 import type { Metadata, Viewport } from "next";
+import { cookies } from "next/headers";
 import type { ReactNode } from "react";
+import { numberFormOf, numbersCookie } from "@/server/number-form";
 
 export const metadata: Metadata = {
   title: { default: "Ypsiline", template: "%s · Ypsiline" },
@@ -23,9 +26,11 @@ export const metadata: Metadata = {
 };
 export const viewport: Viewport = { width: "device-width", initialScale: 1, themeColor: "#18262e" };
 
-export default function RootLayout({ children }: { readonly children: ReactNode }) {
+/** Reading a cookie makes every page one that is written for its request, so that scripts carry that request's nonce. */
+export default async function RootLayout({ children }: { readonly children: ReactNode }) {
+  const numbers = numberFormOf((await cookies()).get(numbersCookie)?.value);
   return (
-    <html lang="en">
+    <html lang="en" data-numbers={numbers}>
       <body>{children}</body>
     </html>
   );

@@ -44,7 +44,7 @@ export const DraftBar = ({ title, within, sheet }: Props) => {
       }
     >
       <PresenceList />
-      {mayEdit && <SaveWords save={state.save} />}
+      {mayEdit && <SaveWords save={state.save} kept={state.kept} />}
       {mayEdit && (
         <button type="button" className="btn btn-bar" onClick={undo} disabled={!state.canUndo}>
           <Undo2 size={14} aria-hidden="true" /> Undo

@@ -1,4 +1,4 @@
-import { applyChanges, type Change, compareLayouts, type Conflict, type Issue, type Layout } from "@ypsiline/core";
+import { type Applied, applyChanges, type Change, compareLayouts, type Conflict, type Issue, type Layout, sameJson } from "@ypsiline/core";
 
 /** How saving stands. `waiting` and `saving` pass by themselves; the others say something to the person. */
 export type SaveState =
@@ -11,6 +11,8 @@ export type SaveState =
 export type DraftState = {
   /** The draft as it stands on screen, saved or not. */
   readonly layout: Layout;
+  /** Whether this browser can keep what is not saved yet beyond this page; false where its storage is full or shut. */
+  readonly kept: boolean;
   readonly canUndo: boolean;
   readonly canRedo: boolean;
   readonly save: SaveState;
@@ -30,8 +32,8 @@ export type DraftWorld = {
   readonly newer: (revision: number) => Promise<{ readonly revision: number; readonly layout: Layout } | null>;
   readonly now: () => number;
   readonly after: (ms: number, work: () => void) => () => void;
-  /** Keeps unsaved changes across a reload or a crash; empty when all is saved. */
-  readonly keep: (changes: readonly Change[]) => void;
+  /** Keeps unsaved changes across a reload or a crash; empty when all is saved. False where there is no room to keep them. */
+  readonly keep: (changes: readonly Change[]) => boolean;
 };
 
 /** One step that can be taken back: the changes it made, and those that undo it (which know the order of lists before it). */
@@ -57,7 +59,10 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let redo: readonly Step[] = [];
   let lastStep: string | null = null;
   let save: SaveState = { kind: "saved", at: null };
-  let snapshot: DraftState = { layout, canUndo: false, canRedo: false, save };
+  let kept = true;
+  let snapshot: DraftState = { layout, kept, canUndo: false, canRedo: false, save };
+  /** What the server refused last: it is not sent again as it was. */
+  let refused: readonly Change[] | null = null;
   let cancelTimer: (() => void) | null = null;
   let retry = firstRetry;
   let sending = false;
@@ -67,10 +72,13 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   const listeners = new Set<() => void>();
 
   const publish = (): void => {
-    snapshot = { layout, canUndo: undo.length > 0, canRedo: redo.length > 0, save };
+    snapshot = { layout, kept, canUndo: undo.length > 0, canRedo: redo.length > 0, save };
     for (const listener of listeners) listener();
   };
   const pending = (): readonly Change[] => compareLayouts(base.layout, layout);
+  const keep = (changes: readonly Change[]): void => {
+    kept = world.keep(changes);
+  };
 
   const schedule = (ms: number): void => {
     cancelTimer?.();
@@ -79,7 +87,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
 
   const touched = (): void => {
     const changes = pending();
-    world.keep(changes);
+    keep(changes);
     if (save.kind !== "conflict") {
       save = changes.length === 0 && !sending ? { kind: "saved", at: save.kind === "saved" ? save.at : world.now() } : { kind: "waiting" };
       if (changes.length > 0) schedule(gather);
@@ -96,8 +104,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       layout = applied.layout;
       return;
     }
-    // Changes that only together make no layout are asked about one by one, like those of the same number.
-    const conflicts = applied.conflicts.length > 0 ? applied.conflicts : local.map((change) => ({ change, theirs: change.from }));
+    const conflicts = asked(local, applied);
     const clashing = new Set(conflicts.map(({ change }) => change));
     const rest = applyChanges(
       server.layout,
@@ -112,15 +119,20 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     if (save.kind !== "waiting" && save.kind !== "failed") return;
     cancelTimer?.();
     save = { kind: "saved", at: world.now() };
-    world.keep([]);
+    keep([]);
     publish();
   };
+
+  /** Changes that only together make no layout are asked about one by one, like those of the same number. */
+  const asked = (changes: readonly Change[], failed: Extract<Applied, { ok: false }>): readonly Conflict[] =>
+    failed.conflicts.length > 0 ? failed.conflicts : changes.map((change) => ({ change, theirs: change.from }));
 
   const send = async (): Promise<void> => {
     cancelTimer = null;
     if (sending || closed || save.kind === "conflict") return;
     const changes = pending();
     if (changes.length === 0) return settled();
+    if (save.kind === "refused" && refused !== null && sameJson(refused, changes)) return;
     const sent = layout;
     sending = true;
     save = { kind: "saving" };
@@ -146,6 +158,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
         break;
       }
       case "refused":
+        refused = changes;
         save = { kind: "refused", detail: answer.detail, issues: answer.issues };
         break;
       case "failed":
@@ -156,7 +169,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       default:
         answer satisfies never;
     }
-    if (!isConflict(save)) world.keep(pending());
+    if (!isConflict(save)) keep(pending());
     publish();
     if (lookAfter) void refresh();
   };
@@ -233,10 +246,14 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     recover: (changes: readonly Change[]): void => {
       const applied = applyChanges(layout, changes);
       if (applied.ok) layout = applied.layout;
-      else if (applied.conflicts.length > 0) {
-        const clashing = new Set(applied.conflicts.map(({ change }) => change));
+      else {
+        const conflicts = asked(changes, applied);
+        const clashing = new Set(conflicts.map(({ change }) => change));
         put(changes.filter((change) => !clashing.has(change)));
-        save = { kind: "conflict", conflicts: applied.conflicts };
+        save = { kind: "conflict", conflicts };
+        // Until they are settled they stand nowhere but in the question; they are kept as they were left.
+        keep(changes);
+        return publish();
       }
       touched();
     },
@@ -252,8 +269,10 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
         }));
       save = { kind: "waiting" };
       const before = layout;
-      for (const change of mine) put([change]);
+      const left = mine.filter((change) => !put([change]));
       if (mine.length > 0) undo = [...undo, { forth: compareLayouts(before, layout), back: compareLayouts(layout, before) }];
+      // What cannot stand beside the others chosen is asked about again rather than dropped.
+      if (left.length > 0) save = { kind: "conflict", conflicts: left.map((change) => ({ change, theirs: change.from })) };
       touched();
     },
     /** Looks whether others have saved something, and takes it over. */

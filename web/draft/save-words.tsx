@@ -6,18 +6,20 @@ import type { SaveState } from "./draft-store";
 const clock = (at: number): string => new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
 
 /** How saving stands, in the bar. What is wrong is said with what happens to the edits. */
-export const SaveWords = ({ save }: { readonly save: SaveState }) => {
+export const SaveWords = ({ save, kept }: { readonly save: SaveState; readonly kept: boolean }) => {
   const words = ((): string => {
     switch (save.kind) {
       case "saved":
         return save.at === null ? "All saved" : `Saved ${clock(save.at)}`;
       case "waiting":
       case "saving":
-        return "Saving…";
+        return kept ? "Saving…" : "Saving… This browser has no room to keep it besides: leave the page open.";
       case "failed":
         return save.signIn
           ? "Not saved: sign in again in another tab. Your edits are kept here."
-          : "Not saved: the server does not answer. Your edits are kept and sent again.";
+          : kept
+            ? "Not saved: the server does not answer. Your edits are kept and sent again."
+            : "Not saved: the server does not answer, and this browser has no room to keep your edits. Leave the page open; they are sent again.";
       case "refused":
         return `Not saved: ${save.issues[0] ? `${save.issues[0].path} ${save.issues[0].message}` : save.detail} Take the edit back or change it.`;
       case "conflict":

@@ -48,23 +48,35 @@ export const tabName = (): string => {
   return made;
 };
 
+/** Unsaved changes that were left behind, and how to take them away once they are kept anew. */
+type LeftBehind = { readonly changes: readonly Change[]; readonly forget: () => void };
+
+const isChange = (value: unknown): value is Change =>
+  typeof value === "object" &&
+  value !== null &&
+  "path" in value &&
+  Array.isArray(value.path) &&
+  value.path.every((part) => typeof part === "string");
+
 /** Unsaved changes this tab left behind, and those of tabs that are gone (a tab holds a lock of its name while it lives). */
-const leftBehind = async (address: DraftAddress, tab: string): Promise<readonly Change[]> => {
+const leftBehind = async (address: DraftAddress, tab: string): Promise<LeftBehind> => {
   const alive = new Set(((await navigator.locks?.query())?.held ?? []).map(({ name }) => name));
   const prefix = keepPrefix(address);
   const found: Change[] = [];
+  const taken: string[] = [];
   for (const key of Object.keys(localStorage)) {
     if (!key.startsWith(prefix)) continue;
     const owner = key.slice(prefix.length);
     if (owner !== tab && alive.has(`ypsiline tab ${owner}`)) continue;
     try {
-      found.push(...(JSON.parse(localStorage.getItem(key) ?? "[]") as Change[]));
+      const left: unknown = JSON.parse(localStorage.getItem(key) ?? "[]");
+      if (Array.isArray(left)) found.push(...left.filter(isChange));
     } catch {
       // Not ours to read; it is removed with the rest.
     }
-    localStorage.removeItem(key);
+    if (owner !== tab) taken.push(key);
   }
-  return found;
+  return { changes: found, forget: () => taken.forEach((key) => localStorage.removeItem(key)) };
 };
 
 /** How often others' edits are looked for in any case while the page is seen, ms; as a rule they are heard of at once. */
@@ -87,8 +99,14 @@ export const useDraft = (
       },
       keep: (changes) => {
         const key = keepPrefix({ team, spec }) + tabName();
-        if (changes.length === 0) localStorage.removeItem(key);
-        else localStorage.setItem(key, JSON.stringify(changes));
+        try {
+          if (changes.length === 0) localStorage.removeItem(key);
+          else localStorage.setItem(key, JSON.stringify(changes));
+          return true;
+        } catch {
+          // The storage is full or shut. Saving goes on; the page says that it must not be closed before.
+          return false;
+        }
       },
     }),
   );
@@ -104,8 +122,11 @@ export const useDraft = (
         { ifAvailable: true },
         () => new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve())),
       );
-      void leftBehind({ team, spec }, tab).then((changes) => {
-        if (changes.length > 0 && !signal.aborted) store.recover(changes);
+      void leftBehind({ team, spec }, tab).then(({ changes, forget }) => {
+        if (signal.aborted) return;
+        if (changes.length > 0) store.recover(changes);
+        // They are kept under this tab's name by now, unless there is no room: then they stay where they were.
+        if (store.state().kept) forget();
       });
       window.addEventListener("pagehide", () => void store.flush(), { signal });
       window.addEventListener("online", () => void store.flush(), { signal });

@@ -9,7 +9,7 @@ import { projectOwner } from "./projects";
 import { readJson } from "./request-body";
 import type { Spec } from "./specs";
 import type { Team } from "./team";
-import { allowedSpec, allowedTeam } from "./viewer";
+import { allowedSpec, allowedTeam, viewer } from "./viewer";
 
 type Outcome = Promise<Response | Problem>;
 type SpecParams = { readonly team: string; readonly spec: string };
@@ -44,6 +44,21 @@ export const onSpec = <S extends z.ZodType, P extends SpecParams = SpecParams>(
     if (!body.ok) return body.problem;
     const doing = { specId: spec.id, teamId: spec.teamId, team: params.team, spec: params.spec, personId: person.id };
     return work({ body: body.value, doing, spec, person, params, request });
+  });
+
+/** A route that changes something of the account of whoever is signed in. */
+export const onAccount = <S extends z.ZodType>(
+  schema: S,
+  work: (act: { readonly body: z.output<S>; readonly person: Person; readonly request: Request }) => Outcome,
+) =>
+  handler(async (request) => {
+    const elsewhere = fromElsewhere(request);
+    if (elsewhere) return elsewhere;
+    const person = await viewer();
+    if (!person) return { code: "signed-out", detail: "Sign in first." };
+    const body = await readJson(request, schema);
+    if (!body.ok) return body.problem;
+    return work({ body: body.value, person, request });
   });
 
 /** A route that changes something of a team. */

@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { guarded } from "./handler";
-import { problemResponse } from "./problem";
+import { answerProblem } from "./front";
 import { publishedFile } from "./published-file";
 import { cookieIn } from "./requested-file";
 import { sessionCookie } from "./sign-in";
@@ -9,12 +9,8 @@ import { bearerIn } from "./tokens";
 /** Addresses of files of published versions: the ones that builds and pages everywhere ask for, again and again. */
 const published = /^\/api\/v1\/specs\/([a-z][a-z0-9-]{0,59})\/([a-z][a-z0-9-]{0,59})\/([\w.-]{1,40})(?:\/([\w.@-]{1,120}))?(?:\?([^#]*))?$/;
 
-/** What the framework's configuration sets on every answer; files run nothing and load nothing. */
-const always = {
-  "X-Content-Type-Options": "nosniff",
-  "Referrer-Policy": "same-origin",
-  "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; img-src data:",
-};
+/** Files run nothing and load nothing. */
+const always = { "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; img-src data:" };
 
 /**
  * Answers what is asked for most, ahead of the framework and by the very function its own route calls: the framework
@@ -26,14 +22,22 @@ export const answerAhead = (request: IncomingMessage, response: ServerResponse):
   const [path, team = "", spec = "", version = "", file = "layout.json", search = ""] = found;
   const { cookie = null, authorization = null, "if-none-match": ifNoneMatch = null } = request.headers;
   const incoming = {
-    address: request.socket.remoteAddress ?? "unknown",
     method: "GET",
     path: path.split("?")[0] ?? "",
     aborted: () => request.destroyed,
   };
   const credentials = { session: cookieIn(cookie, sessionCookie), bearer: bearerIn(authorization) };
   void guarded(incoming, () =>
-    publishedFile({ team, spec, version, file, search: new URLSearchParams(search), ifNoneMatch, credentials }),
+    publishedFile({
+      team,
+      spec,
+      version,
+      file,
+      search: new URLSearchParams(search),
+      ifNoneMatch,
+      credentials,
+      address: String(request.headers["x-ypsiline-address"] ?? "unknown"),
+    }),
   ).then(async (answer) => {
     if (answer === null) return response.destroy();
     if ("status" in answer) {
@@ -41,8 +45,7 @@ export const answerAhead = (request: IncomingMessage, response: ServerResponse):
       const length = body === null ? {} : { "Content-Length": Buffer.byteLength(body) };
       return response.writeHead(status, { ...always, ...headers, ...length }).end(body ?? undefined);
     }
-    const problem = problemResponse(answer);
-    return response.writeHead(problem.status, { ...always, ...Object.fromEntries(problem.headers) }).end(await problem.text());
+    return answerProblem(response, answer);
   });
   return true;
 };

@@ -8,7 +8,9 @@ export type Announcement =
   | { readonly kind: "draft"; readonly spec: number; readonly revision: number }
   | { readonly kind: "version"; readonly spec: number; readonly number: string }
   | { readonly kind: "presence" | "comments" | "review"; readonly spec: number }
-  | { readonly kind: "deliveries" };
+  | { readonly kind: "deliveries" }
+  /** A person's rights changed (0: anybody's may have): what was allowed is to be asked again. */
+  | { readonly kind: "access"; readonly person: number };
 
 /** Tells all processes; inside a transaction, when it commits. */
 export const announce = async (sql: Sql, announcement: Announcement): Promise<void> => {

@@ -1,6 +1,7 @@
 import { fileQuery } from "./writing/file-query";
 import { exact, layoutSchema, limits, parseExact, sign, solveTerms, toNumber, formatIds } from "@ypsiline/core";
 import { z } from "zod";
+import { numberForms } from "./people";
 import { publisherSettings, roles } from "./permissions";
 
 /** An exact number as JSON takes it: a number or a string, "74", "12.5" or "233/3". */
@@ -63,7 +64,8 @@ const mostSets = 50_000;
 /** What to look for: from margins, or from a known container. */
 export const setsRequest = z
   .strictObject({
-    width: size,
+    /** May be left out with a container: the margins are then not known. */
+    width: size.optional(),
     margin: stepsInput.optional(),
     container: exactInput("above-zero").optional(),
     columns: z
@@ -80,7 +82,9 @@ export const setsRequest = z
       .max(mostSets, { error: `must be from 1 to ${mostSets}` })
       .default(1000),
   })
-  .superRefine(({ margin, container }, context) => {
+  .superRefine(({ width, margin, container }, context) => {
+    if (width === undefined && container === undefined)
+      context.addIssue({ code: "custom", path: ["width"], message: "must be given, unless the container is" });
     if ((margin === undefined) === (container === undefined))
       context.addIssue({ code: "custom", path: ["margin"], message: "must be given, or container in its place, and not both" });
   });
@@ -94,6 +98,7 @@ export const exportQuery = fileQuery
   .omit({ density: true, breakpoint: true })
   .extend({ format: z.enum(formatIds) })
   .strict();
+export type ExportQuery = z.output<typeof exportQuery>;
 
 export const importQuery = z.strictObject({ format: z.enum(formatIds).optional() });
 
@@ -165,6 +170,8 @@ export const joinRequest = z.strictObject({
     .max(1000, { error: "must be at most 1,000 characters" })
     .optional(),
 });
+
+export const accountRequest = z.strictObject({ numbers: z.enum(numberForms) });
 
 export const newSpecRequest = z.strictObject({
   team: z.string().max(60),

@@ -63,6 +63,7 @@ export const addComment = (
       people.map(({ id }) => id),
       {
         kind: "comment",
+        teamId: about.teamId,
         specId: about.specId,
         words: `${about.person} on ${about.name}: ${comment.words}`,
         path: `${about.path}/publish#comment-${row?.id ?? ""}`,

@@ -1,4 +1,5 @@
 import postgres from "postgres";
+import { report } from "./report";
 
 /** A pool, or the transaction inside `begin`: queries take either. */
 export type Sql = postgres.Sql | postgres.TransactionSql;
@@ -24,6 +25,23 @@ export const database = (): postgres.Sql => {
   return (shared.ypsilineDatabase ??= { sql: openDatabase(url), openedAt: Date.now() }).sql;
 };
 
+const connectionFaults: ReadonlySet<string> = new Set([
+  "ECONNREFUSED",
+  "ECONNRESET",
+  "EPIPE",
+  "CONNECT_TIMEOUT",
+  "CONNECTION_CLOSED",
+  "CONNECTION_DESTROYED",
+  "CONNECTION_ENDED",
+  "57P01",
+  "57P02",
+  "57P03",
+]);
+
+/** Whether an error says that a connection to the database broke or could not be made: the one reason to renew the pool. */
+export const isConnectionFault = (error: unknown): boolean =>
+  typeof error === "object" && error !== null && "code" in error && connectionFaults.has(String(error.code));
+
 /** Shortest life of a pool before it is given up, ms: while the database is away every request fails, and one new pool is enough. */
 const shortest = 1_000;
 
@@ -36,7 +54,7 @@ export const renewDatabase = (): void => {
   const old = shared.ypsilineDatabase;
   if (!old || Date.now() - old.openedAt < shortest) return;
   delete shared.ypsilineDatabase;
-  old.sql.end({ timeout: 0 }).catch(() => undefined);
+  old.sql.end({ timeout: 0 }).catch((error: unknown) => report("ending a pool that broke", error));
   for (const listener of shared.ypsilineRenewed ?? []) listener();
 };
 

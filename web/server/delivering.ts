@@ -3,16 +3,21 @@ import { lookup } from "node:dns/promises";
 import { request as httpRequest } from "node:http";
 import { request as httpsRequest } from "node:https";
 import ipaddr from "ipaddr.js";
-import { database, renewDatabase } from "./database";
+import { database, isConnectionFault, renewDatabase } from "./database";
 import { listenTo } from "./live";
+import { report } from "./report";
 import { nextDue, noteAttempt, takeDue, type DueDelivery } from "./webhooks";
 
 /** Seconds before each further attempt; after the last a delivery has failed. Times a tenth in the demo, which nobody waits an hour for. */
 const backOff = [5, 30, 120, 600, 3600, 14_400] as const;
-/** Longest wait for a receiver, ms. */
-const patience = 10_000;
-/** Seconds another process leaves a delivery alone that this one has taken. */
+/** Longest that one attempt may take in all, looking the name up and reading the answer included, ms. */
+const patience = 12_000;
+/** Seconds another process leaves a delivery alone that this one has taken: well past the longest attempt. */
 const lease = 60;
+/** Most that is read of an answer, bytes; its status is all that counts. */
+const mostAnswer = 64 * 1024;
+/** Attempts that run at once in this process: one of each webhook, so that a slow receiver holds up itself alone. */
+const atOnce = 64;
 
 const allowsPrivate = (): boolean => process.env["WEBHOOKS_PRIVATE"] === "1";
 
@@ -44,24 +49,35 @@ export const signature = (secret: string, time: string, body: string): string =>
 
 type Attempt = { readonly delivered: boolean; readonly answer: string };
 
+const connected = async (host: string, signal: AbortSignal): Promise<{ address: string } | null> => {
+  if (ipaddr.isValid(host)) return { address: host };
+  const aborted = new Promise<null>((resolve) => signal.addEventListener("abort", () => resolve(null), { once: true }));
+  // A name that is not known is told as such; which error said so is of no use to anybody.
+  return Promise.race([lookup(host).catch(() => null), aborted]);
+};
+
 /**
- * Sends one delivery. The name is looked up once and the connection made to that very address, so that a name that
- * changes its mind cannot lead inside; redirects are not followed.
+ * Sends one delivery, within `within` ms in all. The name is looked up once and the connection made to that very
+ * address, so that a name that changes its mind cannot lead inside; redirects are not followed. A receiver has answered
+ * once its status is there: of what it says besides, no more than `mostAnswer` is read and nothing waited for.
  */
-const attempt = async ({ id, url: text, secret, event, body }: DueDelivery): Promise<Attempt> => {
+export const attemptDelivery = async (
+  { id, url: text, secret, event, body }: Omit<DueDelivery, "attempts">,
+  within: number = patience,
+): Promise<Attempt> => {
+  const signal = AbortSignal.timeout(within);
   const url = new URL(text);
   const host = url.hostname.replace(/^\[|\]$/g, "");
-  let address = host;
-  try {
-    if (!ipaddr.isValid(host)) address = (await lookup(host)).address;
-  } catch {
-    return { delivered: false, answer: `the name ${host} is not known` };
-  }
+  const found = await connected(host, signal);
+  if (!found) return { delivered: false, answer: `the name ${host} is not known` };
+  const { address } = found;
   if (!allowsPrivate() && !isPublicAddress(address))
     return { delivered: false, answer: "a private address: this instance does not deliver there" };
   const payload = JSON.stringify({ event, ...(body as object) });
   const time = String(Math.floor(Date.now() / 1000));
   return new Promise((resolve) => {
+    /** The outcome of an answer whose status is there, whatever becomes of the rest of it. */
+    let answered: Attempt | null = null;
     const send = url.protocol === "https:" ? httpsRequest : httpRequest;
     const request = send(
       {
@@ -70,9 +86,11 @@ const attempt = async ({ id, url: text, secret, event, body }: DueDelivery): Pro
         port: url.port || undefined,
         path: `${url.pathname}${url.search}`,
         method: "POST",
-        timeout: patience,
+        agent: false,
+        signal,
         headers: {
           Host: url.host,
+          Connection: "close",
           "Content-Type": "application/json",
           "Content-Length": Buffer.byteLength(payload),
           "User-Agent": "Ypsiline",
@@ -84,14 +102,28 @@ const attempt = async ({ id, url: text, secret, event, body }: DueDelivery): Pro
       },
       (response) => {
         const status = response.statusCode ?? 0;
-        response.resume();
-        response.on("end", () => resolve({ delivered: status >= 200 && status < 300, answer: `answered ${status}` }));
-        response.on("error", () => resolve({ delivered: false, answer: "the answer broke off" }));
+        const outcome: Attempt = { delivered: status >= 200 && status < 300, answer: `answered ${status}` };
+        answered = outcome;
+        let read = 0;
+        response.on("data", (chunk: Buffer) => {
+          read += chunk.length;
+          if (read > mostAnswer) request.destroy();
+        });
+        response.on("close", () => resolve(outcome));
+        response.on("error", () => resolve(outcome));
       },
     );
-    request.on("timeout", () => request.destroy(new Error("no answer within 10 seconds")));
     request.on("error", (error: NodeJS.ErrnoException) =>
-      resolve({ delivered: false, answer: error.code === "ECONNREFUSED" ? "nothing listens there" : error.message.slice(0, 200) }),
+      resolve(
+        answered ?? {
+          delivered: false,
+          answer: signal.aborted
+            ? `no answer within ${within / 1000} seconds`
+            : error.code === "ECONNREFUSED"
+              ? "nothing listens there"
+              : error.message.slice(0, 200),
+        },
+      ),
     );
     request.end(payload);
   });
@@ -105,44 +137,55 @@ export const retryAfter = (attempts: number, pace = 1): number | null => {
 
 const pace = (): number => (process.env["DEMO"] === "1" ? 0.1 : 1);
 
-/** Delivers everything that is due, one after the other. */
-const deliverDue = async (): Promise<void> => {
-  const sql = database();
-  for (let due = await takeDue(sql, lease); due; due = await takeDue(sql, lease)) {
-    const { delivered, answer } = await attempt(due);
-    await noteAttempt(sql, due.id, { delivered, answer, retryIn: delivered ? null : retryAfter(due.attempts, pace()) });
-  }
+/** Sends one delivery and notes how that went. */
+const deliver = async (due: DueDelivery): Promise<void> => {
+  const { delivered, answer } = await attemptDelivery(due);
+  await noteAttempt(database(), due, { delivered, answer, retryIn: delivered ? null : retryAfter(due.attempts, pace()) });
 };
 
 /** Keeps delivering in this process: when something is queued, when a retry is due, and once a minute in any case. */
 export const startDelivering = (): void => {
-  let running = false;
+  const flying = new Set<Promise<void>>();
+  let filling = false;
   let again = false;
   let timer: NodeJS.Timeout | undefined;
-  const run = async (): Promise<void> => {
-    if (running) {
-      again = true;
-      return;
-    }
-    running = true;
+  const failed = (error: unknown): void => {
+    // The queue is safe in the database; what was taken is due again when its lease ends.
+    report("delivering to webhooks", error);
+    if (isConnectionFault(error)) renewDatabase();
+  };
+  const fly = (due: DueDelivery): void => {
+    const flight: Promise<void> = deliver(due)
+      .catch(failed)
+      .finally(() => {
+        flying.delete(flight);
+        void fill();
+      });
+    flying.add(flight);
+  };
+  const fill = async (): Promise<void> => {
+    again = true;
+    if (filling) return;
+    filling = true;
     clearTimeout(timer);
-    let wait: number;
+    let wait = 5;
     try {
-      do {
+      while (again) {
         again = false;
-        // Several at a time, so that a slow receiver does not hold up the others.
-        await Promise.all([deliverDue(), deliverDue(), deliverDue(), deliverDue()]);
-      } while (again);
+        while (flying.size < atOnce) {
+          const due = await takeDue(database(), lease);
+          if (!due) break;
+          fly(due);
+        }
+      }
       wait = Math.min(60, Math.max(0.2, (await nextDue(database())) ?? 60));
-    } catch {
-      // The database is away; the queue is safe in it.
-      renewDatabase();
-      wait = 5;
+    } catch (error) {
+      failed(error);
     }
-    running = false;
-    timer = setTimeout(() => void run(), wait * 1000);
+    filling = false;
+    timer = setTimeout(() => void fill(), wait * 1000);
     timer.unref();
   };
-  listenTo("deliveries", () => void run());
-  void run();
+  listenTo("deliveries", () => void fill());
+  void fill();
 };

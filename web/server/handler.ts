@@ -1,28 +1,14 @@
-import { renewDatabase } from "./database";
+import { isConnectionFault, renewDatabase } from "./database";
 import { type Problem, problemResponse } from "./problem";
-import { takeRequest } from "./rate-limit";
+import { report } from "./report";
 
 type Context<P> = { readonly params: Promise<P> };
 
-/** The address a request came from, as the server saw it. */
+/** The address a request came from, as the server saw it (front.ts). */
 export const addressOf = (headers: Headers): string => headers.get("x-ypsiline-address") ?? "unknown";
 
-const isDown = (error: unknown): boolean =>
-  typeof error === "object" &&
-  error !== null &&
-  "code" in error &&
-  [
-    "ECONNREFUSED",
-    "ECONNRESET",
-    "EPIPE",
-    "CONNECT_TIMEOUT",
-    "CONNECTION_CLOSED",
-    "CONNECTION_DESTROYED",
-    "CONNECTION_ENDED",
-    "57P01",
-    "57P02",
-    "57P03",
-  ].includes(String(error.code));
+/** Scheme and host the application is reached by, as the browser has them (front.ts). */
+export const siteOf = (headers: Headers): string => headers.get("x-ypsiline-origin") ?? "http://localhost";
 
 /** Longest that anything may take, ms: an upload over a slow line included. Statements end sooner by themselves. */
 const patience = 45_000;
@@ -45,36 +31,28 @@ const inTime = <T>(work: Promise<T>): Promise<T | typeof tooLate> =>
   });
 
 /** What has to be known of a request to answer it safely, whatever server it came in by. */
-type Incoming = { readonly address: string; readonly method: string; readonly path: string; readonly aborted: () => boolean };
+type Incoming = { readonly method: string; readonly path: string; readonly aborted: () => boolean };
 
 /**
- * Work around which nothing goes wrong unsaid: rate limit first; a database that does not answer is a fault that says
+ * Work around which nothing goes wrong unsaid: a database that does not answer is a fault that says
  * so. Anything else is a bug: a fault, and to the server's log without what was sent. Null where nobody waits any more.
  */
-export const guarded = async <T>(
-  { address, method, path, aborted }: Incoming,
-  work: () => Promise<T | Problem>,
-): Promise<T | Problem | null> => {
-  const wait = takeRequest(address, Date.now());
-  if (wait > 0)
-    return {
-      code: "too-many",
-      detail: `Wait ${wait} ${wait === 1 ? "second" : "seconds"} before the next request.`,
-      headers: { "Retry-After": String(wait) },
-    };
+export const guarded = async <T>({ method, path, aborted }: Incoming, work: () => Promise<T | Problem>): Promise<T | Problem | null> => {
   try {
     const done = await inTime(work());
     if (done !== tooLate) return done;
-    renewDatabase();
+    // The request ends, and nothing that others share with it.
+    report(`${method} ${path}`, new Error(`no answer within ${patience / 1000} s`));
     return { code: "unavailable", detail: "It took too long; try again in a moment.", headers: { "Retry-After": "2" } };
   } catch (error) {
     // A page that closes while it sends is no fault of anybody's, and nobody reads the answer.
     if (aborted() || (error instanceof Error && error.message === "aborted")) return null;
-    if (isDown(error)) {
+    if (isConnectionFault(error)) {
+      report(`${method} ${path}`, error);
       renewDatabase();
       return { code: "unavailable", detail: "Try again in a moment.", headers: { "Retry-After": "2" } };
     }
-    process.stderr.write(`${method} ${path}: ${error instanceof Error ? (error.stack ?? error.message) : "unknown"}\n`);
+    report(`${method} ${path}`, error);
     return { code: "broken", detail: "This is a fault of Ypsiline's; what was saved is safe." };
   }
 };
@@ -84,7 +62,6 @@ export const handler =
   <P = Record<string, never>>(work: (request: Request, params: P) => Promise<Response | Problem>) =>
   async (request: Request, context: Context<P>): Promise<Response> => {
     const incoming: Incoming = {
-      address: addressOf(request.headers),
       method: request.method,
       path: new URL(request.url).pathname,
       aborted: () => request.signal.aborted,
@@ -100,7 +77,6 @@ export const handler =
  */
 export const fromElsewhere = (request: Request): Problem | null => {
   const origin = request.headers.get("origin");
-  const host = request.headers.get("host");
-  if (origin === null || (URL.canParse(origin) && new URL(origin).host === host)) return null;
+  if (origin === null || (URL.canParse(origin) && new URL(origin).host === new URL(siteOf(request.headers)).host)) return null;
   return { code: "forbidden", detail: "Requests that change something must come from this site." };
 };

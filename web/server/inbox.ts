@@ -17,13 +17,19 @@ export type InboxItem = {
 export const tell = async (
   sql: Sql,
   people: readonly number[],
-  item: { readonly kind: InboxKind; readonly specId: number | null; readonly words: string; readonly path: string },
+  item: {
+    readonly kind: InboxKind;
+    readonly teamId: number;
+    readonly specId: number | null;
+    readonly words: string;
+    readonly path: string;
+  },
   except: number | null,
 ): Promise<void> => {
   const to = [...new Set(people)].filter((person) => person !== except);
   if (to.length === 0) return;
   await sql`
-    INSERT INTO inbox_item ${sql(to.map((person_id) => ({ person_id, kind: item.kind, spec_id: item.specId, words: item.words.slice(0, 2000), path: item.path })))}`;
+    INSERT INTO inbox_item ${sql(to.map((person_id) => ({ person_id, kind: item.kind, team_id: item.teamId, spec_id: item.specId, words: item.words.slice(0, 2000), path: item.path })))}`;
 };
 
 export const inboxOf = async (sql: Sql, personId: number, limit = 200): Promise<readonly InboxItem[]> =>

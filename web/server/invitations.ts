@@ -21,9 +21,12 @@ export const invitationsOf = async (sql: Sql, teamId: number): Promise<readonly 
     SELECT id, email, role, at, expires_at AS "expiresAt" FROM invitation
     WHERE team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL AND expires_at > now() ORDER BY at DESC`;
 
-export type Invited = { readonly ok: true; readonly secret: string } | { readonly ok: false; readonly code: "member" | "too-many" };
+export type Invited = { readonly ok: true } | { readonly ok: false; readonly code: "member" | "too-many" };
 
-/** Invites somebody by link: the link is shown once, and a letter with it stands in the outbox. An earlier one to the same address ends. */
+/**
+ * Invites somebody by a letter. The link stands in the letter alone: whoever has it can make the account of that address.
+ * An earlier invitation to the same address ends.
+ */
 export const invite = (
   sql: postgres.Sql,
   input: {
@@ -53,8 +56,16 @@ export const invite = (
       body: `You are invited to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${input.origin}/join/${secret} within ${days} days.`,
     });
     await addActivity(transaction, { teamId, personId: input.personId, what: "invited", words: `invited ${email} as ${role}` });
-    return { ok: true, secret };
+    return { ok: true };
   });
+
+/** Ends the invitations somebody sent that still wait; returns how many. */
+export const endInvitationsBy = async (sql: Sql, teamId: number, personId: number): Promise<number> => {
+  const rows = await sql`
+    UPDATE invitation SET revoked_at = now()
+    WHERE team_id = ${teamId} AND invited_by = ${personId} AND accepted_at IS NULL AND revoked_at IS NULL RETURNING id`;
+  return rows.length;
+};
 
 /** Ends an invitation; false where there is none that waits. */
 export const revokeInvitation = (sql: postgres.Sql, teamId: number, personId: number, id: number): Promise<boolean> =>
@@ -100,6 +111,8 @@ export const join = async (
   secret: string,
   by: { readonly signedIn: { readonly id: number; readonly email: string } } | { readonly name: string; readonly password: string },
 ): Promise<Joined> => {
+  // The secret is looked at before a password is hashed: guessing costs the server nothing.
+  if (!(await invitationBySecret(sql, secret))) return { ok: false, code: "gone" };
   const passwordHash = "password" in by ? await hashPassword(by.password) : "";
   return sql.begin(async (transaction): Promise<Joined> => {
     await transaction`SELECT id FROM invitation WHERE token_hash = ${secretHash(secret)} FOR UPDATE`;
@@ -117,6 +130,7 @@ export const join = async (
       await leadsOf(transaction, invitation.teamId),
       {
         kind: "member",
+        teamId: invitation.teamId,
         specId: null,
         words: `${invitation.email} joined ${invitation.teamName} as ${invitation.role}`,
         path: `/teams/${invitation.team}`,

@@ -1,24 +1,33 @@
 import { type Announcement, channel } from "./announce";
 import { database, onRenewed } from "./database";
+import { report } from "./report";
 
 type Hear = (announcement: Announcement) => void;
 
-/** What this process hears of others, by spec (a number) or kind. One connection listens for all. */
-type Ear = { readonly hearers: Map<number | "deliveries", Set<Hear>>; listening: Promise<unknown> | null; renews: boolean };
+/** What is heard of: a spec (a number), the webhook queue, or who may do what. */
+type Topic = number | "deliveries" | "access";
+
+/** What this process hears of others, by topic. One connection listens for all. */
+type Ear = { readonly hearers: Map<Topic, Set<Hear>>; listening: Promise<unknown> | null; renews: boolean };
 
 const shared = globalThis as { ypsilineEar?: Ear };
 const ear = (): Ear => (shared.ypsilineEar ??= { hearers: new Map(), listening: null, renews: false });
 
 const pass = (payload: string): void => {
   const announcement = JSON.parse(payload) as Announcement;
-  const key = announcement.kind === "deliveries" ? "deliveries" : announcement.spec;
+  const key = "spec" in announcement ? announcement.spec : announcement.kind;
   for (const hear of ear().hearers.get(key) ?? []) hear(announcement);
 };
 
 /** After the connection was lost and made again, anything may have happened: everybody is told to look. */
 const missed = (): void => {
-  for (const [key, hearers] of ear().hearers)
-    for (const hear of hearers) hear(key === "deliveries" ? { kind: "deliveries" } : { kind: "draft", spec: key, revision: 0 });
+  const unheard = (topic: Topic): Announcement =>
+    topic === "deliveries"
+      ? { kind: "deliveries" }
+      : topic === "access"
+        ? { kind: "access", person: 0 }
+        : { kind: "draft", spec: topic, revision: 0 };
+  for (const [topic, hearers] of ear().hearers) for (const hear of hearers) hear(unheard(topic));
 };
 
 const listen = async (): Promise<void> => {
@@ -28,7 +37,8 @@ const listen = async (): Promise<void> => {
       if (!first) missed();
       first = false;
     });
-  } catch {
+  } catch (error) {
+    report("listening to the database", error);
     ear().listening = null;
     setTimeout(ensure, 2_000).unref();
   }
@@ -46,8 +56,8 @@ const ensure = (): void => {
   });
 };
 
-/** Hears what is announced of a spec, or of deliveries, from every process; returns how to stop. */
-export const listenTo = (key: number | "deliveries", hear: Hear): (() => void) => {
+/** Hears what is announced of a topic, from every process; returns how to stop. */
+export const listenTo = (key: Topic, hear: Hear): (() => void) => {
   const { hearers } = ear();
   const set = hearers.get(key) ?? new Set<Hear>();
   set.add(hear);

@@ -1,12 +1,16 @@
 import type { Sql } from "./database";
 import type { Role } from "./permissions";
 
-export type Person = { readonly id: number; readonly email: string; readonly name: string };
+/** How a person reads numbers that are not whole. */
+export const numberForms = ["fractions", "decimals-2", "decimals-3"] as const;
+export type NumberForm = (typeof numberForms)[number];
+
+export type Person = { readonly id: number; readonly email: string; readonly name: string; readonly numbers: NumberForm };
 export type Membership = { readonly team: string; readonly teamName: string; readonly role: Role };
 
 export const personByEmail = async (sql: Sql, email: string): Promise<(Person & { readonly passwordHash: string }) | null> => {
   const [row] = await sql<(Person & { passwordHash: string })[]>`
-    SELECT id, email, name, password_hash AS "passwordHash" FROM person WHERE email = ${email.toLowerCase()}`;
+    SELECT id, email, name, numbers, password_hash AS "passwordHash" FROM person WHERE email = ${email.toLowerCase()}`;
   return row ?? null;
 };
 
@@ -16,16 +20,19 @@ export const membershipsOf = async (sql: Sql, personId: number): Promise<readonl
     FROM membership m JOIN team t ON t.id = m.team_id
     WHERE m.person_id = ${personId} ORDER BY t.name`;
 
-export const addSession = async (sql: Sql, tokenHash: Buffer, personId: number, hours: number): Promise<void> => {
+export const addSession = async (
+  sql: Sql,
+  session: { readonly tokenHash: Buffer; readonly personId: number; readonly hours: number; readonly agent: string },
+): Promise<void> => {
   await sql`DELETE FROM session WHERE expires_at < now()`;
   await sql`
-    INSERT INTO session (token_hash, person_id, expires_at)
-    VALUES (${tokenHash}, ${personId}, now() + make_interval(hours => ${hours}))`;
+    INSERT INTO session (token_hash, person_id, expires_at, browser)
+    VALUES (${session.tokenHash}, ${session.personId}, now() + make_interval(hours => ${session.hours}), ${session.agent.slice(0, 200)})`;
 };
 
 export const personBySession = async (sql: Sql, tokenHash: Buffer): Promise<Person | null> => {
   const [row] = await sql<Person[]>`
-    SELECT p.id, p.email, p.name FROM session s JOIN person p ON p.id = s.person_id
+    SELECT p.id, p.email, p.name, p.numbers FROM session s JOIN person p ON p.id = s.person_id
     WHERE s.token_hash = ${tokenHash} AND s.expires_at > now()`;
   return row ?? null;
 };
@@ -34,23 +41,43 @@ export const endSession = async (sql: Sql, tokenHash: Buffer): Promise<void> => 
   await sql`DELETE FROM session WHERE token_hash = ${tokenHash}`;
 };
 
-/** Failed attempts of each subject (an account or an address) within the last minutes; the largest count. */
-export const recentFailures = async (sql: Sql, subjects: readonly string[], minutes: number): Promise<number> => {
-  const [row] = await sql<{ count: number }[]>`
-    SELECT coalesce(max(count), 0)::int AS count FROM (
-      SELECT count(*) FROM sign_in_failure
-      WHERE subject IN ${sql([...subjects])} AND at > now() - make_interval(mins => ${minutes})
-      GROUP BY subject) counts`;
-  return row?.count ?? 0;
+/** A session that is open: when it began, by what, and whether it is the one that asks. */
+export type Session = { readonly at: Date; readonly browser: string; readonly own: boolean };
+
+export const sessionsOf = async (sql: Sql, personId: number, own: Buffer): Promise<readonly Session[]> =>
+  sql<Session[]>`
+    SELECT created_at AS at, browser, token_hash = ${own} AS own FROM session
+    WHERE person_id = ${personId} AND expires_at > now() ORDER BY own DESC, created_at DESC LIMIT 50`;
+
+/** Ends every session of a person but one (null: all of them); returns how many ended. */
+export const endSessions = async (sql: Sql, personId: number, but: Buffer | null): Promise<number> => {
+  const rows = await sql`
+    DELETE FROM session WHERE person_id = ${personId} ${but === null ? sql`` : sql`AND token_hash <> ${but}`} RETURNING token_hash`;
+  return rows.length;
 };
 
-export const addFailure = async (sql: Sql, subjects: readonly string[]): Promise<void> => {
-  await sql`DELETE FROM sign_in_failure WHERE at < now() - interval '1 day'`;
-  await sql`INSERT INTO sign_in_failure ${sql(subjects.map((subject) => ({ subject })))}`;
+export const setNumbers = async (sql: Sql, personId: number, numbers: NumberForm): Promise<void> => {
+  await sql`UPDATE person SET numbers = ${numbers} WHERE id = ${personId}`;
 };
 
-export const forgetFailures = async (sql: Sql, subject: string): Promise<void> => {
-  await sql`DELETE FROM sign_in_failure WHERE subject = ${subject}`;
+/** Browsers remembered of one account. */
+const mostBrowsers = 20;
+
+export const browserKnown = async (sql: Sql, tokenHash: Buffer, personId: number): Promise<boolean> =>
+  (await sql`SELECT 1 FROM known_browser WHERE token_hash = ${tokenHash} AND person_id = ${personId}`).length > 0;
+
+/** Remembers a browser that an account was signed in with; the longest unused go. */
+export const keepBrowser = async (sql: Sql, tokenHash: Buffer, personId: number, days: number): Promise<void> => {
+  await sql`
+    INSERT INTO known_browser (token_hash, person_id) VALUES (${tokenHash}, ${personId})
+    ON CONFLICT (token_hash) DO UPDATE SET used_at = now(), person_id = excluded.person_id`;
+  await sql`
+    DELETE FROM known_browser WHERE person_id = ${personId} AND (used_at < now() - make_interval(days => ${days}) OR token_hash NOT IN (
+      SELECT token_hash FROM known_browser WHERE person_id = ${personId} ORDER BY used_at DESC LIMIT ${mostBrowsers}))`;
+};
+
+export const forgetBrowsers = async (sql: Sql, personId: number): Promise<void> => {
+  await sql`DELETE FROM known_browser WHERE person_id = ${personId}`;
 };
 
 export const addPerson = async (sql: Sql, person: { email: string; name: string; passwordHash: string }): Promise<number> => {

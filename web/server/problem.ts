@@ -10,8 +10,10 @@ export type ProblemCode =
   | "too-large"
   | "wrong-type"
   | "unprocessable"
+  | "too-slow"
   | "too-many"
   | "broken"
+  | "busy"
   | "unavailable";
 
 const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
@@ -23,8 +25,10 @@ const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly 
   "too-large": { status: 413, title: "The request is too large" },
   "wrong-type": { status: 415, title: "The content type is not one that is read here" },
   unprocessable: { status: 422, title: "The request cannot be worked with" },
+  "too-slow": { status: 408, title: "The request came too slowly" },
   "too-many": { status: 429, title: "Too many requests" },
   broken: { status: 500, title: "Something broke on the server" },
+  busy: { status: 503, title: "Too much is being worked on" },
   unavailable: { status: 503, title: "The database does not answer" },
 };
 

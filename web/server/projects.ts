@@ -92,6 +92,12 @@ export const projectOwner = async (
   return row ?? null;
 };
 
+/** Gives somebody's projects of a team to another; returns how many. */
+export const handProjects = async (sql: Sql, teamId: number, from: number, to: number): Promise<number> => {
+  const rows = await sql`UPDATE project SET owner_id = ${to} WHERE team_id = ${teamId} AND owner_id = ${from} RETURNING id`;
+  return rows.length;
+};
+
 /** How many projects use each spec of a team. */
 export const countsOfUse = async (sql: Sql, specIds: readonly number[]): Promise<ReadonlyMap<number, number>> => {
   if (specIds.length === 0) return new Map();

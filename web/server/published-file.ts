@@ -1,30 +1,24 @@
-import { compareVersions, parseVersion } from "@ypsiline/core";
+import { parseVersion } from "@ypsiline/core";
+import { allowedByToken, allowedTo, type Credentials, personOf } from "./allowed";
 import { database } from "./database";
+import { heavy, type Worked } from "./heavy/heavy";
+import type { StoredSheet } from "./heavy/tasks";
 import type { Problem } from "./problem";
 import type { Spec } from "./specs";
 import { noteUse } from "./tokens";
-import { findPublished, readVersion, type Version, versionsOf } from "./versions";
-import { allowedByToken, allowedTo, type Credentials, personOf } from "./allowed";
-import { type Answer, fileAnswer, tagged } from "./writing/file-response";
-import { namedFile } from "./writing/named-file";
-import type { SheetOf } from "./writing/pdf";
+import { findPublished, readStoredVersion, type StoredVersion, versionBefore } from "./versions";
+import { type Answer, fileAnswer } from "./writing/file-response";
+import { askedFile, fileKey } from "./writing/named-file";
 import { writtenFiles } from "./writing/written-files";
 
 export type PublishedParams = { readonly team: string; readonly spec: string; readonly version: string };
 
 const year = 31_536_000;
 
-/** What the files of a version are written of: the version, and the one before it. */
-export const sheetOf = async (spec: Pick<Spec, "id">, version: Version, withBefore: boolean): Promise<SheetOf> => {
+/** What the files of a version are written of: the version, and the one before it where the file says what changed. */
+const storedSheet = async (spec: Pick<Spec, "id">, version: StoredVersion, withBefore: boolean): Promise<StoredSheet> => {
   const sql = database();
-  const own = parseVersion(version.number);
-  const earlier = withBefore
-    ? (await versionsOf(sql, spec.id)).find(({ number, withdrawn }) => {
-        const parsed = parseVersion(number);
-        return !withdrawn && own && parsed && compareVersions(parsed, own) < 0;
-      })
-    : undefined;
-  const before = earlier ? await readVersion(sql, spec.id, parseVersion(earlier.number)) : null;
+  const before = withBefore ? await versionBefore(sql, spec.id, parseVersion(version.number)) : null;
   return {
     layout: version.layout,
     version: version.number,
@@ -35,17 +29,39 @@ export const sheetOf = async (spec: Pick<Spec, "id">, version: Version, withBefo
   };
 };
 
+/** Files being written now, so that several who ask for one at once wait for one piece of work. */
+const shared = globalThis as { ypsilineBeingWritten?: Map<string, Promise<Worked>> };
+const beingWritten = (): Map<string, Promise<Worked>> => (shared.ypsilineBeingWritten ??= new Map());
+
+const writtenOnce = (key: string, write: () => Promise<Worked>): Promise<Worked> => {
+  const kept = writtenFiles().get(key);
+  if (kept) return Promise.resolve({ ok: true, file: kept });
+  const known = beingWritten().get(key);
+  if (known) return known;
+  const work = write()
+    .then((done) => {
+      if (done.ok) writtenFiles().set(key, done.file);
+      return done;
+    })
+    .finally(() => beingWritten().delete(key));
+  beingWritten().set(key, work);
+  return work;
+};
+
 /** What is asked for, whatever server it came in by. */
 export type PublishedRequest = PublishedParams & {
   readonly file: string;
   readonly search: URLSearchParams;
   readonly ifNoneMatch: string | null;
   readonly credentials: Credentials;
+  /** Whose turn it is to have work done (front.ts). */
+  readonly address: string;
 };
 
 /**
- * Answers a request for a file of a published version. A numbered version never changes and may be kept
- * for a year; `latest` is asked for again each time, with its ETag. A fetch by access token is noted.
+ * Answers a request for a file of a published version. A numbered version of a public spec never changes and may be
+ * kept for a year; `latest`, and anything of a spec that is not public, is asked for again each time, with its ETag, so
+ * that a right that ended is not kept by a cache. A fetch by access token is noted.
  */
 export const publishedFile = async (request: PublishedRequest): Promise<Answer | Problem> => {
   const { team, spec: slug, file, search, credentials } = request;
@@ -65,19 +81,18 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
     detail: latest ? `There is no version of ${slug} yet.` : `There is no version ${request.version} of ${slug}.`,
   };
   if (!version) return none;
-  const key = `${version.id} ${file} ${search.toString()}`;
-  let answer = writtenFiles.get(key);
-  if (!answer) {
-    const whole = await readVersion(sql, allowed.spec.id, parseVersion(version.number));
-    if (!whole) return none;
-    const written = await namedFile(await sheetOf(allowed.spec, whole, file === "sheet.pdf" || file === "all.zip"), file, search);
-    if (!written.ok) return written.problem;
-    answer = writtenFiles.keep(key, tagged(written.body, written.mediaType));
-  }
+  const asked = askedFile(file, search);
+  if (!asked.ok) return asked.problem;
+  const done = await writtenOnce(`${version.id} ${fileKey(asked.value)}`, async () => {
+    const whole = await readStoredVersion(sql, allowed.spec.id, parseVersion(version.number));
+    if (!whole) return { ok: false, problem: none };
+    const sheet = await storedSheet(allowed.spec, whole, file === "sheet.pdf" || file === "all.zip");
+    return heavy(request.address, { kind: "file", sheet, file: asked.value });
+  });
+  if (!done.ok) return done.problem;
   if (allowed.tokenId !== null) await noteUse(sql, allowed.tokenId, version.id);
-  const reach = allowed.spec.public ? "public" : "private";
-  return fileAnswer(request.ifNoneMatch, answer, {
-    "Cache-Control": latest ? `${reach}, no-cache` : `${reach}, max-age=${year}, immutable`,
+  return fileAnswer(request.ifNoneMatch, done.file, {
+    "Cache-Control": !allowed.spec.public ? "private, no-cache" : latest ? "public, no-cache" : `public, max-age=${year}, immutable`,
     "X-Ypsiline-Version": version.number,
     ...(version.withdrawn ? { "X-Ypsiline-Withdrawn": encodeURIComponent(version.withdrawn.reason).slice(0, 500) } : {}),
     ...(allowed.spec.public ? { "Access-Control-Allow-Origin": "*" } : { Vary: "Cookie, Authorization" }),

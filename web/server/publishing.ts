@@ -74,6 +74,7 @@ export const publishDraft = (
       await ownersOfUsers(transaction, specId),
       {
         kind: "new-version",
+        teamId,
         specId,
         words: `${draft.layout.name} ${text} is out${note ? `: ${note}` : ""}`,
         path: last ? `${pathOf(request)}/compare?a=${last.number}&b=${text}` : `${pathOf(request)}/versions/${text}`,
@@ -118,6 +119,7 @@ export const withdrawVersion = (
       await ownersOfUsers(transaction, specId),
       {
         kind: "withdrawn",
+        teamId,
         specId,
         words: `${version.layout.name} ${version.number} was withdrawn: ${reason}`,
         path: `${pathOf(request)}/versions/${version.number}`,

@@ -6,26 +6,46 @@ export type Got<T> = { readonly ok: true; readonly value: T } | { readonly ok: f
 
 export const mebibyte = 1024 * 1024;
 
-/** Reads a request's body as UTF-8 text, up to a number of bytes. */
-export const readText = async (request: Request, limit: number): Promise<Got<string>> => {
+/** Longest that a body may take to arrive, ms: 5 MiB over 3 Mbit/s. */
+export const bodyPatience = 15_000;
+
+/** A limit on bytes in words. */
+const bytesWords = (bytes: number): string => (bytes >= mebibyte ? `${bytes / mebibyte} MiB` : `${bytes / 1024} KiB`);
+
+/**
+ * Reads a request's body as UTF-8 text, up to a number of bytes and within `patience`. Reading ends with the deadline,
+ * so that a body that trickles in holds nothing but its own request.
+ */
+export const readText = async (request: Request, limit: number, patience: number = bodyPatience): Promise<Got<string>> => {
   const tooLarge: Got<string> = {
     ok: false,
-    problem: { code: "too-large", detail: `The body may be at most ${limit / mebibyte} MiB.` },
+    problem: { code: "too-large", detail: `The body may be at most ${bytesWords(limit)}.` },
   };
   if (Number(request.headers.get("content-length") ?? 0) > limit) return tooLarge;
   const chunks: Uint8Array[] = [];
   let size = 0;
   const reader = request.body?.getReader();
-  while (reader) {
-    const { done, value } = await reader.read();
-    if (done) break;
-    size += value.byteLength;
-    if (size > limit) {
-      await reader.cancel();
-      return tooLarge;
+  let late = false;
+  const timer = setTimeout(() => {
+    late = true;
+    // Nothing is told here: what was being read ends, and is answered below.
+    reader?.cancel().catch(() => undefined);
+  }, patience);
+  try {
+    while (reader) {
+      const { done, value } = await reader.read();
+      if (done) break;
+      size += value.byteLength;
+      if (size > limit) {
+        await reader.cancel();
+        return tooLarge;
+      }
+      chunks.push(value);
     }
-    chunks.push(value);
+  } finally {
+    clearTimeout(timer);
   }
+  if (late) return { ok: false, problem: { code: "too-slow", detail: `The body must arrive within ${patience / 1000} seconds.` } };
   try {
     return { ok: true, value: new TextDecoder("utf-8", { fatal: true }).decode(Buffer.concat(chunks)) };
   } catch {
@@ -44,21 +64,30 @@ export const requireType = (request: Request, types: readonly string[]): Problem
 /** Levels a body may nest; a layout with the deepest extensions has fewer. */
 const deepest = 64;
 
-/** Reads and parses JSON with a schema. Text that is no JSON is malformed; JSON of another shape is what `code` says. */
-export const readJson = async <T extends z.ZodType>(
-  request: Request,
-  schema: T,
-  code: "malformed" | "unprocessable" = "malformed",
-): Promise<Got<z.output<T>>> => {
+/** Largest body of a request that holds no layout: words of 2,000 characters, many times over. */
+const smallBody = 64 * 1024;
+
+/** Reads and parses JSON with a schema, up to a number of bytes. */
+export const readJson = async <T extends z.ZodType>(request: Request, schema: T, limit: number = smallBody): Promise<Got<z.output<T>>> => {
   const wrongType = requireType(request, ["application/json"]);
   if (wrongType) return { ok: false, problem: wrongType };
-  const text = await readText(request, mebibyte);
-  if (!text.ok) return text;
-  if (nestsPast(text.value, deepest))
+  const text = await readText(request, limit);
+  return text.ok ? parseJson(text.value, schema) : text;
+};
+
+/** Reads a JSON request's body as text, to be parsed elsewhere. */
+export const readJsonText = async (request: Request): Promise<Got<string>> => {
+  const wrongType = requireType(request, ["application/json"]);
+  return wrongType ? { ok: false, problem: wrongType } : readText(request, mebibyte);
+};
+
+/** Parses JSON text with a schema. Text that is no JSON is malformed; so is JSON of another shape, outside of a layout. */
+export const parseJson = <T extends z.ZodType>(text: string, schema: T): Got<z.output<T>> => {
+  if (nestsPast(text, deepest))
     return { ok: false, problem: { code: "malformed", detail: `The body must be JSON of at most ${deepest} levels.` } };
   let data: unknown;
   try {
-    data = JSON.parse(text.value);
+    data = JSON.parse(text);
   } catch (error) {
     const reason = error instanceof Error ? error.message : "it ends too early";
     return {
@@ -66,7 +95,7 @@ export const readJson = async <T extends z.ZodType>(
       problem: { code: "malformed", detail: `The body must be JSON: ${reason}.`, issues: [{ path: "", message: "must be JSON" }] },
     };
   }
-  return asGot(parseWith(schema, data), code);
+  return asGot(parseWith(schema, data), "malformed");
 };
 
 /** Faults inside a layout are well-formed but no layout (422); faults of the request around it are malformed (400). */

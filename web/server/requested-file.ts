@@ -1,3 +1,4 @@
+import { addressOf } from "./handler";
 import type { Problem } from "./problem";
 import { publishedFile, type PublishedParams } from "./published-file";
 import { sessionCookie } from "./sign-in";
@@ -18,6 +19,7 @@ export const requestedFile = async (request: Request, params: PublishedParams, f
     file,
     search: new URL(request.url).searchParams,
     ifNoneMatch: request.headers.get("if-none-match"),
+    address: addressOf(request.headers),
     credentials: { session: cookieIn(request.headers.get("cookie"), sessionCookie), bearer: bearerToken(request.headers) },
   });
   return "status" in answer ? responseOf(answer) : answer;

@@ -49,6 +49,7 @@ export const askReview = (sql: postgres.Sql, about: About, revision: number, wor
       await leadsOf(transaction, about.teamId),
       {
         kind: "review-asked",
+        teamId: about.teamId,
         specId: about.specId,
         words: `${about.person} asks for a review of ${about.name}`,
         path: `${about.path}/publish`,
@@ -78,6 +79,7 @@ export const decideReview = (
       [row.askedBy],
       {
         kind: "review-decided",
+        teamId: about.teamId,
         specId: about.specId,
         words: `${about.person} ${said} ${about.name}${words ? `: ${words}` : ""}`,
         path: `${about.path}/publish`,

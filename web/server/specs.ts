@@ -75,6 +75,12 @@ type DraftRow = { revision: number; layout: unknown; updatedAt: Date };
 const draftOf = (row: DraftRow | undefined): Draft | null =>
   row ? { revision: row.revision, layout: layoutSchema.parse(row.layout), updatedAt: row.updatedAt } : null;
 
+/** The draft with its document as it is stored. */
+export const readStoredDraft = async (sql: Sql, specId: number): Promise<DraftRow | null> => {
+  const [row] = await sql<DraftRow[]>`SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId}`;
+  return row ?? null;
+};
+
 export const readDraft = async (sql: Sql, specId: number): Promise<Draft | null> => {
   const [row] = await sql<DraftRow[]>`SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId}`;
   return draftOf(row);

@@ -1,4 +1,5 @@
 import type postgres from "postgres";
+import { endAccess, endedWords } from "./access";
 import { addActivity } from "./activity";
 import type { Sql } from "./database";
 import type { Publishers, Role } from "./permissions";
@@ -33,7 +34,7 @@ export type MemberChanged = { readonly ok: true } | { readonly ok: false; readon
 /** Locks the team, so that two changes at once cannot leave it without a lead. */
 const lockTeam = (sql: postgres.TransactionSql, teamId: number) => sql`SELECT id FROM team WHERE id = ${teamId} FOR UPDATE`;
 
-/** Gives a member another role, or none (removal). The last lead stays one. */
+/** Gives a member another role, or none (removal), and ends what they may no longer do. The last lead stays one. */
 export const changeMember = (
   sql: postgres.Sql,
   change: { readonly teamId: number; readonly memberId: number; readonly role: Role | null; readonly personId: number },
@@ -48,9 +49,18 @@ export const changeMember = (
     if (member.role === "lead" && role !== "lead" && leads.length === 1) return { ok: false, code: "last-lead" };
     if (role === null) await transaction`DELETE FROM membership WHERE team_id = ${teamId} AND person_id = ${memberId}`;
     else await transaction`UPDATE membership SET role = ${role} WHERE team_id = ${teamId} AND person_id = ${memberId}`;
+    // What was theirs goes to whoever removes them, or, where they leave or step down themselves, to the longest-standing other lead.
+    const heir = leads.find(({ id }) => id === personId && id !== memberId) ?? leads.find(({ id }) => id !== memberId) ?? member;
+    const ended = await endAccess(transaction, { teamId, memberId, role, heir: heir.id });
     const words =
       role === null ? (memberId === personId ? "left the team" : `removed ${member.name} from the team`) : `made ${member.name} ${role}`;
-    await addActivity(transaction, { teamId, personId, what: role === null ? "member-removed" : "member-role", words });
+    const besides = endedWords(ended, heir.name);
+    await addActivity(transaction, {
+      teamId,
+      personId,
+      what: role === null ? "member-removed" : "member-role",
+      words: besides ? `${words}: ${besides}` : words,
+    });
     return { ok: true };
   });
 

@@ -62,6 +62,15 @@ export const revokeToken = (
     return true;
   });
 
+/** Revokes the tokens somebody made in a team, or those of others' projects alone (`keepOwn`); returns how many worked until now. */
+export const revokeTokensBy = async (sql: Sql, teamId: number, personId: number, keepOwn: boolean): Promise<number> => {
+  const rows = await sql`
+    UPDATE access_token t SET revoked_at = now() FROM project j
+    WHERE j.id = t.project_id AND j.team_id = ${teamId} AND t.made_by = ${personId} AND t.revoked_at IS NULL
+      ${keepOwn ? sql`AND j.owner_id <> ${personId}` : sql``} RETURNING t.id`;
+  return rows.length;
+};
+
 /** The bearer token of an Authorization header; null where there is none. */
 export const bearerIn = (authorization: string | null): string | null => /^Bearer ([\w-]{20,200})$/i.exec(authorization ?? "")?.[1] ?? null;
 export const bearerToken = (headers: Headers): string | null => bearerIn(headers.get("authorization"));

@@ -13,6 +13,8 @@ export type VersionSummary = {
   readonly withdrawn: Withdrawal | null;
 };
 export type Version = VersionSummary & { readonly layout: Layout };
+/** A version whose document is not parsed: that is work for who needs it. */
+export type StoredVersion = VersionSummary & { readonly layout: unknown };
 
 type Row = VersionNumber & {
   id: number;
@@ -48,14 +50,30 @@ export const versionsOf = async (sql: Sql, specId: number): Promise<readonly Ver
   return rows.map(summary);
 };
 
-/** One version, or the latest that was not withdrawn where no number is given; null where there is none. */
-export const readVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<Version | null> => {
+/** One version with its document as it is stored, or the latest that was not withdrawn where no number is given; null where there is none. */
+export const readStoredVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
   const [row] = await sql<(Row & { layout: unknown })[]>`
     SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
     WHERE v.spec_id = ${specId}
     ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
     ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: layoutSchema.parse(row.layout) } : null;
+  return row ? { ...summary(row), layout: row.layout } : null;
+};
+
+/** One version, or the latest that was not withdrawn, parsed. */
+export const readVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<Version | null> => {
+  const stored = await readStoredVersion(sql, specId, number);
+  return stored && { ...stored, layout: layoutSchema.parse(stored.layout) };
+};
+
+/** The version before a number that was not withdrawn; null where there is none. */
+export const versionBefore = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
+  if (!number) return null;
+  const [row] = await sql<(Row & { layout: unknown })[]>`
+    SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
+    WHERE v.spec_id = ${specId} AND w.version_id IS NULL AND (v.major, v.minor, v.patch) < (${number.major}, ${number.minor}, ${number.patch})
+    ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+  return row ? { ...summary(row), layout: row.layout } : null;
 };
 
 /**

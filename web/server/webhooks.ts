@@ -53,7 +53,7 @@ export const removeWebhook = (
     const [row] = await transaction<{ url: string }[]>`
       UPDATE webhook SET removed_at = now() WHERE id = ${input.id} AND team_id = ${input.teamId} AND removed_at IS NULL RETURNING url`;
     if (!row) return false;
-    await transaction`UPDATE webhook_delivery SET state = 'failed', next_at = NULL, answer = 'the webhook was removed' WHERE webhook_id = ${input.id} AND state = 'waiting'`;
+    await transaction`UPDATE webhook_delivery SET state = 'failed', next_at = NULL, leased_until = NULL, answer = 'the webhook was removed' WHERE webhook_id = ${input.id} AND state = 'waiting'`;
     await addActivity(transaction, { ...input, what: "webhook-removed", words: `removed the webhook ${new URL(row.url).host}` });
     return true;
   });
@@ -75,7 +75,7 @@ export const queueEvent = async (
 export const repeatDelivery = (sql: postgres.Sql, teamId: number, id: number): Promise<boolean> =>
   sql.begin(async (transaction) => {
     const rows = await transaction`
-      UPDATE webhook_delivery d SET state = 'waiting', attempts = 0, next_at = now(), answer = ''
+      UPDATE webhook_delivery d SET state = 'waiting', attempts = 0, next_at = now(), leased_until = NULL, answer = ''
       FROM webhook w WHERE w.id = d.webhook_id AND d.id = ${id} AND w.team_id = ${teamId} AND w.removed_at IS NULL AND d.state <> 'waiting' RETURNING d.id`;
     if (rows.length > 0) await announce(transaction, { kind: "deliveries" });
     return rows.length > 0;
@@ -87,27 +87,40 @@ export type DueDelivery = {
   readonly secret: string;
   readonly event: string;
   readonly body: unknown;
+  /** Which attempt this is, from 1. */
   readonly attempts: number;
 };
 
+/** Deliveries of one team that are sent at once, so that one team's slow receivers leave room for others'. */
+const atOnceOfTeam = 8;
+
 /**
- * Takes one delivery that is due, and keeps other processes from taking it for a while: should this one die, it is due
- * again then. Null where nothing is due.
+ * Takes one delivery that is due, and keeps others from taking it for a while: should this process die, it is due again
+ * then. One at a time of each webhook, a few of each team; of removed webhooks none. Null where nothing is due.
  */
 export const takeDue = async (sql: Sql, leaseSeconds: number): Promise<DueDelivery | null> => {
   const [row] = await sql<DueDelivery[]>`
-    UPDATE webhook_delivery d SET next_at = now() + make_interval(secs => ${leaseSeconds}), attempts = d.attempts + 1
+    UPDATE webhook_delivery d SET leased_until = now() + make_interval(secs => ${leaseSeconds}), attempts = d.attempts + 1
     FROM webhook w
-    WHERE w.id = d.webhook_id AND d.id = (
-      SELECT id FROM webhook_delivery WHERE state = 'waiting' AND next_at <= now() ORDER BY next_at, id LIMIT 1 FOR UPDATE SKIP LOCKED)
+    WHERE w.id = d.webhook_id AND w.removed_at IS NULL AND d.id = (
+      SELECT due.id FROM webhook_delivery due JOIN webhook own ON own.id = due.webhook_id
+      WHERE due.state = 'waiting' AND due.next_at <= now() AND own.removed_at IS NULL
+        AND (due.leased_until IS NULL OR due.leased_until < now())
+        AND NOT EXISTS (SELECT 1 FROM webhook_delivery sent WHERE sent.webhook_id = due.webhook_id AND sent.leased_until > now())
+        AND (SELECT count(*) FROM webhook_delivery sent JOIN webhook its ON its.id = sent.webhook_id
+             WHERE sent.leased_until > now() AND its.team_id = own.team_id) < ${atOnceOfTeam}
+      ORDER BY due.next_at, due.id LIMIT 1 FOR UPDATE OF due SKIP LOCKED)
     RETURNING d.id, w.url, w.secret, d.event, d.body, d.attempts`;
   return row ?? null;
 };
 
-/** Notes how an attempt went: delivered, to be tried again in so many seconds, or given up. */
+/**
+ * Notes how an attempt went: delivered, to be tried again in so many seconds, or given up. A delivery that was ended or
+ * taken anew meanwhile stays as it is.
+ */
 export const noteAttempt = async (
   sql: Sql,
-  id: number,
+  { id, attempts }: Pick<DueDelivery, "id" | "attempts">,
   outcome: { readonly delivered: boolean; readonly answer: string; readonly retryIn: number | null },
 ): Promise<void> => {
   const { delivered, answer, retryIn } = outcome;
@@ -115,14 +128,16 @@ export const noteAttempt = async (
     UPDATE webhook_delivery SET
       state = ${delivered ? "delivered" : retryIn === null ? "failed" : "waiting"},
       answer = ${answer.slice(0, 500)},
+      leased_until = NULL,
       next_at = ${delivered || retryIn === null ? null : sql`now() + make_interval(secs => ${retryIn})`},
       delivered_at = ${delivered ? sql`now()` : null}
-    WHERE id = ${id}`;
+    WHERE id = ${id} AND state = 'waiting' AND attempts = ${attempts}`;
 };
 
-/** Seconds until the next delivery is due; null where none waits. */
+/** Seconds until the next delivery is due that nobody has taken; null where none waits. */
 export const nextDue = async (sql: Sql): Promise<number | null> => {
   const [row] = await sql<{ seconds: number | null }[]>`
-    SELECT extract(epoch FROM min(next_at) - now())::float8 AS seconds FROM webhook_delivery WHERE state = 'waiting'`;
+    SELECT extract(epoch FROM min(greatest(d.next_at, d.leased_until)) - now())::float8 AS seconds
+    FROM webhook_delivery d JOIN webhook w ON w.id = d.webhook_id WHERE d.state = 'waiting' AND w.removed_at IS NULL`;
   return row?.seconds ?? null;
 };

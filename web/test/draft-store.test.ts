@@ -10,6 +10,7 @@ const world = () => {
   let now = 0;
   let down = 0;
   let kept: readonly Change[] = [];
+  let full = false;
   const sent: (readonly Change[])[] = [];
   const save = async (revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
     sent.push(changes);
@@ -36,7 +37,9 @@ const world = () => {
       };
     },
     keep: (changes) => {
+      if (full) return false;
       kept = changes;
+      return true;
     },
   };
   /** Lets time pass until nothing is due within it. */
@@ -58,6 +61,9 @@ const world = () => {
     pass,
     sent,
     kept: () => kept,
+    fill: () => {
+      full = true;
+    },
     fail: (times: number) => {
       down = times;
     },
@@ -236,5 +242,62 @@ describe("a draft in the browser", () => {
     expect([gutter(shared.server.layout), shared.server.layout.breakpoints[1]?.columns.count]).toEqual(["20px", 20]);
     expect(other.state().layout).toEqual(shared.server.layout);
     expect(shared.store.state().layout).toEqual(shared.server.layout);
+  });
+
+  it("asks about changes left behind that only together make no layout, and keeps them until that is settled", async () => {
+    const { store, pass, sent, kept } = open();
+    const left: readonly Change[] = [
+      { path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" },
+      { path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 },
+    ];
+    store.recover(left);
+    await pass(5000);
+    const { save } = store.state();
+    expect(save.kind === "conflict" && save.conflicts.map(({ change }) => change)).toEqual(left);
+    expect([sent.length, kept()]).toEqual([0, left]);
+    store.settle(["mine", "theirs"]);
+    await pass(5000);
+    expect([store.state().save.kind, gutter(store.state().layout), kept().length]).toEqual(["saved", "20px", 0]);
+  });
+
+  it("asks again about what cannot stand beside what was chosen, rather than dropping it", () => {
+    const { store } = open();
+    store.recover([{ path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 }]);
+    store.settle(["mine"]);
+    const { save } = store.state();
+    expect(save.kind === "conflict" && save.conflicts.length).toBe(1);
+  });
+
+  it("saves on where this browser has no room to keep anything, and says so", async () => {
+    const { store, server, pass, fill, fail } = open();
+    fill();
+    fail(1);
+    store.edit(withGutter(store.state().layout, "20px"));
+    expect(store.state().kept).toBe(false);
+    await pass(5000);
+    expect([gutter(server.layout), store.state().save.kind]).toEqual(["20px", "saved"]);
+  });
+
+  it("does not send again what was refused, until it is changed", async () => {
+    const it = world();
+    const tries: (readonly Change[])[] = [];
+    const store = createDraftStore(
+      { revision: 1, layout: cleanLayout() },
+      {
+        ...it.outside,
+        save: (_, changes) => {
+          tries.push(changes);
+          return Promise.resolve({ kind: "refused", detail: "no", issues: [] });
+        },
+      },
+    );
+    store.edit(withGutter(store.state().layout, "20px"));
+    await it.pass(2000);
+    await store.flush();
+    await store.flush();
+    expect([tries.length, store.state().save.kind, it.kept().length]).toEqual([1, "refused", 1]);
+    store.edit(withGutter(store.state().layout, "16px"));
+    await it.pass(2000);
+    expect(tries.length).toBe(2);
   });
 });

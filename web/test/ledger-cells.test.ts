@@ -9,8 +9,8 @@ const cell = (id: string) => {
   return found;
 };
 const typed = (id: string, text: string): string => {
-  const result = cell(id).read(text, only(oneBreakpoint(1440, 12)));
-  return result.ok ? cell(id).text(result.breakpoint) : `! ${result.message}`;
+  const result = cell(id).read(text, only(oneBreakpoint(1440, 12)), exact(16));
+  return result.ok ? cell(id).text(result.breakpoint, exact(16)) : `! ${result.message}`;
 };
 
 describe("cells of the ledger", () => {
@@ -25,9 +25,12 @@ describe("cells of the ledger", () => {
     ["gutter", "24px", "24"],
     ["margin", "64", "64"],
     ["margin", "64, 5%", "64, 5%"],
-    ["container", "fluid", "fluid"],
+    ["container", "fluid", "fluid 1408"],
+    ["container", "1152", "fluid 1152"],
+    ["container", "80%", "fluid 1152"],
+    ["container", "fluid 1040", "fluid 1040"],
     ["container", "<= 1312", "≤ 1312"],
-    ["container", "1140", "1140"],
+    ["container", "fixed 1140", "fixed 1140"],
     ["name", "  Slate ", "Slate"],
   ])("%s takes “%s” as %s", (id, text, shown) => {
     expect(typed(id, text)).toBe(shown);
@@ -54,7 +57,8 @@ describe("cells of the ledger", () => {
 
   it("takes back every text it shows", () => {
     for (const breakpoint of cleanLayout().breakpoints)
-      for (const one of ledgerCells) expect(one.read(one.text(breakpoint), breakpoint)).toEqual({ ok: true, breakpoint });
+      for (const one of ledgerCells)
+        expect(one.read(one.text(breakpoint, exact(16)), breakpoint, exact(16))).toEqual({ ok: true, breakpoint });
   });
 
   it("steps numbers and keeps their unit, not below 0", () => {
@@ -70,7 +74,7 @@ describe("cells of the ledger", () => {
 describe("pasting rows of a spreadsheet", () => {
   const { breakpoints } = cleanLayout();
   it("fills cells from the focused one on, row by row", () => {
-    const result = pasteInto(breakpoints, 1, 3, pastedRows("6\t24\t40\r\n10\t\t80\r\n"));
+    const result = pasteInto(breakpoints, 1, 3, pastedRows("6\t24\t40\r\n10\t\t80\r\n"), exact(16));
     expect(result.ok && result.breakpoints.map(({ columns }) => [columns.count, columns.gutter, columns.margin.start])).toEqual([
       [4, "16px", "64px"],
       [6, "24px", "40px"],
@@ -78,11 +82,11 @@ describe("pasting rows of a spreadsheet", () => {
     ]);
   });
   it("says how many rows found no breakpoint", () => {
-    const result = pasteInto(breakpoints, 2, 3, pastedRows("6\n7\n8"));
+    const result = pasteInto(breakpoints, 2, 3, pastedRows("6\n7\n8"), exact(16));
     expect(result.ok && result.left).toBe(2);
   });
   it("pastes nothing when one cell cannot be taken, and names it", () => {
-    const result = pasteInto(breakpoints, 0, 3, pastedRows("6\t24\n6\tbroad"));
+    const result = pasteInto(breakpoints, 0, 3, pastedRows("6\t24\n6\tbroad"), exact(16));
     expect(result.ok ? "" : result.message).toMatch(/^Row 2, gutter “broad”/);
   });
 });

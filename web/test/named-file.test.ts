@@ -2,7 +2,8 @@ import { layoutSchema } from "@ypsiline/core";
 import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { tagged, fileAnswer } from "@/server/writing/file-response";
-import { fileNames, namedFile } from "@/server/writing/named-file";
+import { askedFile, fileKey, fileNames } from "@/server/writing/named-file";
+import { namedFile } from "@/server/writing/write-named-file";
 import { writtenFiles } from "@/server/writing/written-files";
 import { cookieIn } from "@/server/requested-file";
 import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
@@ -41,6 +42,14 @@ describe("files of a layout", () => {
     ["overlay-desk.svg", "columns=red", "columns", 400],
     ["overlay-desk.svg", "layers=columns,walls", "layers", 400],
     ["layout.css", "unit=pt", "unit", 400],
+    ["layout.css", "density=2", "is not asked of this file; it takes unit, query, edges, grid, spans", 400],
+    ["tokens.json", "x=1", "is not asked of this file, which takes nothing", 400],
+    ["layout.css", "unit=px&unit=rem", "may be given once", 400],
+    ["overlay-desk.png", "density=1.0001", "steps of 0.25", 400],
+    ["overlay-desk.svg", "opacity=0.12345", "steps of 0.01", 400],
+    ["overlay.svg", "", "needs ?breakpoint=ID", 400],
+    ["constructor", "", "There is no file constructor", 404],
+    ["__proto__", "", "There is no file __proto__", 404],
     ["overlay-none.svg", "", "There is no file overlay-none.svg", 404],
     ["passwd", "", "There is no file passwd", 404],
   ])("%s?%s is refused with what would be right", async (name, search, words, status) => {
@@ -64,6 +73,16 @@ describe("files of a layout", () => {
     expect(await text("layout.css")).not.toMatch(/Ferries \*\//);
     expect(await text("overlay-desk.svg")).not.toContain("</script>");
   });
+  it("are one file to the cache however they are asked for, and another with another option that counts", () => {
+    const key = (name: string, search: string): string => {
+      const asked = askedFile(name, new URLSearchParams(search));
+      if (!asked.ok) throw new Error(asked.problem.detail);
+      return fileKey(asked.value);
+    };
+    expect(key("overlay.svg", "breakpoint=desk&draw=fill")).toBe(key("overlay-desk.svg", "density=3&opacity=0.35&columns=2F8A76"));
+    expect(key("overlay-desk.png", "density=2.0")).toBe(key("overlay-desk.png", "density=2"));
+    expect(new Set(["", "density=2", "draw=outline", "columns=000000"].map((search) => key("overlay-desk.png", search))).size).toBe(4);
+  });
   it("are asked for in forms by their query too", async () => {
     expect(await text("overlay.svg", "breakpoint=desk&draw=outline")).toBe(await text("overlay-desk.svg", "draw=outline"));
   });
@@ -80,14 +99,14 @@ describe("answers with files", () => {
   it("are kept up to a size, the latest asked for", () => {
     const large = (name: string) => tagged(new Uint8Array(4_000_000), name);
     for (let index = 0; index < 12; index += 1) {
-      writtenFiles.keep(`file ${index}`, large(String(index)));
-      writtenFiles.get("file 0");
+      writtenFiles().set(`file ${index}`, large(String(index)));
+      writtenFiles().get("file 0");
     }
-    expect(writtenFiles.get("file 0")).toBeDefined();
-    expect(writtenFiles.get("file 1")).toBeUndefined();
-    expect(writtenFiles.get("file 11")).toBeDefined();
-    writtenFiles.keep("too large", tagged(new Uint8Array(9_000_000), "x"));
-    expect(writtenFiles.get("too large")).toBeUndefined();
+    expect(writtenFiles().get("file 0")).toBeDefined();
+    expect(writtenFiles().get("file 1")).toBeUndefined();
+    expect(writtenFiles().get("file 11")).toBeDefined();
+    writtenFiles().set("too large", tagged(new Uint8Array(9_000_000), "x"));
+    expect(writtenFiles().get("too large")).toBeUndefined();
   });
   it.each([
     ["a=1; ypsiline_session=abc; b=2", "abc"],

@@ -130,6 +130,14 @@ export const Downloads = ({ layout, files, stem }: Props) => (
             ["without", "numbers alone"],
           ]}
         />
+        <Options
+          name="spans"
+          label="Classes for spans"
+          values={[
+            ["without", "without"],
+            ["with", "with them"],
+          ]}
+        />
         <button className="btn btn-sm btn-quiet">Show the stylesheet</button>
       </form>
     </details>

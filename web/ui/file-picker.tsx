@@ -12,6 +12,8 @@ export const readableKinds = ".json,.css,.csv,.tsv,.svg,application/json,text/cs
 export const FilePicker = ({ label, onRead }: Props) => {
   const [busy, setBusy] = useState<AbortController | null>(null);
   const [refused, setRefused] = useState<Extract<ReadFile, { kind: "refused" }> | null>(null);
+  const [read, setRead] = useState<Extract<ReadFile, { kind: "read" }> | null>(null);
+  const [chosen, setChosen] = useState(0);
   const input = useRef<HTMLInputElement>(null);
   const choose = async (file: File | undefined) => {
     if (!file) return;
@@ -19,11 +21,23 @@ export const FilePicker = ({ label, onRead }: Props) => {
     const controller = new AbortController();
     setBusy(controller);
     setRefused(null);
-    const read = await readLayoutFile(file, controller.signal);
+    setRead(null);
+    setChosen(0);
+    const answer = await readLayoutFile(file, controller.signal);
     setBusy(null);
-    if (read.kind === "refused") setRefused(read);
-    onRead(read);
+    if (answer.kind === "refused") setRefused(answer);
+    else setRead(answer);
+    onRead(answer);
     if (input.current) input.current.value = "";
+  };
+  /** Every grid of the file, the one it was read as first. */
+  const grids =
+    read === null || read.others.length === 0 ? [] : [{ name: read.grid ?? "", layout: read.layout, lost: read.lost }, ...read.others];
+  const take = (index: number) => {
+    const grid = grids[index];
+    if (!read || !grid) return;
+    setChosen(index);
+    onRead({ ...read, grid: grid.name, layout: grid.layout, lost: grid.lost });
   };
   return (
     <div
@@ -49,6 +63,18 @@ export const FilePicker = ({ label, onRead }: Props) => {
             Cancel
           </button>
         </p>
+      )}
+      {grids.length > 0 && (
+        <label className="file-grids">
+          Grid of the file
+          <select className="form-select form-select-sm" value={chosen} onChange={(event) => take(Number(event.target.value))}>
+            {grids.map(({ name, layout }, index) => (
+              <option key={name} value={index}>
+                {name}: {layout.breakpoints.map(({ columns }) => columns.count).join(", ")} columns
+              </option>
+            ))}
+          </select>
+        </label>
       )}
       {refused && (
         <div role="alert" className="fault">

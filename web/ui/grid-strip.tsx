@@ -16,6 +16,9 @@ type StripProps = {
   readonly hatch: string;
 };
 
+/** Hundredths of a px are more than a screen shows. */
+const drawn = (px: number): number => Math.round(px * 100) / 100;
+
 /** One breakpoint's columns and margins as a strip, to a scale of screen px per px of layout. */
 export const GridStrip = ({ terms, scale, x, y, height, hatch }: StripProps) => {
   const width = toNumber(terms.width) * scale;
@@ -26,19 +29,19 @@ export const GridStrip = ({ terms, scale, x, y, height, hatch }: StripProps) => 
       <rect x={x} y={y} width={width} height={height} fill="#fff" />
       <rect x={x} y={y} width={start} height={height} fill={`url(#${hatch})`} />
       <rect x={x + width - end} y={y} width={end} height={height} fill={`url(#${hatch})`} />
-      {columnTracks(terms).map((track, index) => (
-        <rect
-          key={index}
-          x={x + toNumber(track.start) * scale}
-          y={y}
-          width={Math.max(0, toNumber(track.width) * scale)}
-          height={height}
-          fill="var(--column)"
-          fillOpacity="0.75"
-          stroke="var(--column-edge)"
-          strokeWidth="0.7"
-        />
-      ))}
+      {/* One path for all columns: a version may have two thousand of them. */}
+      <path
+        d={columnTracks(terms)
+          .map((track) => {
+            const wide = drawn(Math.max(0, toNumber(track.width) * scale));
+            return `M${drawn(x + toNumber(track.start) * scale)} ${y}h${wide}v${height}h-${wide}z`;
+          })
+          .join("")}
+        fill="var(--column)"
+        fillOpacity="0.75"
+        stroke="var(--column-edge)"
+        strokeWidth="0.7"
+      />
       <rect x={x} y={y} width={width} height={height} fill="none" stroke="var(--ink)" />
     </g>
   );

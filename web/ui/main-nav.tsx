@@ -3,7 +3,7 @@ import Link from "next/link";
 type Here = "specs" | "team" | "inbox";
 
 /** The pages somebody moves between: specs, the team, and what concerns them. */
-export const MainNav = ({ here, team, unread }: { readonly here: Here; readonly team: string | null; readonly unread: number }) => {
+export const MainNav = ({ here, team, unread }: { readonly here: Here | null; readonly team: string | null; readonly unread: number }) => {
   const link = (id: Here, href: string, label: string) => (
     <Link href={href} prefetch={false} aria-current={here === id ? "page" : undefined} className={here === id ? "tab-here" : "crumb"}>
       {label}

@@ -16,10 +16,16 @@ const Set = ({ shown }: { readonly shown: ShownNumber }) => (
   </>
 );
 
-/** An exact number as a whole and a small fraction; read aloud as a decimal. */
+const decimal = (value: Exact, places: number): string => toDecimal(value, places).replace("-", "\u2212");
+
+/**
+ * An exact number as a whole and a small fraction, or, where the reader's account says so, as a decimal of two or three
+ * places: all three stand there, and the page shows one (theme.scss, data-numbers). Read aloud as a decimal.
+ */
 export const Num = ({ value, className = "" }: { readonly value: Exact; readonly className?: string }) => {
   const shown = shownNumber(value);
-  if (shown.numerator === 0)
+  const [two, three] = [decimal(value, 2), decimal(value, 3)];
+  if (shown.numerator === 0 && two === three)
     return (
       <span className={`num ${className}`}>
         <Set shown={shown} />
@@ -28,7 +34,11 @@ export const Num = ({ value, className = "" }: { readonly value: Exact; readonly
   return (
     <span className={`num ${className}`}>
       <span aria-hidden="true">
-        <Set shown={shown} />
+        <span className="as-fraction">
+          <Set shown={shown} />
+        </span>
+        <span className="as-two">{two}</span>
+        <span className="as-three">{three}</span>
       </span>
       <span className="visually-hidden">{toDecimal(value)}</span>
     </span>

@@ -1,4 +1,4 @@
-import { formatOf, type FormatId, type Issue, type Layout } from "@ypsiline/core";
+import { formatOf, type FormatId, type Issue, type Layout, type ReadChoice } from "@ypsiline/core";
 
 /** Largest file that is read, bytes. */
 const largest = 5 * 1024 * 1024;
@@ -11,6 +11,9 @@ export type ReadFile =
       readonly layout: Layout;
       readonly lost: readonly string[];
       readonly findings: number;
+      /** Which grid of the file it is, and those that could be taken in its place, where the file holds several. */
+      readonly grid: string | null;
+      readonly others: readonly ReadChoice[];
     }
   | { readonly kind: "refused"; readonly name: string; readonly detail: string; readonly issues: readonly Issue[] };
 
@@ -33,9 +36,26 @@ export const readLayoutFile = async (file: File, signal: AbortSignal): Promise<R
       headers: { "Content-Type": "text/plain" },
       signal,
     });
-    const body = (await response.json()) as { layout: Layout; lost: string[]; findings: unknown[]; detail?: string; errors?: Issue[] };
+    const body = (await response.json()) as {
+      layout: Layout;
+      lost: string[];
+      findings: unknown[];
+      grid?: string;
+      others?: ReadChoice[];
+      detail?: string;
+      errors?: Issue[];
+    };
     return response.ok
-      ? { kind: "read", name: file.name, format, layout: body.layout, lost: body.lost, findings: body.findings.length }
+      ? {
+          kind: "read",
+          name: file.name,
+          format,
+          layout: body.layout,
+          lost: body.lost,
+          findings: body.findings.length,
+          grid: body.grid ?? null,
+          others: body.others ?? [],
+        }
       : refused(body.detail ?? "The file could not be read.", body.errors ?? []);
   } catch {
     return refused(signal.aborted ? "Reading was cancelled." : "The server does not answer. Nothing has changed.");

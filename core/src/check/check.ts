@@ -5,6 +5,7 @@ import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
 import type { Layout } from "../layout/schema";
 import { ruleIds, rules } from "./registry";
 import { wholeColumnFixes } from "./fixes";
+import { applyPatch } from "./patch";
 import type { Checked, CheckedBreakpoint, Finding, FindingOf, Fix, Level, RuleId } from "./types";
 
 export type CheckResult = {
@@ -41,12 +42,46 @@ const prepare = (layout: Layout): Checked => {
   };
 };
 
-const findingsOf = <R extends RuleId>(id: R, checked: Checked): readonly FindingOf<R>[] => {
+/** What tells a finding from others of a layout. */
+const nameOf = ({ rule, breakpoint, path }: Pick<Finding, "rule" | "breakpoint" | "path">): string => `${rule} ${breakpoint} ${path}`;
+
+/** What a rule says, before its fixes were tried. */
+type Proposed = { readonly [R in RuleId]: Omit<FindingOf<R>, "fixes"> & { readonly proposed: readonly Fix[] } }[RuleId];
+
+const proposedOf = <R extends RuleId>(id: R, checked: Checked): readonly Proposed[] => {
   const rule = rules[id];
-  return rule.find(checked).map(({ level, ...found }) => {
+  return rule.find(checked).map(({ level, fixes, ...found }) => {
     const accepted = checked.layout.accepted.find((entry) => entry.rule === id && entry.breakpoint === found.breakpoint);
-    return { rule: id, ...found, level: level ?? rule.level, accepted: accepted?.reason ?? null };
+    return { rule: id, ...found, level: level ?? rule.level, accepted: accepted?.reason ?? null, proposed: fixes } as unknown as Proposed;
   });
+};
+
+const proposed = (checked: Checked): readonly Proposed[] => ruleIds.flatMap((id) => proposedOf(id, checked));
+
+/**
+ * Of the fixes a rule proposes those that do what they promise: applied to the layout they leave a layout, mend their
+ * finding, and bring up no problem that was not there.
+ */
+const tried = (layout: Layout, finding: Proposed, all: readonly Proposed[]): readonly Fix[] => {
+  const problems = new Set(all.filter(({ level }) => level === "problem").map(nameOf));
+  return finding.proposed.filter(({ patch }) => {
+    const patched = applyPatch(layout, patch);
+    if (!patched.ok) return false;
+    return proposed(prepare(patched.value)).every(
+      (one) => nameOf(one) !== nameOf(finding) && (one.level !== "problem" || problems.has(nameOf(one))),
+    );
+  });
+};
+
+/** A finding whose fixes are tried when they are first looked at: most never are. */
+const finding = (layout: Layout, { proposed: _, ...found }: Proposed, all: readonly Proposed[], from: Proposed): Finding => {
+  let fixes: readonly Fix[] | null = null;
+  return {
+    ...found,
+    get fixes() {
+      return (fixes ??= tried(layout, from, all));
+    },
+  } as Finding;
 };
 
 /** Runs every rule over a layout. */
@@ -54,10 +89,12 @@ export const check = (layout: Layout): CheckResult => {
   const checked = prepare(layout);
   const place = new Map(checked.breakpoints.map(({ breakpoint }, index) => [breakpoint.id, index]));
   const order = (id: string): number => place.get(id) ?? place.size;
-  const all = ruleIds.flatMap((id): readonly Finding[] => findingsOf(id, checked) as readonly Finding[]);
+  const all = proposed(checked);
   const broken = new Set(all.map(({ rule }) => rule));
   return {
-    findings: [...all].sort((a, b) => gravity[a.level] - gravity[b.level] || order(a.breakpoint) - order(b.breakpoint)),
+    findings: [...all]
+      .sort((a, b) => gravity[a.level] - gravity[b.level] || order(a.breakpoint) - order(b.breakpoint))
+      .map((one) => finding(layout, one, all, one)),
     held: ruleIds.filter((id) => !broken.has(id)),
   };
 };

@@ -40,6 +40,31 @@ export const capFix = (checked: CheckedBreakpoint): readonly Fix[] => {
   return [{ term: "kind", to: container.width, patch: [{ op: "replace", path: at(checked, "columns/container"), value }] }];
 };
 
+/**
+ * A container held at most at a width, with smaller margins below it: what is meant where it would shrink at a hand-over
+ * because its margins grow there. At the drawn-at width it stays as it is.
+ */
+export const holdFix = (checked: CheckedBreakpoint, margins: { readonly start: Exact; readonly end: Exact }): readonly Fix[] => {
+  const { container } = checked.breakpoint.columns;
+  const max = pxText(checked.terms.container.width);
+  const [start, end] = [pxText(margins.start), pxText(margins.end)];
+  const today = checked.terms.declaredMargin;
+  const smaller = compare(margins.start, today.start) <= 0 && compare(margins.end, today.end) <= 0;
+  if (checked.terms.boundBy !== "margins" || max === null || start === null || end === null || !smaller) return [];
+  const held: Columns["container"] = { kind: "capped", max, align: container.kind === "fluid" ? "center" : container.align };
+  return [
+    {
+      term: "hold",
+      to: `${max},${start}`,
+      patch: [
+        { op: "replace", path: at(checked, "columns/container"), value: held },
+        { op: "replace", path: at(checked, "columns/margin/start"), value: start },
+        { op: "replace", path: at(checked, "columns/margin/end"), value: end },
+      ],
+    },
+  ];
+};
+
 export const fromFix = (checked: CheckedBreakpoint, from: number): readonly Fix[] => [
   { term: "from", to: String(from), patch: [{ op: "replace", path: at(checked, "from"), value: from }] },
 ];

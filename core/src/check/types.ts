@@ -22,6 +22,7 @@ export type FixTerm =
   | "drawn-height"
   | "order"
   | "kind"
+  | "hold"
   | "stated-container"
   | "stated-column"
   | "not-stated"

@@ -1,4 +1,4 @@
-import { divide, type Exact, exact, isWhole, multiply, negate, sign, smaller, subtract } from "../exact/exact";
+import { compare, divide, equals, type Exact, exact, isWhole, multiply, negate, sign, smaller, subtract } from "../exact/exact";
 import { parseLength } from "../exact/length";
 import { show } from "../exact/show";
 import type { ColumnTerms } from "../grid/columns";
@@ -140,8 +140,14 @@ const say: Say = {
   }),
   "margin-least": ({ start, end, least }) => ({
     title: `Margins under ${show(least)}`,
-    message: `The margins come to ${show(start)} and ${show(end)}; ${show(least)} is common practice.`,
-    sum: `${[start, end].map(show).join(", ")} < ${show(least)}`,
+    message: equals(start, end)
+      ? `The margins come to ${show(start)} each; ${show(least)} at least is common practice.`
+      : `The margins come to ${show(start)} and ${show(end)}; ${show(least)} at least is common practice.`,
+    // Only a margin that is below it: "8 < 16", and not "8, 52 < 16".
+    sum: [start, ...(equals(start, end) ? [] : [end])]
+      .filter((margin) => compare(margin, least) < 0)
+      .map((margin) => `${show(margin)} < ${show(least)}`)
+      .join("; "),
   }),
   "steps-rise": ({ what, width, before, was, is }, where) => ({
     title: what === "container" ? "The container shrinks at the hand-over" : `${stepNames[what]} shrink as the width grows`,
@@ -229,6 +235,10 @@ export const fixLabel = (fix: Fix): string => {
       return `Container at most ${shown(fix.to)}`;
     case "kind":
       return `Let it narrow below ${shown(fix.to)}`;
+    case "hold": {
+      const [max = "", margin = ""] = fix.to.split(",");
+      return `At most ${shown(max)}, margins ${shown(margin)}`;
+    }
     case "from":
       return `From → ${fix.to}`;
     case "drawn-at":

@@ -1,7 +1,7 @@
 import type { Issue } from "../layout/parse";
 import { isMembers, type Members, withMember, withoutMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
-import type { Layout } from "../layout/schema";
+import { type Layout, layoutSchema } from "../layout/schema";
 
 /**
  * One number (or word, or whole part) of a layout that differs between two versions of it.
@@ -11,15 +11,21 @@ import type { Layout } from "../layout/schema";
  */
 export type Change = { readonly path: readonly string[]; readonly from?: unknown; readonly to?: unknown };
 
-/** Lists whose entries have names of their own. */
-const keys: Readonly<Record<string, (entry: Record<string, unknown>) => string>> = {
-  breakpoints: ({ id }) => String(id),
-  areas: ({ id }) => String(id),
-  spacing: ({ name }) => String(name),
-  text: ({ name }) => String(name),
-  fonts: ({ name }) => String(name),
-  accepted: ({ rule, breakpoint }) => `${String(rule)} at ${String(breakpoint)}`,
-};
+/** A name, "" where an entry from outside has none that is text. */
+const textOf = (value: unknown): string => (typeof value === "string" ? value : "");
+
+/** Lists whose entries have names of their own. A map: names of members come from outside. */
+const keys: ReadonlyMap<string, (entry: Record<string, unknown>) => string> = new Map([
+  ["breakpoints", ({ id }) => textOf(id)],
+  ["areas", ({ id }) => textOf(id)],
+  ["spacing", ({ name }) => textOf(name)],
+  ["text", ({ name }) => textOf(name)],
+  ["fonts", ({ name }) => textOf(name)],
+  ["accepted", ({ rule, breakpoint }) => `${textOf(rule)} at ${textOf(breakpoint)}`],
+]);
+
+/** The members a layout may have, and so what a change's path may begin with. */
+const members: ReadonlySet<string> = new Set(Object.keys(layoutSchema.shape));
 
 /** The last part of the path that says in which order a list's entries stand. */
 const orderKey = "#order";
@@ -39,7 +45,7 @@ export const sameJson = (a: unknown, b: unknown): boolean => {
 const sameKind = (a: Members, b: Members): boolean => a["kind"] === b["kind"] || !("kind" in a && "kind" in b);
 
 const keyed = (path: readonly string[]): ((entry: Record<string, unknown>) => string) | undefined =>
-  path.length === 1 ? keys[path[0] ?? ""] : undefined;
+  path.length === 1 ? keys.get(path[0] ?? "") : undefined;
 
 const differences = (a: unknown, b: unknown, path: readonly string[], out: Change[]): void => {
   if (sameJson(a, b)) return;
@@ -149,7 +155,7 @@ const setIn = (target: unknown, path: readonly string[], change: Change): unknow
 const valueAt = (layout: Layout, path: readonly string[]): unknown => {
   const [root = "", ...rest] = path;
   let value: unknown = (layout as unknown as Members)[root];
-  const key = keys[root];
+  const key = keys.get(root);
   if (key && rest.length > 0) {
     const [name = "", ...inner] = rest;
     const list = (value ?? []) as Entries;
@@ -157,7 +163,7 @@ const valueAt = (layout: Layout, path: readonly string[]): unknown => {
     value = list.find((entry) => key(entry) === name);
     rest.splice(0, rest.length, ...inner);
   }
-  for (const part of rest) value = isMembers(value) ? value[part] : undefined;
+  for (const part of rest) value = isMembers(value) && Object.hasOwn(value, part) ? value[part] : undefined;
   return value;
 };
 
@@ -177,18 +183,41 @@ const fits = (layout: Layout, change: Change): boolean => {
   return sameJson(now, change.from) || sameJson(now, change.to);
 };
 
+const isNames = (value: unknown): value is readonly string[] => Array.isArray(value) && value.every((name) => typeof name === "string");
+
+/** What is wrong with the shape of a change, whatever layout it is for; changes come from outside. */
+const shapeFault = (change: Change): { readonly member: "path" | "from" | "to"; readonly message: string } | null => {
+  const [root = "", name, ...rest] = change.path;
+  if (!members.has(root)) return { member: "path", message: `must begin with a member of a layout: ${[...members].join(", ")}` };
+  if (change.path.includes("__proto__")) return { member: "path", message: "must not hold __proto__" };
+  const key = keys.get(root);
+  if (!key || name === undefined) return null;
+  if (name === orderKey) {
+    if (rest.length > 0) return { member: "path", message: `must end with ${orderKey}` };
+    const unlisted = (["from", "to"] as const).find((member) => !isNames(change[member]));
+    return unlisted ? { member: unlisted, message: "must be a list of names" } : null;
+  }
+  if (rest.length > 0 || !("to" in change) || change.to === undefined) return null;
+  return isMembers(change.to) && key(change.to) === name ? null : { member: "to", message: `must be the entry that is named ${name}` };
+};
+
 /**
  * Applies changes to a layout that may have moved on since they were made: a change fits where the value
  * is still the one it was made on (or already the one it makes). Changes of different numbers therefore
  * both stand, in either order; changes of the same number come back as conflicts and nothing is applied.
  */
 export const applyChanges = (layout: Layout, changes: readonly Change[]): Applied => {
+  const faults = changes.flatMap((change, index): Issue[] => {
+    const fault = shapeFault(change);
+    return fault ? [{ path: `/changes/${index}/${fault.member}`, message: fault.message }] : [];
+  });
+  if (faults.length > 0) return { ok: false, conflicts: [], issues: faults };
   const conflicts = changes.filter((change) => !fits(layout, change)).map((change) => ({ change, theirs: valueAt(layout, change.path) }));
   if (conflicts.length > 0) return { ok: false, conflicts, issues: [] };
   let next: Members = layout as unknown as Members;
   for (const change of changes) {
     const [root = ""] = change.path;
-    const key = keys[root];
+    const key = keys.get(root);
     if (key && change.path.length > 1) {
       const list = applyToList((next[root] ?? []) as Entries, [change], key, 1);
       if (!list) return { ok: false, conflicts: [{ change, theirs: undefined }], issues: [] };

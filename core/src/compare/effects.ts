@@ -10,7 +10,7 @@ import { type ChangeWords, changesInWords } from "./words";
 
 /** What the changes of a spec do to a length of one breakpoint, in CSS px at the width it is drawn at. */
 export type Effect = {
-  readonly what: "margin" | "container" | "columns" | "gutters" | "halves" | "thirds" | "quarters" | "row pitch";
+  readonly what: "margin" | "container" | "column width" | "gutters" | "halves" | "thirds" | "quarters" | "row pitch";
   readonly from: Exact;
   readonly to: Exact;
 };
@@ -50,7 +50,7 @@ const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoin
     ...differ("margin", a.margin.start, b.margin.start),
     ...differ("container", a.container.width, b.container.width),
     ...differ("gutters", a.gutter, b.gutter),
-    ...differ("columns", a.column, b.column),
+    ...differ("column width", a.column, b.column),
     ...shares.flatMap(([what, parts]) => differ(what, shareOf(a, parts), shareOf(b, parts))),
     ...differ("row pitch", pitch(before, was), pitch(after, is)),
   ];
@@ -90,14 +90,14 @@ const listed = (parts: readonly string[]): string =>
 const changeText = ({ what, from, to }: ChangeWords): string => (from === "" ? `${what} ${to}` : `${what} ${from} → ${to}`);
 
 /**
- * A breakpoint's changes as one sentence with both numbers of each: "Desk gutter 20 → 24, so columns go from 77⅔ to 74
+ * A breakpoint's changes as one sentence with both numbers of each: "Desk gutter 20 → 24, so column width goes from 77⅔ to 74
  * and thirds from 370⅔ to 368". "" where nothing changed.
  */
 export const breakpointSentence = ({ name, changes, effects }: BreakpointChange): string => {
   const said = listed(changes.map(changeText));
   const done = listed(
     effects.map(({ what, from, to }, index) => `${what}${index === 0 ? " go" : ""} from ${show(from)} to ${show(to)}`),
-  ).replace(/^(margin|container|row pitch) go /, "$1 goes ");
+  ).replace(/^(margin|container|column width|row pitch) go /, "$1 goes ");
   if (said === "") return done === "" ? "" : `${name} ${done}`;
   return `${name} ${said}${done === "" ? "" : `, so ${done}`}`;
 };

@@ -37,9 +37,18 @@ const memberNames: Readonly<Record<string, string>> = {
   leastColumn: "least column",
 };
 
-/** A value of a layout as people read it: "24px" is 24, a container by its kind, other parts by their JSON. */
+const partNames: Readonly<Record<string, string>> = {
+  start: "start",
+  end: "end",
+  lineHeight: "line height",
+  unitsPerEm: "units per em",
+  capHeight: "cap height",
+};
+
+/** A value of a layout as people read it: "24px" is 24, a container by its kind, a list by how many it holds, other parts by their members. */
 export const valueWords = (value: unknown): string => {
   if (value === undefined || value === null) return "none";
+  if (Array.isArray(value)) return value.length === 0 ? "none" : value.length === 1 ? "1 entry" : `${value.length} entries`;
   if (typeof value === "string") {
     const length = parseLength(value);
     return length?.unit === "px" ? show(length.value) : value;
@@ -52,7 +61,9 @@ export const valueWords = (value: unknown): string => {
   if (kind === "repeating" && height && gutter) return `repeating ${valueWords(height)} with ${valueWords(gutter)}`;
   if (kind === "dividing" && count) return `${count} dividing`;
   if (step) return valueWords(step);
-  return name ?? JSON.stringify(value);
+  if (name) return name;
+  const members = Object.entries(value).map(([member, inner]) => `${partNames[member] ?? member} ${valueWords(inner)}`);
+  return members.length === 0 ? "none" : members.join(", ");
 };
 
 /** One change in words: where, what, from and to ("Desk", "gutter", "20", "24"); `from` is "" for what was added or removed. */
@@ -68,6 +79,14 @@ const entryNames: Readonly<Record<string, string>> = {
 };
 
 const roleMembers: Readonly<Record<string, string>> = { size: "size", lineHeight: "line height", font: "font" };
+
+/** Notes by their number and how the first begins: they are read in full where they stand. */
+const noteWords = (value: unknown): string => {
+  const notes = Array.isArray(value) ? (value as readonly { readonly text?: unknown }[]) : [];
+  const first = typeof notes[0]?.text === "string" ? notes[0].text : "";
+  const begins = first.length > 40 ? `${first.slice(0, 39).trimEnd()}…` : first;
+  return notes.length === 0 ? "none" : `${notes.length} (“${begins}”${notes.length > 1 ? " …" : ""})`;
+};
 
 /** Puts a change in words; names of breakpoints are looked up in the layout after the change, then before. */
 export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => {
@@ -87,6 +106,10 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   if (root === "text" && entry !== undefined && rest.length === 1)
     return { where: "Spec", what: `${entry} ${roleMembers[rest[0] ?? ""] ?? rest.join(" ")}`, ...values };
   if (root === "spacing" && entry !== undefined && rest.length === 1) return { where: "Spec", what: `spacing step ${entry}`, ...values };
+  if (root === "fonts" && entry !== undefined)
+    return { where: "Spec", what: `font ${entry} ${rest.map((part) => partNames[part] ?? part).join(" ")}`.trim(), ...values };
+  if (root === "notes") return { where: "Spec", what: "notes", from: noteWords(change.from), to: noteWords(change.to) };
+  if (root === "extensions") return { where: "Spec", what: "what other tools keep in it", from: "", to: "changed" };
   if (entry === "#order")
     return { where: "Spec", what: `order of ${entryNames[root] ?? root}s`, from: String(change.from), to: String(change.to) };
   return { where: "Spec", what: memberNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" "), ...values };

@@ -5,7 +5,7 @@ import type { FormatId } from "./registry";
 type Held = "all" | readonly (keyof Breakpoint)[];
 
 const heldOf: Readonly<Partial<Record<FormatId, Held>>> = {
-  css: ["from", "columns", "baseline"],
+  css: ["from", "columns", "rows", "baseline"],
   ledger: ["name", "from", "drawnAt", "columns", "rows", "baseline"],
   csv: ["name", "from", "drawnAt", "columns", "rows", "baseline"],
 };

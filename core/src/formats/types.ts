@@ -3,9 +3,21 @@ import type { Layout } from "../layout/schema";
 import type { CssOptions } from "./css/options";
 import type { OverlayOptions } from "./svg/options";
 
-/** What a reader made of a file: a layout and what it had to leave out (each with where), or why it is none. */
+/** One of several layouts a file can be read as, and what names it there (a selector). */
+export type ReadChoice = { readonly name: string; readonly layout: Layout; readonly lost: readonly string[] };
+
+/**
+ * What a reader made of a file: a layout and what it had to leave out (each with where), or why it is none. Where the file
+ * holds several, `grid` names the one that is the layout and `others` are those that could be taken in its place.
+ */
 export type Read =
-  | { readonly ok: true; readonly layout: Layout; readonly lost: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly layout: Layout;
+      readonly lost: readonly string[];
+      readonly grid?: string;
+      readonly others?: readonly ReadChoice[];
+    }
   | { readonly ok: false; readonly issues: readonly Issue[] };
 
 /** How a file is written; each format looks at what concerns it. */

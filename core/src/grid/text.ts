@@ -28,14 +28,19 @@ export const textOnBaseline = ({ lineHeight }: TextSize, step: Exact): TextOnBas
 
 const perEm = (units: number, { unitsPerEm }: FontMetrics): Exact => exact(units, unitsPerEm);
 
+/** To the nearest whole px, halves up, as browsers do with a font's ascent and descent. */
+const rounded = (length: Exact): Exact => floor(add(length, exact(1, 2)));
+
 /**
- * From the top of the line box to its baseline: (L − (A + D)·s)/2 + A·s, with A and D the ascent and descent
- * per em. Half of what the line height leaves stands above the text; negative where lines are set tighter than that.
+ * From the top of the line box to its baseline, as browsers draw it: ⌊(L − ‖A·s‖ − ‖D·s‖)/2⌋ + ‖A·s‖, with A and D the
+ * ascent and descent per em and ‖x‖ rounded to a whole px. Half of what the line height leaves stands above the text;
+ * negative where lines are set tighter than that. Source: measured in Chromium (arithmetic.md, section 3); CSS Inline
+ * Layout Module Level 3 leaves the rounding to browsers.
  */
 export const firstBaseline = ({ size, lineHeight }: TextSize, metrics: FontMetrics): Exact => {
-  const ascent = multiply(perEm(metrics.ascent, metrics), size);
-  const content = add(ascent, multiply(perEm(metrics.descent, metrics), size));
-  return add(divide(subtract(lineHeight, content), exact(2)), ascent);
+  const ascent = rounded(multiply(perEm(metrics.ascent, metrics), size));
+  const descent = rounded(multiply(perEm(metrics.descent, metrics), size));
+  return add(floor(divide(subtract(subtract(lineHeight, ascent), descent), exact(2))), ascent);
 };
 
 /** How far text that starts on a baseline line has to move down for its first baseline to stand on one; 0 where it does. */

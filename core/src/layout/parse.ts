@@ -21,7 +21,11 @@ const words = (issue: z.core.$ZodIssue): string => {
   if (issue.code === "invalid_value" && !issue.message.startsWith("must"))
     return `must be ${issue.values.map((value) => JSON.stringify(value)).join(" or ")}`;
   if (issue.code === "invalid_union" && issue.discriminator !== undefined) return "must be one of the known kinds";
-  return issue.message;
+  if (issue.code === "invalid_union" && !issue.message.startsWith("must")) {
+    const wanted = issue.errors.flatMap((branch) => branch.flatMap((one) => (one.code === "invalid_type" ? [article(one.expected)] : [])));
+    return wanted.length > 0 ? `must be ${[...new Set(wanted)].join(" or ")}` : "must be of one of the forms that are read";
+  }
+  return issue.message === "Invalid input" ? "must be of a form that is read" : issue.message;
 };
 
 const article = (expected: string): string =>
@@ -40,8 +44,55 @@ export const issuesOf = (error: z.ZodError): readonly Issue[] =>
     )
     .slice(0, mostIssues);
 
+/** What no text may hold: it cannot be stored, or not be written as UTF-8. Null where the text is fit. */
+export const unfitCharacter = (text: string): string | null =>
+  text.includes("\0") ? "the character U+0000" : isWellFormed(text) ? null : "half of a surrogate pair";
+
+/** Whether every surrogate of a text has its other half (String.prototype.isWellFormed of ES2024). */
+const isWellFormed = (text: string): boolean => !/[\ud800-\udfff]/.test(text) || !/\p{Cs}/u.test(text);
+
+/** Most members that are looked at: the largest layout, 200 areas with 24 placements each and full extensions, has under half. */
+const mostVisited = 200_000;
+
+/**
+ * The first text in data that holds what no text may (`unfitCharacter`), or member that has a name objects give a
+ * meaning of their own (`__proto__`), with its path. Walks without recursion, once over every member.
+ */
+export const unfitText = (data: unknown): Issue | null => {
+  type Place = { readonly value: unknown; readonly name: string; readonly up: Place | null };
+  const at = (place: Place): string => {
+    const path: string[] = [];
+    for (let one: Place | null = place; one?.up; one = one.up) path.unshift(one.name);
+    return pointer(path);
+  };
+  const open: Place[] = [{ value: data, name: "", up: null }];
+  let visited = 0;
+  for (let place = open.pop(); place; place = open.pop()) {
+    const { value } = place;
+    if (typeof value === "string") {
+      const unfit = unfitCharacter(value);
+      if (unfit !== null) return { path: at(place), message: `must not hold ${unfit}` };
+    } else if (typeof value === "object" && value !== null) {
+      // Backwards, so that the first fault in reading order is the one that is told.
+      const names = Object.keys(value);
+      if ((visited += names.length) > mostVisited)
+        return { path: at(place), message: `must not bring the whole past ${mostVisited.toLocaleString("en")} members` };
+      for (let index = names.length - 1; index >= 0; index -= 1) {
+        const name = names[index] ?? "";
+        const inner = (value as Readonly<Record<string, unknown>>)[name];
+        const unfit = name === "__proto__" ? "a member named __proto__" : unfitCharacter(name);
+        if (unfit !== null) return { path: at(place), message: `must not hold ${unfit}` };
+        open.push({ value: inner, name, up: place });
+      }
+    }
+  }
+  return null;
+};
+
 /** Parses unknown data with a schema; faults come back as issues. */
 export const parseWith = <T extends z.ZodType>(schema: T, data: unknown): Parsed<z.output<T>> => {
+  const unfit = unfitText(data);
+  if (unfit) return { ok: false, issues: [unfit] };
   const result = schema.safeParse(data, { reportInput: true });
   return result.success ? { ok: true, value: result.data } : { ok: false, issues: issuesOf(result.error) };
 };

@@ -118,6 +118,25 @@ const fontUnits = (least: number) => whole(least, 100_000);
 
 const most = (count: number, what: string) => ({ error: `must hold at most ${count} ${what}` });
 
+/** A list whose length is looked at before its entries are: a list of 100,000 is refused as fast as one of 100. */
+const bounded = <T extends z.ZodType>(count: number, what: string, list: z.ZodArray<T>): z.ZodArray<T> =>
+  z.preprocess(
+    (value, context) => {
+      if (!Array.isArray(value) || value.length <= count) return value;
+      context.addIssue({ code: "custom", message: `must hold at most ${count} ${what}; it holds ${value.length.toLocaleString("en")}` });
+      return z.NEVER;
+    },
+    list.max(count, most(count, what)),
+  ) as unknown as z.ZodArray<T>;
+
+/** By breakpoint; no more of them than there can be breakpoints, looked at before any of them is. */
+const placementsRecord = z.record(z.string(), placementSchema);
+const placementsSchema = z.preprocess((value, context) => {
+  if (typeof value !== "object" || value === null || Object.keys(value).length <= limits.breakpoints) return value;
+  context.addIssue({ code: "custom", message: `must hold at most ${limits.breakpoints} placements` });
+  return z.NEVER;
+}, placementsRecord) as unknown as typeof placementsRecord;
+
 /**
  * The layout document, `ypsiline-layout` version 1 (docs/format.md). The one place its shape is written.
  * Parsing fills in what may be left out. Numbers that contradict each other are let in: checks speak of those.
@@ -130,8 +149,10 @@ export const layoutSchema = z
     base: lengthSchema({ units: ["px"], positive: true }),
     rootFontSize: lengthSchema({ units: ["px"], positive: true }).default("16px"),
     leastColumn: fixedLength.default("0px"),
-    spacing: z
-      .array(
+    spacing: bounded(
+      limits.spacingSteps,
+      "spacing steps",
+      z.array(
         z.strictObject({
           name,
           multiple: z
@@ -140,41 +161,38 @@ export const layoutSchema = z
             .max(1000, { error: "must be from 0 to 1,000" })
             .refine(threeDecimals, { error: "must have at most 3 decimals" }),
         }),
-      )
-      .max(limits.spacingSteps, most(limits.spacingSteps, "spacing steps"))
+      ),
+    )
       .superRefine(unique((item) => item.name, "name"))
       .default([]),
-    breakpoints: z
-      .array(breakpointSchema)
-      .min(1, { error: "must hold at least 1 breakpoint" })
-      .max(limits.breakpoints, most(limits.breakpoints, "breakpoints"))
-      .superRefine(unique((item) => item.id, "id")),
-    text: z
-      .array(z.strictObject({ name, size: step, lineHeight: step, font: text }))
-      .max(limits.textRoles, most(limits.textRoles, "text roles"))
+    breakpoints: bounded(
+      limits.breakpoints,
+      "breakpoints",
+      z.array(breakpointSchema).min(1, { error: "must hold at least 1 breakpoint" }),
+    ).superRefine(unique((item) => item.id, "id")),
+    text: bounded(limits.textRoles, "text roles", z.array(z.strictObject({ name, size: step, lineHeight: step, font: text })))
       .superRefine(unique((item) => item.name, "name"))
       .default([]),
-    fonts: z
-      .array(
+    fonts: bounded(
+      limits.fonts,
+      "fonts",
+      z.array(
         z
           .strictObject({ name, unitsPerEm: fontUnits(1), ascent: fontUnits(0), descent: fontUnits(0), capHeight: fontUnits(0) })
           .refine(({ ascent, descent }) => ascent + descent > 0, { error: "must have an ascent or a descent above 0" }),
-      )
-      .max(limits.fonts, most(limits.fonts, "fonts"))
+      ),
+    )
       .superRefine(unique((item) => item.name, "name"))
       .optional(),
-    areas: z
-      .array(z.strictObject({ id, name, placements: z.record(z.string(), placementSchema), kind: text.optional() }))
-      .max(limits.areas, most(limits.areas, "areas"))
+    areas: bounded(limits.areas, "areas", z.array(z.strictObject({ id, name, placements: placementsSchema, kind: text.optional() })))
       .superRefine(unique((item) => item.id, "id"))
       .default([]),
-    notes: z
-      .array(z.strictObject({ about: z.string().max(limits.text), text: name }))
-      .max(limits.notes, most(limits.notes, "notes"))
-      .default([]),
-    accepted: z
-      .array(z.strictObject({ rule: z.string().max(100), breakpoint: z.string().max(100), reason: name }))
-      .max(limits.accepted, most(limits.accepted, "accepted findings"))
+    notes: bounded(limits.notes, "notes", z.array(z.strictObject({ about: z.string().max(limits.text), text: name }))).default([]),
+    accepted: bounded(
+      limits.accepted,
+      "accepted findings",
+      z.array(z.strictObject({ rule: z.string().max(100), breakpoint: z.string().max(100), reason: name })),
+    )
       .superRefine(unique((item) => `${item.rule} at ${item.breakpoint}`, "rule"))
       .default([]),
     extensions: extensionsSchema.optional(),

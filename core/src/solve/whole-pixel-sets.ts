@@ -61,7 +61,7 @@ export const commonDenominator = (parts: readonly Exact[]): bigint =>
 const countOf = ({ from, to, step }: Steps): Exact =>
   compare(to, from) < 0 ? exact(0) : sign(step) <= 0 ? exact(1) : add(floor(divide(subtract(to, from), step)), exact(1));
 
-const faults = ({ outer, columns, gutter }: SetSearch): readonly Issue[] => {
+const faults = ({ width, outer, columns, gutter }: SetSearch): readonly Issue[] => {
   const issues: Issue[] = [];
   const range = (path: string, steps: Steps): void => {
     if (sign(steps.from) < 0) issues.push({ path: `${path}/from`, message: "must be 0 or more" });
@@ -72,6 +72,8 @@ const faults = ({ outer, columns, gutter }: SetSearch): readonly Issue[] => {
   };
   range("/gutter", gutter);
   if ("margin" in outer) range("/margin", outer.margin);
+  else if (compare(outer.container, width) > 0)
+    issues.push({ path: "/container", message: "must not be wider than the width: the margins would be below 0" });
   columns.forEach((count, index) => {
     if (!Number.isInteger(count) || count < 1 || count > limits.columns)
       issues.push({ path: `/columns/${index}`, message: `must be a whole number from 1 to ${limits.columns}` });

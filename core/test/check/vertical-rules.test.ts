@@ -181,7 +181,7 @@ describe("from one breakpoint to the next", () => {
   it("a phone's 16, a tablet's 32, a desk's 64: margins rise, and so the container falls at each hand-over", () => {
     const layout = withColumns(withColumns(cleanLayout(), "phone", { margin: margin("16px") }), "tablet", { margin: margin("32px") });
     expect(sums(layout, "steps-rise")).toEqual(["536 < 568", "896 < 960"]);
-    expect(labels(layout, "steps-rise")).toEqual(["Margin → 16", "Margin → 32"]);
+    expect(labels(layout, "steps-rise")).toEqual(["At most 704, margins 16", "Margin → 16", "At most 1152, margins 32", "Margin → 32"]);
   });
 
   it("a cap that holds below what was there before is mended by the cap", () => {

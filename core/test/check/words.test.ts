@@ -16,7 +16,7 @@ describe("the sums that findings show", () => {
     ["container-fits", withColumns(cleanLayout(), "desk", { container: fixed("1152px") }), "1024 − 128 = 896 < 1152"],
     ["sum-closes", withColumns(cleanLayout(), "desk", { gutter: "112px" }), "11 × 112 = 1232 > 1152"],
     ["sum-closes", withColumns(cleanLayout(), "desk", { margin: margin("700px") }), "1280 − 1400 = -120"],
-    ["margin-least", withColumns(cleanLayout(), "phone", { margin: margin("8px") }), "8, 8 < 16"],
+    ["margin-least", withColumns(cleanLayout(), "phone", { margin: margin("8px") }), "8 < 16"],
     ["gutter-below-column", withColumns(cleanLayout(), "desk", { count: 8, gutter: "96px", margin: margin("40px") }), "96 > 66"],
     ["reflow-320", withBreakpoint(cleanLayout(), "phone", (one) => ({ ...one, from: 340 })), "340 > 320"],
     ["whole-columns", withColumns(cleanLayout(), "phone", { count: 1, margin: { start: "16px", end: "16.5px" } }), "327½ ÷ 1 = 327½"],

@@ -100,3 +100,29 @@ describe("changes between layouts", () => {
     expect(countChanges(cleanLayout(), after)).toBe(2);
   });
 });
+
+describe("changes of no right shape", () => {
+  it.each([
+    ["a member no layout has", { path: ["constructor"], to: 1 }, "/changes/0/path"],
+    ["__proto__", { path: ["extensions", "__proto__", "x"], to: 1 }, "/changes/0/path"],
+    ["no path", { path: [], to: 1 }, "/changes/0/path"],
+    ["an order of null", { path: ["breakpoints", "#order"], from: null, to: null }, "/changes/0/from"],
+    ["an order of numbers", { path: ["breakpoints", "#order"], from: ["desk"], to: [1] }, "/changes/0/to"],
+    ["an order with more after it", { path: ["breakpoints", "#order", "x"], from: [], to: [] }, "/changes/0/path"],
+    ["an entry that is null", { path: ["breakpoints", "new"], to: null }, "/changes/0/to"],
+    ["an entry of another name", { path: ["breakpoints", "new"], to: { id: "other" } }, "/changes/0/to"],
+    ["an entry whose name is no text", { path: ["text", "x"], to: { name: { toString: 1 } } }, "/changes/0/to"],
+  ])("%s comes back as an issue with its path", (_, change, path) => {
+    const applied = applyChanges(cleanLayout(), [change]);
+    expect(applied.ok ? [] : applied.issues.map((issue) => issue.path)).toEqual([path]);
+  });
+  it.each([
+    [["breakpoints", "desk", "columns", "constructor"]],
+    [["breakpoints", "constructor"]],
+    [["base", "deeper", "still"]],
+    [["areas", "__none__", "x"]],
+  ])("%o is refused and never thrown over", (path) => {
+    const applied = applyChanges(cleanLayout(), [{ path, to: 1 }]);
+    expect(applied.ok).toBe(false);
+  });
+});

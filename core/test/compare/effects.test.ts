@@ -24,7 +24,7 @@ describe("what changes do at each breakpoint", () => {
   it("says both numbers, and what they do to columns and thirds (1280, margins of 64, gutter 20 → 24)", () => {
     const before = withColumns(clean, "desk", { gutter: "20px" });
     expect(sentences(before, clean)).toEqual([
-      "desk gutter 20 → 24, so columns go from 77⅔ to 74, halves from 566 to 564, thirds from 370⅔ to 368 and quarters from 273 to 270",
+      "desk gutter 20 → 24, so column width goes from 77⅔ to 74, halves from 566 to 564, thirds from 370⅔ to 368 and quarters from 273 to 270",
     ]);
   });
   it("tells a root font size by what it does where gutters are in rem, though nobody changed a breakpoint", () => {
@@ -51,7 +51,7 @@ describe("what changes do at each breakpoint", () => {
       rows: { ...rows, gutter: "16px" },
     }));
     expect(sentences(before, after)).toEqual([
-      "desk margin 64 → 52 and row gutter 8 → 16, so container goes from 1152 to 1176, columns from 74 to 76, halves from 564 to 576, thirds from 368 to 376, quarters from 270 to 276 and row pitch from 16 to 24",
+      "desk margin 64 → 52 and row gutter 8 → 16, so container goes from 1152 to 1176, column width from 74 to 76, halves from 564 to 576, thirds from 368 to 376, quarters from 270 to 276 and row pitch from 16 to 24",
     ]);
   });
   it("says nothing of layouts alike", () => expect(sentences(clean, clean)).toEqual([]));

@@ -9,6 +9,7 @@ const options: fc.Arbitrary<CssOptions> = fc.record({
   query: fc.constantFrom("media" as const, "container" as const),
   edges: fc.constantFrom("plain" as const, "exact" as const),
   gridClass: fc.constantFrom("with" as const, "without" as const),
+  spans: fc.constantFrom("with" as const, "without" as const),
 });
 
 const geometry = (layout: Layout, width: number) => {
@@ -128,7 +129,11 @@ describe("someone else's stylesheet", () => {
       [768, 12, "1.5rem", "32px", "capped"],
     ]);
     const lost = read.ok ? read.lost.join("\n") : "";
-    for (const line of ["line 6", "line 7", "line 8"]) expect(lost).toContain(line);
+    for (const line of ["line 6", "line 7"]) expect(lost).toContain(line);
+    expect(read.ok && [read.grid, read.others?.map(({ name, layout }) => [name, layout.breakpoints[0]?.columns.count])]).toEqual([
+      ".wrap",
+      [[".other", 2]],
+    ]);
   });
 
   it.each([

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { formats, type Layout, linePositions, plainOverlay, plainWriting, toJson } from "../../src/index";
-import { cleanLayout, withColumns } from "../layouts";
+import { formatOf, formats, type Layout, linePositions, plainOverlay, plainWriting, toJson } from "../../src/index";
+import { cleanLayout, withBreakpoint, withColumns } from "../layouts";
 
 const read = (id: "svg" | "csv" | "tokens", text: string) => formats[id].read?.(text) ?? { ok: false as const, issues: [] };
 const reason = (id: "svg" | "csv" | "tokens", text: string): string => {
@@ -75,6 +75,85 @@ describe("drawings of others", () => {
   });
 });
 
+describe("drawings that were changed", () => {
+  const written = formats.svg.write(cleanLayout(), { ...plainWriting, breakpoint: "desk" });
+  const text = written.ok ? written.text : "";
+  it("are read as they are drawn once their columns are no longer those of their metadata", () => {
+    // 12 columns of 74 with 24 in margins of 64: each is made 70 wide, the gutters grow to 28.
+    const narrowed = read("svg", text.replaceAll('width="74"', 'width="70"'));
+    expect(text.match(/width="74"/g)).toHaveLength(12);
+    expect(narrowed.ok && columns(narrowed.layout)).toEqual(["drawn 320: 12 28px 64px 68px"]);
+    expect(narrowed.ok && narrowed.lost.join()).toContain("what is drawn was read");
+    const untouched = read("svg", text);
+    expect(untouched.ok && columns(untouched.layout)).toEqual(["desk 1024: 12 24px 64px 64px"]);
+  });
+  it.each([
+    ["moved by a transform around them", 'transform="translate(8 0)"', "12 24px 72px 56px"],
+    ["moved and scaled", 'transform="translate(-64,0) scale(2 1)"', "12 48px 64px"],
+    ["by a matrix", 'transform="matrix(1 0 0 1 16 0)"', "12 24px 80px 48px"],
+  ])("are read where they lie: %s", (_, attribute, words) => {
+    const moved = read("svg", text.replace('<g id="columns"', `<g ${attribute} id="columns"`).replace(/<metadata>.*<\/metadata>/, ""));
+    expect(moved.ok ? columns(moved.layout)[0] : "").toContain(words);
+  });
+  it("say what is turned, and leave it out", () => {
+    const turned = overlay(
+      '<g id="columns"><rect x="10" width="20" height="100"/><rect transform="rotate(9)" x="40" width="20" height="100"/></g>',
+    );
+    const answer = read("svg", turned);
+    expect(answer.ok && [answer.layout.breakpoints[0]?.columns.count, answer.lost.join()]).toEqual([
+      1,
+      expect.stringContaining("1 elements that are turned or slanted"),
+    ]);
+  });
+});
+
+describe("what a file is told by", () => {
+  it.each([
+    ["layout", '{"accepted":[],"areas":[],"base":"8px","breakpoints":[{"id":"a"}],"format":"ypsiline-layout"}'],
+    ["tokens", '{"$extensions":{"ypsiline":{"layout":{"format":"ypsiline-layout"}}}}'],
+    ["tokens", '{"x":"format","y":"ypsiline-layout"}'],
+    ["tokens", '{"x":["format",{"format":"ypsiline-layout"}]}'],
+    ["layout", '{ "a\\"b": "\\\\", "format" : "ypsiline-layout" }'],
+    ["css", ":root { --layout-columns: 12 }"],
+    ["svg", " <svg/>"],
+    ["csv", "layer;index;start;end;size"],
+  ])("%s: %s", (format, text) => expect(formatOf(text)).toBe(format));
+  it("tokens of a spec with one breakpoint come back as tokens", () => {
+    const layout = { ...cleanLayout(), breakpoints: cleanLayout().breakpoints.slice(0, 1) };
+    const written = formats.tokens.write(layout, plainWriting);
+    expect(written.ok && formatOf(written.text, "tokens.json")).toBe("tokens");
+  });
+});
+
+describe("pictures", () => {
+  it("have every edge and line on whole device px: columns of 77 2/3, tiles of 97 2/3, at densities of 1, 1.5 and 2", () => {
+    const layout = withBreakpoint(withColumns(cleanLayout(), "desk", { gutter: "20px" }), "desk", (one) => ({
+      ...one,
+      baseline: { step: "7.5px", offset: "0px", emphasis: 4 },
+    }));
+    let looked = 0;
+    for (const snap of [1, 1.5, 2])
+      for (const id of ["svg", "tile"] as const) {
+        const written = formats[id].write(layout, { ...plainWriting, breakpoint: "desk", overlay: { ...plainOverlay, snap } });
+        const text = written.ok ? written.text : "";
+        const onDevice = (px: number): void =>
+          expect(Math.abs(px * snap - Math.round(px * snap)), `${id} ${snap} ${px}`).toBeLessThan(0.001);
+        for (const [, x = "", y = "", w = "", h = ""] of text.matchAll(/<rect x="(.*?)" y="(.*?)" width="(.*?)" height="(.*?)"/g)) {
+          [Number(x), Number(y), Number(x) + Number(w), Number(y) + Number(h)].forEach(onDevice);
+          looked += 1;
+        }
+        for (const [, y = "", wide = ""] of text.matchAll(/<path d="M0 (.*?)H.*?" stroke-width="(\d)"/g)) {
+          onDevice(Number(y) - Number(wide) / 2);
+          looked += 1;
+        }
+        const [, width = "", height = ""] = /viewBox="0 0 (\S+) (\S+)"/.exec(text) ?? [];
+        onDevice(Number(width));
+        onDevice(Number(height));
+      }
+    expect(looked).toBeGreaterThan(300);
+  });
+});
+
 describe("ledgers of others", () => {
   it("are read by usual headings, with numbers as people type them, semicolons and a byte order mark", () => {
     const text = '\uFEFFBreakpoint;From;Columns;Gutter;Margin;Notes\r\nPhone;320;4;16;16 px;\r\n"Desk; office";1024;12;1,5rem;5 %;x\r\n';
@@ -99,6 +178,12 @@ describe("ledgers of others", () => {
 });
 
 describe("line positions", () => {
+  it("are read with semicolons, decimal commas and headings in another order", () => {
+    const rows = [0, 1, 2].map((k) => `${k + 1};column;${10 + k * 40.5};${40.5 + k * 40.5}`.replaceAll(".", ","));
+    const answer = read("csv", ["index;layer;start;end;size", "1;margin;0;10", ...rows, "2;margin;121,5;131,5", "x;column;a;b"].join("\n"));
+    expect(answer.ok && columns(answer.layout)).toEqual(["drawn 131.5: 3 10px 10px 10px"]);
+    expect(answer.ok && answer.lost.join()).toContain("line 7: start and end must be numbers of px");
+  });
   it("hold the exact starts and ends: 77 2/3 wide columns of 1280 with margins of 64 and gutters of 20", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
     const found = linePositions(layout, "desk");

@@ -39,9 +39,9 @@ describe("text on a baseline", () => {
     ]);
   });
 
-  it("16 on 24 in Archivo stands (24 − 1.088 · 16)/2 + 0.878 · 16 = 17.344 below the top of its line", () => {
-    expect(text(firstBaseline(size(16, 24), archivoMetrics))).toBe(text(exact(17_344, 1000)));
-    expect(text(baselineShift(size(16, 24), archivoMetrics, exact(8)))).toBe(text(exact(24_000 - 17_344, 1000)));
+  it("16 on 24 in Archivo, ascent 14.048 and descent 3.36, stands ⌊(24 − 14 − 3)/2⌋ + 14 = 17 below the top of its line", () => {
+    expect(text(firstBaseline(size(16, 24), archivoMetrics))).toBe("17");
+    expect(text(baselineShift(size(16, 24), archivoMetrics, exact(8)))).toBe("7");
     expect(text(trimmedHeight(size(16, 24), archivoMetrics, 3))).toBe(text(exact(48_000 + 16 * 686, 1000)));
   });
 
@@ -88,10 +88,10 @@ describe("trimmed heights, as @capsizecss/core has them", () => {
         // Its trims are rounded to 4 decimals of an em each.
         expect(Math.abs(toNumber(trimmedHeight(size(px, lineHeight), ours, lines)) - theirs)).toBeLessThanOrEqual(2 * 0.00005 * px + 1e-9);
       }
-      // What is trimmed above is the first baseline less the cap height.
+      // What is trimmed above is the first baseline less the cap height; theirs is not rounded, a browser's line is by up to a px.
       const above =
         toNumber(firstBaseline(size(px, lineHeight), ours)) - toNumber(multiply(exact(ours.capHeight, ours.unitsPerEm), exact(px)));
-      expect(Math.abs(-parseFloat(capHeightTrim) * px - above)).toBeLessThanOrEqual(0.00005 * px + 1e-9);
+      expect(Math.abs(-parseFloat(capHeightTrim) * px - above)).toBeLessThan(1.25);
     }
   });
 });

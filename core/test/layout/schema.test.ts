@@ -204,3 +204,26 @@ describe("the layout document", () => {
     expect(new Set(Object.keys(schema.properties))).toEqual(new Set([...Object.keys(example), "fonts"]));
   });
 });
+
+describe("what no text may hold", () => {
+  it.each([
+    ["the character U+0000", { name: "a\u0000b" }, "/name"],
+    ["half of a surrogate pair", { breakpoints: [{ id: "desk", name: "a\ud83d" }] }, "/breakpoints/0/name"],
+    ["the other half", { notes: [{ about: "spec", text: "\ude00a" }] }, "/notes/0/text"],
+    ["U+0000 in a member's name", { extensions: { "a\u0000": 1 } }, "/extensions"],
+    ["a member named __proto__", { extensions: { deep: JSON.parse('{"__proto__":{}}') as unknown } }, "/extensions/deep"],
+  ])("%s is refused with its path", (_, members, path) => {
+    const parsed = parseLayout({ ...(cleanLayout() as object), ...members });
+    expect(parsed.ok ? [] : parsed.issues.map((issue) => issue.path)).toEqual([path]);
+  });
+  it("whole pairs of surrogates, and members named constructor, are like any other", () => {
+    const parsed = parseLayout({ ...cleanLayout(), name: "Harbour \u{1f600}", extensions: { constructor: { toString: "x" } } });
+    expect(parsed.ok && [parsed.value.name, parsed.value.extensions]).toEqual(["Harbour \u{1f600}", { constructor: { toString: "x" } }]);
+  });
+  it("lists past their limit are refused by their length, whatever they hold", () => {
+    const parsed = parseLayout({ ...cleanLayout(), breakpoints: Array.from({ length: 100_000 }, () => 1) });
+    expect(parsed.ok ? [] : parsed.issues).toEqual([
+      { path: "/breakpoints", message: "must hold at most 24 breakpoints; it holds 100,000" },
+    ]);
+  });
+});

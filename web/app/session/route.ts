@@ -1,13 +1,24 @@
+import { parseWith } from "@ypsiline/core";
 import { cookies } from "next/headers";
+import { z } from "zod";
 import { database } from "@/server/database";
-import { addressOf, fromElsewhere, handler } from "@/server/handler";
-import { readText } from "@/server/request-body";
-import { cookieOptions, sessionCookie, signIn, signOut } from "@/server/sign-in";
+import { addressOf, fromElsewhere, handler, siteOf } from "@/server/handler";
+import { numbersCookie, numbersCookieOptions } from "@/server/number-form";
+import { asGot, readText } from "@/server/request-body";
+import { browserCookie, browserCookieOptions, cookieOptions, sessionCookie, signIn, signOut } from "@/server/sign-in";
 
 const to = (path: string): Response => new Response(null, { status: 303, headers: { Location: path, "Cache-Control": "no-store" } });
 
 /** Only paths of this site are gone back to. */
 const safeReturn = (path: string | null): string => (path !== null && /^\/(?![/\\])[\w\-./?=&%]*$/.test(path) ? path : "/specs");
+
+/** The form of the sign-in page; `end` signs out. What has no right length is no account and no password of anybody. */
+const form = z.object({
+  email: z.string().max(1000).default(""),
+  password: z.string().max(1000).default(""),
+  back: z.string().max(2000).default("/specs"),
+  end: z.string().optional(),
+});
 
 /** Signs in from the form of the sign-in page, or signs out with `end`. */
 export const POST = handler(async (request) => {
@@ -15,18 +26,32 @@ export const POST = handler(async (request) => {
   if (elsewhere) return elsewhere;
   const text = await readText(request, 16 * 1024);
   if (!text.ok) return text.problem;
-  const form = new URLSearchParams(text.value);
+  const sent = asGot(parseWith(form, Object.fromEntries(new URLSearchParams(text.value))), "malformed");
+  if (!sent.ok) return sent.problem;
+  const { email, password, end } = sent.value;
   const jar = await cookies();
-  if (form.has("end")) {
-    const token = jar.get(sessionCookie)?.value;
-    if (token) await signOut(database(), token);
+  const session = jar.get(sessionCookie)?.value ?? null;
+  if (end !== undefined) {
+    if (session !== null) await signOut(database(), session);
     jar.delete(sessionCookie);
     return to("/sign-in");
   }
-  const email = form.get("email") ?? "";
-  const back = safeReturn(form.get("back"));
-  const signedIn = await signIn(database(), { email, password: form.get("password") ?? "", address: addressOf(request.headers) });
-  if (!signedIn.ok) return to(`/sign-in?${new URLSearchParams({ fault: signedIn.code, email, back })}`);
-  jar.set(sessionCookie, signedIn.token, cookieOptions());
+  const back = safeReturn(sent.value.back);
+  const site = siteOf(request.headers);
+  const signedIn = await signIn(database(), {
+    email,
+    password,
+    session,
+    address: addressOf(request.headers),
+    browser: jar.get(browserCookie)?.value ?? null,
+    agent: request.headers.get("user-agent") ?? "",
+  });
+  if (!signedIn.ok)
+    return to(
+      `/sign-in?${new URLSearchParams({ fault: signedIn.code, ...(signedIn.code === "too-many" ? { wait: String(signedIn.wait) } : {}), email, back })}`,
+    );
+  jar.set(sessionCookie, signedIn.token, cookieOptions(site));
+  jar.set(browserCookie, signedIn.browser, browserCookieOptions(site));
+  jar.set(numbersCookie, signedIn.person.numbers, numbersCookieOptions(site));
   return to(back);
 });

@@ -2,6 +2,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Metadata } from "next";
 import { SignInForm } from "@/features/sign-in/sign-in-form";
+import { queryOf } from "@/server/query";
 import { TopBar } from "@/ui/brand";
 
 export const metadata: Metadata = { title: "Sign in" };
@@ -17,12 +18,16 @@ const demo = (): Demo | null =>
 
 const may: Readonly<Record<string, string>> = {
   reader: "reads, takes files",
-  author: "edits, publishes",
-  lead: "edits, publishes",
+  author: "edits, asks for reviews",
+  lead: "edits, publishes, runs the team",
 };
 
-export default async function SignInPage({ searchParams }: { readonly searchParams: Promise<Record<string, string | undefined>> }) {
-  const { fault, email, back } = await searchParams;
+export default async function SignInPage({
+  searchParams,
+}: {
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+}) {
+  const { fault, wait, email, back } = await queryOf(searchParams);
   const shown = demo();
   return (
     <>
@@ -30,7 +35,7 @@ export default async function SignInPage({ searchParams }: { readonly searchPara
       <main className="sign-in">
         <section>
           <h1>Sign in</h1>
-          <SignInForm fault={fault} email={email} back={back} />
+          <SignInForm fault={fault} wait={wait} email={email} back={back} />
         </section>
         {shown && (
           <section className="demo" aria-labelledby="demo-heading">

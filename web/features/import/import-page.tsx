@@ -26,7 +26,16 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
   const { address, layout, mayEdit, edit } = useDraftOfPage();
   const router = useRouter();
   const [read, setRead] = useState<Extract<ReadFile, { kind: "read" }> | null>(
-    earlier && { kind: "read", name: `Version ${earlier.number}`, format: "layout", layout: earlier.layout, lost: [], findings: 0 },
+    earlier && {
+      kind: "read",
+      name: `Version ${earlier.number}`,
+      format: "layout",
+      layout: earlier.layout,
+      lost: [],
+      findings: 0,
+      grid: null,
+      others: [],
+    },
   );
   const [whole, setWhole] = useState(false);
   const [fault, setFault] = useState("");

@@ -1,11 +1,25 @@
-const faults: Readonly<Record<string, string>> = {
-  wrong: "This address and password do not belong together. Check both and try again.",
-  "too-many": "Too many attempts. Wait 15 minutes, then try again.",
+/** What went wrong, in words; null where nothing did. */
+const wordsOf = (fault: string | undefined, wait: string | undefined): string | null => {
+  if (fault === "wrong") return "This address and password do not belong together. Check both and try again.";
+  if (fault !== "too-many") return null;
+  const seconds = /^\d{1,4}$/.test(wait ?? "") ? Number(wait) : 60;
+  return `Too many attempts. Wait ${seconds === 1 ? "a second" : `${seconds} seconds`}, then try again.`;
 };
 
 /** A plain form: signing in works without scripts. What was typed as the address stays after a fault. */
-export const SignInForm = ({ fault, email, back }: { readonly fault?: string; readonly email?: string; readonly back?: string }) => {
-  const words = fault === undefined ? null : (faults[fault] ?? null);
+export const SignInForm = ({
+  fault,
+  wait,
+  email,
+  back,
+}: {
+  readonly fault?: string;
+  /** Seconds to wait, as the address has them. */
+  readonly wait?: string;
+  readonly email?: string;
+  readonly back?: string;
+}) => {
+  const words = wordsOf(fault, wait);
   return (
     <form action="/session" method="post">
       <input type="hidden" name="back" value={back ?? "/specs"} />

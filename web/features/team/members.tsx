@@ -6,7 +6,6 @@ import type { Role } from "@/server/permissions";
 import type { Member } from "@/server/team";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
-import { SecretOnce } from "@/ui/secret-once";
 import { useAct } from "@/ui/use-act";
 
 const roles: readonly (readonly [Role, string])[] = [
@@ -28,14 +27,13 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
   const act = useAct();
   const [email, setEmail] = useState("");
   const [role, setRole] = useState<Role>("author");
-  const [link, setLink] = useState<{ readonly link: string; readonly email: string } | null>(null);
+  const [invited, setInvited] = useState("");
   const [leaving, setLeaving] = useState<number | null>(null);
   const path = `/api/teams/${team}`;
   const atEmail = act.issues.find((issue) => issue.path === "/email")?.message ?? "";
   const invite = async () => {
-    const to = email.trim();
-    if (await act.send<{ link: string }>(`${path}/invitations`, { email, role }, (value) => setLink({ link: value.link, email: to })))
-      setEmail("");
+    setInvited("");
+    if (await act.send<{ email: string }>(`${path}/invitations`, { email, role }, (value) => setInvited(value.email))) setEmail("");
   };
   return (
     <section aria-labelledby="members-title">
@@ -79,6 +77,10 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
                   {(mayManage || member.id === self) &&
                     (leaving === member.id ? (
                       <>
+                        <span className="quiet leaving">
+                          Access tokens they made and invitations they sent end; their projects go to{" "}
+                          {member.id === self ? "another lead" : "you"}.
+                        </span>{" "}
                         <button
                           type="button"
                           className="btn btn-sm btn-danger"
@@ -154,12 +156,10 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
           </button>
         </form>
       )}
-      {link && (
-        <SecretOnce
-          label={`Link for ${link.email}`}
-          secret={link.link}
-          words="It is shown this once. A letter with it stands in the outbox."
-        />
+      {invited && (
+        <p role="status">
+          A letter with the link for {invited} stands in the <a href={`/teams/${team}?show=outbox`}>outbox</a>.
+        </p>
       )}
     </section>
   );

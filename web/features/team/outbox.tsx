@@ -5,7 +5,10 @@ import { timeText } from "@/ui/dates";
 export const Outbox = ({ letters }: { readonly letters: readonly OutboxLetter[] }) => (
   <section aria-labelledby="outbox-title">
     <h2 id="outbox-title">Outbox</h2>
-    <p className="quiet">This instance sends no mail. What it would send stands here, to be passed on by hand.</p>
+    <p className="quiet">
+      No mail is set up on this instance, as on every demo: letters stand here for leads to pass on by hand, with the secret links in them.
+      Whoever has a link can join by it in the name of the address it was made for.
+    </p>
     {letters.length === 0 && <p className="card-plain p-3 quiet">Nothing yet.</p>}
     {letters.map((letter, index) => (
       <details key={index} className="card-plain letter">

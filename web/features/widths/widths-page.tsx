@@ -13,7 +13,11 @@ import { DeviceStrip } from "./device-strip";
 import { HandOvers } from "./hand-overs";
 import { WidthAnswers } from "./width-answers";
 
-const WidthsChart = dynamic(() => import("./widths-chart").then((module) => module.WidthsChart), { ssr: false });
+// The chart comes after the page; its room is kept meanwhile.
+const WidthsChart = dynamic(() => import("./widths-chart").then((module) => module.WidthsChart), {
+  ssr: false,
+  loading: () => <div className="widths-chart card-plain widths-chart-room" />,
+});
 const DevicesDialog = dynamic(() => import("./devices-dialog").then((module) => module.DevicesDialog));
 
 type Props = { readonly width: number | null; readonly team: { readonly revision: number; readonly devices: readonly Device[] } };

@@ -1,6 +1,10 @@
 import {
   type Breakpoint,
+  changeTerm,
+  columnTerms,
+  equals,
   type Exact,
+  fromJsonNumber,
   isWhole,
   type Length,
   lengthText,
@@ -22,8 +26,8 @@ export type CellResult = { readonly ok: true; readonly breakpoint: Breakpoint } 
 export type LedgerCell = {
   readonly id: string;
   readonly label: string;
-  readonly text: (breakpoint: Breakpoint) => string;
-  readonly read: (text: string, breakpoint: Breakpoint) => CellResult;
+  readonly text: (breakpoint: Breakpoint, rootFontSize: Exact) => string;
+  readonly read: (text: string, breakpoint: Breakpoint, rootFontSize: Exact) => CellResult;
   /** Changes by one step of the arrow keys, where the cell is one number. */
   readonly stepped: boolean;
   /** JSON Pointer parts of a finding's path that this cell stands for. */
@@ -159,20 +163,50 @@ const container: LedgerCell = {
   stepped: false,
   paths: ["columns/container", "columns/container/width", "columns/container/max"],
   place: "container",
-  text: ({ columns: { container: held } }) =>
-    held.kind === "fluid" ? "fluid" : held.kind === "capped" ? `≤ ${pxless(held.max)}` : pxless(held.width),
-  read: (text, breakpoint) => {
+  text: (breakpoint, rootFontSize) => {
+    const { container: held } = breakpoint.columns;
+    if (held.kind === "capped") return `≤ ${pxless(held.max)}`;
+    return held.kind === "fixed"
+      ? `fixed ${pxless(held.width)}`
+      : `fluid ${toDecimal(drawnTerms(breakpoint, rootFontSize).container.width, 6)}`;
+  },
+  read: (text, breakpoint, rootFontSize) => {
     const plain = text.trim().toLowerCase();
     const before = breakpoint.columns.container;
     const align = before.kind === "fluid" ? "center" : before.align;
-    const set = (next: typeof before): CellResult => done({ ...breakpoint, columns: { ...breakpoint.columns, container: next } });
-    if (plain === "fluid") return set({ kind: "fluid" });
-    const capped = /^(≤|<=|<|at most|max)\s*/.exec(plain);
-    const length = lengthOf(capped ? plain.slice(capped[0].length) : plain, ["px", "rem"]);
-    if (!length.ok || length.text === "0px") return fail("Type fluid, a width like 1140, or ≤ 1312 for at most");
-    return set(capped ? { kind: "capped", max: length.text, align } : { kind: "fixed", width: length.text, align });
+    const held = (next: typeof before): Breakpoint => ({ ...breakpoint, columns: { ...breakpoint.columns, container: next } });
+    const [said = ""] = /^(fluid|fixed|≤|<=|<|at most|max)\s*/.exec(plain) ?? [];
+    const word = said.trim();
+    const number = plain.slice(said.length);
+    if (word === "fluid" && number === "") return done(held({ kind: "fluid" }));
+    const wrong = fail("Type a width like 1140, fixed 1140, ≤ 1312 for at most, or fluid");
+    // A bare number changes the container as it is held: of a fluid one the margins follow, as in the sum lines.
+    const kind = word === "" ? before.kind : word === "fluid" || word === "fixed" ? word : "capped";
+    if (kind !== "fluid") {
+      const length = lengthOf(number, ["px", "rem"]);
+      if (!length.ok || length.text === "0px") return wrong;
+      return done(held(kind === "capped" ? { kind, max: length.text, align } : { kind, width: length.text, align }));
+    }
+    const typed = readTyped(number, ["px", "rem", "%"]);
+    if (!typed.ok) return wrong;
+    const free = held({ kind: "fluid" });
+    const now = drawnTerms(free, rootFontSize);
+    if (typed.value.unit === "px" && equals(typed.value.value, now.container.width)) return done(free);
+    const changed = changeTerm({
+      columns: free.columns,
+      width: now.width,
+      rootFontSize,
+      term: "container",
+      value: typed.value,
+      givesWay: "column",
+    });
+    return changed.ok ? done({ ...free, columns: changed.columns }) : fail(changed.message);
   },
 };
+
+/** What a breakpoint's columns come to at its drawn-at width. */
+const drawnTerms = (breakpoint: Breakpoint, rootFontSize: Exact): ColumnTerms =>
+  columnTerms(breakpoint.columns, { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize });
 
 /** The cells that can be edited, in the ledger's order; pasted rows fill them from the focused one on. */
 export const ledgerCells: readonly LedgerCell[] = [name, from, drawnAt, count, gutter, margin, container];
@@ -201,6 +235,7 @@ export const pasteInto = (
   row: number,
   column: number,
   rows: readonly (readonly string[])[],
+  rootFontSize: Exact,
 ): { ok: true; breakpoints: readonly Breakpoint[]; left: number } | { ok: false; message: string } => {
   const next = [...breakpoints];
   for (const [down, cells] of rows.entries()) {
@@ -209,7 +244,7 @@ export const pasteInto = (
     for (const [across, text] of cells.entries()) {
       const cell = ledgerCells[column + across];
       if (!cell || text === "") continue;
-      const result = cell.read(text, breakpoint);
+      const result = cell.read(text, breakpoint, rootFontSize);
       if (!result.ok)
         return {
           ok: false,

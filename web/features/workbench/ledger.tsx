@@ -62,6 +62,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
   const [editing, setEditing] = useState<Editing | null>(null);
   const focusNext = useRef(false);
   const { breakpoints } = layout;
+  const root = rootFontSize(layout);
   // The row worked in is the breakpoint looked at, so that tabbing into the ledger leads to it.
   const row = Math.max(
     0,
@@ -118,8 +119,8 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
     const index = breakpoints.findIndex(({ id }) => id === editing?.id);
     const breakpoint = breakpoints[index];
     const cell = editing && ledgerCells[editing.column];
-    if (!cell || !breakpoint || editing.text.trim() === cell.text(breakpoint)) return true;
-    const result = cell.read(editing.text, breakpoint);
+    if (!cell || !breakpoint || editing.text.trim() === cell.text(breakpoint, root)) return true;
+    const result = cell.read(editing.text, breakpoint, root);
     const fault = result.ok ? onBreakpoints(replaced(index, result.breakpoint)) : result.message;
     if (fault !== null) setEditing({ ...editing, fault });
     return fault === null;
@@ -151,7 +152,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
     if (readOnly) return;
     if (event.key === "Enter" || event.key === "F2") {
       event.preventDefault();
-      begin(breakpoint, place.column, cell.text(breakpoint));
+      begin(breakpoint, place.column, cell.text(breakpoint, root));
     } else if (event.key.length === 1 && !event.altKey && event.key !== " ") {
       event.preventDefault();
       begin(breakpoint, place.column, event.key);
@@ -185,7 +186,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
   const paste = (event: ClipboardEvent): void => {
     if (editing || readOnly) return;
     event.preventDefault();
-    const result = pasteInto(breakpoints, row, place.column, pastedRows(event.clipboardData.getData("text/plain")));
+    const result = pasteInto(breakpoints, row, place.column, pastedRows(event.clipboardData.getData("text/plain")), root);
     if (!result.ok) return onSay(result.message);
     const fault = onBreakpoints(result.breakpoints);
     if (fault !== null) onSay(fault);
@@ -222,9 +223,9 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
               const spoken = spokenOf(findings, breakpoint.id, index);
               const terms = columnTerms(breakpoint.columns, {
                 width: fromJsonNumber(breakpoint.drawnAt.width),
-                rootFontSize: rootFontSize(layout),
+                rootFontSize: root,
               });
-              const context = { width: terms.width, rootFontSize: rootFontSize(layout) };
+              const context = { width: terms.width, rootFontSize: root };
               const pitch = breakpoint.rows && resolveRows(breakpoint.rows, fromJsonNumber(breakpoint.drawnAt.height), context)?.pitch;
               return (
                 <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={breakpoint.id === at}>
@@ -240,7 +241,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                         tabIndex={here && !edited ? 0 : -1}
                         className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${mark && cell.place === mark ? "marked" : ""} ${said.length > 0 ? "commented" : ""}`}
                         title={said.length > 0 ? said.map(({ words }) => words).join("\n") : undefined}
-                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint)}${said.length > 0 ? `, ${said.length} open ${said.length === 1 ? "comment" : "comments"}` : ""}`}
+                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint, root)}${said.length > 0 ? `, ${said.length} open ${said.length === 1 ? "comment" : "comments"}` : ""}`}
                         aria-readonly={readOnly}
                         onFocus={() => {
                           if (edited) return;
@@ -248,7 +249,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                           if (breakpoint.id !== at) onSelect(breakpoint.id);
                         }}
                         onDoubleClick={() => {
-                          if (!readOnly && !edited) begin(breakpoint, column, cell.text(breakpoint));
+                          if (!readOnly && !edited) begin(breakpoint, column, cell.text(breakpoint, root));
                         }}
                         onKeyDown={edited ? undefined : cellKey}
                         onPaste={paste}
@@ -273,7 +274,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                             />
                           </>
                         ) : (
-                          cell.text(breakpoint)
+                          cell.text(breakpoint, root)
                         )}
                       </td>
                     );

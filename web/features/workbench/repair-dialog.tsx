@@ -125,7 +125,10 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
               <strong>
                 {changes} {changes === 1 ? "number changes" : "numbers change"}
               </strong>
-              {cost && `, by ${show(cost)} px in all`}. Nothing that a repair mends is left.
+              {cost && `, by ${show(cost)} px in all`}.{" "}
+              {answer.left === 0
+                ? "Nothing that a repair mends is left."
+                : `${answer.left === 1 ? "One finding is" : `${answer.left} findings are`} left that a repair knows no numbers for.`}
               {!answer.least && " So much is wrong at once that not everything was tried: there may be a smaller change."}
             </>
           )}

@@ -12,17 +12,15 @@ import {
   type Length,
   type LengthUnit,
   lengthText,
-  limits,
   pxText,
   type SumTerm,
   toDecimal,
   toNumber,
 } from "@ypsiline/core";
 import { type ReactNode, useState } from "react";
-import { BaseUnits } from "@/ui/base-units";
 import { Num } from "@/ui/num";
 import { NumberField } from "@/ui/number-field";
-import { declaredText, FixedTerm, Sign, Term } from "./term";
+import { declaredText, Sign, Term } from "./term";
 
 type Props = {
   readonly breakpoint: Breakpoint;
@@ -36,16 +34,21 @@ type Props = {
   readonly children?: ReactNode;
 };
 
-const widthFits = (width: Exact): boolean => toNumber(width) >= 1 && toNumber(width) <= limits.size;
+const kinds = [
+  ["fluid", "fluid", "As wide as the margins leave it"],
+  ["capped", "at most", "As wide as the margins leave it, up to a width"],
+  ["fixed", "fixed", "Always of one width"],
+] as const satisfies readonly (readonly [Columns["container"]["kind"], string, string])[];
 
 /**
- * The equation under the sheet. Any term can be typed; any other can be made to give way. Fields belong to
- * their breakpoint: what is half-typed in one is never taken for another.
+ * The two equations under the sheet, which the container joins: width = margin + container + margin, and container =
+ * columns × column + gaps × gutter. Any term can be typed; any other can be made to give way. Fields belong to their
+ * breakpoint: what is half-typed in one is never taken for another.
  */
 export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onColumns, onWidth, children }: Props) => {
   const { columns } = breakpoint;
   const [givesWay, setGivesWay] = useState<GivesWay>("column");
-  const bound = terms.boundBy !== "margins";
+  const held = terms.boundBy !== "margins";
   const [apart, setApart] = useState(false);
   const linked = equals(terms.margin.start, terms.margin.end) && !apart;
 
@@ -53,8 +56,13 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
     (term: SumTerm) =>
     (value: Length): string | null => {
       const changed = changeTerm({ columns, width: terms.width, rootFontSize, term, value, givesWay });
-      if (!changed.ok) return changed.message;
-      if (!widthFits(changed.width)) return `The width would be ${toDecimal(changed.width)}; it must be from 1 to 20,000`;
+      if (!changed.ok) {
+        // Looking at another width changes nothing, so that is done also where the sum does not close there: the findings say so.
+        const looks = term === "width" && changed.looksAt !== undefined;
+        if (!looks) return changed.message;
+        onWidth(changed.looksAt);
+        return null;
+      }
       const words = changed.columns === columns ? null : onColumns(changed.columns);
       if (words !== null) return words;
       setGivesWay(changed.gaveWay);
@@ -87,12 +95,20 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
       onEnter={enter(id)}
     />
   );
-  const marginText = (side: "start" | "end"): string => (bound ? toDecimal(terms.margin[side], 6) : declaredText(columns.margin[side]));
-  const container = columns.container;
+  const marginText = (side: "start" | "end"): string => (held ? toDecimal(terms.margin[side], 6) : declaredText(columns.margin[side]));
+  const { container } = columns;
   const setContainer = (next: Columns["container"]): string | null => onColumns({ ...columns, container: next });
+  const setKind = (kind: Columns["container"]["kind"]): void => {
+    if (kind === container.kind) return;
+    const width = pxText(terms.container.width) ?? `${Math.max(1, Math.floor(toNumber(terms.container.width)))}px`;
+    const align = container.kind === "fluid" ? "center" : container.align;
+    setContainer(kind === "fluid" ? { kind } : kind === "capped" ? { kind, max: width, align } : { kind, width, align });
+  };
+  const heldTo = container.kind === "capped" ? container.max : container.kind === "fixed" ? container.width : null;
+  const containerText = held && heldTo !== null ? declaredText(heldTo) : toDecimal(terms.container.width, 6);
 
   return (
-    <section className="sum" aria-label="Sum line">
+    <section className="sum two-sums" aria-label="Sum line">
       <div className="terms">
         {term("width", "width", "Width", terms.width, toDecimal(terms.width, 6), ["px"], "")}
         <Sign>=</Sign>
@@ -107,13 +123,37 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           true,
         )}
         <Sign>+</Sign>
-        {term("columns", "columns", "Columns", exact(columns.count), String(columns.count), ["px"], "of-columns")}
-        <Sign>×</Sign>
-        {term("column", "column", "Column", terms.column, toDecimal(terms.column), ["px", "rem"], "of-columns", true)}
-        <Sign>+</Sign>
-        <FixedTerm label="Gaps">{terms.gaps}</FixedTerm>
-        <Sign>×</Sign>
-        {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(columns.gutter), ["px", "rem", "fr"], "of-gutter", true)}
+        {term("container", null, "Container", terms.container.width, containerText, ["px", "rem", "%"], "of-container", true)}
+        <span className="kinds" role="radiogroup" aria-label="How the container is held">
+          {kinds.map(([kind, words, title]) => (
+            <label key={kind} title={title} className={container.kind === kind ? "kind-here" : ""}>
+              <input
+                type="radio"
+                className="visually-hidden"
+                name={`container-${breakpoint.id}`}
+                checked={container.kind === kind}
+                disabled={readOnly}
+                onChange={() => setKind(kind)}
+              />
+              {words}
+              {kind === "capped" && container.kind === "capped" && !held && <> {declaredText(container.max)}</>}
+            </label>
+          ))}
+        </span>
+        {container.kind !== "fluid" && (
+          <select
+            className="form-select form-select-sm"
+            aria-label="Where the container stands"
+            title="Where the container stands in what is left over"
+            value={container.align}
+            disabled={readOnly}
+            onChange={(event) => setContainer({ ...container, align: event.target.value as "center" | "start" | "end" })}
+          >
+            <option value="center">in the middle</option>
+            <option value="start">at the start</option>
+            <option value="end">at the end</option>
+          </select>
+        )}
         <Sign>+</Sign>
         {term(
           linked ? "margin" : "margin-end",
@@ -126,86 +166,6 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           true,
         )}
         <span className="flex-grow-1" />
-        {children}
-      </div>
-      <div className="terms second">
-        <label className="inline">
-          Container
-          <select
-            className="form-select form-select-sm"
-            value={container.kind}
-            disabled={readOnly}
-            onChange={(event) => {
-              const width = pxText(terms.container.width) ?? `${Math.floor(toNumber(terms.container.width))}px`;
-              const align = container.kind === "fluid" ? "center" : container.align;
-              if (event.target.value === "fluid") setContainer({ kind: "fluid" });
-              if (event.target.value === "capped") setContainer({ kind: "capped", max: width, align });
-              if (event.target.value === "fixed") setContainer({ kind: "fixed", width, align });
-            }}
-          >
-            <option value="fluid">fluid</option>
-            <option value="capped">at most</option>
-            <option value="fixed">fixed</option>
-          </select>
-        </label>
-        {container.kind === "fluid" ? (
-          <span className="inline">
-            <Num value={terms.container.width} /> at this width, <BaseUnits value={terms.container.width} base={base} />
-          </span>
-        ) : (
-          <>
-            <NumberField
-              key={breakpoint.id}
-              label={container.kind === "capped" ? "Container at most" : "Container width"}
-              shown={declaredText(container.kind === "capped" ? container.max : container.width)}
-              text={declaredText(container.kind === "capped" ? container.max : container.width)}
-              units={["px", "rem"]}
-              base={base}
-              disabled={readOnly}
-              onEnter={(value) => {
-                const text = lengthText(value);
-                if (text === null || toNumber(value.value) <= 0) return "Type a width above 0 with at most 6 decimals";
-                return setContainer(container.kind === "capped" ? { ...container, max: text } : { ...container, width: text });
-              }}
-            />
-            <label className="inline">
-              Stands at
-              <select
-                className="form-select form-select-sm"
-                value={container.align}
-                disabled={readOnly}
-                onChange={(event) => setContainer({ ...container, align: event.target.value as "center" | "start" | "end" })}
-              >
-                <option value="center">center</option>
-                <option value="start">start</option>
-                <option value="end">end</option>
-              </select>
-            </label>
-            <span className="inline quiet">
-              <Num value={terms.container.width} /> at this width
-            </span>
-          </>
-        )}
-        <StatedFields
-          columns={columns}
-          today={{ container: pxText(terms.container.width) ?? "0px", column: pxText(terms.column) ?? "0px" }}
-          base={base}
-          readOnly={readOnly}
-          breakpoint={breakpoint.id}
-          onColumns={onColumns}
-        />
-        <label className="inline">
-          Edge gutters
-          <select
-            className="form-select form-select-sm"
-            value={columns.edgeGutters}
-            disabled={readOnly}
-            onChange={(event) => onColumns({ ...columns, edgeGutters: event.target.value as "none" | "half" })}
-          >
-            <option value="none">none</option>
-            <option value="half">half</option>
-          </select>
-        </label>
         <label className="inline">
           <input
             type="checkbox"
@@ -219,6 +179,48 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           />
           Margins alike
         </label>
+      </div>
+      <div className="terms">
+        <span className="joins" title="The container of the line above">
+          Container{" "}
+          <span className="num">
+            <Num value={terms.container.width} />
+          </span>
+        </span>
+        <Sign>=</Sign>
+        {term("columns", "columns", "Columns", exact(columns.count), String(columns.count), ["px"], "of-columns")}
+        <Sign>×</Sign>
+        {term("column", "column", "Column", terms.column, toDecimal(terms.column), ["px", "rem"], "of-columns", true)}
+        <Sign>+</Sign>
+        <span className="joins">
+          Gaps <span className="num">{terms.gaps}</span>
+        </span>
+        <Sign>×</Sign>
+        {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(columns.gutter), ["px", "rem", "fr"], "of-gutter", true)}
+        <span className="flex-grow-1" />
+        <label className="inline">
+          Edges
+          <select
+            aria-label="Edge gutters"
+            title="Half a gutter inside the container at each end, or none"
+            className="form-select form-select-sm"
+            value={columns.edgeGutters}
+            disabled={readOnly}
+            onChange={(event) => onColumns({ ...columns, edgeGutters: event.target.value as "none" | "half" })}
+          >
+            <option value="none">none</option>
+            <option value="half">half</option>
+          </select>
+        </label>
+        <StatedFields
+          columns={columns}
+          today={{ container: pxText(terms.container.width) ?? "0px", column: pxText(terms.column) ?? "0px" }}
+          base={base}
+          readOnly={readOnly}
+          breakpoint={breakpoint.id}
+          onColumns={onColumns}
+        />
+        {children}
       </div>
     </section>
   );
@@ -249,7 +251,7 @@ const StatedFields = ({ columns, today, base, readOnly, breakpoint, onColumns }:
   return (
     <span className="inline stated">
       <select
-        className="form-select form-select-sm"
+        className={`form-select form-select-sm ${text === undefined ? "none-stated" : ""}`}
         aria-label="What is stated"
         title="What your team says this ought to come to at the drawn-at size; it is checked, and computes nothing"
         value={text === undefined ? "" : which}
@@ -263,7 +265,7 @@ const StatedFields = ({ columns, today, base, readOnly, breakpoint, onColumns }:
           }
         }}
       >
-        <option value="">nothing stated</option>
+        <option value="">Stated…</option>
         <option value="container">container stated</option>
         <option value="column">column stated</option>
       </select>

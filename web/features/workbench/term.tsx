@@ -30,7 +30,7 @@ const TermLabel = ({ label, onGive = null, giving = false }: LabelProps) =>
       title={giving ? `${label} is worked out from the others` : `Let the ${label.toLowerCase()} give way`}
       onClick={onGive}
     >
-      {giving ? `${label} · gives way` : label}
+      {giving ? `${label} gives way` : label}
     </button>
   );
 

@@ -52,7 +52,7 @@ const sizeOf = (role: Role, rootFontSize: Exact): TextSize => {
 /** What the columns of the table say, for those who do not know the words. */
 const headings: Readonly<Record<string, string>> = {
   Lines: "Line height in lines of the baseline",
-  "Baseline at": "From the top of the line to its first baseline",
+  "Baseline at": "From the top of the line to its first baseline, as browsers draw it: with ascent and descent rounded to whole px",
   Shift: "How far down it moves for its first baseline to stand on a line",
   Trimmed: "One line from cap height to baseline (text-box: trim-both cap alphabetic)",
   "3 trimmed": "Three lines from cap height to baseline",

@@ -20,7 +20,7 @@ import {
 import { Redo2, Undo2 } from "lucide-react";
 import dynamic from "next/dynamic";
 import Link from "next/link";
-import { useCallback, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { PresenceList } from "@/draft/presence-list";
@@ -29,6 +29,7 @@ import { showQuery } from "@/ui/address";
 import { TopBar } from "@/ui/brand";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { NumText } from "@/ui/num";
+import { Still } from "@/ui/still";
 import { BreakpointActions } from "./breakpoint-actions";
 import { FacetBar, sheetParts } from "./facet-bar";
 import { FacetPanel } from "./facet-panel";
@@ -82,6 +83,8 @@ export const Workbench = ({ query }: Props) => {
   const breakpoint = shownBreakpoint(view, seen);
   const result = useMemo(() => check(layout), [layout]);
   const resolved = useMemo(() => resolve(seen, { width: view.width, breakpoint: breakpoint.id }), [seen, view.width, breakpoint.id]);
+  // The table of spans follows a moving probe when there is time for it.
+  const later = useDeferredValue(resolved);
   const mark = focused && focused.breakpoint === breakpoint.id ? placeOf(focused) : null;
   const doneReading = useCallback(() => setReading(false), []);
   const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
@@ -176,7 +179,7 @@ export const Workbench = ({ query }: Props) => {
         }
       >
         <PresenceList />
-        {mayEdit && <SaveWords save={state.save} />}
+        {mayEdit && <SaveWords save={state.save} kept={state.kept} />}
         {mayEdit && (
           <>
             <button type="button" className="btn btn-bar" onClick={undo} disabled={!state.canUndo}>
@@ -249,72 +252,84 @@ export const Workbench = ({ query }: Props) => {
             mark={mark}
             onLayout={edit}
             onBreakpoint={setBreakpoint}
-            onWidth={(width) => setView({ ...view, at: breakpoint.id, width })}
+            onWidth={(width) => setView((before) => ({ ...before, at: breakpoint.id, width }))}
             onCarry={mayEdit && layout.breakpoints.length > 1 ? () => setDialog("carry") : null}
           />
-          <BreakpointActions
-            path={path}
-            readOnly={!mayEdit}
-            layout={layout}
-            breakpoint={breakpoint}
-            outOfOrder={outOfOrder}
-            onLayout={(next, look) => {
-              editOrSay(next);
-              const to = next.breakpoints.find(({ id }) => id === look);
-              if (to) setView({ ...view, at: to.id, width: fromJsonNumber(to.drawnAt.width) });
-            }}
-            onRename={() => setRename({ id: breakpoint.id })}
-            onCarry={() => setDialog("carry")}
-            onFiles={() => setDialog("files")}
-            onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
-          />
-          <Ledger
-            layout={layout}
-            at={breakpoint.id}
-            base={base}
-            findings={result.findings}
-            focused={focused}
-            readOnly={!mayEdit}
-            rename={rename}
-            comments={comments}
-            onSelect={select}
-            onBreakpoints={(breakpoints) => edit({ ...layout, breakpoints: [...breakpoints] })}
-            onSay={(words) => toast(words)}
-          />
+          <Still of={[layout, breakpoint, outOfOrder, mayEdit, path]}>
+            {() => (
+              <BreakpointActions
+                path={path}
+                readOnly={!mayEdit}
+                layout={layout}
+                breakpoint={breakpoint}
+                outOfOrder={outOfOrder}
+                onLayout={(next, look) => {
+                  editOrSay(next);
+                  const to = next.breakpoints.find(({ id }) => id === look);
+                  if (to) setView((before) => ({ ...before, at: to.id, width: fromJsonNumber(to.drawnAt.width) }));
+                }}
+                onRename={() => setRename({ id: breakpoint.id })}
+                onCarry={() => setDialog("carry")}
+                onFiles={() => setDialog("files")}
+                onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
+              />
+            )}
+          </Still>
+          <Still of={[layout, breakpoint.id, base, result, focused, rename, comments, mayEdit]}>
+            {() => (
+              <Ledger
+                layout={layout}
+                at={breakpoint.id}
+                base={base}
+                findings={result.findings}
+                focused={focused}
+                readOnly={!mayEdit}
+                rename={rename}
+                comments={comments}
+                onSelect={select}
+                onBreakpoints={(breakpoints) => edit({ ...layout, breakpoints: [...breakpoints] })}
+                onSay={(words) => toast(words)}
+              />
+            )}
+          </Still>
         </main>
         <aside className="bench-side">
-          <FindingsPanel
-            layout={layout}
-            at={breakpoint.id}
-            result={result}
-            readOnly={!mayEdit}
-            trial={tried ? trial : null}
-            onTry={setTrial}
-            onTake={take}
-            onTakeAll={() => {
-              const all = takeAll(layout, (finding) => finding.breakpoint === breakpoint.id);
-              if (all.taken.length === 0) return toast("No fix goes without bringing up something else; take them one by one.");
-              editOrSay(all.layout);
-              toast(
-                `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.map(({ fix }) => fixLabel(fix)).join(", ")}.`,
-                {
-                  action: { label: "Undo", onClick: undo },
-                },
-              );
-            }}
-            onRepair={() => setDialog("repair")}
-            onAccept={(rules, at, reason) => {
-              const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
-              return edit({ ...layout, accepted: [...others, ...rules.map((rule) => ({ rule, breakpoint: at, reason }))] });
-            }}
-            onTakeBack={(rule, at) =>
-              editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
-            }
-            onFocus={setFocused}
-            onShow={(finding) => showFacet(facetOf[placeOf(finding)])}
-            onSelect={select}
-          />
-          {resolved.ok && <SpansTable resolution={resolved.value} base={base} />}
+          <Still of={[layout, breakpoint.id, result, trial, tried === null, mayEdit]}>
+            {() => (
+              <FindingsPanel
+                layout={layout}
+                at={breakpoint.id}
+                result={result}
+                readOnly={!mayEdit}
+                trial={tried ? trial : null}
+                onTry={setTrial}
+                onTake={take}
+                onTakeAll={() => {
+                  const all = takeAll(layout, (finding) => finding.breakpoint === breakpoint.id);
+                  if (all.taken.length === 0) return toast("No fix goes without bringing up something else; take them one by one.");
+                  editOrSay(all.layout);
+                  toast(
+                    `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.map(({ fix }) => fixLabel(fix)).join(", ")}.`,
+                    {
+                      action: { label: "Undo", onClick: undo },
+                    },
+                  );
+                }}
+                onRepair={() => setDialog("repair")}
+                onAccept={(rules, at, reason) => {
+                  const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
+                  return edit({ ...layout, accepted: [...others, ...rules.map((rule) => ({ rule, breakpoint: at, reason }))] });
+                }}
+                onTakeBack={(rule, at) =>
+                  editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
+                }
+                onFocus={setFocused}
+                onShow={(finding) => showFacet(facetOf[placeOf(finding)])}
+                onSelect={select}
+              />
+            )}
+          </Still>
+          {later.ok && <Still of={[later, base]}>{() => later.ok && <SpansTable resolution={later.value} base={base} />}</Still>}
           <MeasuredInBrowser layout={layout} width={view.width} />
         </aside>
       </div>

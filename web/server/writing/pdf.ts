@@ -14,6 +14,7 @@ import {
   toNumber,
   valueWords,
 } from "@ypsiline/core";
+import { createRequire } from "node:module";
 import PDFDocument from "pdfkit";
 
 /** What a sheet is printed of. */
@@ -30,19 +31,29 @@ export type SheetOf = {
 const ink = "#18262e";
 const quiet = "#566871";
 const margin = 48;
-const sizes: readonly number[] = [1, 2, 3, 4, 6, 8, 12];
 
-/** The fonts every reader of PDF has know Latin letters only: fractions and arrows are written out. */
+/** Fonts that are embedded: they hold Latin, Greek, Cyrillic and more, arrows and fractions among them (DejaVu, free to embed). */
+const faces = {
+  Text: "DejaVuSansCondensed.ttf",
+  "Text-Bold": "DejaVuSansCondensed-Bold.ttf",
+  Number: "DejaVuSansMono.ttf",
+} as const;
+
+/** Where the fonts lie; found when a sheet is written, in a worker, which is not bundled. */
+const faceFile = (name: keyof typeof faces): string => createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${faces[name]}`);
+
+const raised = "⁰¹²³⁴⁵⁶⁷⁸⁹";
+
+/** Text as it is set: fractions that have no letter of their own with a raised numerator, and no control characters. */
 const plain = (text: string): string =>
   text
     .replace(
-      /(\d?)([½⅓⅔¼¾⅙⅚⅛⅜⅝⅞])/g,
-      (_, before: string, glyph: string) => `${before}${before ? " " : ""}${glyph.normalize("NFKD").replace("⁄", "/")}`,
+      /(\d+) (\d+)\/(\d+)/g,
+      (_, whole: string, numerator: string, denominator: string) =>
+        `${whole}\u200a${[...numerator].map((digit) => raised[Number(digit)] ?? digit).join("")}/${denominator}`,
     )
-    .replaceAll("→", "to")
-    .replaceAll("≤", "at most")
-    .replaceAll("−", "-")
-    .replace(/[^\u0020-\u00ff\u2013\u2014\u2018\u2019\u201c\u201d…]/g, "?");
+    .replace(/\r\n?/g, "\n")
+    .replace(/[^\n\P{Cc}]/gu, " ");
 
 /** The printable sheet of a version: title block, drawings to one scale, numbers, rows, text roles, spans, notes, accepted findings and changes. A4. */
 export const pdfOf = (sheet: SheetOf): Promise<Uint8Array> =>
@@ -54,6 +65,7 @@ export const pdfOf = (sheet: SheetOf): Promise<Uint8Array> =>
       bufferPages: true,
       info: { Title: `${layout.name} ${sheet.version}`, CreationDate: sheet.at, Producer: "Ypsiline", Creator: "Ypsiline" },
     });
+    for (const name of Object.keys(faces) as (keyof typeof faces)[]) document.registerFont(name, faceFile(name));
     const chunks: Buffer[] = [];
     document.on("data", (chunk: Buffer) => chunks.push(chunk));
     document.on("end", () => resolved(Buffer.concat(chunks)));
@@ -64,7 +76,7 @@ export const pdfOf = (sheet: SheetOf): Promise<Uint8Array> =>
       document.switchToPage(page);
       document.page.margins.bottom = 0;
       document
-        .font("Helvetica")
+        .font("Text")
         .fontSize(8)
         .fillColor(quiet)
         .text(
@@ -89,12 +101,12 @@ const room = (document: Document, height: number): void => {
 /** A heading, kept together with what follows it: a few rows stay on one page. */
 const heading = (document: Document, text: string, rows = 1): void => {
   room(document, 48 + 17 * Math.min(16, rows));
-  document.moveDown(0.8).font("Helvetica-Bold").fontSize(12).fillColor(ink).text(plain(text), margin).moveDown(0.3);
+  document.moveDown(0.8).font("Text-Bold").fontSize(12).fillColor(ink).text(plain(text), margin).moveDown(0.3);
 };
 
 const paragraph = (document: Document, text: string): void => {
   document
-    .font("Helvetica")
+    .font("Text")
     .fontSize(9.5)
     .fillColor(ink)
     .text(plain(text), margin, undefined, { width: widthOf(document) })
@@ -106,7 +118,7 @@ const table = (document: Document, head: readonly string[], rows: readonly (read
   const line = (cells: readonly string[], bold: boolean): void => {
     const heights = cells.map((cell, index) =>
       document
-        .font(index === 0 || bold ? "Helvetica" : "Courier")
+        .font(index === 0 || bold ? "Text" : "Number")
         .fontSize(8)
         .heightOfString(plain(cell), { width: (index === 0 ? first : 1) * unit - 6 }),
     );
@@ -116,7 +128,7 @@ const table = (document: Document, head: readonly string[], rows: readonly (read
     cells.forEach((cell, index) => {
       const x = margin + (index === 0 ? 0 : (first + index - 1) * unit);
       document
-        .font(bold ? "Helvetica-Bold" : index === 0 ? "Helvetica" : "Courier")
+        .font(bold ? "Text-Bold" : index === 0 ? "Text" : "Number")
         .fontSize(8)
         .fillColor(bold ? quiet : ink)
         .text(plain(cell), x, y, { width: (index === 0 ? first : 1) * unit - 6, align: index === 0 ? "left" : "right" });
@@ -143,12 +155,12 @@ const drawings = (document: Document, layout: Layout): void => {
     const y = document.y;
     const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
     document
-      .font("Helvetica-Bold")
+      .font("Text-Bold")
       .fontSize(9)
       .fillColor(ink)
       .text(plain(breakpoint.name), margin, y + 6, { width: label - 8, height: 11, ellipsis: true });
     document
-      .font("Courier")
+      .font("Number")
       .fontSize(8)
       .fillColor(quiet)
       .text(`at ${breakpoint.drawnAt.width}`, margin, y + 19, { lineBreak: false });
@@ -170,14 +182,14 @@ const drawings = (document: Document, layout: Layout): void => {
 
 const draw = (document: Document, { layout, version, published, note, before }: SheetOf): void => {
   const ranges = breakpointRanges(layout);
-  document.font("Helvetica").fontSize(8).fillColor(quiet).text("Layout specification", margin);
+  document.font("Text").fontSize(8).fillColor(quiet).text("Layout specification", margin);
   document
-    .font("Helvetica-Bold")
+    .font("Text-Bold")
     .fontSize(20)
     .fillColor(ink)
     .text(plain(layout.name), { width: widthOf(document) });
   document
-    .font("Helvetica")
+    .font("Text")
     .fontSize(10)
     .fillColor(quiet)
     .text(plain(`Version ${version}, ${published}. Base unit ${layout.base.replace("px", " px")}, ${ranges.length} breakpoints.`));
@@ -231,18 +243,17 @@ const draw = (document: Document, { layout, version, published, note, before }: 
       ];
     }),
   );
+  const sizes = Array.from({ length: Math.max(...ranges.map(({ breakpoint }) => breakpoint.columns.count)) }, (_, index) => index + 1);
   heading(document, "Spans", sizes.length + 1);
   table(
     document,
     ["Columns", ...ranges.map(({ breakpoint }) => breakpoint.name.slice(0, 18))],
-    sizes
-      .filter((k) => ranges.some(({ breakpoint }) => k <= breakpoint.columns.count))
-      .map((k) => [
-        String(k),
-        ...ranges.map(({ breakpoint }) =>
-          k <= breakpoint.columns.count ? show(spanWidth(termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width)), k)) : "-",
-        ),
-      ]),
+    sizes.map((k) => [
+      String(k),
+      ...ranges.map(({ breakpoint }) =>
+        k <= breakpoint.columns.count ? show(spanWidth(termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width)), k)) : "-",
+      ),
+    ]),
     1,
   );
   if (layout.spacing.length > 0) {

@@ -1,64 +1,106 @@
 import { type Layout, plainCss, writeCss } from "@ypsiline/core";
 
+/** What is drawn, besides what the version's own stylesheet says. `.paper` is as high as the page and moves with it. */
+const drawing = [
+  ":host{position:absolute;inset:0;z-index:2147483646;pointer-events:none}",
+  ":host([hidden]),[hidden]{display:none!important}",
+  ".paper{position:absolute;inset-block-start:0;inset-inline:0}",
+  ".layout-grid{block-size:100%;position:relative}",
+  ".layout-grid i{background:#2f8a7629;box-shadow:inset 1px 0 #2f8a7699,inset -1px 0 #2f8a7699}",
+  ".rows,.lines{position:absolute;inset:0}",
+  ".rows{background:linear-gradient(#5a5fb02e 0 var(--layout-row-height),#0000 0) 0 var(--layout-row-offset,0px)/100% var(--layout-row-pitch)}",
+  ".lines{background:linear-gradient(#c2573a66 1px,#0000 0) 0 var(--layout-baseline-offset,0px)/100% var(--layout-baseline)}",
+  "p{position:fixed;inset-block-end:8px;inset-inline-start:8px;margin:0;padding:2px 8px;background:#18262e;color:#f3f1ea;font:12px/18px monospace}",
+].join("");
+
+/** Text that is JSON, and harmless wherever a script may be put. */
+const literal = (text: string): string =>
+  JSON.stringify(text).replaceAll("<", "\\u003c").replaceAll("\u2028", "\\u2028").replaceAll("\u2029", "\\u2029");
+
 /**
  * The snippet: one script without dependencies that draws the published grid of the current width over the page it
- * stands in. It does no arithmetic: the stylesheet of the version lays the columns out, in a shadow root of its own,
- * so that page and overlay cannot touch each other. Alt+Shift+G (or `data-key`) switches it; the state is kept per site.
+ * stands in: columns, rows and baseline with their offsets. It does no arithmetic: the stylesheet of the version lays
+ * everything out, in a shadow root of its own, so that page and overlay cannot touch each other; and it asks media
+ * queries which breakpoint holds, as the page does, since these count a scrollbar that the page's width does not. The
+ * stylesheet is a constructed one, which a strict content security policy lets pass. The overlay moves with the page and
+ * with a body that is transformed. Alt+Shift+Y (or `data-key`) switches it; the state is kept per site.
  */
 export const writeSnippet = (layout: Layout, version: string): string => {
-  const css = writeCss(layout, { ...plainCss, query: "container" })
+  const css = writeCss({ ...layout, text: [] }, plainCss)
     .replace(/\/\*[\s\S]*?\*\//g, "")
-    .replace(/\n\s*/g, "");
+    .replace(/\n\s*/g, "")
+    .replaceAll(":root", ".paper");
   const most = Math.max(...layout.breakpoints.map(({ columns }) => columns.count));
-  const drawing = [
-    ":host{position:fixed;inset:0;z-index:2147483646;pointer-events:none}",
-    ":host([hidden]){display:none}",
-    ".layout{position:absolute;inset:0}",
-    ".layout-grid{block-size:100%;position:relative}",
-    ".layout-grid i{background:#2f8a7629;box-shadow:inset 1px 0 #2f8a7699,inset -1px 0 #2f8a7699}",
-    // Rows and baseline as the breakpoint has them; without one the length is not valid and nothing is drawn.
-    ".layout-grid::after{content:'';position:absolute;inset:0;inset-inline-start:calc(-1*var(--layout-start));inline-size:100cqi;background-image:repeating-linear-gradient(#c2573a55 0 1px,#0000 1px var(--layout-baseline,100vh))}",
-    "p{position:absolute;inset-block-end:8px;inset-inline-start:8px;margin:0;padding:2px 8px;background:#18262e;color:#f3f1ea;font:12px/18px monospace}",
-  ].join("");
-  const words = JSON.stringify(`${layout.name} ${version}`).replaceAll("<", "\\u003c");
-  return `/* ${layout.name.replace(/\*\//g, "* /").replace(/[<>\s]+/g, " ")} ${version}: overlay by Ypsiline. Put it in a page under development: <script src="…/overlay.js" defer> */
+  const name = `${layout.name} ${version}`;
+  const shown = name.replace(/\*\//g, "* /").replace(/[<>\s\p{Cc}]+/gu, " ");
+  return `/* ${shown}: overlay by Ypsiline. Put it in a page under development: <script src="…/overlay.js" defer> */
 (() => {
   const script = document.currentScript;
-  const key = (script && script.dataset.key) || "G";
+  const key = ((script && script.dataset.key) || "Y").slice(0, 1).toUpperCase();
   const host = document.createElement("ypsiline-overlay");
   host.setAttribute("aria-hidden", "true");
   const root = host.attachShadow({ mode: "open" });
-  const style = document.createElement("style");
-  style.textContent = ${JSON.stringify(css + drawing).replaceAll("<", "\\u003c")};
-  const layout = document.createElement("div");
-  layout.className = "layout";
-  const grid = document.createElement("div");
-  grid.className = "layout-grid";
-  for (let i = 0; i < ${most}; i += 1) grid.append(document.createElement("i"));
-  const label = document.createElement("p");
-  layout.append(grid, label);
-  root.append(style, layout);
-  const draw = () => {
-    const values = getComputedStyle(grid);
-    const count = Number(values.getPropertyValue("--layout-columns"));
-    [...grid.children].forEach((column, i) => (column.hidden = i >= count));
-    for (const column of grid.children) column.style.display = column.hidden ? "none" : "";
-    label.textContent = ${words} + ", " + values.getPropertyValue("--layout-breakpoint").replaceAll('"', "") + ", " + innerWidth + " px: " + count + " columns. Alt+Shift+" + key;
+  const css = ${literal(css + drawing)};
+  try {
+    const sheet = new CSSStyleSheet();
+    sheet.replaceSync(css);
+    root.adoptedStyleSheets = [sheet];
+  } catch {
+    root.append(Object.assign(document.createElement("style"), { textContent: css }));
+  }
+  const make = (name, inside) => {
+    const element = document.createElement(name === "p" || name === "i" ? name : "div");
+    element.className = name;
+    element.append(...inside);
+    return element;
   };
-  const name = "ypsiline overlay";
+  const rows = make("rows", []);
+  const lines = make("lines", []);
+  const grid = make("layout-grid", Array.from({ length: ${most} }, () => make("i", [])));
+  const label = make("p", []);
+  const paper = make("paper", [rows, grid, lines]);
+  root.append(paper, label);
+  const draw = () => {
+    const { documentElement: page, body } = document;
+    // As high as the page without the overlay, which must not make it higher.
+    paper.style.blockSize = "0";
+    const high = Math.max(page.scrollHeight, page.clientHeight);
+    const values = getComputedStyle(paper);
+    const value = (name) => values.getPropertyValue(name).trim();
+    paper.style.blockSize = high + "px";
+    const count = Number(value("--layout-columns"));
+    [...grid.children].forEach((column, i) => (column.hidden = i >= count));
+    rows.hidden = value("--layout-row-height") === "";
+    lines.hidden = value("--layout-baseline") === "";
+    // Rows that divide stand in the first screen alone.
+    const dividing = value("--layout-rows");
+    rows.style.insetBlockEnd = dividing === "" ? "0" : "auto";
+    rows.style.blockSize = dividing === "" ? "auto" : "calc(var(--layout-row-offset) + " + dividing + " * var(--layout-row-pitch) - var(--layout-row-gutter))";
+    const { transform, transformOrigin } = getComputedStyle(body);
+    const [x, y] = transformOrigin.split(" ").map(parseFloat);
+    paper.style.transform = transform;
+    paper.style.transformOrigin = body.offsetLeft + x + "px " + (body.offsetTop + y) + "px";
+    label.textContent = ${literal(name)} + ", " + value("--layout-breakpoint").replaceAll('"', "") + ", " + innerWidth + " px: " + count + " columns. Alt+Shift+" + key;
+  };
+  const kept = "ypsiline overlay";
   const show = (on) => {
     host.hidden = !on;
-    try { localStorage.setItem(name, on ? "1" : "0"); } catch {}
+    try { localStorage.setItem(kept, on ? "1" : "0"); } catch {}
     if (on) draw();
   };
   const start = () => {
     document.documentElement.append(host);
     let on = "1";
-    try { on = localStorage.getItem(name) ?? "1"; } catch {}
+    try { on = localStorage.getItem(kept) ?? "1"; } catch {}
     show(on === "1");
-    addEventListener("resize", () => host.hidden || draw());
+    const again = () => host.hidden || draw();
+    addEventListener("resize", again);
+    addEventListener("load", again);
+    new ResizeObserver(again).observe(document.body);
+    new MutationObserver(again).observe(document.body, { attributes: true, attributeFilter: ["style", "class"] });
+    addEventListener("transitionend", again);
     addEventListener("keydown", (event) => {
-      if (event.altKey && event.shiftKey && event.code === "Key" + key.toUpperCase()) { event.preventDefault(); show(host.hidden); }
+      if (event.altKey && event.shiftKey && event.code === "Key" + key) { event.preventDefault(); show(host.hidden); }
     });
   };
   if (document.body) start();

@@ -1,6 +1,6 @@
 import { compare, type Exact, exact, fromJsonNumber, larger } from "../../exact/exact";
 import type { ColumnTerms } from "../../grid/columns";
-import { at, containerFix, countFix, gutterFix, marginFix } from "../fixes";
+import { at, containerFix, countFix, gutterFix, holdFix, marginFix } from "../fixes";
 import type { CheckedBreakpoint, Fix, Found, Rule } from "../types";
 
 type What = "columns" | "gutter" | "margin" | "container";
@@ -13,15 +13,16 @@ const keep = (checked: CheckedBreakpoint, what: What, below: ColumnTerms, above:
     case "gutter":
       return gutterFix(checked, below.gutter);
     case "margin":
-      return below.declaredMargin.start === below.declaredMargin.end
+      return compare(below.declaredMargin.start, below.declaredMargin.end) === 0
         ? marginFix(checked, below.declaredMargin.start)
         : marginFix(checked, larger(below.declaredMargin.start, below.declaredMargin.end));
     case "container":
       // A fluid container, and one with room to grow, follow their margins; a held one its own width.
       return above.boundBy === "margins"
-        ? compare(below.margin.start, below.margin.end) === 0
-          ? marginFix(checked, below.margin.start)
-          : []
+        ? [
+            ...holdFix(checked, below.declaredMargin),
+            ...(compare(below.margin.start, below.margin.end) === 0 ? marginFix(checked, below.margin.start) : []),
+          ]
         : containerFix(checked, below.container.width);
     default:
       return what satisfies never;

@@ -8,6 +8,8 @@ export type CssOptions = {
   readonly edges: "plain" | "exact";
   /** Whether the class that lays children out on the columns is written, or the numbers alone. */
   readonly gridClass: "with" | "without";
+  /** Whether classes for spans and shifts are written: `.layout-span-4`, `.layout-shift-2`, and each from a breakpoint on. */
+  readonly spans: "with" | "without";
 };
 
-export const plainCss: CssOptions = { unit: "px", query: "media", edges: "plain", gridClass: "with" };
+export const plainCss: CssOptions = { unit: "px", query: "media", edges: "plain", gridClass: "with", spans: "without" };

@@ -6,6 +6,8 @@ import { rootFontSize, termsAt } from "../../grid/resolve";
 import type { Breakpoint, Layout } from "../../layout/schema";
 import type { CssOptions } from "./options";
 import { spacingNames } from "./spacing-names";
+import { spanClasses } from "./span-classes";
+import { textClasses, textProperties } from "./text";
 
 type Property = readonly [name: string, value: string];
 
@@ -127,12 +129,45 @@ const rowPitch = (breakpoint: Breakpoint, text: (length: string) => string): str
   return `calc((${section} - ${bare(text(rows.margin.start))} - ${bare(text(rows.margin.end))} + ${bare(text(rows.gutter))}) / ${rows.count})`;
 };
 
+/** Rows as they are declared: enough to lay them out, and to read them back. */
+const rowProperties = (breakpoint: Breakpoint, text: (length: string) => string): readonly Property[] => {
+  const { rows } = breakpoint;
+  const none = (names: readonly string[]): readonly Property[] => names.map((name) => [`--layout-${name}`, "initial"]);
+  if (!rows) return none(["row-pitch", "row-height", "row-gutter", "row-tracks", "row-offset", "rows"]);
+  const pitch: readonly Property[] = [
+    ["--layout-row-pitch", rowPitch(breakpoint, text)],
+    ["--layout-row-gutter", text(rows.gutter)],
+  ];
+  if (rows.kind === "repeating")
+    return [
+      ...pitch,
+      ["--layout-row-height", text(rows.height)],
+      ["--layout-row-tracks", `repeat(auto-fill, ${text(rows.height)})`],
+      ["--layout-row-offset", text(rows.offset)],
+      ["--layout-rows", "initial"],
+    ];
+  return [
+    ...pitch,
+    ["--layout-row-height", `calc(${rowPitch(breakpoint, text)} - ${bare(text(rows.gutter))})`],
+    ["--layout-row-tracks", `repeat(${rows.count}, minmax(0, 1fr))`],
+    ["--layout-row-offset", text(rows.margin.start)],
+    ["--layout-rows", String(rows.count)],
+    ["--layout-rows-above", text(rows.margin.start)],
+    ["--layout-rows-below", text(rows.margin.end)],
+    ["--layout-rows-least", rows.least ? text(rows.least) : "initial"],
+    ["--layout-rows-most", rows.most ? text(rows.most) : "initial"],
+  ];
+};
+
+const baselineProperties = ({ baseline }: Breakpoint, text: (length: string) => string): readonly Property[] => [
+  ["--layout-baseline", baseline ? text(baseline.step) : "initial"],
+  ["--layout-baseline-offset", baseline ? text(baseline.offset) : "initial"],
+  ["--layout-baseline-emphasis", baseline ? String(baseline.emphasis) : "initial"],
+];
+
 const verticalProperties = (breakpoint: Breakpoint, layout: Layout, text: (length: string) => string): readonly Property[] => {
   const any = (member: "rows" | "baseline"): boolean => layout.breakpoints.some((one) => one[member] !== null);
-  return [
-    ...(any("rows") ? [["--layout-row-pitch", rowPitch(breakpoint, text)] as const] : []),
-    ...(any("baseline") ? [["--layout-baseline", breakpoint.baseline ? text(breakpoint.baseline.step) : "initial"] as const] : []),
-  ];
+  return [...(any("rows") ? rowProperties(breakpoint, text) : []), ...(any("baseline") ? baselineProperties(breakpoint, text) : [])];
 };
 
 const sharedProperties = (layout: Layout, text: (length: string) => string): readonly Property[] => {
@@ -142,16 +177,23 @@ const sharedProperties = (layout: Layout, text: (length: string) => string): rea
   return [
     ["--layout-base", `${layout.base}`],
     ["--layout-root-font-size", layout.rootFontSize],
+    ["--layout-least-column", text(layout.leastColumn)],
     ["--layout-from", `${lowest?.from ?? 320}px`],
     ...layout.spacing.map(({ multiple }, index): Property => [
       names[index] ?? "--space",
       text(`${toDecimal(multiply(base?.value ?? exact(0), fromJsonNumber(multiple)), 6)}px`),
     ]),
+    ...textProperties(layout, text),
   ];
 };
 
-/** Words inside a CSS comment: one line, unable to end it. */
-const commented = (words: string): string => words.replace(/\s+/g, " ").replaceAll("*/", "* /");
+/** Words inside a CSS comment: one line, unable to end it, nor the style element of a page that it is copied into. */
+export const commented = (words: string): string =>
+  words
+    .replace(/[\s\p{Cc}]+/gu, " ")
+    .replaceAll("*/", "* /")
+    .replaceAll("/*", "/ *")
+    .replaceAll("<", "‹");
 
 const numbersComment = (layout: Layout, { breakpoint, from }: BreakpointRange): string => {
   const { drawnAt } = breakpoint;
@@ -187,23 +229,57 @@ const gridClass = (options: CssOptions): readonly Property[] => {
   ];
 };
 
+/** The query that holds from a breakpoint on. */
+const conditionOf = (layout: Layout, options: CssOptions, { from }: BreakpointRange): string => {
+  const width = lengthIn(options.unit, options.query === "media" ? queryRootFontSize : rootFontSize(layout))(fromJsonNumber(from));
+  return options.query === "media" ? `@media (width >= ${width})` : `@container layout (width >= ${width})`;
+};
+
 /** The part of the stylesheet that one breakpoint sets, as it stands in the file. */
 export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
   const text = writer(layout, options);
   const properties = [...columnProperties(range.breakpoint, options, text), ...verticalProperties(range.breakpoint, layout, text)];
   const selector = options.query === "media" ? ":root" : ".layout-grid";
   const comment = `/* ${numbersComment(layout, range)} */`;
-  if (lowest) return `${comment}\n${block(selector, [...sharedProperties(layout, text), ...properties], "")}`;
-  const from = fromJsonNumber(range.from);
-  const width = lengthIn(options.unit, options.query === "media" ? queryRootFontSize : rootFontSize(layout))(from);
-  const condition = options.query === "media" ? `@media (width >= ${width})` : `@container layout (width >= ${width})`;
-  return `${comment}\n${condition} {\n${block(selector, properties, "  ")}\n}`;
+  if (lowest && options.query === "media") return `${comment}\n${block(selector, [...sharedProperties(layout, text), ...properties], "")}`;
+  if (lowest) return `${block(":root", sharedProperties(layout, text), "")}\n\n${comment}\n${block(selector, properties, "")}`;
+  return `${comment}\n${conditionOf(layout, options, range)} {\n${block(selector, properties, "  ")}\n}`;
 };
+
+/** A background that shows the baseline, and rows to lay children out on, where any breakpoint has them. */
+const verticalClasses = (layout: Layout): readonly string[] => [
+  ...(layout.breakpoints.some(({ rows }) => rows !== null)
+    ? [
+        block(
+          ".layout-rows",
+          [
+            ["grid-template-rows", "var(--layout-row-tracks)"],
+            ["grid-auto-rows", "var(--layout-row-height)"],
+            ["row-gap", "var(--layout-row-gutter)"],
+          ],
+          "",
+        ),
+      ]
+    : []),
+  ...(layout.breakpoints.some(({ baseline }) => baseline !== null)
+    ? [
+        block(
+          ".layout-baseline",
+          [
+            ["background-image", "linear-gradient(to bottom, rgb(194 87 58 / 45%) 1px, transparent 1px)"],
+            ["background-position", "0 var(--layout-baseline-offset, 0px)"],
+            ["background-size", "100% var(--layout-baseline, 100%)"],
+          ],
+          "",
+        ),
+      ]
+    : []),
+];
 
 /**
  * The stylesheet of a layout (docs/format.md, "Stylesheet written by the CSS export"): custom properties per breakpoint and a
- * `.layout-grid` class that lays its children out on the columns. The grid belongs in a parent as wide as
- * the viewport; with container queries, in an element of class `.layout`.
+ * `.layout-grid` class that lays its children out on the columns; rows, baseline and text roles by classes of their own.
+ * The grid belongs in a parent as wide as the viewport; with container queries, in an element of class `.layout`.
  */
 export const writeCss = (layout: Layout, options: CssOptions): string => {
   const ranges = breakpointRanges(layout);
@@ -213,11 +289,14 @@ export const writeCss = (layout: Layout, options: CssOptions): string => {
       : options.query === "media"
         ? "Put .layout-grid in a parent as wide as the viewport; its children land on the columns."
         : "Put .layout-grid in an element of class .layout; its children land on the columns of that element's width.";
+  const classes =
+    options.gridClass === "with" ? [block(".layout-grid", gridClass(options), ""), ...verticalClasses(layout), ...textClasses(layout)] : [];
   return [
     `/* ${commented(layout.name)}: layout by Ypsiline. ${place} Lengths in CSS px unless they say otherwise. */`,
     ...(options.query === "container" ? [".layout {\n  container: layout / inline-size;\n}"] : []),
     ...ranges.map((range, index) => breakpointCss(layout, range, index === 0, options)),
-    ...(options.gridClass === "with" ? [block(".layout-grid", gridClass(options), "")] : []),
+    ...classes,
+    ...(options.spans === "with" ? spanClasses(ranges, (range) => conditionOf(layout, options, range)) : []),
     "",
   ]
     .join("\n\n")

@@ -1,3 +1,4 @@
+import { limits } from "../../layout/limits";
 import { type Issue, parseLayout } from "../../layout/parse";
 import type { LayoutInput } from "../../layout/schema";
 import { idPattern } from "../../layout/schema";
@@ -55,6 +56,10 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   );
   const issues: Issue[] = [];
   const used = new Set<string>();
+  if (rows.length > limits.breakpoints)
+    return refused(
+      `must hold at most ${limits.breakpoints} breakpoints, a row for each; it holds ${rows.length.toLocaleString("en")} rows`,
+    );
   const read = rows.map(({ line, fields }) => {
     const get = (name: (typeof ledgerHeader)[number]): string => fields[names.indexOf(name)] ?? "";
     const number = (name: (typeof ledgerHeader)[number]): number | null => {
@@ -135,19 +140,40 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   return { ok: true, layout: parsed.value, lost: [...lost, "base unit, spacing, text roles, notes: a ledger does not hold them"] };
 };
 
-const lines = (rows: readonly CsvRow[]): Read => {
+/** A position as files write it: with a point, or with the comma of places that write one. */
+const position = (text: string | undefined): number | null => {
+  const found = /^-?\d{1,7}(?:[.,]\d{1,10})?$/.exec(text?.trim() ?? "");
+  return found ? Number(found[0].replace(",", ".")) : null;
+};
+
+const farthest = (edges: readonly Edge[]): number => edges.reduce((most, { start, size }) => Math.max(most, start + size), 0);
+
+const lines = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   const lost = ["names, other breakpoints and what is declared: line positions hold one drawn size"];
-  const edges = (layer: string): readonly Edge[] =>
-    rows.flatMap(({ fields: [name, , start, end] }) => {
-      const [from, to] = [Number(start), Number(end)];
-      return name === layer && Number.isFinite(from) && Number.isFinite(to) ? [{ start: from, size: to - from }] : [];
-    });
+  const places = { layer: header.indexOf("layer"), start: header.indexOf("start"), end: header.indexOf("end") };
+  const layers = new Map<string, Edge[]>();
+  let unread = 0;
+  for (const { line, fields } of rows) {
+    const from = position(fields[places.start]);
+    const to = position(fields[places.end]);
+    const layer = fields[places.layer] ?? "";
+    if (from === null || to === null) {
+      unread += 1;
+      if (unread <= 10) lost.push(`line ${line}: start and end must be numbers of px`);
+      continue;
+    }
+    const list = layers.get(layer);
+    if (list) list.push({ start: from, size: to - from });
+    else layers.set(layer, [{ start: from, size: to - from }]);
+  }
+  if (unread > 10) lost.push(`${unread - 10} more lines whose start or end is no number`);
+  const edges = (layer: string): readonly Edge[] => layers.get(layer) ?? [];
   const columns = edges("column");
-  const margins = edges("margin");
-  const width = Math.max(0, ...[...columns, ...margins].map(({ start, size }) => start + size));
+  if (columns.length > limits.columns) return refused(`must hold at most ${limits.columns} columns; it holds ${columns.length}`);
+  const width = farthest([...columns, ...edges("margin")]);
   const tracks = edges("row");
   const baseline = edges("baseline").map(({ start }) => start);
-  const height = Math.ceil(Math.max(0, ...tracks.map(({ start, size }) => start + size), ...baseline)) || 800;
+  const height = Math.ceil(Math.max(farthest(tracks), farthest(edges("baseline")))) || 800;
   const breakpoint = breakpointFromLines({ width: Math.round(width * 1000) / 1000, height }, columns, tracks, baseline, lost);
   if (!breakpoint) return refused("must hold at least one line of layer column");
   const parsed = parseLayout({
@@ -167,7 +193,7 @@ export const readCsv = (text: string): Read => {
   const [header, ...rows] = read.rows;
   if (!header || rows.length === 0) return refused("must hold a heading and at least one row");
   const names = header.fields.map(plain);
-  if (linesHeader.every((name) => names.includes(name))) return lines(rows);
+  if (linesHeader.every((name) => names.includes(name))) return lines(names, rows);
   if (!names.includes("columns"))
     return refused(
       `must have a heading columns (a ledger: ${ledgerHeader.slice(0, 9).join(", ")} …) or the headings ${linesHeader.join(", ")}`,

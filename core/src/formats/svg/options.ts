@@ -10,6 +10,8 @@ export type OverlayOptions = {
   readonly colours: Readonly<Record<Exclude<OverlayLayer, "areas">, string>>;
   /** Layers that are drawn; the groups of the others stay empty. */
   readonly layers: readonly OverlayLayer[];
+  /** Device px to the px that edges and lines are put on, for pictures; null for a drawing, which stays exact. */
+  readonly snap: number | null;
 };
 
 export const plainOverlay: OverlayOptions = {
@@ -17,4 +19,5 @@ export const plainOverlay: OverlayOptions = {
   opacity: 0.35,
   colours: { margins: "#b98a3d", columns: "#2f8a76", rows: "#5a5fb0", baseline: "#c2573a", mesh: "#566871" },
   layers: overlayLayers,
+  snap: null,
 };

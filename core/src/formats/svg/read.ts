@@ -1,6 +1,10 @@
 import { XMLParser } from "fast-xml-parser";
+import { toNumber } from "../../exact/exact";
+import { drawnAtSize } from "../../grid/drawn";
+import { limits } from "../../layout/limits";
 import { type Issue, nestsPast, parseLayout } from "../../layout/parse";
 import { isMembers, type Members } from "../../layout/member";
+import type { Layout } from "../../layout/schema";
 import { breakpointFromLines, type Edge } from "../from-lines";
 import type { Read } from "../types";
 
@@ -37,24 +41,61 @@ const refused = (message: string): { readonly ok: false; readonly issues: readon
   issues: [{ path: "", message }],
 });
 
-/** Levels of nested tags, counted without recursion and without trusting that they match. */
-const tagDepth = (text: string): number => {
-  let depth = 0;
-  let most = 0;
-  for (const [, close, , selfClosing] of text.matchAll(/<(\/?)([a-zA-Z][^\s/>]*)(?:"[^"]*"|'[^']*'|[^>"'])*?(\/?)>/g)) {
-    if (close) depth -= 1;
-    else if (!selfClosing) depth += 1;
-    most = Math.max(most, depth);
-  }
-  return most;
-};
+/** Longest tag, and most attributes of all tags together: an overlay's have a handful each. */
+const longestTag = 100_000;
+const mostAttributes = 500_000;
 
-/** What makes a drawing unfit to be opened at all, before it is parsed. */
+/**
+ * What makes a drawing unfit to be opened at all, before it is parsed: told in one walk over its characters, without
+ * trusting that tags match or end.
+ */
 const hostile = (text: string): string | null => {
-  if (/<!DOCTYPE|<!ENTITY/i.test(text)) return "must not declare a document type or entities";
-  if (/<\?(?!xml\s)/i.test(text)) return "must not hold processing instructions";
-  if (tagDepth(text) > deepest) return `must not nest deeper than ${deepest} levels`;
-  if ((text.match(/</g)?.length ?? 0) > 2 * mostElements) return `must hold at most ${mostElements.toLocaleString("en")} elements`;
+  let depth = 0;
+  let elements = 0;
+  let attributes = 0;
+  for (let at = text.indexOf("<"); at >= 0; at = text.indexOf("<", at)) {
+    if (text.startsWith("<!--", at)) {
+      const end = text.indexOf("-->", at);
+      if (end < 0) return "must be well-formed XML: a comment never ends";
+      at = end + 3;
+      continue;
+    }
+    if (text.startsWith("<![CDATA[", at)) {
+      const end = text.indexOf("]]>", at);
+      if (end < 0) return "must be well-formed XML: character data never end";
+      at = end + 3;
+      continue;
+    }
+    if (text[at + 1] === "!") return "must not declare a document type or entities";
+    if (text[at + 1] === "?") {
+      if (!/^<\?xml\s/.test(text.slice(at, at + 6))) return "must not hold processing instructions";
+      at += 2;
+      continue;
+    }
+    const closes = text[at + 1] === "/";
+    let end = at + 1;
+    let quote = "";
+    for (; end < text.length; end += 1) {
+      const character = text[end];
+      if (quote !== "") quote = character === quote ? "" : quote;
+      else if (character === '"' || character === "'") quote = character;
+      else if (character === "=") attributes += 1;
+      else if (character === ">") break;
+      else if (character === "<") return "must be well-formed XML: a tag begins inside of another";
+    }
+    if (end >= text.length) return "must be well-formed XML: a tag never ends";
+    if (end - at > longestTag && !text.startsWith("<metadata", at))
+      return `must hold no tag longer than ${longestTag.toLocaleString("en")} characters`;
+    if (attributes > mostAttributes) return `must hold at most ${mostAttributes.toLocaleString("en")} attributes`;
+    if (closes) depth -= 1;
+    else {
+      elements += 1;
+      if (elements > mostElements) return `must hold at most ${mostElements.toLocaleString("en")} elements`;
+      if (text[end - 1] !== "/") depth += 1;
+      if (depth > deepest) return `must not nest deeper than ${deepest} levels`;
+    }
+    at = end + 1;
+  }
   return null;
 };
 
@@ -94,29 +135,98 @@ const elements = (nodes: unknown): readonly Element[] =>
 
 const all = (list: readonly Element[]): readonly Element[] => list.flatMap((one) => [one, ...all(one.children)]);
 
+/** Where a drawing's px come to lie after the transforms around them; upright ones alone keep columns columns. */
+type Placed = { readonly x: (px: number) => number; readonly y: (px: number) => number };
+const asDrawn: Placed = { x: (px) => px, y: (px) => px };
+
+/** The transform of an element (SVG 2, 8.5: translate, scale, matrix), inside of another; null where it turns or slants. */
+const transformed = (text: string | undefined, outer: Placed): Placed | null => {
+  if (text === undefined || text.trim() === "") return outer;
+  if (text.length > 1_000 || !/^(?:\s*[a-zA-Z]+\s*\([^()]*\)[\s,]*)+$/.test(text)) return null;
+  let placed = outer;
+  for (const [, name = "", list = ""] of text.matchAll(/([a-zA-Z]+)\s*\(([^()]*)\)/g)) {
+    const [a = NaN, b, c, d, e, f] = list
+      .trim()
+      .split(/[\s,]+/)
+      .map(Number);
+    const by = ((): readonly [number, number, number, number] | null => {
+      switch (name) {
+        case "translate":
+          return [1, a, 1, b ?? 0];
+        case "scale":
+          return [a, 0, b ?? a, 0];
+        case "matrix":
+          return b === 0 && c === 0 && d !== undefined && e !== undefined && f !== undefined ? [a, e, d, f] : null;
+        case "rotate":
+          return a === 0 ? [1, 0, 1, 0] : null;
+        default:
+          return null;
+      }
+    })();
+    if (!by || by.some((part) => !Number.isFinite(part)) || by[0] === 0 || by[2] === 0) return null;
+    const [sx, tx, sy, ty] = by;
+    const before = placed;
+    placed = { x: (px) => before.x(sx * px + tx), y: (px) => before.y(sy * px + ty) };
+  }
+  return placed;
+};
+
+/** Every element inside of others with where its px come to lie; those that are turned or slanted are counted and left out. */
+const placedIn = (list: readonly Element[], outer: Placed, turned: { count: number }): readonly (readonly [Element, Placed])[] =>
+  list.flatMap((one) => {
+    const placed = transformed(one.attributes["transform"], outer);
+    if (!placed) {
+      turned.count += 1;
+      return [];
+    }
+    return [[one, placed] as const, ...placedIn(one.children, placed, turned)];
+  });
+
 /** A number of an attribute, px where it has a unit; null for what is none. */
 const number = (text: string | undefined): number | null => {
   const found = /^\s*(-?\d{1,7}(?:\.\d{1,10})?)(?:px)?\s*$/.exec(text ?? "");
   return found ? Number(found[1]) : null;
 };
 
-const rectangles = (group: Element | undefined, axis: "x" | "y"): readonly Edge[] =>
-  all(group ? group.children : []).flatMap(({ name, attributes }) => {
-    const start = number(attributes[axis]) ?? 0;
-    const size = number(attributes[axis === "x" ? "width" : "height"]);
-    return name === "rect" && size !== null && size > 0 ? [{ start, size }] : [];
-  });
+type Rect = { readonly x: Edge; readonly y: Edge };
 
-/** Level lines of a group of paths "M0 8H1280" or lines. */
-const levels = (group: Element | undefined): readonly number[] =>
-  all(group ? group.children : []).flatMap(({ name, attributes }) => {
-    const path = name === "path" ? /^M\s*-?[\d.]+[\s,]+(-?[\d.]+)\s*H/.exec(attributes["d"] ?? "") : null;
-    const y = name === "line" && attributes["y1"] === attributes["y2"] ? number(attributes["y1"]) : path ? number(path[1]) : null;
-    return y === null ? [] : [y];
-  });
+const rectOf = ([{ name, attributes }, placed]: readonly [Element, Placed]): readonly Rect[] => {
+  const width = number(attributes["width"]);
+  const height = number(attributes["height"]);
+  if (name !== "rect" || width === null || height === null || width <= 0 || height <= 0) return [];
+  const along = (at: (px: number) => number, start: number, size: number): Edge => {
+    const [from, to] = [at(start), at(start + size)];
+    return { start: Math.min(from, to), size: Math.abs(to - from) };
+  };
+  return [{ x: along(placed.x, number(attributes["x"]) ?? 0, width), y: along(placed.y, number(attributes["y"]) ?? 0, height) }];
+};
+
+/** The height of a level line of a path "M0 8H1280", or of a line. */
+const levelOf = ([{ name, attributes }, placed]: readonly [Element, Placed]): readonly number[] => {
+  const path = name === "path" ? /^M\s*-?[\d.]+[\s,]+(-?[\d.]+)\s*H/.exec((attributes["d"] ?? "").slice(0, 200)) : null;
+  const y = name === "line" && attributes["y1"] === attributes["y2"] ? number(attributes["y1"]) : path ? number(path[1]) : null;
+  return y === null ? [] : [placed.y(y)];
+};
+
+/** How far a drawn edge may be from the declared one, px: overlays are written with 4 decimals. */
+const drawnBlur = 0.001;
+
+/** Whether the columns a layout declares are those that are drawn, none moved, narrowed, added or taken away. */
+const areDrawn = (layout: Layout, columns: readonly Edge[]): boolean => {
+  const drawn = drawnAtSize(layout, layout.breakpoints[0]?.id ?? "");
+  if (!drawn.ok) return false;
+  const tracks = drawn.value.resolution.columns.filter(({ width }) => toNumber(width) > drawnBlur);
+  return (
+    tracks.length === columns.length &&
+    tracks.every(({ start, width }, index) => {
+      const edge = columns[index];
+      return edge && Math.abs(edge.start - toNumber(start)) <= drawnBlur && Math.abs(edge.size - toNumber(width)) <= drawnBlur;
+    })
+  );
+};
 
 /** The declared numbers our own overlays carry; null where there are none, or they are no longer those that are drawn. */
-const declared = (root: readonly Element[], columns: readonly Edge[]): Read | null => {
+const declared = (root: readonly Element[], columns: readonly Edge[], lost: string[]): Read | null => {
   const text = root.find(({ name }) => name === "metadata")?.text;
   if (!text || nestsPast(text, 64)) return null;
   try {
@@ -129,8 +239,11 @@ const declared = (root: readonly Element[], columns: readonly Edge[]): Read | nu
       rootFontSize,
       breakpoints: [breakpoint],
     });
-    const count = parsed.ok ? parsed.value.breakpoints[0]?.columns.count : null;
-    if (!parsed.ok || (columns.length > 0 && count !== columns.length)) return null;
+    if (!parsed.ok) return null;
+    if (columns.length > 0 && !areDrawn(parsed.value, columns)) {
+      lost.push("the declared numbers in its metadata: the columns were changed since, and what is drawn was read");
+      return null;
+    }
     return {
       ok: true,
       layout: parsed.value,
@@ -173,21 +286,34 @@ export const readSvg = (text: string): Read => {
   const width = box.length === 4 ? (box[2] ?? NaN) : (number(root.attributes["width"]) ?? NaN);
   const height = box.length === 4 ? (box[3] ?? NaN) : (number(root.attributes["height"]) ?? NaN);
   if (!(width >= 1 && height >= 1)) return refused("must have a viewBox, or a width and height, of at least 1 × 1");
-  const groups = all(root.children).filter(({ name }) => name === "g");
-  const group = (id: string) => groups.find(({ attributes }) => attributes["id"] === id);
+  const turned = { count: 0 };
+  // A viewBox of another size than the drawing's width only scales it: positions are in its own units.
+  const drawnIn = (list: readonly Element[]) => placedIn(list, asDrawn, turned);
+  const everything = drawnIn(root.children);
+  const group = (id: string): readonly (readonly [Element, Placed])[] => {
+    const found = everything.find(([{ name, attributes }]) => name === "g" && attributes["id"] === id);
+    return found ? placedIn(found[0].children, found[1], { count: 0 }) : [];
+  };
   const lost: string[] = [];
-  const drawn = [...rectangles(group("columns"), "x")].sort((a, b) => a.start - b.start);
-  const own = declared(root.children, drawn);
+  const inColumns = group("columns").flatMap(rectOf);
+  const drawn = inColumns.map(({ x }) => x).sort((a, b) => a.start - b.start);
+  const own = declared(root.children, drawn, lost);
   if (own) return own;
-  const columns = drawn.length > 0 ? drawn : alike(root, height);
+  if (turned.count > 0) lost.push(`${turned.count} elements that are turned or slanted, or whose transform cannot be read`);
+  const columns = drawn.length > 0 ? drawn : alike(everything.flatMap(rectOf), height);
+  if (columns.length > limits.columns)
+    return refused(`must hold at most ${limits.columns} columns; it holds ${columns.length.toLocaleString("en")}`);
   if (drawn.length === 0 && columns.length > 0) lost.push("no group named columns: the upright rectangles of one size were taken for them");
   const left = box.length === 4 ? (box[0] ?? 0) : 0;
   const size = { width: Math.round(width * 1000) / 1000, height: Math.round(height * 1000) / 1000 };
   const breakpoint = breakpointFromLines(
     size,
     columns.map(({ start, size: wide }) => ({ start: start - left, size: wide })),
-    [...rectangles(group("rows"), "y")].sort((a, b) => a.start - b.start),
-    levels(group("baseline")),
+    group("rows")
+      .flatMap(rectOf)
+      .map(({ y }) => y)
+      .sort((a, b) => a.start - b.start),
+    group("baseline").flatMap(levelOf),
     lost,
   );
   if (!breakpoint) return refused("must hold columns: a group with the id columns and one rect for each");
@@ -203,15 +329,15 @@ export const readSvg = (text: string): Read => {
 };
 
 /** Rectangles at least half as high as the sheet and of the width most of those have. */
-const alike = (root: Element, height: number): readonly Edge[] => {
-  const tall = all(root.children).flatMap(({ name, attributes }) => {
-    const size = number(attributes["width"]);
-    return name === "rect" && size !== null && (number(attributes["height"]) ?? 0) >= height / 2
-      ? [{ start: number(attributes["x"]) ?? 0, size }]
-      : [];
-  });
+const alike = (rects: readonly Rect[], height: number): readonly Edge[] => {
   const counts = new Map<string, Edge[]>();
-  for (const edge of tall) counts.set(edge.size.toFixed(1), [...(counts.get(edge.size.toFixed(1)) ?? []), edge]);
-  const most = [...counts.values()].sort((a, b) => b.length - a.length)[0] ?? [];
+  for (const { x, y } of rects) {
+    if (y.size < height / 2) continue;
+    const key = x.size.toFixed(1);
+    const list = counts.get(key);
+    if (list) list.push(x);
+    else counts.set(key, [x]);
+  }
+  const most = [...counts.values()].reduce<readonly Edge[]>((best, list) => (list.length > best.length ? list : best), []);
   return [...most].sort((a, b) => a.start - b.start);
 };

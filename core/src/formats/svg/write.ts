@@ -1,4 +1,4 @@
-import { add, exact, type Exact, multiply, subtract, zero } from "../../exact/exact";
+import { add, compare, divide, exact, type Exact, floor, fromJsonNumber, multiply, subtract, zero } from "../../exact/exact";
 import { toDecimal } from "../../exact/show";
 import { type Drawn, drawnAtSize, type DrawnLine } from "../../grid/drawn";
 import type { Layout } from "../../layout/schema";
@@ -7,32 +7,50 @@ import type { OverlayLayer, OverlayOptions } from "./options";
 
 /** Decimals an overlay is written with: a fiftieth of the browser's layout unit. */
 const places = 4;
-const number = (x: Exact): string => toDecimal(x, places);
-
 export const escaped = (text: string): string =>
   text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`).replace(/[\p{Cc}￾￿]/gu, " ");
 
 type Box = { readonly x: Exact; readonly y: Exact; readonly width: Exact; readonly height: Exact };
 
-const rect = ({ x, y, width, height }: Box): string =>
-  `<rect x="${number(x)}" y="${number(y)}" width="${number(width)}" height="${number(height)}"/>`;
+/** To the nearest 1/per, halves up. */
+const rounded = (x: Exact, per: Exact): Exact => divide(floor(add(multiply(x, per), exact(1, 2))), per);
 
-/** Boxes with nothing in them are left out: a margin of 0, a column that the gutters have eaten. */
-const rects = (boxes: readonly Box[]): string =>
-  boxes
-    .filter(
-      ({ width, height }) =>
-        number(width) !== "0" && number(height) !== "0" && !number(width).startsWith("-") && !number(height).startsWith("-"),
-    )
-    .map(rect)
-    .join("");
+/** How positions are written: exact to so many decimals, or for a picture every edge and line on a whole device px. */
+const penOf = (snap: number | null) => {
+  const per = snap === null ? null : fromJsonNumber(snap);
+  const put = (x: Exact): Exact => (per ? rounded(x, per) : x);
+  const number = (x: Exact): string => toDecimal(put(x), places);
+  const seen = (size: string): boolean => size !== "0" && !size.startsWith("-");
+  const rect = ({ x, y, width, height }: Box): string => {
+    const [w, h] = [subtract(put(add(x, width)), put(x)), subtract(put(add(y, height)), put(y))].map((size) => toDecimal(size, places));
+    return seen(w ?? "0") && seen(h ?? "0") ? `<rect x="${number(x)}" y="${number(y)}" width="${w}" height="${h}"/>` : "";
+  };
+  /** Boxes with nothing in them are left out: a margin of 0, a column that the gutters have eaten. */
+  const rects = (boxes: readonly Box[]): string => boxes.map(rect).join("");
+  // A line is as wide as whole px of the picture, and its middle half of that below its position, so that it covers them and no others.
+  const middle = (at: Exact, wide: number): string => (per ? toDecimal(add(put(at), exact(wide, 2)), places) : number(at));
+  return {
+    number,
+    rects,
+    level: (lines: readonly DrawnLine[], width: Exact): string =>
+      lines
+        .map(({ at, emphasised }) => {
+          const wide = emphasised ? 2 : 1;
+          return `<path d="M0 ${middle(at, wide)}H${number(width)}" stroke-width="${wide}"/>`;
+        })
+        .join(""),
+    upright: (lines: readonly DrawnLine[], height: Exact): string =>
+      lines
+        .map(({ at, emphasised }) => {
+          const wide = emphasised ? 2 : 1;
+          return `<path d="M${middle(at, wide)} 0V${number(height)}" stroke-width="${wide}"/>`;
+        })
+        .join(""),
+  };
+};
+type Pen = ReturnType<typeof penOf>;
 
-const level = (lines: readonly DrawnLine[], width: Exact): string =>
-  lines.map(({ at, emphasised }) => `<path d="M0 ${number(at)}H${number(width)}" stroke-width="${emphasised ? 2 : 1}"/>`).join("");
-const upright = (lines: readonly DrawnLine[], height: Exact): string =>
-  lines.map(({ at, emphasised }) => `<path d="M${number(at)} 0V${number(height)}" stroke-width="${emphasised ? 2 : 1}"/>`).join("");
-
-const content = ({ resolution, baseline, mesh }: Drawn, layer: OverlayLayer): string => {
+const content = ({ resolution, baseline, mesh }: Drawn, layer: OverlayLayer, { rects, level, upright }: Pen): string => {
   const { width, height, terms, columns, rows } = resolution;
   const end = add(terms.container.start, terms.container.width);
   switch (layer) {
@@ -73,6 +91,8 @@ export const writeSvg = (layout: Layout, id: string, options: OverlayOptions): W
   const drawn = drawnAtSize(layout, id);
   if (!drawn.ok) return drawn;
   const { breakpoint, resolution } = drawn.value;
+  const pen = penOf(options.snap);
+  const { number } = pen;
   const [w, h] = [number(resolution.width), number(resolution.height)];
   const declared = { base: layout.base, rootFontSize: layout.rootFontSize, breakpoint };
   return {
@@ -81,7 +101,7 @@ export const writeSvg = (layout: Layout, id: string, options: OverlayOptions): W
       `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 ${w} ${h}" width="${w}" height="${h}">`,
       `<title>${escaped(`${layout.name}, ${breakpoint.name}, ${w} × ${h}`)}</title>`,
       `<metadata>${escaped(JSON.stringify(declared))}</metadata>`,
-      ...options.layers.map((layer) => `<g id="${layer}"${paint(layer, options)}>${content(drawn.value, layer)}</g>`),
+      ...options.layers.map((layer) => `<g id="${layer}"${paint(layer, options)}>${content(drawn.value, layer, pen)}</g>`),
       "</svg>",
       "",
     ].join("\n"),
@@ -97,6 +117,7 @@ export const writeTile = (layout: Layout, id: string, options: OverlayOptions): 
   if (!drawn.ok) return drawn;
   const { breakpoint, resolution } = drawn.value;
   const { terms, rows, baseline } = resolution;
+  const { number, rects, level } = penOf(options.snap);
   const width = add(terms.column, terms.gutter);
   const emphasis = breakpoint.baseline?.emphasis ?? 1;
   const height = rows ? rows.pitch : baseline ? multiply(exact(emphasis), baseline.step) : terms.column;
@@ -108,16 +129,12 @@ export const writeTile = (layout: Layout, id: string, options: OverlayOptions): 
     [
       "baseline",
       baseline
-        ? drawn.value.baseline
-            .filter(
-              ({ at }) =>
-                number(subtract(add(baseline.offset, height), at)) !== "0" &&
-                !number(subtract(add(baseline.offset, height), at)).startsWith("-"),
-            )
-            .map(
-              ({ at, emphasised }) => `<path d="M0 ${number(subtract(at, baseline.offset))}H${w}" stroke-width="${emphasised ? 2 : 1}"/>`,
-            )
-            .join("")
+        ? level(
+            drawn.value.baseline
+              .map(({ at, emphasised }) => ({ at: subtract(at, baseline.offset), emphasised }))
+              .filter(({ at }) => compare(at, height) < 0),
+            width,
+          )
         : "",
     ],
   ];

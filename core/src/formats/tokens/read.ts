@@ -1,6 +1,7 @@
 import { exact, fromJsonNumber, toNumber } from "../../exact/exact";
 import { columnTerms } from "../../grid/columns";
 import { isMembers, type Members } from "../../layout/member";
+import { limits } from "../../layout/limits";
 import { nestsPast, parseLayout } from "../../layout/parse";
 import type { Layout, LayoutInput } from "../../layout/schema";
 import { idPattern } from "../../layout/schema";
@@ -35,12 +36,14 @@ const numberOf = (token: unknown): number | null => {
 const px = (length: string | null, root = 16): number | null =>
   length === null ? null : Number.parseFloat(length) * (length.endsWith("rem") ? root : 1);
 
-/** A layout of token groups alone, as another tool may have written them. */
+/** A layout of token groups alone, as another tool may have written them; null where they are more than a layout may have. */
 const foreign = (file: Members, lost: string[]): unknown => {
   const widths = members(file["breakpoint"]);
   const groups = members(file["layout"]);
   const root = 16;
-  const found = Object.keys(groups).flatMap((id) => {
+  const ids = Object.keys(groups).filter((id) => !id.startsWith("$"));
+  if (ids.length > limits.breakpoints) return null;
+  const found = ids.flatMap((id) => {
     const group = members(groups[id]);
     const count = numberOf(group["columns"]);
     const from = px(lengthOf(widths[id]), root);
@@ -84,7 +87,8 @@ const foreign = (file: Members, lost: string[]): unknown => {
     return name.startsWith("$") || multiple === null ? [] : [{ name, multiple }];
   });
   for (const name of Object.keys(file))
-    if (!name.startsWith("$") && !["base", "breakpoint", "layout", "space"].includes(name)) lost.push(`/${name}: not a group of a layout`);
+    if (!name.startsWith("$") && !["base", "breakpoint", "layout", "space", "typography"].includes(name))
+      lost.push(`/${name}: not a group of a layout`);
   return { format: "ypsiline-layout", formatVersion: 1, name: "From design tokens", base, spacing, breakpoints };
 };
 
@@ -125,6 +129,8 @@ export const readTokens = (text: string): Read => {
   }
   const lost: string[] = [];
   const layout = foreign(file, lost);
+  if (layout === null)
+    return { ok: false, issues: [{ path: "/layout", message: `must hold at most ${limits.breakpoints} groups, one for each breakpoint` }] };
   const parsed = parseLayout(layout);
   if (parsed.ok) return { ok: true, layout: parsed.value, lost };
   const none = (layout as { breakpoints: unknown[] }).breakpoints.length === 0;

@@ -5,7 +5,9 @@ import { drawnAtSize } from "../../grid/drawn";
 import { lengthContext } from "../../grid/resolve";
 import { spacingSteps } from "../../grid/spacing";
 import type { Layout } from "../../layout/schema";
+import type { ColumnTerms } from "../../grid/columns";
 import { spacingNames } from "../css/spacing-names";
+import { lineHeightRatio, textNames } from "../css/text";
 
 /** Key of Ypsiline's members under `$extensions`. */
 export const extensionKey = "ypsiline";
@@ -23,6 +25,26 @@ const declaredDimension = (layout: Layout, text: string, width: Exact): Dimensio
     ? { $type: "dimension", $value: { value: toNumber(length.value), unit: "rem" } }
     : dimension(toPx(length, lengthContext(layout, width)));
 };
+
+/** A margin as it stands: as declared in rem where the declared margins hold, else what it comes to. */
+const marginDimension = (layout: Layout, terms: ColumnTerms, text: string, side: "start" | "end", width: Exact): Dimension =>
+  terms.boundBy === "margins" && text.endsWith("rem") ? declaredDimension(layout, text, width) : dimension(terms.margin[side]);
+
+/** Text roles as `typography` tokens; the module asks for all five members, and those a role says nothing of are the usual ones. */
+const typography = (layout: Layout): readonly (readonly [string, unknown])[] =>
+  layout.text.map(({ size, lineHeight, font }, index) => [
+    textNames(layout)[index] ?? "text",
+    {
+      $type: "typography",
+      $value: {
+        fontFamily: font,
+        fontSize: declaredDimension(layout, size, fromJsonNumber(1)).$value,
+        fontWeight: 400,
+        letterSpacing: { value: 0, unit: "px" },
+        lineHeight: Number(toDecimal(lineHeightRatio(layout, size, lineHeight), 6)),
+      },
+    },
+  ]);
 
 /** Tokens by group as the Design Tokens Format Module has them (docs/format.md, "Tokens"). */
 export const tokensOf = (layout: Layout): TokenGroup => {
@@ -43,8 +65,8 @@ export const tokensOf = (layout: Layout): TokenGroup => {
             columns: { $type: "number", $value: breakpoint.columns.count },
             ...(terms && {
               gutter: gutter.endsWith("fr") ? dimension(terms.gutter) : declaredDimension(layout, gutter, width),
-              "margin-start": dimension(terms.margin.start),
-              "margin-end": dimension(terms.margin.end),
+              "margin-start": marginDimension(layout, terms, breakpoint.columns.margin.start, "start", width),
+              "margin-end": marginDimension(layout, terms, breakpoint.columns.margin.end, "end", width),
               column: dimension(terms.column),
               container: dimension(terms.container.width),
             }),
@@ -54,6 +76,7 @@ export const tokensOf = (layout: Layout): TokenGroup => {
         ];
       }),
     ),
+    ...(layout.text.length > 0 ? { typography: Object.fromEntries(typography(layout)) } : {}),
     space: Object.fromEntries(spacingSteps(layout).map(({ px }, index) => [names[index] ?? "step", dimension(px)])),
   };
 };

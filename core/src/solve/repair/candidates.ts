@@ -8,20 +8,29 @@ import type { RepairCell } from "./cells";
 import type { Frame } from "./frames";
 
 /**
- * Numbers one breakpoint could have, lengths in whole parts of a px (`Scale.unit` to the px), and what taking them
- * costs: |Δg| + (|ΔmS| + |ΔmE|)/2 + |ΔC| + |Δn| · today's column, doubled so that it is whole.
+ * What a repair costs, in the order it is compared in: how many numbers change that make a major version (counts and
+ * from-widths), how many that make a minor one, then the sum of the changes, then what drawn-at widths move by. Nobody
+ * moves a breakpoint to mend a drawing, and nobody changes a count to save a px.
  */
-export type Candidate = {
+export type Cost = {
+  readonly major: number;
+  readonly minor: number;
+  /** |Δg| + (|ΔmS| + |ΔmE|)/2 + |ΔC| + |Δn| · today's column + |Δfrom|, doubled parts of a px, so that it is whole. */
+  readonly cost: number;
+  /** What drawn-at widths move by, px. */
+  readonly drawn: number;
+  /** Lengths on the half step only: of two repairs that cost the same the one on the base unit is taken. */
+  readonly halves: number;
+};
+
+/** Numbers one breakpoint could have, lengths in whole parts of a px (`Scale.unit` to the px), and what taking them costs. */
+export type Candidate = Cost & {
   readonly count: number;
   readonly gutter: number;
   readonly start: number;
   readonly end: number;
   /** The declared cap or width; 0 for a fluid container. */
   readonly container: number;
-  readonly cost: number;
-  /** Lengths on the half step only: of two repairs that cost the same the one on the base unit is taken. */
-  readonly halves: number;
-  readonly changed: number;
 };
 
 /** What one breakpoint's candidates are worked out from, in whole parts of a px. */
@@ -64,8 +73,12 @@ export type CandidateSearch = {
   readonly held: ReadonlySet<RepairCell>;
   /** Rules whose caution was accepted at this breakpoint. */
   readonly exempt: ReadonlySet<string>;
-  /** Most a candidate may cost, doubled parts of a px. */
+  /** Most a candidate's changes may come to, doubled parts of a px. */
   readonly bound: number;
+  /** Whether the number of columns stays as it is, or is another. */
+  readonly counts: "today" | "others";
+  /** Whether it is enough to know that there is one: the search leaves off with the first. */
+  readonly anyOne?: boolean;
 };
 
 /** Widths at which a breakpoint's numbers are looked at: where it begins, where it ends, where it is drawn, and 320. */
@@ -186,7 +199,10 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   };
 
   const cheapest = new Map<string, Candidate>();
-  const counts = held.has("columns") ? [today.count] : Array.from({ length: limits.columns }, (_, index) => index + 1);
+  const others = held.has("columns")
+    ? []
+    : Array.from({ length: limits.columns }, (_, index) => index + 1).filter((count) => count !== today.count);
+  const counts = search.counts === "today" ? [today.count] : others;
   for (const count of counts) {
     const countCost = 2 * Math.abs(count - today.count) * today.weight;
     if (countCost > bound) continue;
@@ -228,18 +244,20 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
             start,
             end,
             container,
+            major: Number(count !== today.count),
+            minor:
+              Number(gutter !== today.gutter) +
+              Number(start !== today.start || end !== today.end) +
+              Number(kind !== "fluid" && container !== today.container),
             cost,
+            drawn: 0,
             halves:
               gutterHalves +
               (today.relative.start === 0 && start % (2 * half) !== 0 ? 1 : 0) +
               (today.relative.end === 0 && end % (2 * half) !== 0 ? 1 : 0),
-            changed:
-              Number(count !== today.count) +
-              Number(gutter !== today.gutter) +
-              Number(start !== today.start || end !== today.end) +
-              Number(kind !== "fluid" && container !== today.container),
           };
           if (!known || compareCost(candidate, known) < 0) cheapest.set(key, candidate);
+          if (search.anyOne) return inOrder();
         }
       }
     }
@@ -255,7 +273,16 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
     if (kind === "fluid") return [0];
     if (held.has("container")) return [today.container];
     const values = new Set<number>([today.container]);
-    if (today.share === null) {
+    if (today.share !== null) {
+      // C = c·(n·d + G·p)/d for a column of c: the whole columns near today's that make a whole number of parts.
+      const { n: p, d } = today.share;
+      const parts = n * d + gaps * p;
+      const near = Math.floor((today.container * d) / (parts * unit));
+      for (let column = Math.max(1, near - d); column <= near + d + 1; column += 1) {
+        const made = (column * unit * parts) / d;
+        if (Number.isInteger(made) && made > 0 && made <= most) values.add(made);
+      }
+    } else {
       const made = (columns: number): number => n * columns * unit + gaps * gutter;
       const near = (today.container - gaps * gutter) / (n * unit);
       const fitting = Math.floor((most - gaps * gutter) / (n * unit));
@@ -292,6 +319,6 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   }
 };
 
-/** Cheaper first; of two as cheap the one with fewer half steps, then the one that changes fewer numbers. */
-export const compareCost = (a: Pick<Candidate, "cost" | "halves" | "changed">, b: Pick<Candidate, "cost" | "halves" | "changed">): number =>
-  a.cost - b.cost || a.halves - b.halves || a.changed - b.changed;
+/** Cheaper first, in the order of `Cost`. */
+export const compareCost = (a: Cost, b: Cost): number =>
+  a.major - b.major || a.minor - b.minor || a.cost - b.cost || a.drawn - b.drawn || a.halves - b.halves;

@@ -35,10 +35,20 @@ export const frameChoices = (ranges: readonly BreakpointRange[], held: (id: stri
     ? ranges.map(({ from }) => [from])
     : ranges.map(({ breakpoint }, index) => fromChoices(ranges, index, held(breakpoint.id)));
 
-/** The frame of a breakpoint between two from-widths; its drawn-at width moved inside as little as can be, null where it may not or cannot. */
-export const frameOf = (drawn: number, from: number, until: number | null, drawnHeld: boolean): Frame | null => {
-  if (until !== null && until <= from) return null;
-  const inside = drawn < from ? from : until !== null && drawn >= until ? Math.ceil(until) - 1 : drawn;
-  if (inside < from || (until !== null && inside >= until) || (drawnHeld && inside !== drawn)) return null;
-  return { from, until, drawn: inside };
+/** How far inside its widths a drawing may be moved that has to move, px: the nearest width may close nothing. */
+const reach = 48;
+
+/**
+ * The frames of a breakpoint between two from-widths: drawn where it is, or, where that is outside of them, at the
+ * nearest widths inside, nearest first. None where there are no widths between, or the drawn-at width is held outside.
+ */
+export const framesOf = (drawn: number, from: number, until: number | null, drawnHeld: boolean): readonly Frame[] => {
+  if (until !== null && until <= from) return [];
+  if (drawn >= from && (until === null || drawn < until)) return [{ from, until, drawn }];
+  if (drawnHeld) return [];
+  const nearest = drawn < from ? from : Math.ceil(until ?? drawn) - 1;
+  const inward = drawn < from ? 1 : -1;
+  return Array.from({ length: reach + 1 }, (_, step) => nearest + inward * step)
+    .filter((width) => width >= from && (until === null || width < until))
+    .map((width) => ({ from, until, drawn: width }));
 };

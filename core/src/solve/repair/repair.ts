@@ -5,9 +5,20 @@ import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at
 import { columnTerms, px } from "../../grid/columns";
 import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
 import type { Breakpoint, Layout } from "../../layout/schema";
-import { type Candidate, type CandidateSearch, candidates, compareCost, lengthsOf, type Scale, unitOf, type Work } from "./candidates";
+import type { Finding } from "../../check/types";
+import {
+  type Candidate,
+  type CandidateSearch,
+  candidates,
+  compareCost,
+  type Cost,
+  lengthsOf,
+  type Scale,
+  unitOf,
+  type Work,
+} from "./candidates";
 import { type HeldCell, type RepairCell, repairCells } from "./cells";
-import { type Frame, frameChoices, frameOf } from "./frames";
+import { type Frame, frameChoices, framesOf } from "./frames";
 import { isToMend } from "./goal";
 import { repairVertical } from "./vertical";
 
@@ -17,13 +28,15 @@ export type Repaired =
       readonly layout: Layout;
       /** What all changes together come to, px. */
       readonly cost: Exact;
-      /** Whether it is proven that no other repair costs less; not where the work ran out first. */
+      /** Whether it is proven that no other repair costs less; not where counts or from-widths had to change, or the work ran out first. */
       readonly least: boolean;
+      /** What a repair is to leave none of and has left all the same: rules it knows no numbers for. */
+      readonly left: readonly Finding[];
     }
   | {
       readonly ok: false;
       /**
-       * Held numbers that together leave no way: letting any one of them go would. Empty where nothing that is held is
+       * Held numbers that leave no way: at each breakpoint without one, those of which any one let go would make one. Empty where nothing that is held is
        * in the way, and no numbers of the kind a repair looks among would do.
        */
       readonly inTheWay: readonly HeldCell[];
@@ -33,8 +46,12 @@ export type Repaired =
       readonly gaveUp: boolean;
     };
 
-/** Costs tried as bounds, px: candidates past a bound are not looked at until nothing cheaper will do. */
-const bounds = [16, 48, 128, 384, 1024] as const;
+/**
+ * How far gutters, margins and containers are looked for, px. Where counts and from-widths stay, everything within it is
+ * looked at; with other counts there is far more, and it is looked at within growing bounds.
+ */
+const widest = 1024;
+const bounds = [16, 48, 128, 384, widest] as const;
 
 /** Candidates of one breakpoint that are paired with those of the next. */
 const mostPaired = 1500;
@@ -55,17 +72,26 @@ type Problem = {
   readonly places: readonly Place[];
   readonly scale: Scale;
   readonly rootFontSize: Exact;
+  /** Whether counts and from-widths may change. */
+  readonly major: boolean;
   /** Nodes worked out already: the same are asked for again within other orders and with falling steps let in. */
   readonly known: Map<string, readonly Node[]>;
 };
 
 /** One breakpoint's numbers with the frame they stand in; the cost includes moving the frame. */
-type Node = { readonly frame: Frame; readonly candidate: Candidate; readonly cost: Candidate };
+type Node = { readonly frame: Frame; readonly candidate: Candidate; readonly cost: Cost };
 
 /** A way through all breakpoints so far, ending in a node. */
-type Way = { readonly cost: Pick<Candidate, "cost" | "halves" | "changed">; readonly node: Node; readonly before: Way | null };
+type Way = { readonly cost: Cost; readonly node: Node; readonly before: Way | null };
 
-const searchOf = ({ work, scale, rootFontSize }: Problem, place: Place, frame: Frame, lowest: boolean, bound: number): CandidateSearch => ({
+const searchOf = (
+  { work, scale, rootFontSize }: Problem,
+  place: Place,
+  frame: Frame,
+  lowest: boolean,
+  bound: number,
+  counts: CandidateSearch["counts"],
+): CandidateSearch => ({
   work,
   breakpoint: place.range.breakpoint,
   frame,
@@ -75,6 +101,7 @@ const searchOf = ({ work, scale, rootFontSize }: Problem, place: Place, frame: F
   held: place.held,
   exempt: place.exempt,
   bound,
+  counts,
 });
 
 /** Nodes of one breakpoint between two from-widths, cheapest first. */
@@ -91,17 +118,27 @@ const findNodes = (problem: Problem, index: number, from: number, until: number 
   const place = problem.places[index];
   if (!place) return [];
   const { breakpoint } = place.range;
-  const frame = frameOf(breakpoint.drawnAt.width, from, until, place.held.has("drawn-at"));
-  if (!frame) return [];
-  const moved = Math.abs(from - place.range.from) + Math.abs(frame.drawn - breakpoint.drawnAt.width);
+  const moved = Math.abs(from - place.range.from);
   const framed = Math.round(2 * moved * problem.scale.unit);
-  if (framed > bound) return [];
-  const moves = Number(from !== place.range.from) + Number(frame.drawn !== breakpoint.drawnAt.width);
-  return candidates(searchOf(problem, place, frame, index === 0, bound - framed)).map((candidate) => ({
-    frame,
-    candidate,
-    cost: { ...candidate, cost: candidate.cost + framed, changed: candidate.changed + moves },
-  }));
+  const found = (frame: Frame, counts: CandidateSearch["counts"], within: number): readonly Node[] =>
+    candidates(searchOf(problem, place, frame, index === 0, Math.round(2 * within * problem.scale.unit), counts)).map((candidate) => ({
+      frame,
+      candidate,
+      cost: {
+        ...candidate,
+        major: candidate.major + Number(moved > 0),
+        cost: candidate.cost + framed,
+        drawn: Math.abs(frame.drawn - breakpoint.drawnAt.width),
+      },
+    }));
+  const frames = framesOf(breakpoint.drawnAt.width, from, until, place.held.has("drawn-at"));
+  // With today's count all is looked at, once; other counts come after all of these, however little they would move.
+  const key = `${index} ${from} ${until}`;
+  const kept =
+    problem.known.get(key) ?? frames.flatMap((frame) => found(frame, "today", widest)).sort((a, b) => compareCost(a.cost, b.cost));
+  problem.known.set(key, kept);
+  if (!problem.major) return kept;
+  return [...kept, ...frames.flatMap((frame) => found(frame, "others", bound))].sort((a, b) => compareCost(a.cost, b.cost));
 };
 
 /** A step that falls today may stay; any other keeps gutters and margins from shrinking as the width grows. */
@@ -128,10 +165,12 @@ const mayFollow = (problem: Problem, index: number): ((below: Candidate, above: 
   return (a, b) => (!gutter || a.gutter <= b.gutter) && (!start || a.start <= b.start) && (!end || a.end <= b.end);
 };
 
-const sum = (a: Way["cost"], b: Way["cost"]): Way["cost"] => ({
+const sum = (a: Cost, b: Cost): Cost => ({
+  major: a.major + b.major,
+  minor: a.minor + b.minor,
   cost: a.cost + b.cost,
+  drawn: a.drawn + b.drawn,
   halves: a.halves + b.halves,
-  changed: a.changed + b.changed,
 });
 
 type Found = { readonly way: Way; readonly proven: boolean };
@@ -142,7 +181,7 @@ type Found = { readonly way: Way; readonly proven: boolean };
  */
 const cheapestWay = (problem: Problem, bound: number, rising: boolean): Found | null => {
   let ways = new Map<number | null, readonly Way[]>();
-  let complete = bound;
+  let complete: Cost | null = null;
   for (const [index, { froms }] of problem.places.entries()) {
     const follows = rising ? mayFollow(problem, index) : () => true;
     const nextFroms: readonly (number | null)[] = problem.places[index + 1]?.froms ?? [null];
@@ -154,7 +193,7 @@ const cheapestWay = (problem: Problem, bound: number, rising: boolean): Found | 
         const all = nodesOf(problem, index, from, until, bound);
         const nodes = all.slice(0, mostPaired);
         const dearest = nodes.at(-1);
-        if (all.length > nodes.length && dearest) complete = Math.min(complete, dearest.cost.cost);
+        if (all.length > nodes.length && dearest && (!complete || compareCost(dearest.cost, complete) < 0)) complete = dearest.cost;
         const reached = here.get(until) ?? [];
         for (const node of nodes) {
           let best: Way | null = null;
@@ -175,15 +214,16 @@ const cheapestWay = (problem: Problem, bound: number, rising: boolean): Found | 
     ways = here;
   }
   const way = ways.get(null)?.[0];
-  return way ? { way, proven: problem.work.left >= 0 && way.cost.cost <= complete } : null;
+  if (!way) return null;
+  const beyond = complete !== null && compareCost(way.cost, complete) > 0;
+  return { way, proven: !problem.major && problem.work.left >= 0 && !beyond };
 };
 
-/** Looks within growing bounds until the cheapest way is proven so, or the work runs out. */
+/** The cheapest way: of all where counts and from-widths stay, else within growing bounds until there is one or the work runs out. */
 const cheapest = (problem: Problem, rising: boolean): Found | null => {
-  for (const px of bounds) {
-    const bound = 2 * px * problem.scale.unit;
+  if (!problem.major) return cheapestWay(problem, widest, rising);
+  for (const bound of bounds) {
     const found = cheapestWay(problem, bound, rising);
-    if (found && !found.proven && problem.work.left >= 0) return cheapestWay(problem, found.way.cost.cost, rising) ?? found;
     if (found || problem.work.left < 0) return found;
   }
   return null;
@@ -223,12 +263,12 @@ const taken = ({ frame, candidate }: Node, { range: { breakpoint } }: Place, { s
   };
 };
 
-const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work): Problem | null => {
+const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work, major: boolean): Problem | null => {
   const rootFontSize = rootFontSizeOf(layout);
   const ranges = breakpointRanges(layout);
   const heldAt = (id: string): ReadonlySet<RepairCell> =>
     new Set(held.filter(({ breakpoint }) => breakpoint === id).map(({ cell }) => cell));
-  const choices = frameChoices(ranges, (id) => heldAt(id).has("from"));
+  const choices = frameChoices(ranges, (id) => !major || heldAt(id).has("from"));
   const places = ranges.map((range, index): Place => ({
     range,
     held: heldAt(range.breakpoint.id),
@@ -241,26 +281,32 @@ const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work): Probl
   const frames = ranges.flatMap((range, index) =>
     (choices[index] ?? []).flatMap((from) =>
       (choices[index + 1] ?? [null]).flatMap((until) => {
-        const frame = frameOf(range.breakpoint.drawnAt.width, from, until, false);
-        return frame ? lengthsOf(range.breakpoint, frame, rootFontSize) : [];
+        return framesOf(range.breakpoint.drawnAt.width, from, until, false).flatMap((frame) =>
+          lengthsOf(range.breakpoint, frame, rootFontSize),
+        );
       }),
     ),
   );
   const unit = unitOf([half, least, ...frames]);
   if (unit === null) return null;
   const parts = (length: Exact): number => toNumber(multiply(length, exact(unit)));
-  return { work, places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, known: new Map() };
+  return { work, places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, major, known: new Map() };
 };
 
 /** Breakpoints that no numbers within the widest bound would do for, whatever the others have; all where only together they do not. */
 const stuckAt = (problem: Problem): readonly string[] => {
-  const { places, scale } = problem;
-  const alone = places.filter(({ froms }, index) => {
+  const { places } = problem;
+  const alone = places.filter((place, index) => {
     const nexts: readonly (number | null)[] = places[index + 1]?.froms ?? [null];
-    const pairs = froms.flatMap((from) => nexts.map((until) => [from, until] as const));
-    return ![bounds[0], bounds[2], bounds[4]].some((bound) =>
-      pairs.some(([from, until]) => nodesOf(problem, index, from, until, 2 * bound * scale.unit).length > 0),
+    const frames = place.froms.flatMap((from) =>
+      nexts.flatMap((until) => framesOf(place.range.breakpoint.drawnAt.width, from, until, place.held.has("drawn-at"))),
     );
+    const any = (counts: CandidateSearch["counts"], within: number): boolean =>
+      frames.some((frame) => {
+        const bound = Math.round(2 * within * problem.scale.unit);
+        return candidates({ ...searchOf(problem, place, frame, index === 0, bound, counts), anyOne: true }).length > 0;
+      });
+    return !any("today", widest) && !(problem.major && bounds.some((bound) => any("others", bound)));
   });
   // With one from-width each, any numbers of one go with any of the next.
   const together = alone.length === 0 && places.some(({ froms }) => froms.length !== 1) && !cheapest(problem, false);
@@ -269,20 +315,30 @@ const stuckAt = (problem: Problem): readonly string[] => {
 };
 
 const stuck = (layout: Layout, held: readonly HeldCell[], work: Work): readonly string[] => {
-  const problem = problemOf(layout, held, work);
+  const problem = problemOf(layout, held, work, true);
   return problem ? stuckAt(problem) : [];
 };
 
-/** The fewest holds, taken out one after the other, that leave no way: any one of them let go makes one. */
+/**
+ * The holds in the way at each of the breakpoints that have none: as few as leave it without one, taken out one after the
+ * other, so that any one of them let go makes one there. Where breakpoints are stuck only together, of all together.
+ */
 const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly string[], work: Work): readonly HeldCell[] => {
-  // Of other breakpoints only what they hold of their widths can matter to these.
-  let needed = held.filter(({ breakpoint, cell }) => at.includes(breakpoint) || cell === "from" || cell === "drawn-at");
   if (stuck(layout, [], work).length > 0) return [];
-  for (const hold of [...needed]) {
-    const without = needed.filter((one) => one !== hold);
-    if (stuck(layout, without, work).length > 0) needed = without;
-  }
-  return needed;
+  const alone = at.map((id) => [id]);
+  const fewest = (ids: readonly string[]): readonly HeldCell[] => {
+    const isStuck = (holds: readonly HeldCell[]): boolean => stuck(layout, holds, work).some((id) => ids.includes(id));
+    // Of other breakpoints only what they hold of their widths can matter to these.
+    let needed = held.filter(({ breakpoint, cell }) => ids.includes(breakpoint) || cell === "from" || cell === "drawn-at");
+    if (!isStuck(needed)) return [];
+    for (const hold of [...needed]) {
+      const without = needed.filter((one) => one !== hold);
+      if (isStuck(without)) needed = without;
+    }
+    return needed;
+  };
+  const found = alone.flatMap(fewest);
+  return [...new Set(found.length > 0 ? found : fewest(at))];
 };
 
 /**
@@ -290,18 +346,21 @@ const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly s
  * is left at any breakpoint (docs/arithmetic.md, section 6). It looks among counts of 1 to 96, gutters and margins on
  * the half step (or as they are), held containers that whole columns make, row heights, row gutters and baseline
  * steps, and moves from-widths and drawn-at widths only where their order is at fault. Gutters and margins are kept from shrinking
- * as the width grows where they do not today, if that can be had. Cost, px: |Δg| + half of |ΔmS| + |ΔmE| + |ΔC| +
- * |Δn| · today's column, and every other number by its own change.
+ * as the width grows where they do not today, if that can be had. What it costs is compared as `Cost` says: first the
+ * version a change makes, then px, drawn-at widths last.
  *
  * Held cells stay as they are; where they leave no way, those in the way are named. `layout` comes back as it was
  * where there is nothing to mend. After `most` sets of numbers looked at it leaves off: with what it has, not proven
  * the least, or with nothing.
  */
 export const repair = (layout: Layout, held: readonly HeldCell[] = [], most: number = mostWork): Repaired => {
-  if (!check(layout).findings.some(isToMend)) return { ok: true, layout, cost: zero, least: true };
+  if (!check(layout).findings.some(isToMend)) return { ok: true, layout, cost: zero, least: true, left: [] };
   const work: Work = { left: most };
   const known = held.filter(({ breakpoint, cell }) => repairCells.includes(cell) && layout.breakpoints.some(({ id }) => id === breakpoint));
-  const problem = problemOf(layout, known, work);
+  // Counts and from-widths are let go only where nothing else will do.
+  const modest = problemOf(layout, known, work, false);
+  const isModest = modest !== null && stuckAt(modest).length === 0 && (cheapest(modest, true) ?? cheapest(modest, false)) !== null;
+  const problem = isModest ? modest : problemOf(layout, known, work, true);
   if (!problem) return { ok: false, inTheWay: [], breakpoints: layout.breakpoints.map(({ id }) => id), gaveUp: false };
 
   const base = px(layout.base, { width: exact(1), rootFontSize: problem.rootFontSize });
@@ -340,7 +399,9 @@ export const repair = (layout: Layout, held: readonly HeldCell[] = [], most: num
   const falling = layout.breakpoints.some(({ from }, index) => index > 0 && from < (layout.breakpoints[index - 1]?.from ?? 0));
   const ordered = falling ? problem.places.map(({ range }) => range.breakpoint) : layout.breakpoints;
   const repaired: Layout = { ...layout, breakpoints: ordered.map((one) => next.get(one.id) ?? one) };
-  if (check(repaired).findings.some(isToMend)) throw new Error("a repair left something to mend");
-  const cost = vertical.reduce((all, one) => add(all, one.cost), exact(found.way.cost.cost, 2 * problem.scale.unit));
-  return { ok: true, layout: repaired, cost, least: found.proven };
+  const cost = vertical.reduce(
+    (all, one) => add(all, one.cost),
+    add(exact(found.way.cost.cost, 2 * problem.scale.unit), fromJsonNumber(found.way.cost.drawn)),
+  );
+  return { ok: true, layout: repaired, cost, least: found.proven, left: check(repaired).findings.filter(isToMend) };
 };

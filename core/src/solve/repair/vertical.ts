@@ -12,10 +12,18 @@ import type { RepairCell } from "./cells";
 export type VerticalRepair = { readonly breakpoint: Breakpoint; readonly cost: Exact; readonly inTheWay: readonly RepairCell[] };
 
 /** A length moved to the nearest multiple of half the base unit, and by how much; as it is where it stands on one. */
-const onHalfStep = (text: string, base: Exact, context: LengthContext): { readonly text: string; readonly cost: Exact } => {
+const onHalfStep = (
+  text: string,
+  base: Exact,
+  context: LengthContext,
+  mayBeNone: boolean,
+): { readonly text: string; readonly cost: Exact } => {
   const length = px(text, context);
   if (onBase(length, base) !== "off") return { text, cost: zero };
-  const near = nearestMultiple(length, divide(base, exact(2)));
+  const half = divide(base, exact(2));
+  const above = nearestMultiple(length, half);
+  // A gutter may go altogether; a height may not.
+  const near = mayBeNone && compare(length, divide(half, exact(2))) < 0 ? zero : above;
   return { text: pxText(near) ?? text, cost: absolute(subtract(near, length)) };
 };
 
@@ -31,7 +39,7 @@ export const repairVertical = (
   let cost = zero;
   let { rows, baseline } = breakpoint;
   const take = (cell: RepairCell, text: string): string => {
-    const next = onHalfStep(text, base, context);
+    const next = onHalfStep(text, base, context, cell === "row-gutter");
     if (next.text === text) return text;
     if (held.has(cell)) {
       inTheWay.push(cell);

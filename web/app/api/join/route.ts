@@ -1,7 +1,7 @@
 import { cookies } from "next/headers";
 import { joinRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
-import { fromElsewhere, handler } from "@/server/handler";
+import { fromElsewhere, handler, siteOf } from "@/server/handler";
 import { join } from "@/server/invitations";
 import { readJson } from "@/server/request-body";
 import { cookieOptions, openSession, sessionCookie } from "@/server/sign-in";
@@ -30,6 +30,9 @@ export const POST = handler(async (request) => {
   }
   const joined = await join(database(), secret, person ? { signedIn: person } : { name: name ?? "", password: password ?? "" });
   if (!joined.ok) return { code: joined.code === "gone" ? "not-found" : "conflict", detail: detail[joined.code] };
-  if (!person) (await cookies()).set(sessionCookie, await openSession(database(), joined.personId), cookieOptions());
+  if (!person) {
+    const token = await openSession(database(), joined.personId, request.headers.get("user-agent") ?? "");
+    (await cookies()).set(sessionCookie, token, cookieOptions(siteOf(request.headers)));
+  }
   return Response.json({ team: joined.team });
 });

@@ -30,7 +30,7 @@ const page = `<!doctype html>
 <header><div class="layout-grid"><p>Skerry Ferries</p></div></header>
 <main class="layout-grid">
   <h1>Book a sailing</h1>
-  <form onsubmit="return false">
+  <form method="dialog">
     <label>From <select><option>Skerry harbour<option>Holm pier</select></label>
     <label>To <select><option>Outer Holm<option>Stack landing</select></label>
     <label>Passengers <input type="number" value="2" min="1" max="9"></label>

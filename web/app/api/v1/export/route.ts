@@ -1,16 +1,17 @@
 import { parseWith } from "@ypsiline/core";
-import { exportQuery, exportRequest } from "@/server/api-schemas";
-import { handler } from "@/server/handler";
-import { asGot, readJson } from "@/server/request-body";
-import { writeOptions } from "@/server/writing/named-file";
-import { writeFile } from "@/server/writing/write-file";
+import { exportQuery } from "@/server/api-schemas";
+import { addressOf, handler } from "@/server/handler";
+import { workedResponse } from "@/server/heavy/computed";
+import { heavy } from "@/server/heavy/heavy";
+import { asGot, readJsonText } from "@/server/request-body";
+import { queryMembers } from "@/server/writing/file-query";
 
 export const POST = handler(async (request) => {
-  const query = asGot(parseWith(exportQuery, Object.fromEntries(new URL(request.url).searchParams)), "malformed");
+  const members = queryMembers(new URL(request.url).searchParams);
+  if (!members.ok) return members.problem;
+  const query = asGot(parseWith(exportQuery, members.value), "malformed");
   if (!query.ok) return query.problem;
-  const body = await readJson(request, exportRequest);
-  if (!body.ok) return body.problem;
-  const { layout, breakpoint = null } = body.value;
-  const file = writeFile(layout, query.value.format, writeOptions({ ...query.value, density: 1 }, breakpoint));
-  return file.ok ? new Response(file.text, { headers: { "Content-Type": file.mediaType } }) : file.problem;
+  const text = await readJsonText(request);
+  if (!text.ok) return text.problem;
+  return workedResponse(await heavy(addressOf(request.headers), { kind: "export", query: query.value, body: text.value }, request.signal));
 });

@@ -1,30 +1,27 @@
-import { check, formatIds, formatOf, formats, parseWith } from "@ypsiline/core";
-import { checkAnswer } from "@/server/api-answers";
+import { formatIds, formats, parseWith } from "@ypsiline/core";
 import { importQuery } from "@/server/api-schemas";
-import { handler } from "@/server/handler";
-import { asGot, mebibyte, readText, requireType, sentence } from "@/server/request-body";
+import { addressOf, handler } from "@/server/handler";
+import { workedResponse } from "@/server/heavy/computed";
+import { heavy } from "@/server/heavy/heavy";
+import { asGot, mebibyte, readText, requireType } from "@/server/request-body";
+import { queryMembers } from "@/server/writing/file-query";
 
 /** JSON is told apart by its content, other kinds by their media type. */
 const types = formatIds.filter((id) => formats[id].read !== null).flatMap((id) => formats[id].mediaTypes);
 
 export const POST = handler(async (request) => {
-  const query = asGot(parseWith(importQuery, Object.fromEntries(new URL(request.url).searchParams)), "malformed");
+  const members = queryMembers(new URL(request.url).searchParams);
+  if (!members.ok) return members.problem;
+  const query = asGot(parseWith(importQuery, members.value), "malformed");
   if (!query.ok) return query.problem;
-  let format = query.value.format;
-  let guessed = false;
+  let format = query.value.format ?? null;
   if (!format) {
     const wrongType = requireType(request, types);
     if (wrongType) return wrongType;
     const type = request.headers.get("content-type")?.split(";")[0]?.trim().toLowerCase() ?? "";
-    format = formatIds.find((id) => formats[id].mediaTypes.includes(type)) ?? "layout";
-    guessed = type === "application/json";
+    format = type === "application/json" ? null : (formatIds.find((id) => formats[id].mediaTypes.includes(type)) ?? null);
   }
   const text = await readText(request, 5 * mebibyte);
   if (!text.ok) return text.problem;
-  if (guessed) format = formatOf(text.value, "x.json");
-  const reader = formats[format].read;
-  if (!reader) return { code: "malformed", detail: `A layout cannot be read back from ${format}.` };
-  const read = reader(text.value);
-  if (!read.ok) return { code: "unprocessable", detail: sentence(read.issues), issues: read.issues };
-  return Response.json({ layout: read.layout, findings: checkAnswer(check(read.layout), read.layout).findings, lost: read.lost });
+  return workedResponse(await heavy(addressOf(request.headers), { kind: "import", format, text: text.value }, request.signal));
 });

@@ -1,11 +1,3 @@
-import { solve } from "@ypsiline/core";
-import { solvedAnswer } from "@/server/api-answers";
-import { solveRequest } from "@/server/api-schemas";
-import { handler } from "@/server/handler";
-import { readJson } from "@/server/request-body";
+import { computed } from "@/server/heavy/computed";
 
-export const POST = handler(async (request) => {
-  const body = await readJson(request, solveRequest);
-  if (!body.ok) return body.problem;
-  return Response.json(solvedAnswer(solve(body.value)));
-});
+export const POST = computed("solve");

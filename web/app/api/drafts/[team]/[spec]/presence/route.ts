@@ -6,7 +6,8 @@ import { gone, presentIn, seen } from "@/server/presence";
 /** Says where a tab is; answers with everybody who is in the draft. */
 export const POST = onSpec("read-draft", presenceRequest, async ({ body, doing }) => {
   const sql = database();
-  if (body.gone) await gone(sql, doing.specId, body.tab);
-  else await seen(sql, { ...doing, tab: body.tab, breakpoint: body.breakpoint });
+  if (body.gone) await gone(sql, doing.specId, doing.personId, body.tab);
+  else if (!(await seen(sql, { ...doing, tab: body.tab, breakpoint: body.breakpoint })))
+    return { code: "too-many", detail: "You have drafts open in too many tabs.", headers: { "Retry-After": "30" } };
   return Response.json({ present: await presentIn(sql, doing.specId) });
 });

@@ -1,5 +1,6 @@
 import { listenTo } from "@/server/live";
-import { handler } from "@/server/handler";
+import { takeSeat } from "@/server/seats";
+import { addressOf, handler } from "@/server/handler";
 import { may } from "@/server/permissions";
 import { allowedSpec } from "@/server/viewer";
 
@@ -8,33 +9,49 @@ const heartbeat = 15;
 /** A stream ends after this long and is asked for again, so that a person who lost the right to it does not keep it. */
 const longest = 600;
 
+/** Messages that may wait for a reader that is slow to take them. */
+const mostUnread = 500;
+
 /** What happens to a spec, as server-sent events: new versions to all its readers, the rest to its team. */
 export const GET = handler<{ team: string; spec: string }>(async (request, { team, spec }) => {
   const allowed = await allowedSpec(team, spec, "read-version");
   if (!allowed.ok) return allowed.problem;
   const member = may(allowed.spec.role, "read-draft");
+  const { person } = allowed;
+  const seat = takeSeat(person?.id ?? null, addressOf(request.headers));
+  if (!seat) return { code: "too-many", detail: "Too many pages listen at once from here.", headers: { "Retry-After": "30" } };
   const words = new TextEncoder();
   let stop = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
     start: (controller) => {
       const send = (text: string): void => {
-        try {
-          controller.enqueue(words.encode(text));
-        } catch {
-          stop();
-        }
+        if (request.signal.aborted) return stop();
+        if ((controller.desiredSize ?? 0) >= -mostUnread) return controller.enqueue(words.encode(text));
+        // A reader that takes nothing any more is let go rather than written for without end.
+        stop();
+        controller.error(new Error("the reader takes nothing"));
       };
       const deaf = listenTo(allowed.spec.id, (announcement) => {
-        if (announcement.kind === "deliveries" || (announcement.kind !== "version" && !member)) return;
+        if (!("spec" in announcement) || (announcement.kind !== "version" && !member)) return;
         const { spec: _, ...told } = announcement;
         send(`event: ${announcement.kind}\ndata: ${JSON.stringify(told)}\n\n`);
       });
+      // Where rights changed the stream ends; who may still listen asks anew and is let in.
+      const unasked = listenTo("access", (announcement) => {
+        if (announcement.kind === "access" && person !== null && (announcement.person === person.id || announcement.person === 0)) finish();
+      });
       const timer = setInterval(() => send(": here\n\n"), heartbeat * 1000);
-      const end = setTimeout(() => {
+      const end = setTimeout(() => finish(), longest * 1000);
+      const finish = (): void => {
         stop();
         controller.close();
-      }, longest * 1000);
+      };
+      let stopped = false;
       stop = () => {
+        if (stopped) return;
+        stopped = true;
+        seat.leave();
+        unasked();
         deaf();
         clearInterval(timer);
         clearTimeout(end);

@@ -1,17 +1,20 @@
 import { database } from "@/server/database";
-import { handler } from "@/server/handler";
-import { readDraft } from "@/server/specs";
+import { addressOf, handler } from "@/server/handler";
+import { heavy } from "@/server/heavy/heavy";
+import { readStoredDraft } from "@/server/specs";
+import { readStoredVersion } from "@/server/versions";
 import { allowedSpec } from "@/server/viewer";
-import { readVersion } from "@/server/versions";
-import { fileAnswer, responseOf, tagged } from "@/server/writing/file-response";
-import { namedFile } from "@/server/writing/named-file";
+import { fileAnswer, responseOf } from "@/server/writing/file-response";
+import { askedFile } from "@/server/writing/named-file";
 
 /** A file of the draft as it is saved, marked as one. */
 export const GET = handler<{ team: string; spec: string; file: string }>(async (request, { team, spec, file }) => {
   const allowed = await allowedSpec(team, spec, "read-draft");
   if (!allowed.ok) return allowed.problem;
+  const asked = askedFile(file, new URL(request.url).searchParams);
+  if (!asked.ok) return asked.problem;
   const sql = database();
-  const [draft, latest] = await Promise.all([readDraft(sql, allowed.spec.id), readVersion(sql, allowed.spec.id, null)]);
+  const [draft, latest] = await Promise.all([readStoredDraft(sql, allowed.spec.id), readStoredVersion(sql, allowed.spec.id, null)]);
   if (!draft) return { code: "not-found", detail: "This spec has no draft." };
   const sheet = {
     layout: draft.layout,
@@ -19,12 +22,10 @@ export const GET = handler<{ team: string; spec: string; file: string }>(async (
     published: "not published",
     at: draft.updatedAt,
     note: "",
-    before: latest,
+    before: latest && { number: latest.number, layout: latest.layout },
   };
-  const written = await namedFile(sheet, file, new URL(request.url).searchParams);
-  return written.ok
-    ? responseOf(
-        fileAnswer(request.headers.get("if-none-match"), tagged(written.body, written.mediaType), { "Cache-Control": "private, no-cache" }),
-      )
-    : written.problem;
+  const client = allowed.person ? `person ${allowed.person.id}` : addressOf(request.headers);
+  const done = await heavy(client, { kind: "file", sheet, file: asked.value }, request.signal);
+  if (!done.ok) return done.problem;
+  return responseOf(fileAnswer(request.headers.get("if-none-match"), done.file, { "Cache-Control": "private, no-cache" }));
 });

@@ -1,0 +1,100 @@
+import { expect, request, test } from "@playwright/test";
+import { invitationFor, pageOf, requestsOf, signInByRequest, watch } from "./people";
+
+const team = "/api/teams/skerry";
+
+test("a member who is removed keeps nothing: streams, tokens, invitations, inbox; their projects go to whoever removed them", async ({
+  browser,
+  baseURL,
+}) => {
+  const lead = await requestsOf(baseURL ?? "", "lead");
+  const email = `bosun-${process.pid}@skerry.example`;
+  expect((await lead.post(`${team}/invitations`, { data: { email, role: "lead" } })).status()).toBe(201);
+  const bosun = await request.newContext({ baseURL });
+  const joined = await bosun.post("/api/join", {
+    data: { secret: await invitationFor(lead, email), name: "Bosun", password: "slack-water-at-noon" },
+  });
+  expect(joined.status()).toBe(200);
+  const project = `Bosun's signs ${process.pid}`;
+  const made = (await (await bosun.post(`${team}/projects`, { data: { name: project } })).json()) as { id: number };
+  const token = ((await (await bosun.post(`${team}/projects/${made.id}/tokens`, { data: { name: "Build" } })).json()) as { token: string })
+    .token;
+  const build = await request.newContext({ baseURL, extraHTTPHeaders: { Authorization: `Bearer ${token}` } });
+  expect((await build.get("/api/v1/specs/skerry/crew-roster")).status()).toBe(200);
+  const invited = `mate-${process.pid}@skerry.example`;
+  expect((await bosun.post(`${team}/invitations`, { data: { email: invited, role: "reader" } })).status()).toBe(201);
+  const secret = await invitationFor(lead, invited);
+
+  // A stream of theirs is open, and ends as soon as they are removed.
+  const { cookies } = await bosun.storageState();
+  const stream = await fetch(`${baseURL ?? ""}/api/specs/skerry/crew-roster/events`, {
+    headers: { Cookie: cookies.map(({ name, value }) => `${name}=${value}`).join("; ") },
+  });
+  expect(stream.status).toBe(200);
+  const ended = (async () => {
+    const reader = stream.body?.getReader();
+    for (let part = await reader?.read(); part && !part.done; part = await reader?.read());
+    return true;
+  })();
+
+  const page = (await pageOf(browser, "lead")).page;
+  await page.goto("/teams/skerry?show=members");
+  const row = page.getByRole("row", { name: new RegExp(email) });
+  await row.getByRole("button", { name: "Remove…" }).click();
+  await expect(row).toContainText("Access tokens they made and invitations they sent end; their projects go to you.");
+  await row.getByRole("button", { name: /Yes, remove/ }).click();
+  await expect(row).toHaveCount(0);
+  expect(await Promise.race([ended, new Promise((resolve) => setTimeout(() => resolve("still open"), 5_000))])).toBe(true);
+  expect((await build.get("/api/v1/specs/skerry/crew-roster")).status()).toBe(401);
+  expect((await bosun.get("/api/drafts/skerry/crew-roster")).status()).toBe(401);
+  const anybody = await request.newContext({ baseURL });
+  expect((await anybody.post("/api/join", { data: { secret, name: "Mate", password: "slack-water-at-noon" } })).status()).toBe(404);
+  await page.goto("/teams/skerry");
+  await expect(page.getByRole("article", { name: project })).toContainText("kept by Design lead");
+  const log = await (await lead.get(`${team}/activity`)).text();
+  expect(log).toContain("removed Bosun from the team: 1 access token and 1 invitation ended; 1 project went to Design lead");
+  await page.context().close();
+});
+
+test("one's own page ends all other sessions, and chooses how numbers that are not whole are read", async ({ browser, baseURL }) => {
+  // An account of this test's own: what it ends and chooses touches no other test.
+  const lead = await requestsOf(baseURL ?? "", "lead");
+  const email = `steward-${process.pid}@skerry.example`;
+  const password = "slack-water-at-noon";
+  expect((await lead.post(`${team}/invitations`, { data: { email, role: "reader" } })).status()).toBe(201);
+  const other = await request.newContext({ baseURL });
+  const secret = await invitationFor(lead, email);
+  expect((await other.post("/api/join", { data: { secret, name: "Steward", password } })).status()).toBe(200);
+  const open = async () => {
+    const context = await browser.newContext();
+    await signInByRequest(context.request, email, password);
+    const page = await context.newPage();
+    return { context, page, said: watch(page) };
+  };
+  const { page, context, said } = await open();
+  await page.goto("/specs");
+  await page.getByRole("link", { name: email }).click();
+  await expect(page.getByRole("heading", { name: "Your account" })).toBeVisible();
+  expect((await other.get("/api/drafts/skerry/crew-roster")).status()).toBe(200);
+  await page.getByRole("button", { name: "End all other sessions" }).click();
+  await expect(page.getByRole("status")).toContainText(/sessions? ended|session ended/i);
+  expect((await other.get("/api/drafts/skerry/crew-roster")).status()).toBe(401);
+
+  const column = () => page.getByRole("region", { name: "Sum line" }).getByLabel("Column", { exact: true }).locator("xpath=..").innerText();
+  await page.goto("/specs/skerry/passenger-booking?at=desk");
+  await expect.poll(column).toMatch(/77\s*2\/3/);
+  await page.goto("/account");
+  await page.getByLabel("as decimals of two places").check();
+  await expect(page.locator("html")).toHaveAttribute("data-numbers", "decimals-2");
+  await page.goto("/specs/skerry/passenger-booking?at=desk");
+  await expect.poll(column).toContain("77.67");
+  // It is the account's, in every browser.
+  const again = await open();
+  await again.page.goto("/account");
+  await expect(again.page.locator("html")).toHaveAttribute("data-numbers", "decimals-2");
+  await again.page.getByLabel("as fractions").check();
+  await expect(again.page.locator("html")).toHaveAttribute("data-numbers", "fractions");
+  expect(said).toEqual([]);
+  await again.context.close();
+  await context.close();
+});

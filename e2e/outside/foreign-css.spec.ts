@@ -1,0 +1,148 @@
+import { expect, test } from "@playwright/test";
+import { exact, readCss, resolve, toNumber } from "../../core/src/index";
+
+/** Stylesheets as people write them, the page they are for, and what the reader should say it has not read. */
+const sheets: readonly {
+  readonly name: string;
+  readonly css: string;
+  readonly inside: (grid: string) => string;
+  readonly lost?: string;
+}[] = [
+  {
+    name: "longhands and shorthands in either order",
+    css: ".g{display:grid;grid-template-columns:repeat(4,1fr);column-gap:30px;gap:16px;padding-left:5px;padding:0 24px;padding-right:40px}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "a width held with box-sizing",
+    css: "*,*::before{box-sizing:border-box}.g{display:grid;grid-template-columns:repeat(12,1fr);gap:24px;max-width:1200px;padding:0 24px;margin:0 auto}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "and without it",
+    css: ".g{display:grid;grid-template-columns:repeat(12,1fr);gap:24px;max-width:1200px;padding:0 24px;margin:0 auto}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "padding and width of the wrapper",
+    css: ".wrap{max-width:1152px;margin:0 auto;padding:0 24px 0 40px}.wrap>.g{display:grid;grid-template-columns:repeat(12,1fr);gap:1.5rem;padding:0 8px}",
+    inside: (grid) => `<div class="wrap">${grid}</div>`,
+  },
+  {
+    name: "a body with margins, and two boxes around",
+    css: "body{margin:0 20px}.page{padding-inline:12px}.page .in{max-width:60rem;margin-inline:auto}.page .in .g{display:grid;grid-template-columns:repeat(6,minmax(0,1fr));gap:20px}",
+    inside: (grid) => `<div class="page"><div class="in">${grid}</div></div>`,
+  },
+  {
+    name: "em, rem and a changed root size",
+    css: "html{font-size:62.5%}.g{font-size:2rem;display:grid;grid-template-columns:repeat(12,1fr);gap:1em;padding:0 2.4rem}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "importance and layers",
+    css: "@layer base,late;@layer late{.g{gap:10px;padding:0 8px!important}}@layer base{.g{gap:20px;padding:0 30px!important;display:grid;grid-template-columns:repeat(3,1fr)}}.g{padding:0}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "desktop first",
+    css: ".g{display:grid;grid-template-columns:repeat(12,1fr);gap:24px}@media (max-width:1023px){.g{grid-template-columns:repeat(8,1fr)}}@media (max-width:599px){.g{display:block;padding:0 16px}}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "conditions joined and turned round",
+    css: ".g{display:grid;grid-template-columns:repeat(4,1fr)}@media screen and (min-width:500px) and (max-width:899px){.g{grid-template-columns:repeat(6,1fr);gap:10px}}@media (900px<=width){.g{grid-template-columns:repeat(9,1fr);gap:12px}}@media not all and (width>=400px){.g{grid-template-columns:repeat(2,1fr)}}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "lists of selectors, named lines and nesting",
+    css: ".x,.g{display:grid;gap:8px}.g{grid-template-columns:[full] repeat(12,[c] minmax(0,1fr)) [end];@media (width>=700px){gap:16px;padding:0 5%}}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "variables, changed by a width",
+    css: ":root{--g:24px;--n:12;--page:80rem}.g{display:grid;grid-template-columns:repeat(var(--n),1fr);gap:var(--g);max-width:var(--page);margin:auto}@media(min-width:900px){:root{--g:calc(var(--n)*2px + 8px)}}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "the smaller of two widths",
+    css: ".g{display:grid;grid-template-columns:repeat(12,1fr);gap:16px;width:min(100% - 2rem,70rem);margin-inline:auto}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "a share of the viewport, held",
+    css: ".g{display:grid;grid-template-columns:repeat(8,1fr);gap:16px;width:90%;max-width:1000px;margin:0 auto}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "columns of one size, in the middle",
+    css: ".g{display:grid;grid-template-columns:repeat(5,48px);gap:12px;justify-content:center}",
+    inside: (grid) => grid,
+  },
+  {
+    name: "a grid after one that cannot be read",
+    css: ".x{display:grid;grid-template-columns:auto 1fr}.g{display:grid;grid-template-columns:repeat(6,1fr);gap:4px}",
+    inside: (grid) => grid,
+    lost: "line 1: grid-template-columns: auto 1fr",
+  },
+  {
+    name: "what browsers support, and what none does",
+    css: "@supports (display:grid){.g{display:grid;grid-template-columns:repeat(6,1fr)}}@supports not (display:grid){.g{padding:0 50px}}",
+    inside: (grid) => grid,
+  },
+];
+
+const widths = [320, 399, 400, 499, 500, 599, 600, 899, 900, 1023, 1024, 1280, 1920];
+
+test("stylesheets of others are read as Chromium lays them out (CSS Grid, Cascade 5, Media Queries 4)", async ({ browser }) => {
+  test.setTimeout(120_000);
+  const page = await browser.newPage();
+  let compared = 0;
+  for (const { name, css, inside, lost } of sheets) {
+    const read = readCss(css);
+    if (!read.ok) throw new Error(`${name}: ${JSON.stringify(read.issues)}`);
+    if (lost) expect(read.lost.join("; "), name).toContain(lost);
+    else
+      expect(
+        read.lost.filter((words) => words.startsWith("line")),
+        name,
+      ).toEqual([]);
+    const grid = `<div class="g">${"<i></i>".repeat(12)}</div>`;
+    await page.setContent(
+      `<!doctype html><style>html,body{margin:0;padding:0}i{height:1px;display:block;min-width:0}${css}</style>${inside(grid)}`,
+    );
+    for (const width of widths) {
+      await page.setViewportSize({ width, height: 300 });
+      const drawn = await page.evaluate(() => {
+        const element = document.querySelector(".g") as HTMLElement;
+        const columns =
+          getComputedStyle(element).display === "grid"
+            ? getComputedStyle(element)
+                .gridTemplateColumns.split(" ")
+                .filter((one) => !one.startsWith("[")).length
+            : 1;
+        return [...element.children].slice(0, columns).map((child) => {
+          const { left, width: wide } = child.getBoundingClientRect();
+          return { left, width: wide };
+        });
+      });
+      const resolved = resolve(read.layout, { width: exact(width) });
+      if (!resolved.ok) throw new Error(`${name} at ${width}`);
+      const { columns } = resolved.value;
+      // Where gaps and padding take more than there is, ours come out negative and the browser's overflow.
+      if (toNumber(resolved.value.terms.column) < 0) continue;
+      expect(columns.length, `${name} at ${width}: columns`).toBe(drawn.length);
+      columns.forEach((track, index) => {
+        const box = drawn[index];
+        expect(Math.abs((box?.left ?? NaN) - toNumber(track.start)), `${name} at ${width}: start of column ${index + 1}`).toBeLessThan(
+          0.07,
+        );
+        expect(Math.abs((box?.width ?? NaN) - toNumber(track.width)), `${name} at ${width}: width of column ${index + 1}`).toBeLessThan(
+          0.07,
+        );
+        compared += 1;
+      });
+    }
+  }
+  expect(compared).toBeGreaterThan(1000);
+  await page.close();
+});

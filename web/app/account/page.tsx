@@ -1,0 +1,36 @@
+import type { Metadata } from "next";
+import { cookies } from "next/headers";
+import { AccountPage } from "@/features/account/account-page";
+import { database } from "@/server/database";
+import { unreadCount } from "@/server/inbox";
+import { requirePerson } from "@/server/page";
+import { membershipsOf, sessionsOf } from "@/server/people";
+import { secretHash } from "@/server/secrets";
+import { sessionCookie } from "@/server/sign-in";
+import { Account } from "@/ui/account";
+import { TopBar } from "@/ui/brand";
+import { MainNav } from "@/ui/main-nav";
+
+export const metadata: Metadata = { title: "Your account" };
+
+export default async function AccountRoute() {
+  const person = await requirePerson("/account");
+  const sql = database();
+  const own = (await cookies()).get(sessionCookie)?.value ?? "";
+  const [sessions, unread, teams] = await Promise.all([
+    sessionsOf(sql, person.id, secretHash(own)),
+    unreadCount(sql, person.id),
+    membershipsOf(sql, person.id),
+  ]);
+  return (
+    <>
+      <TopBar crumbs={<MainNav here={null} team={teams[0]?.team ?? null} unread={unread} />}>
+        <Account email={person.email} />
+      </TopBar>
+      <main className="page account">
+        <h1>Your account</h1>
+        <AccountPage person={person} sessions={sessions} />
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,95 @@
+"use client";
+
+import { exact } from "@ypsiline/core";
+import { useState } from "react";
+import type { NumberForm, Person, Session } from "@/server/people";
+import { timeText } from "@/ui/dates";
+import { Num } from "@/ui/num";
+import { useAct } from "@/ui/use-act";
+
+const forms: readonly (readonly [NumberForm, string])[] = [
+  ["fractions", "as fractions"],
+  ["decimals-2", "as decimals of two places"],
+  ["decimals-3", "as decimals of three places"],
+];
+
+/** What a browser says it is, short: the part people know it by. */
+const browserWords = (agent: string): string => {
+  const system = /Windows|Mac OS X|Android|iPhone|iPad|Linux/.exec(agent)?.[0].replace("Mac OS X", "macOS");
+  return system ? `A browser on ${system}` : "A browser";
+};
+
+/** One's own page: how numbers are read, and where one is signed in. */
+export const AccountPage = ({ person, sessions }: { readonly person: Person; readonly sessions: readonly Session[] }) => {
+  const act = useAct();
+  // What was chosen is shown at once; where it could not be kept, what the account has.
+  const [chosen, setChosen] = useState(person.numbers);
+  const numbers = act.fault ? person.numbers : chosen;
+  const [ended, setEnded] = useState<number | null>(null);
+  const others = sessions.filter(({ own }) => !own).length;
+  return (
+    <>
+      <p>
+        {person.name}, <span className="num">{person.email}</span>
+      </p>
+      <section aria-labelledby="numbers-title">
+        <h2 id="numbers-title">Numbers that are not whole</h2>
+        <fieldset className="card-plain p-3">
+          <legend className="visually-hidden">How numbers that are not whole are shown</legend>
+          {forms.map(([form, words]) => (
+            <label key={form} className="number-form">
+              <input
+                type="radio"
+                className="form-check-input m-0"
+                name="numbers"
+                checked={numbers === form}
+                disabled={act.busy}
+                onChange={() => {
+                  setChosen(form);
+                  void act.send("/api/account", { numbers: form });
+                }}
+              />
+              <span>{words}</span>
+              <span data-numbers={form}>
+                <Num value={exact(233, 3)} />
+              </span>
+            </label>
+          ))}
+          <p className="quiet mb-0">This changes what is shown alone. Ypsiline reckons with the exact number either way.</p>
+        </fieldset>
+      </section>
+      <section aria-labelledby="sessions-title">
+        <h2 id="sessions-title">Where you are signed in</h2>
+        <ul className="card-plain sessions">
+          {sessions.map((session, index) => (
+            <li key={index}>
+              <span title={session.browser}>{browserWords(session.browser)}</span>
+              <span className="quiet">
+                since <span className="num">{timeText(new Date(session.at))}</span>
+              </span>
+              {session.own && <span className="tag">this one</span>}
+            </li>
+          ))}
+        </ul>
+        <button
+          type="button"
+          className="btn btn-quiet"
+          disabled={act.busy || others === 0}
+          onClick={() => void act.send<{ ended: number }>("/api/account/sessions", {}, (value) => setEnded(value.ended))}
+        >
+          End all other sessions
+        </button>
+        {ended !== null && (
+          <p role="status" className="mt-2">
+            {ended === 1 ? "One session" : `${ended} sessions`} ended.
+          </p>
+        )}
+        {act.fault && (
+          <p className="fault" role="alert">
+            {act.fault}
+          </p>
+        )}
+      </section>
+    </>
+  );
+};

@@ -1,0 +1,96 @@
+import { randomBytes } from "node:crypto";
+import type { IncomingMessage, ServerResponse } from "node:http";
+import ipaddr from "ipaddr.js";
+import { type Problem, problemResponse } from "./problem";
+import { takeRequest } from "./rate-limit";
+
+/** Proxies before this server whose word is taken for where a request came from (TRUST_PROXY, 0 where it is not set). */
+export const trustedProxies = (text: string | undefined = process.env["TRUST_PROXY"]): number => {
+  const count = Number(text ?? 0);
+  return Number.isInteger(count) && count >= 0 && count <= 20 ? count : 0;
+};
+
+/** The last `count` entries of a forwarding header, which each proxy adds to at its end; the first of these is the farthest believed. */
+const believed = (header: string | string[] | undefined, count: number): string | null => {
+  const entries = (Array.isArray(header) ? header.join(",") : (header ?? "")).split(",").map((one) => one.trim());
+  return count > 0 ? (entries.slice(-count)[0] ?? null) : null;
+};
+
+/**
+ * The address a request is counted by: what the farthest believed proxy saw, or the other end of the connection. An
+ * IPv6 address stands for its /64, which is what one household or machine has.
+ */
+export const clientAddress = (socket: string, forwarded: string | string[] | undefined, proxies: number): string => {
+  const said = believed(forwarded, proxies);
+  const address = said !== null && ipaddr.isValid(said) ? said : socket;
+  if (!ipaddr.isValid(address)) return "unknown";
+  const parsed = ipaddr.process(address);
+  if (parsed.kind() === "ipv4") return parsed.toString();
+  return `${ipaddr.IPv6.networkAddressFromCIDR(`${parsed.toString()}/64`).toString()}/64`;
+};
+
+const hostPattern = /^[a-z0-9.-]{1,253}(:\d{1,5})?$|^\[[0-9a-f:.]{2,45}\](:\d{1,5})?$/i;
+
+/** Scheme and host a request was made to, as the browser has them: believed proxies may say both. */
+export const originOf = (headers: IncomingMessage["headers"], proxies: number): string => {
+  const proto = believed(headers["x-forwarded-proto"], proxies);
+  const forwardedHost = believed(headers["x-forwarded-host"], proxies);
+  const host = [forwardedHost, headers.host].find((one) => one && hostPattern.test(one)) ?? "localhost";
+  return `${proto === "https" ? "https" : "http"}://${host.toLowerCase()}`;
+};
+
+/** Longest address with its query. */
+const longest = 8_000;
+
+/** Whether an address can be read as text that may be stored: well-formed %-encoding of UTF-8, no U+0000. */
+const unreadable = (url: string): string | null => {
+  if (url.length > longest) return `The address may be at most ${longest.toLocaleString("en")} characters.`;
+  try {
+    // A plus stands for a space in queries; a percent that encodes nothing is refused as browsers never send one.
+    return decodeURIComponent(url).includes("\0") ? "The address must not hold the character U+0000." : null;
+  } catch {
+    return "The address must be UTF-8, %-encoded where it needs to be.";
+  }
+};
+
+/** What is sent with every answer; scripts run by their nonce alone. */
+export const safetyHeaders = (nonce: string, https: boolean): Readonly<Record<string, string>> => ({
+  "X-Content-Type-Options": "nosniff",
+  "Referrer-Policy": "same-origin",
+  "X-Frame-Options": "SAMEORIGIN",
+  "Content-Security-Policy": `default-src 'self'; script-src 'self' 'nonce-${nonce}'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'self'`,
+  ...(https ? { "Strict-Transport-Security": "max-age=31536000" } : {}),
+});
+
+/** Answers a plain Node response with a problem document. */
+export const answerProblem = async (response: ServerResponse, problem: Problem): Promise<void> => {
+  const answer = problemResponse(problem);
+  response.writeHead(answer.status, Object.fromEntries(answer.headers)).end(await answer.text());
+};
+
+/**
+ * What every request passes first, whatever it asks for: whose it is, whether its address can be read, and whether its
+ * sender has sent too much. Route handlers read the sender and the origin from headers only this sets. Null where the
+ * request may go on.
+ */
+export const receive = (request: IncomingMessage, response: ServerResponse): Problem | null => {
+  const proxies = trustedProxies();
+  const address = clientAddress(request.socket.remoteAddress ?? "unknown", request.headers["x-forwarded-for"], proxies);
+  const origin = originOf(request.headers, proxies);
+  const nonce = randomBytes(16).toString("base64");
+  request.headers["x-ypsiline-address"] = address;
+  request.headers["x-ypsiline-origin"] = origin;
+  const safety = safetyHeaders(nonce, origin.startsWith("https:"));
+  for (const [name, value] of Object.entries(safety)) response.setHeader(name, value);
+  // The framework puts the nonce of this header on its own scripts.
+  request.headers["content-security-policy"] = safety["Content-Security-Policy"];
+  const wait = takeRequest(address, Date.now());
+  if (wait > 0)
+    return {
+      code: "too-many",
+      detail: `Wait ${wait} ${wait === 1 ? "second" : "seconds"} before the next request.`,
+      headers: { "Retry-After": String(wait) },
+    };
+  const unread = unreadable(request.url ?? "");
+  return unread === null ? null : { code: "malformed", detail: unread };
+};

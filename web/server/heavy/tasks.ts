@@ -1,0 +1,119 @@
+import { check, formatOf, type FormatId, formats, layoutSchema, resolve, setAt, solve, wholePixelSets } from "@ypsiline/core";
+import { checkAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
+import { checkRequest, type ExportQuery, exportRequest, resolveRequest, setsRequest, solveRequest } from "../api-schemas";
+import type { Problem } from "../problem";
+import { parseJson, sentence } from "../request-body";
+import { tagged, type TaggedFile } from "../writing/file-response";
+import { type AskedFile, plainFileQuery } from "../writing/named-file";
+import type { SheetOf } from "../writing/pdf";
+import { writeFile } from "../writing/write-file";
+import { writeNamedFile, writeOptions } from "../writing/write-named-file";
+
+/** A sheet with its documents as they are stored: parsing them is part of the work. */
+export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
+  readonly layout: unknown;
+  readonly before: { readonly number: string; readonly layout: unknown } | null;
+};
+
+/** Work that is done away from the thread that answers everybody. Plain data in, plain data out. */
+export type HeavyTask =
+  | { readonly kind: "resolve" | "solve" | "check" | "whole-pixel-sets"; readonly body: string }
+  | { readonly kind: "export"; readonly query: ExportQuery; readonly body: string }
+  /** `format` null: told by the text. */
+  | { readonly kind: "import"; readonly format: FormatId | null; readonly text: string }
+  | { readonly kind: "file"; readonly sheet: StoredSheet; readonly file: AskedFile };
+export type HeavyKind = HeavyTask["kind"];
+
+export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
+
+const json = (value: unknown): HeavyAnswer => ({
+  ok: true,
+  file: { body: JSON.stringify(value), mediaType: "application/json", etag: "" },
+});
+const refused = (problem: Problem): HeavyAnswer => ({ ok: false, problem });
+const unprocessable = (issues: readonly { path: string; message: string }[]): HeavyAnswer =>
+  refused({ code: "unprocessable", detail: sentence(issues), issues });
+
+const resolved = (body: string): HeavyAnswer => {
+  const request = parseJson(body, resolveRequest);
+  if (!request.ok) return request;
+  const { layout, ...size } = request.value;
+  const result = resolve(layout, size);
+  return result.ok ? json(resolutionAnswer(result.value)) : unprocessable(result.issues);
+};
+
+const searched = (body: string): HeavyAnswer => {
+  const request = parseJson(body, setsRequest);
+  if (!request.ok) return request;
+  const { margin, container, width = container, ...search } = request.value;
+  const outer = margin ? { margin } : container ? { container } : null;
+  if (!outer || !width) return refused({ code: "malformed", detail: "/margin must be given, or container in its place." });
+  const found = wholePixelSets({ ...search, width, outer });
+  if (!found.ok) return refused({ code: "malformed", detail: sentence(found.issues), issues: found.issues });
+  return json({
+    total: found.total,
+    sets: Array.from({ length: found.list.length }, (_, index) => {
+      const set = setAnswer(setAt(found.list, index));
+      return request.value.width === undefined ? { ...set, margin: null } : set;
+    }),
+  });
+};
+
+const exported = (query: ExportQuery, body: string): HeavyAnswer => {
+  const request = parseJson(body, exportRequest);
+  if (!request.ok) return request;
+  const { layout, breakpoint = null } = request.value;
+  const file = writeFile(layout, query.format, writeOptions({ ...plainFileQuery, ...query }, breakpoint));
+  return file.ok ? { ok: true, file: { body: file.text, mediaType: file.mediaType, etag: "" } } : file;
+};
+
+const imported = (asked: FormatId | null, text: string): HeavyAnswer => {
+  const format = asked ?? formatOf(text, "x.json");
+  const { read } = formats[format];
+  if (!read) return refused({ code: "malformed", detail: `A layout cannot be read back from ${format}.` });
+  const result = read(text);
+  if (!result.ok) return unprocessable(result.issues);
+  const { layout, lost, grid, others } = result;
+  return json({
+    layout,
+    findings: checkAnswer(check(layout), layout).findings,
+    lost,
+    ...(grid === undefined ? {} : { grid, others }),
+  });
+};
+
+const written = async (stored: StoredSheet, file: AskedFile): Promise<HeavyAnswer> => {
+  const sheet: SheetOf = {
+    ...stored,
+    layout: layoutSchema.parse(stored.layout),
+    before: stored.before && { number: stored.before.number, layout: layoutSchema.parse(stored.before.layout) },
+  };
+  const named = await writeNamedFile(sheet, file);
+  return named.ok ? { ok: true, file: tagged(named.body, named.mediaType) } : named;
+};
+
+/** Does one task. Everything a user can mend comes back as a problem. */
+export const runTask = async (task: HeavyTask): Promise<HeavyAnswer> => {
+  switch (task.kind) {
+    case "resolve":
+      return resolved(task.body);
+    case "solve": {
+      const request = parseJson(task.body, solveRequest);
+      return request.ok ? json(solvedAnswer(solve(request.value))) : request;
+    }
+    case "check": {
+      const request = parseJson(task.body, checkRequest);
+      return request.ok ? json(checkAnswer(check(request.value.layout), request.value.layout)) : request;
+    }
+    case "whole-pixel-sets":
+      return searched(task.body);
+    case "export":
+      return exported(task.query, task.body);
+    case "import":
+      return imported(task.format, task.text);
+    case "file":
+      return written(task.sheet, task.file);
+    default:
+      return task satisfies never;
+  }
+};

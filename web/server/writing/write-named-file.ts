@@ -1,0 +1,113 @@
+import { type Layout, overlayLayers, plainWriting, type WriteOptions } from "@ypsiline/core";
+import { strToU8, zipSync } from "fflate";
+import type { Problem } from "../problem";
+import type { FileQuery } from "./file-query";
+import { type AskedFile, askedFile, breakpointFile, fileNames, noFile, wholeFiles } from "./named-file";
+import { pdfOf, type SheetOf } from "./pdf";
+import { mostPixels, pixelsOf, pngOf } from "./png";
+import { writeSnippet } from "./snippet";
+import { writeFile } from "./write-file";
+
+export const writeOptions = (query: FileQuery, breakpoint: string | null, snap: number | null = null): WriteOptions => ({
+  ...plainWriting,
+  unit: query.unit,
+  query: query.query,
+  edges: query.edges,
+  gridClass: query.grid,
+  spans: query.spans,
+  breakpoint,
+  overlay: {
+    draw: query.draw,
+    opacity: query.opacity,
+    layers: query.layers ?? overlayLayers,
+    snap,
+    colours: { margins: query.margins, columns: query.columns, rows: query.rows, baseline: query.baseline, mesh: query.mesh },
+  },
+});
+
+type Body = string | Uint8Array;
+export type NamedFile =
+  { readonly ok: true; readonly body: Body; readonly mediaType: string } | { readonly ok: false; readonly problem: Problem };
+
+/** Most device px of all pictures of one ZIP; past it they are left out and named, to be had one by one. */
+const mostZipPixels = 2 * mostPixels;
+
+/** Writes one of the files of a layout. */
+export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile): Promise<NamedFile> => {
+  const { layout } = sheet;
+  if (Object.hasOwn(wholeFiles, name)) {
+    const file = writeFile(layout, wholeFiles[name]?.format ?? "layout", writeOptions(query, null));
+    return file.ok ? { ok: true, body: file.text, mediaType: file.mediaType } : file;
+  }
+  if (name === "overlay.js") return { ok: true, body: writeSnippet(layout, sheet.version), mediaType: "text/javascript; charset=utf-8" };
+  if (name === "sheet.pdf") return { ok: true, body: await pdfOf(sheet), mediaType: "application/pdf" };
+  if (name === "all.zip") return zipped(sheet, query);
+  const drawn = drawnFile(layout, name, query);
+  if (!drawn.ok) return drawn;
+  if (!drawn.png) return { ok: true, body: drawn.text, mediaType: drawn.mediaType };
+  const png = pngOf(drawn.text, query.density);
+  return png.ok
+    ? { ok: true, body: png.bytes, mediaType: "image/png" }
+    : { ok: false, problem: { code: "unprocessable", detail: png.detail } };
+};
+
+type DrawnFile =
+  | { readonly ok: true; readonly text: string; readonly mediaType: string; readonly png: boolean }
+  | { readonly ok: false; readonly problem: Problem };
+
+const drawnFile = (layout: Layout, name: string, query: FileQuery): DrawnFile => {
+  const kind = breakpointFile(name);
+  const id = kind?.before && name.slice(kind.before.length, -kind.after.length);
+  if (!kind || id === undefined || !layout.breakpoints.some((one) => one.id === id)) return { ok: false, problem: noFile(name) };
+  const file = writeFile(layout, kind.format, writeOptions(query, id, kind.png ? query.density : null));
+  return file.ok ? { ok: true, text: file.text, mediaType: file.mediaType, png: kind.png === true } : file;
+};
+
+/** Reads the name and query of a file and writes it. */
+export const namedFile = async (sheet: SheetOf, name: string, search: URLSearchParams): Promise<NamedFile> => {
+  const asked = askedFile(name, search);
+  return asked.ok ? writeNamedFile(sheet, asked.value) : asked;
+};
+
+/**
+ * All files in one ZIP; one that cannot be written (a picture too large) is left out and named in a note. Pictures are
+ * drawn the smallest first while they come to no more than `mostZipPixels` together, looked at before any is drawn.
+ */
+const zipped = async (sheet: SheetOf, query: FileQuery): Promise<NamedFile> => {
+  const files: Record<string, Uint8Array> = {};
+  const left: string[] = [];
+  const pictures: { readonly name: string; readonly svg: string; readonly pixels: number }[] = [];
+  const shared = { ...query, breakpoint: undefined };
+  for (const name of fileNames(sheet.layout).filter((one) => one !== "all.zip")) {
+    const drawn = breakpointFile(name)?.png ? drawnFile(sheet.layout, name, shared) : null;
+    if (drawn?.ok) {
+      const pixels = pixelsOf(drawn.text, shared.density);
+      if (pixels === null) left.push(`${name}: nothing is drawn at its size`);
+      else pictures.push({ name, svg: drawn.text, pixels });
+      continue;
+    }
+    const file = drawn ?? (await writeNamedFile(sheet, { name, query: shared }));
+    if (!file.ok) left.push(`${name}: ${file.problem.detail}`);
+    else if ("body" in file) files[name] = typeof file.body === "string" ? strToU8(file.body) : file.body;
+  }
+  let spent = 0;
+  for (const { name, svg, pixels } of pictures.sort((a, b) => a.pixels - b.pixels)) {
+    if (pixels <= mostPixels && spent + pixels > mostZipPixels) {
+      left.push(`${name}: all pictures together would pass ${mostZipPixels / 1_000_000} million pixels; take this one by itself`);
+      continue;
+    }
+    const png = pngOf(svg, shared.density);
+    if (png.ok) {
+      files[name] = png.bytes;
+      spent += pixels;
+    } else left.push(`${name}: ${png.detail}`);
+  }
+  if (left.length > 0) files["left-out.txt"] = strToU8(`${left.join("\n")}\n`);
+  // The time inside is fixed, so that the same version makes the same file. Pictures are packed already.
+  const packed = Object.fromEntries(
+    Object.entries(files)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([name, bytes]) => [name, [bytes, { level: name.endsWith(".png") ? 0 : 6 }] as const]),
+  ) as Parameters<typeof zipSync>[0];
+  return { ok: true, body: zipSync(packed, { mtime: new Date("2000-01-01T00:00:00") }), mediaType: "application/zip" };
+};

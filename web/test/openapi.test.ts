@@ -1,0 +1,22 @@
+import { createConfig, lintFromString } from "@redocly/openapi-core";
+import { expect, it } from "vitest";
+import { openApi } from "@/server/openapi";
+
+it("the description of the interface is clean to a linter of OpenAPI descriptions, and says every operation's name, security and answers", async () => {
+  const description = openApi();
+  const config = await createConfig({ extends: ["recommended"] });
+  const problems = await lintFromString({ source: JSON.stringify(description), absoluteRef: "openapi.json", config });
+  // A server of this description is wherever it is served from.
+  expect(problems.filter(({ ruleId }) => ruleId !== "no-server-example.com").map(({ ruleId, message }) => `${ruleId}: ${message}`)).toEqual(
+    [],
+  );
+  const operations = Object.values(description["paths"] as Record<string, Record<string, Record<string, unknown>>>).flatMap((path) =>
+    Object.values(path),
+  );
+  expect(operations.length).toBe(9);
+  expect(new Set(operations.map((operation) => operation["operationId"])).size).toBe(9);
+  for (const operation of operations) {
+    expect(operation["security"]).toBeDefined();
+    expect(Object.keys(operation["responses"] as object)).toEqual(expect.arrayContaining(["200", "408", "429", "500", "503"]));
+  }
+});
