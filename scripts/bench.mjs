@@ -27,6 +27,20 @@ const javascriptOf = async (context, url) => {
   return bytes / 1000;
 };
 
+/** Counts the frames a page draws from now on; the answer tells how many a second there were. */
+const countFrames = async (page) => {
+  const counting = await page.evaluateHandle(() => {
+    const counted = { frames: 0, since: performance.now() };
+    const next = () => {
+      counted.frames += 1;
+      requestAnimationFrame(next);
+    };
+    requestAnimationFrame(next);
+    return counted;
+  });
+  return () => counting.evaluate(({ frames: count, since }) => (count * 1000) / (performance.now() - since));
+};
+
 /** Drags the probe to and fro over the ladder for some seconds; the browser's own trace tells the long tasks and the frames. */
 const dragged = async (browser, context, url) => {
   const page = await context.newPage();
@@ -40,18 +54,10 @@ const dragged = async (browser, context, url) => {
   const y = box.y + 10;
   await page.mouse.move(box.x + 1, y);
   await page.mouse.down();
-  const frames = await page.evaluateHandle(() => {
-    const counted = { frames: 0, since: performance.now() };
-    const next = () => {
-      counted.frames += 1;
-      requestAnimationFrame(next);
-    };
-    requestAnimationFrame(next);
-    return counted;
-  });
+  const frames = await countFrames(page);
   for (let turn = 0; turn < 6; turn += 1)
     await page.mouse.move(turn % 2 === 0 ? ladder.x + 20 : ladder.x + ladder.width - 20, y, { steps: 60 });
-  const perSecond = await frames.evaluate(({ frames: count, since }) => (count * 1000) / (performance.now() - since));
+  const perSecond = await frames();
   await page.mouse.up();
   const { traceEvents } = JSON.parse((await browser.stopTracing()).toString());
   const main = traceEvents.find(({ name, args }) => name === "thread_name" && args?.name === "CrRendererMain");
@@ -77,19 +83,11 @@ const dragged = async (browser, context, url) => {
 const draggedEmpty = async (browser, context) => {
   const page = await context.newPage();
   await page.setContent('<!doctype html><div style="height:100vh"></div>');
-  const frames = await page.evaluateHandle(() => {
-    const counted = { frames: 0, since: performance.now() };
-    const next = () => {
-      counted.frames += 1;
-      requestAnimationFrame(next);
-    };
-    requestAnimationFrame(next);
-    return counted;
-  });
+  const frames = await countFrames(page);
   await page.mouse.move(40, 90);
   await page.mouse.down();
   for (let turn = 0; turn < 6; turn += 1) await page.mouse.move(turn % 2 === 0 ? 40 : 940, 90, { steps: 60 });
-  const perSecond = await frames.evaluate(({ frames: count, since }) => (count * 1000) / (performance.now() - since));
+  const perSecond = await frames();
   await page.close();
   return perSecond;
 };

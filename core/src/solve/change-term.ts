@@ -397,7 +397,7 @@ const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay): Sett
       if (width === null) return fail("the margins take all of the width, whatever it is");
       return {
         ok: true,
-        value: { width, count, gutter, container, margins: keepOther(margins, columns), marginTexts: { ...columns.margin, ...texts } },
+        value: { width, count, gutter, container, margins, marginTexts: { ...columns.margin, ...texts } },
       };
     }
     const container = subtract(subtract(terms.width, margins.start), margins.end);
@@ -435,9 +435,6 @@ const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay): Sett
   if (gives === "margin" || gives === "width") return outward(filled(count, column, gutter, half));
   return inward(terms.container.width, { width: terms.width, margins: null });
 };
-
-const keepOther = (margins: Margins, columns: Columns): Margins | null =>
-  columns.container.kind === "fluid" || columns.container.kind === "capped" ? margins : null;
 
 /**
  * What of the promise is not met by what would be declared, in a sentence; null where all of it is. It looks at the

@@ -29,23 +29,18 @@ const penOf = (snap: number | null) => {
   const rects = (boxes: readonly Box[]): string => boxes.map(rect).join("");
   // A line is as wide as whole px of the picture, and its middle half of that below its position, so that it covers them and no others.
   const middle = (at: Exact, wide: number): string => (per ? toDecimal(add(put(at), exact(wide, 2)), places) : number(at));
+  const strokes = (lines: readonly DrawnLine[], path: (middle: string) => string): string =>
+    lines
+      .map(({ at, emphasised }) => {
+        const wide = emphasised ? 2 : 1;
+        return `<path d="${path(middle(at, wide))}" stroke-width="${wide}"/>`;
+      })
+      .join("");
   return {
     number,
     rects,
-    level: (lines: readonly DrawnLine[], width: Exact): string =>
-      lines
-        .map(({ at, emphasised }) => {
-          const wide = emphasised ? 2 : 1;
-          return `<path d="M0 ${middle(at, wide)}H${number(width)}" stroke-width="${wide}"/>`;
-        })
-        .join(""),
-    upright: (lines: readonly DrawnLine[], height: Exact): string =>
-      lines
-        .map(({ at, emphasised }) => {
-          const wide = emphasised ? 2 : 1;
-          return `<path d="M${middle(at, wide)} 0V${number(height)}" stroke-width="${wide}"/>`;
-        })
-        .join(""),
+    level: (lines: readonly DrawnLine[], width: Exact): string => strokes(lines, (at) => `M0 ${at}H${number(width)}`),
+    upright: (lines: readonly DrawnLine[], height: Exact): string => strokes(lines, (at) => `M${at} 0V${number(height)}`),
   };
 };
 type Pen = ReturnType<typeof penOf>;
