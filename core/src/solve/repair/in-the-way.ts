@@ -1,0 +1,65 @@
+import type { Layout } from "../../layout/schema";
+import { candidates, type Work } from "./candidates";
+import type { HeldCell } from "./cells";
+import { type Frame, framesOf } from "./frames";
+import { type Place, type Problem, problemOf, searchOf, widest } from "./problem";
+
+/**
+ * Breakpoints that no numbers within the widest bound would do for, whatever the others have; all where only together
+ * they do not. It asks only whether there are any: where steps may fall, any numbers of one breakpoint go with any of the
+ * next that begins where the one ends, so that a way through all is a way through their from-widths.
+ */
+export const stuckAt = (problem: Problem): readonly string[] => {
+  const { places } = problem;
+  const ids = (at: readonly Place[]): readonly string[] => at.map(({ range }) => range.breakpoint.id);
+  const bound = Math.round(2 * widest * problem.scale.unit);
+  const any = (place: Place, frame: Frame, lowest: boolean): boolean =>
+    (problem.major ? (["today", "others"] as const) : (["today"] as const)).some(
+      (counts) => candidates({ ...searchOf(problem, place, frame, lowest, bound, counts), anyOne: true }).length > 0,
+    );
+  const alone: Place[] = [];
+  let reached: ReadonlySet<number | null> = new Set(places[0]?.froms);
+  for (const [index, place] of places.entries()) {
+    const nexts: readonly (number | null)[] = places[index + 1]?.froms ?? [null];
+    const steps = place.froms.flatMap((from) =>
+      nexts
+        .filter((until) =>
+          framesOf(place.range.breakpoint.drawnAt.width, from, until, place.held.has("drawn-at")).some((frame) =>
+            any(place, frame, index === 0),
+          ),
+        )
+        .map((until) => ({ from, until })),
+    );
+    if (steps.length === 0) alone.push(place);
+    const before = reached;
+    reached = new Set(steps.filter(({ from }) => before.has(from)).map(({ until }) => until));
+  }
+  return ids(alone.length > 0 || reached.size > 0 ? alone : places);
+};
+
+const stuck = (layout: Layout, held: readonly HeldCell[], work: Work): readonly string[] => {
+  const problem = problemOf(layout, held, work, true);
+  return problem ? stuckAt(problem) : [];
+};
+
+/**
+ * The holds in the way at each of the breakpoints that have none: as few as leave it without one, taken out one after the
+ * other, so that any one of them let go makes one there. Where breakpoints are stuck only together, of all together.
+ */
+export const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly string[], work: Work): readonly HeldCell[] => {
+  if (stuck(layout, [], work).length > 0) return [];
+  const alone = at.map((id) => [id]);
+  const fewest = (ids: readonly string[]): readonly HeldCell[] => {
+    const isStuck = (holds: readonly HeldCell[]): boolean => stuck(layout, holds, work).some((id) => ids.includes(id));
+    // Of other breakpoints only what they hold of their widths can matter to these.
+    let needed = held.filter(({ breakpoint, cell }) => ids.includes(breakpoint) || cell === "from" || cell === "drawn-at");
+    if (!isStuck(needed)) return [];
+    for (const hold of [...needed]) {
+      const without = needed.filter((one) => one !== hold);
+      if (isStuck(without)) needed = without;
+    }
+    return needed;
+  };
+  const found = alone.flatMap(fewest);
+  return [...new Set(found.length > 0 ? found : fewest(at))];
+};

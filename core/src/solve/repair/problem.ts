@@ -1,0 +1,83 @@
+import { divide, exact, type Exact, multiply, toNumber } from "../../exact/exact";
+import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
+import { px } from "../../grid/columns";
+import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
+import type { Layout } from "../../layout/schema";
+import { type Candidate, type CandidateSearch, type Cost, lengthsOf, type Scale, unitOf, type Work } from "./candidates";
+import type { HeldCell, RepairCell } from "./cells";
+import { type Frame, frameChoices, framesOf } from "./frames";
+
+/** How far gutters, margins and containers are looked for, px. Where counts and from-widths stay, everything within it is looked at. */
+export const widest = 1024;
+
+/** One breakpoint's numbers with the frame they stand in; the cost includes moving the frame. */
+export type Node = { readonly frame: Frame; readonly candidate: Candidate; readonly cost: Cost };
+
+/** What one search needs to know of a breakpoint. */
+export type Place = {
+  readonly range: BreakpointRange;
+  readonly held: ReadonlySet<RepairCell>;
+  readonly exempt: ReadonlySet<string>;
+  readonly froms: readonly number[];
+};
+
+export type Problem = {
+  readonly work: Work;
+  readonly places: readonly Place[];
+  readonly scale: Scale;
+  readonly rootFontSize: Exact;
+  /** Whether counts and from-widths may change. */
+  readonly major: boolean;
+  /** Nodes worked out already: the same are asked for again within other orders and with falling steps let in. */
+  readonly known: Map<string, readonly Node[]>;
+};
+
+export const searchOf = (
+  { work, scale, rootFontSize }: Problem,
+  place: Place,
+  frame: Frame,
+  lowest: boolean,
+  bound: number,
+  counts: CandidateSearch["counts"],
+): CandidateSearch => ({
+  work,
+  breakpoint: place.range.breakpoint,
+  frame,
+  lowest,
+  rootFontSize,
+  scale,
+  held: place.held,
+  exempt: place.exempt,
+  bound,
+  counts,
+});
+
+export const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work, major: boolean): Problem | null => {
+  const rootFontSize = rootFontSizeOf(layout);
+  const ranges = breakpointRanges(layout);
+  const heldAt = (id: string): ReadonlySet<RepairCell> =>
+    new Set(held.filter(({ breakpoint }) => breakpoint === id).map(({ cell }) => cell));
+  const choices = frameChoices(ranges, (id) => !major || heldAt(id).has("from"));
+  const places = ranges.map((range, index): Place => ({
+    range,
+    held: heldAt(range.breakpoint.id),
+    exempt: new Set(layout.accepted.filter(({ breakpoint }) => breakpoint === range.breakpoint.id).map(({ rule }) => rule)),
+    froms: choices[index] ?? [range.from],
+  }));
+  const context = { width: exact(1), rootFontSize };
+  const half = divide(px(layout.base, context), exact(2));
+  const least = px(layout.leastColumn, context);
+  const frames = ranges.flatMap((range, index) =>
+    (choices[index] ?? []).flatMap((from) =>
+      (choices[index + 1] ?? [null]).flatMap((until) => {
+        return framesOf(range.breakpoint.drawnAt.width, from, until, false).flatMap((frame) =>
+          lengthsOf(range.breakpoint, frame, rootFontSize),
+        );
+      }),
+    ),
+  );
+  const unit = unitOf([half, least, ...frames]);
+  if (unit === null) return null;
+  const parts = (length: Exact): number => toNumber(multiply(length, exact(unit)));
+  return { work, places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, major, known: new Map() };
+};
