@@ -18,6 +18,12 @@ const coreByIndex = {
   group: ["@ypsiline/core/*", "**/core/src/*", "!**/core/src/index"],
   message: "web imports core only through its index.",
 };
+// Browsers fill in, and assistive programs tell apart, by these; without either they list the field as a fault.
+const namedFields = {
+  selector:
+    "JSXOpeningElement:matches([name.name=/^(input|select|textarea)$/], [name.property.name=/^(Check|Control|Select)$/]):not(:has(> JSXAttribute[name.name=/^(id|name)$/])):not(:has(> JSXSpreadAttribute))",
+  message: "A field has an id or a name.",
+};
 const noApp = { group: ["@/app/*", "**/app/*"], message: "Only routes stand in app; nothing imports them." };
 const sqlAtHome = { group: ["postgres"], message: "SQL stands only in web/server." };
 
@@ -37,13 +43,14 @@ export default ts.config(
       "no-restricted-syntax": [
         "error",
         { selector: "ExportAllDeclaration", message: "Name what is exported; no export *." },
+        namedFields,
         { selector: "ExportDefaultDeclaration", message: "Named exports only; Next.js asks for default exports in app alone." },
       ],
     },
   },
   {
     files: ["web/app/**", "*.config.ts", "web/*.config.ts"],
-    rules: { "no-restricted-syntax": "off" },
+    rules: { "no-restricted-syntax": ["error", namedFields] },
   },
   {
     files: ["**/*.mjs"],

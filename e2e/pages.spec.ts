@@ -97,15 +97,36 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   { name: "nothing here", path: "/specs/skerry/nothing" },
 ];
 
-test("axe finds nothing serious on any page, and no page says anything on its console", async ({ browser }) => {
+/** How far what is drawn first moves while the page loads (Layout Instability, W3C draft): 0.1 is the most that is called good. */
+const shifted = (page: Page): Promise<number> =>
+  page.evaluate(
+    () =>
+      new Promise<number>((done) => {
+        let sum = 0;
+        new PerformanceObserver((list) => {
+          for (const entry of list.getEntries() as unknown as readonly { value: number; hadRecentInput: boolean }[])
+            if (!entry.hadRecentInput) sum += entry.value;
+        }).observe({ type: "layout-shift", buffered: true });
+        setTimeout(() => done(sum), 100);
+      }),
+  );
+
+test("axe finds nothing serious on any page, no page moves while it loads, and the browser lists no fault of any", async ({ browser }) => {
   test.setTimeout(180_000);
-  const { page, said } = await pageOf(browser, "lead");
+  const { page, said, context } = await pageOf(browser, "lead");
   await page.emulateMedia({ reducedMotion: "reduce" });
+  // What Chromium's issues panel lists.
+  const issues: string[] = [];
+  const audits = await context.newCDPSession(page);
+  audits.on("Audits.issueAdded", ({ issue }) => issues.push(JSON.stringify(issue)));
+  await audits.send("Audits.enable");
   for (const { name, path, open } of pages) {
     await page.goto(path);
+    expect(await shifted(page), name).toBeLessThan(0.05);
     await open?.(page);
     await settled(page);
     expect(await serious(page), name).toEqual([]);
+    expect(issues, name).toEqual([]);
   }
   expect(said.filter((words) => !words.includes("404"))).toEqual([]);
   await page.getByRole("link", { name: "Ypsiline" }).click();

@@ -18,6 +18,7 @@ import type { Metadata, Viewport } from "next";
 import { cookies } from "next/headers";
 import type { ReactNode } from "react";
 import { numberFormOf, numbersCookie } from "@/server/number-form";
+import { numbers as numbersFont, words } from "./fonts";
 
 export const metadata: Metadata = {
   title: { default: "Ypsiline", template: "%s · Ypsiline" },
@@ -30,7 +31,7 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1, them
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   const numbers = numberFormOf((await cookies()).get(numbersCookie)?.value);
   return (
-    <html lang="en" data-numbers={numbers}>
+    <html lang="en" data-numbers={numbers} className={`${words.variable} ${numbersFont.variable}`}>
       <body>{children}</body>
     </html>
   );

@@ -49,6 +49,7 @@ export const FilePicker = ({ label, onRead }: Props) => {
       }}
     >
       <input
+        name="file"
         ref={input}
         className="form-control"
         type="file"
@@ -67,7 +68,7 @@ export const FilePicker = ({ label, onRead }: Props) => {
       {grids.length > 0 && (
         <label className="file-grids">
           Grid of the file
-          <select className="form-select form-select-sm" value={chosen} onChange={(event) => take(Number(event.target.value))}>
+          <select name="grid" className="form-select form-select-sm" value={chosen} onChange={(event) => take(Number(event.target.value))}>
             {grids.map(({ name, layout }, index) => (
               <option key={name} value={index}>
                 {name}: {layout.breakpoints.map(({ columns }) => columns.count).join(", ")} columns

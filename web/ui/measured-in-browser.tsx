@@ -44,7 +44,9 @@ export const MeasuredInBrowser = ({ layout, width }: { readonly layout: Layout; 
     <section aria-label="Measured in this browser" className="measured" data-measured={measured ? "done" : "waiting"}>
       <h2>Measured in this browser</h2>
       {measured === undefined ? (
-        <p className="quiet m-0">Measuring…</p>
+        <p className="quiet m-0">
+          Laying this width out here, to hold every column edge against the sum. The largest difference comes next.
+        </p>
       ) : measured === null ? (
         <p className="quiet m-0">This width could not be laid out here.</p>
       ) : (

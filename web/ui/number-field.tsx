@@ -107,6 +107,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
   return (
     <span className={`number-field ${fault ? "has-fault" : ""} ${className}`}>
       <input
+        name={id}
         ref={input}
         type="text"
         size={1}

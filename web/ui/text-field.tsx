@@ -25,6 +25,7 @@ export const TextField = ({ label, text, onEnter, className = "", disabled, list
   return (
     <span className={`text-field ${fault ? "has-fault" : ""}`}>
       <input
+        name={id}
         type="text"
         size={1}
         autoComplete="off"

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { columnTerms, exact, type Layout, repair, toNumber } from "../../src/index";
+import { columnTerms, exact, type Layout, repair, type Repaired, toNumber } from "../../src/index";
 import { capped, cleanLayout, fixed, margin, oneBreakpoint, withBreakpoint, withColumns } from "../layouts";
 import { cost, hold, left, told } from "./repairs";
 

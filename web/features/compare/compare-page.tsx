@@ -152,6 +152,7 @@ export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
             ))}
           </datalist>
           <input
+            name="width"
             className="form-control num short"
             aria-label="Width, typed"
             value={typed ?? String(width)}

@@ -28,6 +28,7 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
       {may.share && (
         <label className="d-flex gap-2 mb-2">
           <input
+            name="public"
             type="checkbox"
             className="form-check-input m-0 mt-1"
             checked={shared}

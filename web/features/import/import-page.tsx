@@ -88,6 +88,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
             {!holdsAll && (
               <label className="d-flex gap-2 mb-3">
                 <input
+                  name="whole"
                   type="checkbox"
                   className="form-check-input m-0 mt-1"
                   checked={whole}

@@ -50,6 +50,7 @@ const Thread = ({ path, first, answers, layout, mayComment }: ThreadProps) => {
           {!resolved && (
             <>
               <input
+                name="answer"
                 className="form-control form-control-sm"
                 aria-label={`Answer on ${aboutWords(first.about, layout)}`}
                 placeholder="Answer"

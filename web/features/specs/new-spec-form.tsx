@@ -221,6 +221,7 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
             {start === "spec" && (
               <div className="of-choice">
                 <select
+                  name="copied"
                   className="form-select"
                   aria-label="Spec to copy"
                   value={copied}

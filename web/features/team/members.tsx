@@ -59,6 +59,7 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
                 <td>
                   {mayManage ? (
                     <select
+                      name="role"
                       className="form-select form-select-sm"
                       aria-label={`Role of ${member.name}`}
                       value={member.role}

@@ -121,6 +121,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
             }}
           >
             <select
+              name="spec"
               className="form-select form-select-sm"
               aria-label={`Spec ${project.name} uses`}
               value={chosen.spec}
@@ -133,6 +134,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
               ))}
             </select>
             <select
+              name="version"
               className="form-select form-select-sm num"
               aria-label="Its version"
               value={version}
@@ -188,6 +190,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
             }}
           >
             <input
+              name="token"
               className="form-control form-control-sm"
               aria-label={`Name of a new token of ${project.name}`}
               placeholder="What it is for, like build server"

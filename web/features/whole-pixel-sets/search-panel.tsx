@@ -33,6 +33,7 @@ export const SearchPanel = ({ layout, breakpoint, form, faults, base, onForm, on
   const set = (next: Partial<SearchForm>): void => onForm({ ...form, ...next });
   const field = (name: FormField, label: string) => (
     <input
+      name={name}
       className={`num ${faults[name] ? "is-invalid" : ""}`}
       aria-label={label}
       aria-invalid={faults[name] !== undefined}
@@ -86,7 +87,13 @@ export const SearchPanel = ({ layout, breakpoint, form, faults, base, onForm, on
         <span>Known</span>
         {(["width", "container"] as const).map((known) => (
           <label key={known} className="d-inline-flex align-items-center gap-1">
-            <input type="radio" className="form-check-input m-0" checked={form.known === known} onChange={() => set({ known })} />
+            <input
+              name="known"
+              type="radio"
+              className="form-check-input m-0"
+              checked={form.known === known}
+              onChange={() => set({ known })}
+            />
             {known}
           </label>
         ))}
@@ -133,6 +140,7 @@ export const SearchPanel = ({ layout, breakpoint, form, faults, base, onForm, on
       {filterWords.map(([filter, words]) => (
         <label key={filter} className="search-check">
           <input
+            name={filter}
             type="checkbox"
             className="form-check-input m-0"
             checked={form.filters[filter] && !(filter === "margin" && form.known === "container")}

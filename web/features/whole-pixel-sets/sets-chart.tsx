@@ -69,7 +69,7 @@ export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
             domain={ends(across)}
             ticks={[...across]}
             allowDecimals={false}
-            tick={{ fontSize: 11.5, fill: "#566871", fontFamily: "Recursive Variable" }}
+            tick={{ fontSize: 11.5, fill: "#566871", fontFamily: "var(--numbers)" }}
             stroke="var(--rule-2)"
             label={{ value: "column width, px", position: "insideBottom", offset: -8, fontSize: 11.5, fill: "#566871" }}
           />
@@ -80,7 +80,7 @@ export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
             domain={ends(up)}
             ticks={[...up]}
             allowDecimals={false}
-            tick={{ fontSize: 11.5, fill: "#566871", fontFamily: "Recursive Variable" }}
+            tick={{ fontSize: 11.5, fill: "#566871", fontFamily: "var(--numbers)" }}
             stroke="var(--rule-2)"
             label={{ value: "gutter, px", angle: -90, position: "insideLeft", offset: 16, fontSize: 11.5, fill: "#566871" }}
           />

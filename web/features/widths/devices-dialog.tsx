@@ -90,6 +90,7 @@ export const DevicesDialog = ({ team, saved, onSaved, onClose }: Props) => {
                 {fields.map(([field, label]) => (
                   <td key={field}>
                     <input
+                      name={`device-${field}`}
                       className={`form-control form-control-sm ${field === "name" ? "" : "num"}`}
                       aria-label={`${label} of device ${index + 1}`}
                       value={row[field]}

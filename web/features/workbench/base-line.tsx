@@ -60,6 +60,7 @@ export const BaseLine = ({ layout, breakpoint, base, readOnly, onLayout, onBreak
         <span className="flex-grow-1" />
         <label className="inline mesh-switch">
           <input
+            name="mesh"
             type="checkbox"
             className="form-check-input m-0"
             checked={mesh !== null}

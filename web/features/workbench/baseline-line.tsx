@@ -27,6 +27,7 @@ export const BaselineLine = ({ layout, breakpoint, base, rootFontSize, readOnly,
       <div className="terms">
         <label className="inline align-self-center">
           <input
+            name="baseline"
             type="checkbox"
             className="form-check-input m-0"
             checked={baseline !== null}

@@ -60,6 +60,7 @@ export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
           {parts.map(({ id, label, text }) => (
             <label key={id} className="d-flex align-items-center gap-2">
               <input
+                name="what"
                 type="checkbox"
                 className="form-check-input m-0"
                 checked={what.has(id)}
@@ -73,6 +74,7 @@ export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
           <legend className="fs-6">To</legend>
           <label className="d-flex align-items-center gap-2 border-bottom pb-1 mb-1">
             <input
+              name="to-all"
               type="checkbox"
               className="form-check-input m-0"
               checked={to.length === others.length}
@@ -83,6 +85,7 @@ export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
           {others.map(({ id, name }) => (
             <label key={id} className="d-flex align-items-center gap-2">
               <input
+                name="to"
                 type="checkbox"
                 className="form-check-input m-0"
                 checked={to.includes(id)}

@@ -37,7 +37,7 @@ export const FacetBar = ({ facet, shown, reading, onFacet, onToggle, onReading }
     <span className="flex-grow-1" />
     {sheetParts.map(([part, label], index) => (
       <label key={part} className="inline">
-        <input type="checkbox" className="form-check-input m-0" checked={shown[part]} onChange={() => onToggle(part)} />
+        <input name={part} type="checkbox" className="form-check-input m-0" checked={shown[part]} onChange={() => onToggle(part)} />
         {label} <kbd>{index + 1}</kbd>
       </label>
     ))}

@@ -105,6 +105,7 @@ export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTr
           <label>
             Why it stays
             <textarea
+              name="reason"
               className="form-control form-control-sm"
               rows={2}
               maxLength={2000}

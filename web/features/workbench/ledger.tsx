@@ -257,6 +257,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                         {edited ? (
                           <>
                             <input
+                              name="number"
                               className="num"
                               size={1}
                               autoFocus

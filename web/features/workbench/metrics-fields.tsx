@@ -53,6 +53,7 @@ export const MetricsFields = ({ name, metrics, typedIn, readOnly, onMetrics }: P
         <label key={id}>
           {label}
           <input
+            name={id}
             className="num"
             inputMode="numeric"
             value={typed[id]}

@@ -102,6 +102,7 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
       <label className="inline">
         Rows
         <select
+          name="rows"
           className="form-select form-select-sm"
           value={kind}
           disabled={readOnly}
@@ -217,6 +218,7 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
         )}
         <label className="inline align-self-center">
           <input
+            name="linked"
             type="checkbox"
             className="form-check-input m-0"
             checked={linked}
@@ -254,6 +256,7 @@ const Bounds = ({ rows, id, base, readOnly, onRows }: BoundsProps) => (
         <span key={which} className="inline">
           <label className="inline">
             <input
+              name="bounded"
               type="checkbox"
               className="form-check-input m-0"
               checked={text !== undefined}
@@ -307,6 +310,7 @@ const WholeLines = ({ rows, terms, step, readOnly, onRows }: WholeLinesProps) =>
     <label className="inline">
       In whole lines
       <select
+        name="gap"
         className="form-select form-select-sm"
         disabled={readOnly || offers.length === 0}
         value={offers.some(({ gap }) => isWhole(now) && gap === toNumber(now)) ? toNumber(now) : ""}

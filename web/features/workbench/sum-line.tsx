@@ -142,6 +142,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
         </span>
         {container.kind !== "fluid" && (
           <select
+            name="align"
             className="form-select form-select-sm"
             aria-label="Where the container stands"
             title="Where the container stands in what is left over"
@@ -168,6 +169,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
         <span className="flex-grow-1" />
         <label className="inline">
           <input
+            name="linked"
             type="checkbox"
             className="form-check-input m-0"
             checked={linked}
@@ -201,6 +203,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
         <label className="inline">
           Edges
           <select
+            name="edge-gutters"
             aria-label="Edge gutters"
             title="Half a gutter inside the container at each end, or none"
             className="form-select form-select-sm"
@@ -251,6 +254,7 @@ const StatedFields = ({ columns, today, base, readOnly, breakpoint, onColumns }:
   return (
     <span className="inline stated">
       <select
+        name="stated"
         className={`form-select form-select-sm ${text === undefined ? "none-stated" : ""}`}
         aria-label="What is stated"
         title="What your team says this ought to come to at the drawn-at size; it is checked, and computes nothing"
