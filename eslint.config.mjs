@@ -59,6 +59,7 @@ export default ts.config(
         process: "readonly",
         console: "readonly",
         setTimeout: "readonly",
+        setImmediate: "readonly",
         setInterval: "readonly",
         clearInterval: "readonly",
         Buffer: "readonly",

@@ -3,6 +3,7 @@ import next from "next";
 import { answerAhead } from "./server/ahead.ts";
 import { renewDatabase } from "./server/database.ts";
 import { answerProblem, receive } from "./server/front.ts";
+import { fairQueue } from "./server/heavy/fair-queue.ts";
 import { shareHeavyPool } from "./server/heavy/heavy.ts";
 import { openHeavyPool } from "./server/heavy/pool.ts";
 import { report } from "./server/report.ts";
@@ -17,13 +18,34 @@ const app = next({ dev: process.env.NODE_ENV !== "production", dir: import.meta.
 await app.prepare();
 const handle = app.getRequestHandler();
 
+// One request a turn goes into the framework, senders in turn: between two turns answers go out and others come in, so
+// that a hundred requests at once delay nobody else by more than one of them.
+const turns = fairQueue({ slots: 1, slotsPerClient: 1, waiting: 10_000, waitingPerClient: 2_000 });
+const nextTurn = () => new Promise((resolve) => setImmediate(resolve));
+
+const refuse = (response, problem) => {
+  // What is still being sent is not read.
+  response.setHeader("Connection", "close");
+  answerProblem(response, problem).catch((error) => report("answering a problem", error));
+};
+
 const server = createServer((request, response) => {
   const problem = receive(request, response);
-  if (problem) {
-    // What is still being sent is not read.
-    response.setHeader("Connection", "close");
-    answerProblem(response, problem).catch((error) => report("answering a problem", error));
-  } else if (!answerAhead(request, response)) handle(request, response).catch((error) => report(request.url ?? "", error));
+  if (problem) return refuse(response, problem);
+  if (answerAhead(request, response)) return;
+  turns
+    .enter(request.headers["x-ypsiline-address"], () => {
+      handle(request, response).catch((error) => report(request.url ?? "", error));
+      return nextTurn();
+    })
+    .then(({ ok }) => {
+      if (!ok)
+        refuse(response, {
+          code: "unavailable",
+          detail: "Too much is asked at once; try again in a moment.",
+          headers: { "Retry-After": "2" },
+        });
+    });
 });
 server.requestTimeout = 30_000;
 // Longer than clients keep a connection, so that none sends on one that is being closed.
@@ -33,7 +55,21 @@ server.on("error", (error) => {
   process.stderr.write(`The application cannot listen on ${hostname}:${port}: ${error.message}\n`);
   process.exit(1);
 });
-server.listen(port, hostname, () => process.stdout.write(`listening on http://${hostname}:${port}\n`));
+// The first answer of each kind has connections, workers and code to wait for: the server asks itself before anybody does.
+const firstQuestions = [
+  ["/api/v1/specs/nobody/nothing/latest", {}],
+  ["/api/v1/import?format=csv", { method: "POST", body: "columns\n" }],
+  ["/session", { method: "POST", body: new URLSearchParams(), redirect: "manual" }],
+  ["/sign-in", {}],
+];
+server.listen(port, hostname, async () => {
+  const own = `http://${hostname.includes(":") ? `[${hostname}]` : hostname}:${port}`;
+  for (const [path, question] of firstQuestions)
+    await fetch(own + path, question)
+      .then((answer) => answer.arrayBuffer())
+      .catch((error) => report(`asking itself for ${path}`, error));
+  process.stdout.write(`listening on http://${hostname}:${port}\n`);
+});
 
 /** Postgres.js 3.4 writes to a connection that was lost in the same turn; the pool is given up rather than left to wait. */
 const isKnown = (error) => error instanceof TypeError && /reading 'write'/.test(error.message) && /postgres/.test(error.stack ?? "");
