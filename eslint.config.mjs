@@ -95,6 +95,18 @@ export default ts.config(
       { group: ["@/features/*", "../*"], message: "Features never import each other's inside." },
       { group: ["@/server/*"], message: "Features take the server's types only.", types: true },
     ],
+    ["web/features/*/*/**"],
+  ),
+  // Rooms within a feature know each other, and no other feature.
+  boundary(
+    ["web/features/*/*/**"],
+    [
+      coreByIndex,
+      noApp,
+      sqlAtHome,
+      { group: ["@/features/*", "../../*"], message: "Features never import each other's inside." },
+      { group: ["@/server/*"], message: "Features take the server's types only.", types: true },
+    ],
   ),
   boundary(["web/server/**"], [coreByIndex, noApp, { group: ["@/features/*", "@/ui/*"], message: "The server draws nothing." }]),
   boundary(["web/app/**"], [coreByIndex, sqlAtHome]),

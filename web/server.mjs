@@ -6,6 +6,7 @@ import { answerProblem, receive } from "./server/front.ts";
 import { fairQueue } from "./server/heavy/fair-queue.ts";
 import { shareHeavyPool } from "./server/heavy/heavy.ts";
 import { openHeavyPool } from "./server/heavy/pool.ts";
+import { forgetRequests } from "./server/rate-limit.ts";
 import { report } from "./server/report.ts";
 
 // The application behind one plain HTTP server: every request passes `receive` first. Files of published versions are
@@ -68,6 +69,7 @@ server.listen(port, hostname, async () => {
     await fetch(own + path, question)
       .then((answer) => answer.arrayBuffer())
       .catch((error) => report(`asking itself for ${path}`, error));
+  forgetRequests();
   process.stdout.write(`listening on http://${hostname}:${port}\n`);
 });
 

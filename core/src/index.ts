@@ -23,10 +23,27 @@ export {
   toNumber,
   zero,
 } from "./exact/exact";
-export { isNegative, lengthText, lengthUnits, parseLength, pxText, toPx } from "./exact/length";
+export { declaredText, isNegative, lengthText, lengthUnits, parseLength, pxText, toPx } from "./exact/length";
+export { readTyped } from "./exact/typed";
 export { show, shownNumber, toDecimal, toExactDecimal, toJson } from "./exact/show";
 export { workOutSum } from "./exact/sum";
+export { versionLevels } from "./layout/levels";
 export { limits } from "./layout/limits";
+export {
+  breakpointNumbers,
+  cellList,
+  cellOfPath,
+  containerWords,
+  facetIds,
+  facetOfPlace,
+  ledgerHeadings,
+  numberAt,
+  numberCells,
+  placeOfPath,
+  readContainerKind,
+  readDeclared,
+  repairCells,
+} from "./layout/numbers";
 export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";
 export { issuesOf, nestsPast, parseLayout, parseWith, pointer } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
@@ -46,7 +63,6 @@ export { changeRowTerm, rowGivingWayFor } from "./solve/change-row-term";
 export { rowLines } from "./solve/row-lines";
 export { usualDevices } from "./sweep/devices";
 export { densities, nearestClean, sweep } from "./sweep/sweep";
-export { repairCells } from "./solve/repair/cells";
 export { isToMend } from "./solve/repair/goal";
 export { repair } from "./solve/repair/repair";
 export { check } from "./check/check";
@@ -58,7 +74,7 @@ export { countOf, findingWords, fixLabel, levelWords } from "./check/words";
 export { applyChanges, compareLayouts, sameJson } from "./compare/changes";
 export { changesInWords, changeWords, countChanges, valueWords } from "./compare/words";
 export { breakpointSentence, changesByBreakpoint, containerDifferences, containerLine } from "./compare/effects";
-export { changeLevel, leastVersion, levelBetween, raised, versionLevel, versionLevels } from "./compare/version-level";
+export { changeLevel, leastVersion, levelBetween, raised, versionLevel } from "./compare/version-level";
 export { compareVersions, parseVersion, versionText } from "./compare/version-number";
 export { formatOf, readableFormats } from "./formats/detect";
 export { formatIds, formats, plainWriting } from "./formats/registry";
@@ -77,6 +93,7 @@ export type { Exact } from "./exact/exact";
 export type { Length, LengthContext, LengthUnit } from "./exact/length";
 export type { ShownNumber } from "./exact/show";
 export type { SumFault, SumResult } from "./exact/sum";
+export type { CellId, CellResult, Facet, NumberCell, NumberPath, RepairCell, SheetPlace } from "./layout/numbers";
 export type { Issue, Parsed } from "./layout/parse";
 export type { Baseline, Breakpoint, Columns, Container, Layout, LayoutInput, Rows } from "./layout/schema";
 export type { BreakpointRange } from "./grid/breakpoint-at";
@@ -95,7 +112,7 @@ export type { RowLines } from "./solve/row-lines";
 export type { Device } from "./sweep/devices";
 export type { Piece } from "./sweep/pieces";
 export type { FixedFit, HandOver, Sweep, UnderLeast, WidthRun } from "./sweep/sweep";
-export type { HeldCell, RepairCell } from "./solve/repair/cells";
+export type { HeldCell } from "./solve/repair/cells";
 export type { Repaired } from "./solve/repair/repair";
 export type { CheckResult } from "./check/check";
 export type { BaseStanding, BaseUnits } from "./check/on-base";
@@ -105,7 +122,7 @@ export type { FindingWords } from "./check/words";
 export type { Applied, Change, Conflict } from "./compare/changes";
 export type { ChangeWords } from "./compare/words";
 export type { BreakpointChange, ContainerDifference, Effect } from "./compare/effects";
-export type { VersionLevel } from "./compare/version-level";
+export type { VersionLevel } from "./layout/levels";
 export type { VersionNumber } from "./compare/version-number";
 export type { CssOptions } from "./formats/css/options";
 export type { FormatId } from "./formats/registry";

@@ -32,3 +32,8 @@ const configuredRate = (): number => {
 
 /** The instance's limit (RATE_LIMIT requests a second for each address). */
 export const takeRequest = (address: string, now: number): number => (shared.ypsilineLimit ??= rateLimit(configuredRate()))(address, now);
+
+/** Begins to count anew: what the server asked itself as it started is nobody's. */
+export const forgetRequests = (): void => {
+  delete shared.ypsilineLimit;
+};

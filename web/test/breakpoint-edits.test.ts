@@ -1,6 +1,6 @@
 import { check, type Layout, limits, parseLayout } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { addBreakpoint, carry, copyBreakpoint, freshId, mayAdd, removeBreakpoint } from "@/features/workbench/breakpoint-edits";
+import { addBreakpoint, carry, copyBreakpoint, freshId, mayAdd, removeBreakpoint } from "@/features/workbench/ladder/breakpoint-edits";
 import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
 
 const grown = (count: number): Layout => {

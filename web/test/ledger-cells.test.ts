@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ledgerCells, pastedRows, pasteInto, steppedText } from "@/features/workbench/ledger-cells";
+import { ledgerCells, pastedRows, pasteInto, steppedText } from "@/features/workbench/ledger/ledger-cells";
 import { exact } from "@ypsiline/core";
 import { cleanLayout, only, oneBreakpoint } from "../../core/test/layouts";
 

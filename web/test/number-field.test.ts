@@ -1,6 +1,6 @@
-import { exact, lengthText, toJson } from "@ypsiline/core";
+import { exact, lengthText, readTyped, toJson } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { readTyped, stepOf } from "@/ui/number-field";
+import { stepOf } from "@/ui/number-field";
 
 describe("a number field", () => {
   it.each([

@@ -13,9 +13,9 @@ import {
 } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
 import { jumpsOf, pointsOf } from "@/features/widths/series";
-import { rowDimensions, sheetDimensions } from "@/features/workbench/dimensions";
-import { facetOf, placeOf } from "@/features/workbench/finding-place";
-import { sameTrial, triedLayout, trialWords } from "@/features/workbench/trial";
+import { rowDimensions, sheetDimensions } from "@/features/workbench/sheet/dimensions";
+import { facetOf, placeOf } from "@/features/workbench/findings/finding-place";
+import { sameTrial, triedLayout, trialWords } from "@/features/workbench/findings/trial";
 
 const layout = layoutFromColumns("Test", 1280, 12);
 const withRows = (height: string, gutter: string, offset = "0px"): Resolution => {
@@ -69,7 +69,7 @@ describe("where a finding is marked", () => {
     ["/text/3/lineHeight", "text", "baseline"],
   ] as const)("%s: %s, in the facet %s", (path, place, facet) => {
     expect(placeOf({ path })).toBe(place);
-    expect(facetOf[placeOf({ path })]).toBe(facet);
+    expect(facetOf(placeOf({ path }))).toBe(facet);
   });
 });
 

@@ -1,37 +1,7 @@
 "use client";
 
-import {
-  add,
-  type Exact,
-  exact,
-  type Length,
-  type LengthUnit,
-  lengthText,
-  multiply,
-  sign,
-  type SumFault,
-  toDecimal,
-  workOutSum,
-} from "@ypsiline/core";
+import { add, type Exact, exact, type Length, type LengthUnit, lengthText, multiply, readTyped, sign, toDecimal } from "@ypsiline/core";
 import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
-
-const faultWords: Readonly<Record<SumFault, string>> = {
-  empty: "Type a number",
-  "too-long": "Too long: type at most 200 characters",
-  unexpected: "Not a number or sum: type one like 24, 1.5rem or 1440-2*144",
-  unfinished: "The sum is not finished",
-  "division-by-zero": "The sum divides by 0",
-  "mixed-units": "Use one unit in a sum",
-};
-
-/** Reads what was typed as a length in one of some units; a bare number has the first. Says what is wrong otherwise. */
-export const readTyped = (text: string, units: readonly LengthUnit[]): { ok: true; value: Length } | { ok: false; message: string } => {
-  const sum = workOutSum(text);
-  if (!sum.ok) return { ok: false, message: faultWords[sum.code] };
-  const unit = sum.unit ?? units[0] ?? "px";
-  if (!units.includes(unit)) return { ok: false, message: `Use ${units.join(" or ")} here, not ${unit}` };
-  return { ok: true, value: { value: sum.value, unit } };
-};
 
 /** Steps of the arrow keys: 1, Shift the base unit, Alt the half step; in rem and fr a sixteenth and a twentieth. */
 export const stepOf = (event: { shiftKey: boolean; altKey: boolean }, base: Exact, unit: LengthUnit): Exact => {

@@ -1,6 +1,7 @@
+import { px } from "../exact/length";
 import { type Exact, fromJsonNumber } from "../exact/exact";
 import { breakpointRanges } from "../grid/breakpoint-at";
-import { columnTerms, px } from "../grid/columns";
+import { columnTerms } from "../grid/columns";
 import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
 import type { Layout } from "../layout/schema";
 import { ruleIds, rules } from "./registry";

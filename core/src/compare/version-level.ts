@@ -1,10 +1,8 @@
+import type { VersionLevel } from "../layout/levels";
+import { numberOf } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
 import { type Change, compareLayouts } from "./changes";
 import { compareVersions, type VersionNumber } from "./version-number";
-
-/** How much a change asks of those who use a spec (Semantic Versioning 2.0.0). */
-export const versionLevels = ["patch", "minor", "major"] as const;
-export type VersionLevel = (typeof versionLevels)[number];
 
 /** Lists whose entries other documents refer to by name: taking one away breaks them. */
 const referredTo = ["breakpoints", "spacing", "areas"];
@@ -20,10 +18,9 @@ const words = ["name", "notes", "accepted", "extensions"];
 export const changeLevel = ({ path, ...values }: Change): VersionLevel => {
   const [root = "", , ...inner] = path;
   if (path.length === 2 && referredTo.includes(root) && !("to" in values)) return "major";
-  if (root === "breakpoints" && ["from", "columns/count"].includes(inner.join("/"))) return "major";
   if (words.includes(root) || path.at(-1) === "#order") return "patch";
-  if (["breakpoints", "areas"].includes(root) && (inner.join("/") === "name" || inner[0] === "drawnAt")) return "patch";
-  return "minor";
+  if (["breakpoints", "areas"].includes(root) && inner.join("/") === "name") return "patch";
+  return root === "breakpoints" && inner.length > 0 ? (numberOf(inner.join("/"))?.level ?? "minor") : "minor";
 };
 
 /** The highest level among the changes between two layouts, with the changes that make it so; patch where nothing differs. */

@@ -1,41 +1,10 @@
 import { parseLength } from "../exact/length";
 import { show } from "../exact/show";
+import { nameOfPath } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
 import { type Change, compareLayouts, sameJson } from "./changes";
 
-const memberNames: Readonly<Record<string, string>> = {
-  "columns/count": "columns",
-  "columns/gutter": "gutter",
-  "columns/margin/start": "start margin",
-  "columns/margin/end": "end margin",
-  "columns/edgeGutters": "edge gutters",
-  "columns/container": "container",
-  "columns/container/kind": "container",
-  "columns/container/max": "container at most",
-  "columns/container/width": "container",
-  "columns/container/align": "container alignment",
-  "columns/stated/container": "stated container",
-  "columns/stated/column": "stated column",
-  from: "from-width",
-  "drawnAt/width": "drawn-at width",
-  "drawnAt/height": "drawn-at height",
-  "rows/height": "row height",
-  "rows/gutter": "row gutter",
-  "rows/offset": "row offset",
-  "rows/count": "rows",
-  "rows/margin/start": "margin above the rows",
-  "rows/margin/end": "margin below the rows",
-  "rows/least": "least height of the rows",
-  "rows/most": "most height of the rows",
-  "baseline/step": "baseline step",
-  "baseline/offset": "baseline offset",
-  "baseline/emphasis": "emphasised baseline",
-  "mesh/step": "mesh step",
-  "mesh/emphasis": "emphasised mesh line",
-  base: "base unit",
-  rootFontSize: "root font size",
-  leastColumn: "least column",
-};
+const specNames: Readonly<Record<string, string>> = { base: "base unit", rootFontSize: "root font size", leastColumn: "least column" };
 
 const partNames: Readonly<Record<string, string>> = {
   start: "start",
@@ -98,7 +67,7 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
     const where = find(after) ?? find(before) ?? entry;
     if (rest.length === 0) return { where, what: "breakpoint", from: "", to: "to" in change ? "added" : "removed" };
     const path = rest.join("/");
-    return { where, what: memberNames[path] ?? rest.join(" "), ...values };
+    return { where, what: nameOfPath(path) ?? rest.join(" "), ...values };
   }
   const whole = entryNames[root];
   if (whole && entry !== undefined && rest.length === 0)
@@ -112,7 +81,7 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   if (root === "extensions") return { where: "Spec", what: "what other tools keep in it", from: "", to: "changed" };
   if (entry === "#order")
     return { where: "Spec", what: `order of ${entryNames[root] ?? root}s`, from: String(change.from), to: String(change.to) };
-  return { where: "Spec", what: memberNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" "), ...values };
+  return { where: "Spec", what: specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" "), ...values };
 };
 
 /** Changes in words, margins that changed alike at both sides told once. */

@@ -1,5 +1,5 @@
 import { type Exact, exact, multiply, divide, parseDecimal, sign } from "./exact";
-import { toExactDecimal } from "./show";
+import { toDecimal, toExactDecimal } from "./show";
 
 export const lengthUnits = ["px", "rem", "%", "fr"] as const;
 export type LengthUnit = (typeof lengthUnits)[number];
@@ -51,6 +51,22 @@ export const toPx = (length: Length, context: LengthContext): Exact => {
     default:
       return length.unit satisfies never;
   }
+};
+
+/**
+ * A declared length in px.
+ * @throws RangeError for text that is no length, and for fr.
+ */
+export const px = (text: string, context: LengthContext): Exact => {
+  const length = parseLength(text);
+  if (!length) throw new RangeError(`not a length: ${text}`);
+  return toPx(length, context);
+};
+
+/** A declared length as it is read and typed: 24 for 24px, the unit with it otherwise. */
+export const declaredText = (text: string): string => {
+  const length = parseLength(text);
+  return length?.unit === "px" ? toDecimal(length.value, 6) : text;
 };
 
 export const isNegative = (length: Length): boolean => sign(length.value) < 0;

@@ -1,13 +1,6 @@
 import { add, compare, divide, exact, type Exact, isZero, larger, multiply, negate, smaller, subtract, zero } from "../exact/exact";
-import { type LengthContext, parseLength, toPx } from "../exact/length";
+import { type LengthContext, parseLength, px, toPx } from "../exact/length";
 import type { Columns } from "../layout/schema";
-
-/** A length of a parsed layout in px. @throws RangeError for text no layout schema lets through. */
-export const px = (text: string, context: LengthContext): Exact => {
-  const length = parseLength(text);
-  if (!length) throw new RangeError(`not a length: ${text}`);
-  return toPx(length, context);
-};
 
 /**
  * The terms of the column sum at one width, in CSS px, exact:

@@ -1,7 +1,7 @@
+import { px } from "../exact/length";
 import { add, compare, exact, type Exact, fromJsonNumber, multiply, sign, zero } from "../exact/exact";
 import type { Issue } from "../layout/parse";
 import type { Breakpoint, Layout } from "../layout/schema";
-import { px } from "./columns";
 import { lengthContext, resolve, type Resolution } from "./resolve";
 
 /** A line drawn right across a sheet, CSS px from its top left; every so many are emphasised. */

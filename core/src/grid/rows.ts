@@ -1,7 +1,7 @@
+import { px } from "../exact/length";
 import { add, compare, divide, exact, type Exact, floor, larger, multiply, sign, smaller, subtract, toNumber, zero } from "../exact/exact";
 import type { LengthContext } from "../exact/length";
 import type { Baseline, Rows } from "../layout/schema";
-import { px } from "./columns";
 
 export type RowTrack = { readonly start: Exact; readonly height: Exact };
 

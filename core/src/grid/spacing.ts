@@ -1,6 +1,6 @@
+import { px } from "../exact/length";
 import { exact, type Exact, fromJsonNumber, multiply } from "../exact/exact";
 import type { Layout } from "../layout/schema";
-import { px } from "./columns";
 import { lengthContext } from "./resolve";
 
 /** Spacing steps with what they come to, CSS px, exact: multiple × base unit. */

@@ -13,9 +13,9 @@ import {
   subtract,
   zero,
 } from "../exact/exact";
-import { parseLength } from "../exact/length";
+import { parseLength, px } from "../exact/length";
 import { breakpointRanges } from "../grid/breakpoint-at";
-import { type ColumnTerms, columnTerms, px } from "../grid/columns";
+import { type ColumnTerms, columnTerms } from "../grid/columns";
 import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
 import type { Columns, Layout } from "../layout/schema";
 

@@ -1,3 +1,4 @@
+import { px } from "../exact/length";
 import { inBoth, type ResidueClass, wholeQuotients } from "../exact/congruence";
 import {
   add,
@@ -18,7 +19,7 @@ import {
   toNumber,
 } from "../exact/exact";
 import { breakpointRanges } from "../grid/breakpoint-at";
-import { type ColumnTerms, columnTerms, px } from "../grid/columns";
+import { type ColumnTerms, columnTerms } from "../grid/columns";
 import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
 import type { Layout } from "../layout/schema";
 import { fitsFrom, type Piece, widthPieces } from "./pieces";

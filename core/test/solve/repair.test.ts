@@ -84,7 +84,7 @@ describe("the repair of a whole spec", () => {
       "4px",
     ]);
     expect(cost(repaired)).toBe("4");
-    expect(told(repair(layout, hold("desk row", "desk baseline", "desk gutter")))).toEqual(["in the way: desk row, desk baseline"]);
+    expect(told(repair(layout, hold("desk rows", "desk baseline", "desk gutter")))).toEqual(["in the way: desk rows, desk baseline"]);
   });
 
   it("an accepted caution stays", () => {

@@ -1,12 +1,13 @@
 "use client";
 
 import Modal from "react-bootstrap/Modal";
+import { layers } from "./facets/facets";
 
 const shortcuts: readonly (readonly [string, string])[] = [
   ["Ctrl or ⌘ + Z", "Take back the last edit"],
   ["Ctrl or ⌘ + Shift + Z", "Bring it back"],
   ["[ and ]", "Go to the breakpoint before and after"],
-  ["1, 2, 3, 4, 5", "Show or hide columns, rows, baseline, mesh, dimensions"],
+  [layers.map(({ key }) => key).join(", "), `Show or hide ${layers.map(({ name }) => name.toLowerCase()).join(", ")}`],
   ["M", "Read distances on the sheet: arrow keys, Enter, Esc"],
   ["↑ and ↓ in a number", "Step by 1; with Shift by the base unit, with Alt by the half step"],
   ["Enter, Esc in a number", "Take it, give it back"],

@@ -2,6 +2,8 @@ import {
   breakpointAt,
   type Breakpoint,
   type Exact,
+  type Facet,
+  facetIds,
   fromJsonNumber,
   type Layout,
   limits,
@@ -9,10 +11,6 @@ import {
   toDecimal,
   toNumber,
 } from "@ypsiline/core";
-
-/** Facets that are built, in the order people work in. */
-export const facets = ["base", "columns", "rows", "baseline"] as const;
-export type Facet = (typeof facets)[number];
 
 /** What the workbench looks at. `at` is a breakpoint's id; the probe need not stand inside its widths. */
 export type View = { readonly at: string; readonly facet: Facet; readonly width: Exact };
@@ -30,7 +28,7 @@ export const viewOf = (query: { get: (name: string) => string | null }, layout: 
   const asked = readWidth(query.get("width"));
   const last = layout.breakpoints.at(-1);
   const breakpoint = named ?? (asked ? breakpointAt(layout, asked) : (last ?? breakpointAt(layout, fromJsonNumber(1))));
-  const facet = facets.find((one) => one === query.get("facet")) ?? "columns";
+  const facet = facetIds.find((one) => one === query.get("facet")) ?? "columns";
   return { at: breakpoint.id, facet, width: asked ?? fromJsonNumber(breakpoint.drawnAt.width) };
 };
 

@@ -7,6 +7,7 @@ import {
   check,
   countChanges,
   type Exact,
+  type Facet,
   type Finding,
   fixLabel,
   fromJsonNumber,
@@ -30,22 +31,24 @@ import { TopBar } from "@/ui/brand";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { NumText } from "@/ui/num";
 import { Still } from "@/ui/still";
-import { BreakpointActions } from "./breakpoint-actions";
-import { FacetBar, sheetParts } from "./facet-bar";
-import { FacetPanel } from "./facet-panel";
-import { facetOf, placeOf } from "./finding-place";
-import { FindingsPanel } from "./findings-panel";
-import { Ladder } from "./ladder";
-import { Ledger } from "./ledger";
-import { Sheet, type Shown } from "./sheet";
+import { BreakpointActions } from "./ladder/breakpoint-actions";
+import type { Layer, Shown } from "./facets/facet";
+import { FacetBar } from "./facets/facet-bar";
+import { FacetPanel } from "./facets/facet-panel";
+import { facetOfId, layers } from "./facets/facets";
+import { facetOf, placeOf } from "./findings/finding-place";
+import { FindingsPanel } from "./findings/findings-panel";
+import { Ladder } from "./ladder/ladder";
+import { Ledger } from "./ledger/ledger";
+import { Sheet } from "./sheet/sheet";
 import { SpansTable } from "./spans-table";
-import { triedLayout, type Trial, trialWords } from "./trial";
+import { triedLayout, type Trial, trialWords } from "./findings/trial";
 import { useShortcuts } from "./use-shortcuts";
-import { type Facet, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
+import { shownBreakpoint, type View, viewOf, viewQuery } from "./view";
 
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
-const CarryDialog = dynamic(() => import("./carry-dialog").then((module) => module.CarryDialog));
-const RepairDialog = dynamic(() => import("./repair-dialog").then((module) => module.RepairDialog));
+const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));
+const RepairDialog = dynamic(() => import("./findings/repair-dialog").then((module) => module.RepairDialog));
 const FilesDialog = dynamic(() => import("./files-dialog").then((module) => module.FilesDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
@@ -113,7 +116,7 @@ export const Workbench = ({ query }: Props) => {
   /** Goes to a facet; its own lines are shown with it. */
   const showFacet = (facet: Facet): void => {
     setView((before) => ({ ...before, facet }));
-    if (facet !== "base") setShown((before) => ({ ...before, [facet]: true }));
+    setShown((before) => ({ ...before, [facetOfId(facet).layer.id]: true }));
   };
   const select = (id: string): void => {
     const to = layout.breakpoints.find((one) => one.id === id);
@@ -132,7 +135,7 @@ export const Workbench = ({ query }: Props) => {
     if (patched.ok) editOrSay(patched.value);
     else toast(patched.issues[0]?.message ?? "This fix no longer fits.");
   };
-  const toggle = (layer: keyof Shown): void => setShown((before) => ({ ...before, [layer]: !before[layer] }));
+  const toggle = (layer: Layer): void => setShown((before) => ({ ...before, [layer]: !before[layer] }));
 
   useShortcuts({
     "mod+z": undo,
@@ -140,7 +143,7 @@ export const Workbench = ({ query }: Props) => {
     "mod+y": redo,
     "[": () => go(-1),
     "]": () => go(1),
-    ...Object.fromEntries(sheetParts.map(([part], index) => [String(index + 1), () => toggle(part)])),
+    ...Object.fromEntries(layers.map(({ id, key }) => [key, () => toggle(id)])),
     m: () => setReading(!reading),
     Escape: () => setTrial(null),
     "?": () => setDialog("shortcuts"),
@@ -231,7 +234,7 @@ export const Workbench = ({ query }: Props) => {
               layout={seen}
               resolution={resolved.value}
               shown={shown}
-              facet={view.facet}
+              facet={facetOfId(view.facet)}
               base={base}
               mark={mark}
               reading={reading}
@@ -324,7 +327,7 @@ export const Workbench = ({ query }: Props) => {
                   editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
                 }
                 onFocus={setFocused}
-                onShow={(finding) => showFacet(facetOf[placeOf(finding)])}
+                onShow={(finding) => showFacet(facetOf(placeOf(finding)))}
                 onSelect={select}
               />
             )}

@@ -1,5 +1,5 @@
+import { px } from "../../exact/length";
 import { compare, divide, exact, isWhole, multiply } from "../../exact/exact";
-import { px } from "../../grid/columns";
 import { at, baselineFix } from "../fixes";
 import type { Rule } from "../types";
 import type { Exact } from "../../exact/exact";

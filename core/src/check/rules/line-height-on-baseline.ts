@@ -1,6 +1,5 @@
 import { divide, type Exact, isWhole } from "../../exact/exact";
-import { pxText } from "../../exact/length";
-import { px } from "../../grid/columns";
+import { pxText, px } from "../../exact/length";
 import { nearestMultiple, nearestMultiples } from "../fixes";
 import type { Fix, Rule } from "../types";
 

@@ -1,5 +1,5 @@
+import { px } from "../../exact/length";
 import type { Exact } from "../../exact/exact";
-import { px } from "../../grid/columns";
 import { at, nearestMultiple, nearestMultiples, rowFix, together } from "../fixes";
 import { onBase } from "../on-base";
 import type { Rule } from "../types";

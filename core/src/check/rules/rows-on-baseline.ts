@@ -1,5 +1,5 @@
+import { px } from "../../exact/length";
 import { add, ceiling, divide, exact, type Exact, floor, fromJsonNumber, isWhole, multiply, sign, subtract } from "../../exact/exact";
-import { px } from "../../grid/columns";
 import { rowTerms } from "../../grid/rows";
 import { at, rowFix } from "../fixes";
 import type { Rule } from "../types";

@@ -1,6 +1,6 @@
 import { add, divide, equals, exact, type Exact, floor, isWhole, multiply, subtract } from "../../exact/exact";
-import { pxText } from "../../exact/length";
-import { type ColumnTerms, px } from "../../grid/columns";
+import { pxText, px } from "../../exact/length";
+import { type ColumnTerms } from "../../grid/columns";
 import { at, containerFix, marginFix } from "../fixes";
 import type { CheckedBreakpoint, Fix, Found, Rule } from "../types";
 

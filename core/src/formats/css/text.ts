@@ -1,7 +1,7 @@
+import { px } from "../../exact/length";
 import { add, divide, type Exact, exact, multiply, negate, subtract } from "../../exact/exact";
 import { toDecimal } from "../../exact/show";
 import { fontMetrics, type FontMetrics } from "../../grid/fonts";
-import { px } from "../../grid/columns";
 import { lengthContext } from "../../grid/resolve";
 import type { Layout } from "../../layout/schema";
 import { namesIn } from "./spacing-names";

@@ -1,12 +1,13 @@
 import { limits } from "../../layout/limits";
 import { type Issue, parseLayout } from "../../layout/parse";
+import { breakpointNumbers, ledgerHeadings, type NumberPath } from "../../layout/numbers";
 import type { LayoutInput } from "../../layout/schema";
 import { idPattern } from "../../layout/schema";
 import { usualDrawnAt } from "../drawn-at";
 import { breakpointFromLines, type Edge } from "../from-lines";
 import type { Read } from "../types";
 import { type CsvRow, readCsvRows } from "./csv";
-import { ledgerHeader, linesHeader } from "./write";
+import { linesHeader } from "./write";
 
 type BreakpointInput = LayoutInput["breakpoints"][number];
 
@@ -20,7 +21,7 @@ const plain = (heading: string): string =>
     .trim();
 
 /** Other headings people write for the same thing. */
-const headings: Readonly<Record<string, (typeof ledgerHeader)[number]>> = {
+const headings: Readonly<Record<string, string>> = {
   breakpoint: "name",
   "from width": "from",
   width: "drawn width",
@@ -49,10 +50,13 @@ const idOf = (name: string, used: ReadonlySet<string>): string => {
   return id;
 };
 
+/** Numbers that a ledger file holds. */
+type Held = { [K in NumberPath]: (typeof breakpointNumbers)[K]["heading"] extends string ? K : never }[NumberPath];
+
 const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   const names = header.map((heading) => headings[plain(heading)] ?? plain(heading));
   const lost = names.flatMap((name, index) =>
-    (ledgerHeader as readonly string[]).includes(name) ? [] : [`line 1: heading ${header[index] ?? ""} is none of the ledger`],
+    ledgerHeadings.includes(name) ? [] : [`line 1: heading ${header[index] ?? ""} is none of the ledger`],
   );
   const issues: Issue[] = [];
   const used = new Set<string>();
@@ -61,43 +65,44 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
       `must hold at most ${limits.breakpoints} breakpoints, a row for each; it holds ${rows.length.toLocaleString("en")} rows`,
     );
   const read = rows.map(({ line, fields }) => {
-    const get = (name: (typeof ledgerHeader)[number]): string => fields[names.indexOf(name)] ?? "";
-    const number = (name: (typeof ledgerHeader)[number]): number | null => {
-      const text = get(name)
+    const said = (heading: string): string => fields[names.indexOf(heading)] ?? "";
+    const get = (path: Held): string => said(breakpointNumbers[path].heading);
+    const number = (path: Held): number | null => {
+      const text = get(path)
         .replace(/\s*px$/i, "")
         .replace(",", ".");
       if (text === "") return null;
       if (/^\d+(\.\d{1,3})?$/.test(text)) return Number(text);
-      issues.push({ path: `line ${line}`, message: `${name} must be a number, not ${get(name).slice(0, 40)}` });
+      issues.push({ path: `line ${line}`, message: `${breakpointNumbers[path].heading} must be a number, not ${get(path).slice(0, 40)}` });
       return null;
     };
-    const given = get("id");
-    const id = idPattern.test(given) && !used.has(given) ? given : idOf(given || get("name"), used);
+    const given = said("id");
+    const id = idPattern.test(given) && !used.has(given) ? given : idOf(given || said("name"), used);
     used.add(id);
-    return { line, get, number, id, from: number("from") };
+    return { line, get, number, id, name: said("name"), from: number("from") };
   });
-  const breakpoints = read.map(({ line, get, number, id, from }, index): BreakpointInput => {
+  const breakpoints = read.map(({ line, get, number, id, name, from }, index): BreakpointInput => {
     const first = from ?? (index === 0 ? 320 : (read[index - 1]?.from ?? 320) + 1);
     if (from === null) lost.push(`line ${line}: no from-width; ${first} stands in`);
     const usual = usualDrawnAt(first, read[index + 1]?.from ?? null);
-    const count = number("columns");
+    const count = number("columns/count");
     if (count === null) issues.push({ path: `line ${line}`, message: "columns must be a whole number, like 12" });
-    const width = get("container width");
-    const kind = get("container");
-    const align = get("container align");
+    const width = get("columns/container/max");
+    const kind = get("columns/container/kind");
+    const align = get("columns/container/align");
     const placed = align === "start" || align === "end" ? align : "center";
-    const start = length(get("margin start") || "0");
-    const step = get("baseline");
+    const start = length(get("columns/margin/start") || "0");
+    const step = get("baseline/step");
     return {
       id,
-      name: get("name") || id,
+      name: name || id,
       from: first,
-      drawnAt: { width: number("drawn width") ?? usual.width, height: number("drawn height") ?? usual.height },
+      drawnAt: { width: number("drawnAt/width") ?? usual.width, height: number("drawnAt/height") ?? usual.height },
       columns: {
         count: count ?? 1,
-        gutter: length(get("gutter") || "0"),
-        margin: { start, end: length(get("margin end")) || start },
-        edgeGutters: get("edge gutters") === "half" ? "half" : "none",
+        gutter: length(get("columns/gutter") || "0"),
+        margin: { start, end: length(get("columns/margin/end")) || start },
+        edgeGutters: get("columns/edgeGutters") === "half" ? "half" : "none",
         container:
           kind === "capped"
             ? { kind, max: length(width), align: placed }
@@ -105,25 +110,28 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
               ? { kind, width: length(width), align: placed }
               : { kind: "fluid" },
       },
-      rows: get("row count")
+      rows: get("rows/count")
         ? {
             kind: "dividing",
-            count: number("row count") ?? 1,
-            gutter: length(get("row gutter") || "0"),
-            margin: { start: length(get("rows above") || "0"), end: length(get("rows below") || get("rows above") || "0") },
-            ...(get("rows least") ? { least: length(get("rows least")) } : {}),
-            ...(get("rows most") ? { most: length(get("rows most")) } : {}),
+            count: number("rows/count") ?? 1,
+            gutter: length(get("rows/gutter") || "0"),
+            margin: {
+              start: length(get("rows/margin/start") || "0"),
+              end: length(get("rows/margin/end") || get("rows/margin/start") || "0"),
+            },
+            ...(get("rows/least") ? { least: length(get("rows/least")) } : {}),
+            ...(get("rows/most") ? { most: length(get("rows/most")) } : {}),
           }
-        : get("row height")
+        : get("rows/height")
           ? {
               kind: "repeating",
-              height: length(get("row height")),
-              gutter: length(get("row gutter") || "0"),
-              offset: length(get("row offset") || "0"),
+              height: length(get("rows/height")),
+              gutter: length(get("rows/gutter") || "0"),
+              offset: length(get("rows/offset") || "0"),
             }
           : null,
       baseline: step
-        ? { step: length(step), offset: length(get("baseline offset") || "0"), emphasis: number("baseline emphasis") ?? 4 }
+        ? { step: length(step), offset: length(get("baseline/offset") || "0"), emphasis: number("baseline/emphasis") ?? 4 }
         : null,
     };
   });
@@ -196,7 +204,7 @@ export const readCsv = (text: string): Read => {
   if (linesHeader.every((name) => names.includes(name))) return lines(names, rows);
   if (!names.includes("columns"))
     return refused(
-      `must have a heading columns (a ledger: ${ledgerHeader.slice(0, 9).join(", ")} …) or the headings ${linesHeader.join(", ")}`,
+      `must have a heading columns (a ledger: ${ledgerHeadings.slice(0, 9).join(", ")} …) or the headings ${linesHeader.join(", ")}`,
     );
   return ledger(header.fields, rows);
 };

@@ -2,6 +2,7 @@ import { add, type Exact, subtract, zero } from "../../exact/exact";
 import { toDecimal, toJson } from "../../exact/show";
 import { drawnAtSize } from "../../grid/drawn";
 import { breakpointRanges } from "../../grid/breakpoint-at";
+import { ledgerHeadings, numberAt, pathsOfHeading } from "../../layout/numbers";
 import type { Layout } from "../../layout/schema";
 import type { Written } from "../types";
 import { csvText } from "./csv";
@@ -81,66 +82,18 @@ export const writeLinesJson = (layout: Layout, id: string): Written => {
   return { ok: true, text: `${JSON.stringify({ name: layout.name, breakpoint: id, drawnAt: breakpoint?.drawnAt, positions }, null, 2)}\n` };
 };
 
-export const ledgerHeader = [
-  "id",
-  "name",
-  "from",
-  "drawn width",
-  "drawn height",
-  "columns",
-  "gutter",
-  "margin start",
-  "margin end",
-  "edge gutters",
-  "container",
-  "container width",
-  "container align",
-  "row height",
-  "row gutter",
-  "row offset",
-  "row count",
-  "rows above",
-  "rows below",
-  "rows least",
-  "rows most",
-  "baseline",
-  "baseline offset",
-  "baseline emphasis",
-] as const;
-
 /** The ledger: a row for each breakpoint with every declared number, in the open format's lengths. */
 export const writeLedger = (layout: Layout): string =>
   csvText([
-    ledgerHeader,
-    ...breakpointRanges(layout).map(({ breakpoint: { id, name, from, drawnAt, columns, rows, baseline } }) => {
-      const { container } = columns;
-      const repeating = rows?.kind === "repeating" ? rows : null;
-      const dividing = rows?.kind === "dividing" ? rows : null;
-      return [
-        id,
-        name,
-        from,
-        drawnAt.width,
-        drawnAt.height,
-        columns.count,
-        columns.gutter,
-        columns.margin.start,
-        columns.margin.end,
-        columns.edgeGutters,
-        container.kind,
-        container.kind === "capped" ? container.max : container.kind === "fixed" ? container.width : "",
-        container.kind === "fluid" ? "" : container.align,
-        repeating?.height ?? "",
-        rows?.gutter ?? "",
-        repeating?.offset ?? "",
-        dividing?.count ?? "",
-        dividing?.margin.start ?? "",
-        dividing?.margin.end ?? "",
-        dividing?.least ?? "",
-        dividing?.most ?? "",
-        baseline?.step ?? "",
-        baseline?.offset ?? "",
-        baseline?.emphasis ?? "",
-      ];
-    }),
+    ledgerHeadings,
+    ...breakpointRanges(layout).map(({ breakpoint }) => [
+      breakpoint.id,
+      breakpoint.name,
+      ...ledgerHeadings.slice(2).map(
+        (heading) =>
+          pathsOfHeading(heading)
+            .map((path) => numberAt(breakpoint, path))
+            .find((value) => value !== undefined) ?? "",
+      ),
+    ]),
   ]);

@@ -1,10 +1,10 @@
 import { exact, type Exact, fromJsonNumber, multiply, ratio, toNumber } from "../../exact/exact";
-import { parseLength } from "../../exact/length";
-import { columnTerms, px } from "../../grid/columns";
+import { parseLength, px } from "../../exact/length";
+import { columnTerms } from "../../grid/columns";
 import { limits } from "../../layout/limits";
 import type { Breakpoint } from "../../layout/schema";
 import { commonDenominator } from "../whole-pixel-sets";
-import type { RepairCell } from "./cells";
+import type { RepairCell } from "../../layout/numbers";
 import type { Frame } from "./frames";
 
 /**

@@ -1,10 +1,11 @@
+import { px } from "../../exact/length";
 import { divide, exact, type Exact, multiply, toNumber } from "../../exact/exact";
 import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
-import { px } from "../../grid/columns";
 import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
 import type { Layout } from "../../layout/schema";
 import { type Candidate, type CandidateSearch, type Cost, lengthsOf, type Scale, unitOf, type Work } from "./candidates";
-import type { HeldCell, RepairCell } from "./cells";
+import type { HeldCell } from "./cells";
+import type { RepairCell } from "../../layout/numbers";
 import { type Frame, frameChoices, framesOf } from "./frames";
 
 /** How far gutters, margins and containers are looked for, px. Where counts and from-widths stay, everything within it is looked at. */

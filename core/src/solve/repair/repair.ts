@@ -1,11 +1,12 @@
 import { check } from "../../check/check";
 import type { Finding } from "../../check/types";
 import { add, exact, type Exact, fromJsonNumber, toNumber, zero } from "../../exact/exact";
-import { pxText } from "../../exact/length";
-import { columnTerms, px } from "../../grid/columns";
+import { pxText, px } from "../../exact/length";
+import { columnTerms } from "../../grid/columns";
 import type { Breakpoint, Layout } from "../../layout/schema";
 import type { Work } from "./candidates";
-import { type HeldCell, repairCells } from "./cells";
+import type { HeldCell } from "./cells";
+import { repairCells } from "../../layout/numbers";
 import { isToMend } from "./goal";
 import { holdsInTheWay, stuckAt } from "./in-the-way";
 import { type Node, type Place, type Problem, problemOf } from "./problem";

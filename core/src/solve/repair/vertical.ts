@@ -2,11 +2,10 @@ import { stepOnBase, stepsOnBase } from "../../check/rules/baseline-on-base";
 import { nearestMultiple } from "../../check/fixes";
 import { onBase } from "../../check/on-base";
 import { absolute, add, compare, divide, type Exact, exact, subtract, zero } from "../../exact/exact";
-import { type LengthContext, pxText } from "../../exact/length";
+import { type LengthContext, pxText, px } from "../../exact/length";
 import { toExactDecimal } from "../../exact/show";
-import { px } from "../../grid/columns";
 import type { Breakpoint } from "../../layout/schema";
-import type { RepairCell } from "./cells";
+import type { RepairCell } from "../../layout/numbers";
 
 /** Rows and baseline mended on their own: nothing of the columns depends on them. `inTheWay` are held cells that are off. */
 export type VerticalRepair = { readonly breakpoint: Breakpoint; readonly cost: Exact; readonly inTheWay: readonly RepairCell[] };
@@ -51,7 +50,7 @@ export const repairVertical = (
   if (rows && !exempt.has("row-on-base"))
     rows =
       rows.kind === "repeating"
-        ? { ...rows, height: take("row", rows.height), gutter: take("row-gutter", rows.gutter) }
+        ? { ...rows, height: take("rows", rows.height), gutter: take("row-gutter", rows.gutter) }
         : { ...rows, gutter: take("row-gutter", rows.gutter) };
   if (baseline && !exempt.has("baseline-on-base")) {
     const step = px(baseline.step, context);

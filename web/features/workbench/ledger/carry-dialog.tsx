@@ -1,11 +1,11 @@
 "use client";
 
-import type { Breakpoint, Layout } from "@ypsiline/core";
+import { type Breakpoint, type CellId, cellList, type Facet, type Layout } from "@ypsiline/core";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { type CarriedPart, carry } from "./breakpoint-edits";
-import type { Facet } from "./view";
+import { carry } from "../ladder/breakpoint-edits";
+import { facetOfId } from "../facets/facets";
 
 type Props = {
   readonly layout: Layout;
@@ -15,43 +15,19 @@ type Props = {
   readonly onDone: (layout: Layout | null) => void;
 };
 
-type Part = { readonly id: CarriedPart; readonly label: string; readonly facet: Facet; readonly text: (from: Breakpoint) => string };
-
-const parts: readonly Part[] = [
-  { id: "count", label: "Columns", facet: "columns", text: ({ columns }) => String(columns.count) },
-  { id: "gutter", label: "Gutter", facet: "columns", text: ({ columns }) => columns.gutter },
-  {
-    id: "margin",
-    label: "Margin",
-    facet: "columns",
-    text: ({ columns }) =>
-      columns.margin.start === columns.margin.end ? columns.margin.start : `${columns.margin.start}, ${columns.margin.end}`,
-  },
-  { id: "container", label: "Container", facet: "columns", text: ({ columns }) => columns.container.kind },
-  {
-    id: "rows",
-    label: "Rows",
-    facet: "rows",
-    text: ({ rows }) =>
-      rows === null ? "none" : rows.kind === "repeating" ? `${rows.height}, gutter ${rows.gutter}` : `${rows.count} dividing`,
-  },
-  { id: "baseline", label: "Baseline", facet: "baseline", text: ({ baseline }) => baseline?.step ?? "none" },
-  { id: "mesh", label: "Mesh", facet: "base", text: ({ mesh }) => mesh?.step ?? "none" },
-];
-
-const titles: Readonly<Record<Facet, string>> = { base: "mesh", columns: "columns", rows: "rows", baseline: "baseline" };
+const parts = cellList.filter(({ carry: put }) => put !== null);
 
 /** Asks which of a breakpoint's numbers go to which others. */
 export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
   const others = layout.breakpoints.filter(({ id }) => id !== from.id);
   const [to, setTo] = useState<readonly string[]>(others.map(({ id }) => id));
-  const [what, setWhat] = useState<ReadonlySet<CarriedPart>>(new Set(parts.filter((part) => part.facet === facet).map(({ id }) => id)));
-  const toggle = (id: CarriedPart, on: boolean): void => setWhat(new Set(on ? [...what, id] : [...what].filter((one) => one !== id)));
+  const [what, setWhat] = useState<ReadonlySet<CellId>>(new Set(parts.filter((part) => part.facet === facet).map(({ id }) => id)));
+  const toggle = (id: CellId, on: boolean): void => setWhat(new Set(on ? [...what, id] : [...what].filter((one) => one !== id)));
   return (
     <Modal show onHide={() => onDone(null)} aria-labelledby="carry-title">
       <Modal.Header closeButton>
         <h2 id="carry-title">
-          Carry the {titles[facet]} of {from.name}
+          Carry the {facetOfId(facet).said} of {from.name}
         </h2>
       </Modal.Header>
       <Modal.Body className="d-flex gap-5">
@@ -66,7 +42,7 @@ export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
                 checked={what.has(id)}
                 onChange={(event) => toggle(id, event.target.checked)}
               />
-              {label} <span className="num quiet">{text(from)}</span>
+              {label} <span className="num quiet">{text(from) ?? "none"}</span>
             </label>
           ))}
         </fieldset>

@@ -15,7 +15,7 @@ export const useRepair = (layout: Layout, held: readonly HeldCell[]): RepairStat
   const asked = JSON.stringify(held);
   const [state, setState] = useState<{ readonly asked: string; readonly layout: Layout; readonly result: RepairState } | null>(null);
   useEffect(() => {
-    const worker = new Worker(new URL("../../workers/repair.worker.ts", import.meta.url), { type: "module" });
+    const worker = new Worker(new URL("../../../workers/repair.worker.ts", import.meta.url), { type: "module" });
     let live = true;
     const done = (result: RepairState): void => {
       if (live) setState({ asked, layout, result });

@@ -1,15 +1,9 @@
 "use client";
 
-import { type Exact, type Length, type LengthUnit, lengthText, parseLength, sign, toDecimal } from "@ypsiline/core";
+import { declaredText, type Exact, type Length, type LengthUnit, lengthText, sign, toDecimal } from "@ypsiline/core";
 import type { ReactNode } from "react";
 import { BaseUnits } from "@/ui/base-units";
 import { NumberField } from "@/ui/number-field";
-
-/** What stands in a field for a declared length: 24 for px, the unit with it otherwise. */
-export const declaredText = (text: string): string => {
-  const length = parseLength(text);
-  return length?.unit === "px" ? toDecimal(length.value, 6) : text;
-};
 
 type LabelProps = {
   readonly label: string;

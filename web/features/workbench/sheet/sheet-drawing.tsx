@@ -1,8 +1,7 @@
 import { add, type Resolution, subtract, toNumber } from "@ypsiline/core";
 import { memo } from "react";
-import type { FindingPlace } from "./finding-place";
-import type { Shown } from "./sheet";
-import type { Facet } from "./view";
+import type { FindingPlace } from "../findings/finding-place";
+import type { Facet, Layer, Shown } from "../facets/facet";
 
 type Props = {
   readonly resolution: Resolution;
@@ -18,10 +17,8 @@ type Props = {
 };
 
 /** How strongly each layer is drawn: the facet looked at stands out, the others stay as faint as they can be read. */
-const strength = (facet: Facet, layer: "columns" | "rows" | "baseline" | "mesh"): number => {
-  const stressed = { base: "mesh", columns: "columns", rows: "rows", baseline: "baseline" }[facet];
-  return layer === stressed ? 1 : layer === "columns" && facet === "base" ? 0.8 : 0.45;
-};
+const strength = (facet: Facet, layer: Layer): number =>
+  layer === facet.layer.id ? 1 : layer === "columns" && facet.layer.id === "mesh" ? 0.8 : 0.45;
 
 /** Lines that repeat down (or across) as a pattern: many lines are one shape. */
 const LinePattern = ({
@@ -174,7 +171,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
       {shown.baseline && step >= 1.5 && (
         <rect x="0" y="0" width={width} height={height} fill="url(#sheet-baseline)" opacity={strength(facet, "baseline")} />
       )}
-      {shown.rows && drawRows && facet === "rows" && (
+      {shown.rows && drawRows && facet.measures === "heights" && (
         <g>
           {seenRows.map(({ track, index }) => {
             const every = Math.max(1, Math.ceil(13 / px(rows.pitch)));

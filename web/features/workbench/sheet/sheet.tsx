@@ -6,19 +6,11 @@ import { MarginHatch } from "@/ui/grid-strip";
 import { NumSvg } from "@/ui/num-svg";
 import { CommentFlags } from "./comment-flags";
 import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
-import type { FindingPlace } from "./finding-place";
+import type { FindingPlace } from "../findings/finding-place";
 import { ReadingOverlay } from "./reading-overlay";
 import { SheetDrawing } from "./sheet-drawing";
-import { useSize } from "./use-size";
-import type { Facet } from "./view";
-
-export type Shown = {
-  readonly columns: boolean;
-  readonly rows: boolean;
-  readonly baseline: boolean;
-  readonly mesh: boolean;
-  readonly dimensions: boolean;
-};
+import { useSize } from "../use-size";
+import type { Facet, Shown } from "../facets/facet";
 
 /** Room beside the sheet; wider on the left where heights are dimensioned. */
 const inset = 24;
@@ -108,7 +100,7 @@ export const Sheet = memo(function Sheet({
 }: Props) {
   const { ref, width, height } = useSize<HTMLDivElement>();
   const { terms, rows } = resolution;
-  const heights = facet === "rows" && shown.dimensions && rows !== null;
+  const heights = facet.measures === "heights" && shown.dimensions && rows !== null;
   const left = heights ? insetForHeights : inset;
   const W = toNumber(resolution.width);
   const H = toNumber(resolution.height);

@@ -1,6 +1,7 @@
 "use client";
 
 import {
+  declaredText,
   type Breakpoint,
   changeRowTerm,
   divide,
@@ -26,7 +27,7 @@ import {
 } from "@ypsiline/core";
 import { useState } from "react";
 import { Num } from "@/ui/num";
-import { declaredText, FixedTerm, LengthTerm, Sign, Term } from "./term";
+import { FixedTerm, LengthTerm, Sign, Term } from "./term";
 
 type Props = {
   readonly breakpoint: Breakpoint;

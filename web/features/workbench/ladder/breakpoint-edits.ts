@@ -1,4 +1,4 @@
-import { type Breakpoint, type Columns, inOrder, type Layout, limits, newBreakpoint } from "@ypsiline/core";
+import { type Breakpoint, type CellId, cellList, inOrder, type Layout, limits, newBreakpoint } from "@ypsiline/core";
 
 /** An id no other breakpoint has, made from a name. */
 export const freshId = (layout: Layout, name: string): string => {
@@ -93,28 +93,11 @@ export const removeBreakpoint = (layout: Layout, id: string): Layout =>
 /** Puts breakpoints in rising order of their from-widths. */
 export const orderBreakpoints = (layout: Layout): Layout => sorted(layout, layout.breakpoints);
 
-/** Numbers of a breakpoint that can be carried to others. */
-export const carriedParts = ["count", "gutter", "margin", "container", "rows", "baseline", "mesh"] as const;
-export type CarriedPart = (typeof carriedParts)[number];
-
 /** Carries some of one breakpoint's numbers to others. */
-export const carry = (layout: Layout, from: string, to: readonly string[], what: ReadonlySet<CarriedPart>): Layout => {
+export const carry = (layout: Layout, from: string, to: readonly string[], what: ReadonlySet<CellId>): Layout => {
   const source = layout.breakpoints.find(({ id }) => id === from);
   if (!source) return layout;
-  const { columns: given } = source;
-  const columns = (own: Columns): Columns => ({
-    ...own,
-    ...(what.has("count") ? { count: given.count } : {}),
-    ...(what.has("gutter") ? { gutter: given.gutter, edgeGutters: given.edgeGutters } : {}),
-    ...(what.has("margin") ? { margin: given.margin } : {}),
-    ...(what.has("container") ? { container: given.container } : {}),
-  });
-  const carried = (one: Breakpoint): Breakpoint => ({
-    ...one,
-    columns: columns(one.columns),
-    ...(what.has("rows") ? { rows: source.rows } : {}),
-    ...(what.has("baseline") ? { baseline: source.baseline } : {}),
-    ...(what.has("mesh") ? { mesh: source.mesh } : {}),
-  });
+  const carried = (one: Breakpoint): Breakpoint =>
+    cellList.reduce((own, { id, carry: put }) => (put && what.has(id) ? put(own, source) : own), one);
   return { ...layout, breakpoints: layout.breakpoints.map((one) => (to.includes(one.id) ? carried(one) : one)) };
 };

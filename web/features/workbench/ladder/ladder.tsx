@@ -3,8 +3,8 @@
 import { breakpointRanges, type Exact, exact, type Layout, limits, toDecimal, toNumber } from "@ypsiline/core";
 import { type KeyboardEvent, useMemo, useRef } from "react";
 import { boundaryRoom, ladderScale } from "./ladder-scale";
-import { useDrag } from "./use-drag";
-import { useSize } from "./use-size";
+import { useDrag } from "../use-drag";
+import { useSize } from "../use-size";
 
 type Props = {
   readonly layout: Layout;

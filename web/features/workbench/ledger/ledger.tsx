@@ -1,6 +1,8 @@
 "use client";
 
 import {
+  cellOfPath,
+  numberCells,
   type Breakpoint,
   columnTerms,
   type Exact,
@@ -17,7 +19,7 @@ import {
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
-import { placeOf } from "./finding-place";
+import { placeOf } from "../findings/finding-place";
 import { ledgerCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
 
 type Props = {
@@ -49,7 +51,8 @@ const spokenOf = (findings: readonly Finding[], id: string, index: number): Read
       .filter((one) => one.breakpoint === id && one.accepted === null && one.level !== "note")
       .map(({ path }) => path.replace(`/breakpoints/${index}/`, "")),
   );
-  return new Set(ledgerCells.filter((cell) => cell.paths.some((path) => path !== "columns" && paths.has(path))).map((cell) => cell.id));
+  // What is said of the columns as a whole is said of no one cell.
+  return new Set([...paths].flatMap((path) => (path === "columns" ? [] : (cellOfPath(path) ?? []))));
 };
 
 /**
@@ -220,6 +223,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
           <tbody>
             {breakpoints.map((breakpoint, index) => {
               const mark = focused?.breakpoint === breakpoint.id ? placeOf(focused) : null;
+              const marked = mark && focused ? cellOfPath(focused.path.replace(/^\/breakpoints\/\d+\//, "")) : null;
               const spoken = spokenOf(findings, breakpoint.id, index);
               const terms = columnTerms(breakpoint.columns, {
                 width: fromJsonNumber(breakpoint.drawnAt.width),
@@ -239,7 +243,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                         key={cell.id}
                         data-cell={`${index}-${column}`}
                         tabIndex={here && !edited ? 0 : -1}
-                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${mark && cell.place === mark ? "marked" : ""} ${said.length > 0 ? "commented" : ""}`}
+                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked === cell.id ? "marked" : ""} ${said.length > 0 ? "commented" : ""}`}
                         title={said.length > 0 ? said.map(({ words }) => words).join("\n") : undefined}
                         aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint, root)}${said.length > 0 ? `, ${said.length} open ${said.length === 1 ? "comment" : "comments"}` : ""}`}
                         aria-readonly={readOnly}
@@ -289,7 +293,7 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                     {pitch ? <Num value={pitch} /> : "–"}
                   </td>
                   <td className={`worked-out ${mark === "baseline" || mark === "text" ? "marked" : ""}`}>
-                    {breakpoint.baseline ? breakpoint.baseline.step.replace(/px$/, "") : "–"}
+                    {numberCells.baseline.text(breakpoint) ?? "–"}
                   </td>
                 </tr>
               );

@@ -1,6 +1,7 @@
 "use client";
 
 import {
+  declaredText,
   type Breakpoint,
   changeTerm,
   type Columns,
@@ -20,7 +21,7 @@ import {
 import { type ReactNode, useState } from "react";
 import { Num } from "@/ui/num";
 import { NumberField } from "@/ui/number-field";
-import { declaredText, Sign, Term } from "./term";
+import { Sign, Term } from "./term";
 
 type Props = {
   readonly breakpoint: Breakpoint;

@@ -1,38 +1,25 @@
 "use client";
 
-import { type Breakpoint, type HeldCell, type Layout, parseExact, type RepairCell, show } from "@ypsiline/core";
+import { type Breakpoint, type HeldCell, type Layout, numberCells, parseExact, type RepairCell, repairCells, show } from "@ypsiline/core";
 import { ArrowRight, Lock, LockOpen } from "lucide-react";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { declaredText } from "./term";
 import { useRepair } from "./use-repair";
 
 type Props = { readonly layout: Layout; readonly onDone: (layout: Layout | null) => void };
 
-type Column = { readonly cell: RepairCell; readonly label: string; readonly text: (breakpoint: Breakpoint) => string | null };
+const columns = repairCells.map((cell) => ({ cell, label: numberCells[cell].label, text: textOf(cell) }));
 
-const sides = ({ start, end }: { readonly start: string; readonly end: string }): string =>
-  start === end ? declaredText(start) : `${declaredText(start)}, ${declaredText(end)}`;
+/** What stands in a cell of the ledger; a repair leaves drawn heights and fluid containers as they are. */
+function textOf(cell: RepairCell): (breakpoint: Breakpoint) => string | null {
+  if (cell === "drawn-at") return ({ drawnAt }) => String(drawnAt.width);
+  if (cell === "container") return (one) => (one.columns.container.kind === "fluid" ? null : numberCells.container.text(one));
+  if (cell === "rows") return (one) => (one.rows?.kind === "dividing" ? null : numberCells.rows.text(one));
+  return numberCells[cell].text;
+}
 
-const columns: readonly Column[] = [
-  { cell: "from", label: "From", text: ({ from }) => String(from) },
-  { cell: "drawn-at", label: "Drawn at", text: ({ drawnAt }) => String(drawnAt.width) },
-  { cell: "columns", label: "Columns", text: ({ columns: { count } }) => String(count) },
-  { cell: "gutter", label: "Gutter", text: ({ columns: { gutter } }) => declaredText(gutter) },
-  { cell: "margin", label: "Margin", text: ({ columns: { margin } }) => sides(margin) },
-  {
-    cell: "container",
-    label: "Container",
-    text: ({ columns: { container } }) =>
-      container.kind === "fluid" ? null : container.kind === "capped" ? `≤ ${declaredText(container.max)}` : declaredText(container.width),
-  },
-  { cell: "row", label: "Row", text: ({ rows }) => (rows?.kind === "repeating" ? declaredText(rows.height) : null) },
-  { cell: "row-gutter", label: "Row gutter", text: ({ rows }) => (rows ? declaredText(rows.gutter) : null) },
-  { cell: "baseline", label: "Baseline", text: ({ baseline }) => (baseline ? declaredText(baseline.step) : null) },
-];
-
-const labelOf = (cell: RepairCell): string => columns.find((column) => column.cell === cell)?.label.toLowerCase() ?? cell;
+const labelOf = (cell: RepairCell): string => numberCells[cell].label.toLowerCase();
 
 /** The repair of the whole spec as a ledger: what every number is and would be. What must not change is held, cell by cell. */
 export const RepairDialog = ({ layout, onDone }: Props) => {

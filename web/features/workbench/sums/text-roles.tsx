@@ -1,6 +1,7 @@
 "use client";
 
 import {
+  declaredText,
   baselineShift,
   exact,
   type Exact,
@@ -26,7 +27,6 @@ import { Num } from "@/ui/num";
 import { NumberField } from "@/ui/number-field";
 import { TextField } from "@/ui/text-field";
 import { MetricsFields } from "./metrics-fields";
-import { declaredText } from "./term";
 import { TextSample } from "./text-sample";
 
 type Role = Layout["text"][number];

@@ -1,0 +1,23 @@
+import { rootFontSize } from "@ypsiline/core";
+import { SumLine } from "../sums/sum-line";
+import type { Facet } from "./facet";
+
+export const columns: Facet = {
+  id: "columns",
+  name: "Columns",
+  said: "columns",
+  layer: { id: "columns", name: "Columns", key: "1" },
+  measures: "widths",
+  Line: ({ layout, breakpoint, resolution, base, readOnly, onBreakpoint, onWidth }) =>
+    resolution && (
+      <SumLine
+        breakpoint={breakpoint}
+        terms={resolution.terms}
+        base={base}
+        rootFontSize={rootFontSize(layout)}
+        readOnly={readOnly}
+        onColumns={(next) => onBreakpoint({ ...breakpoint, columns: next })}
+        onWidth={onWidth}
+      />
+    ),
+};

@@ -1,0 +1,28 @@
+import { fromJsonNumber, resolveBaseline, rootFontSize } from "@ypsiline/core";
+import { RowsLine } from "../sums/rows-line";
+import type { Facet } from "./facet";
+
+export const rows: Facet = {
+  id: "rows",
+  name: "Rows",
+  said: "rows",
+  layer: { id: "rows", name: "Rows", key: "2" },
+  measures: "heights",
+  Line: ({ layout, breakpoint, base, readOnly, onBreakpoint, onCarry }) => {
+    const { baseline, drawnAt } = breakpoint;
+    const root = rootFontSize(layout);
+    const context = { width: fromJsonNumber(drawnAt.width), rootFontSize: root };
+    const step = baseline && resolveBaseline(baseline, fromJsonNumber(drawnAt.height), context).step;
+    return (
+      <RowsLine
+        breakpoint={breakpoint}
+        base={base}
+        rootFontSize={root}
+        step={step}
+        readOnly={readOnly}
+        onBreakpoint={onBreakpoint}
+        onCarry={onCarry}
+      />
+    );
+  },
+};

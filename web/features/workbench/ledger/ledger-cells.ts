@@ -1,0 +1,148 @@
+import {
+  type Breakpoint,
+  type CellId,
+  cellList,
+  type CellResult,
+  changeTerm,
+  type ColumnTerms,
+  columnTerms,
+  containerWords,
+  equals,
+  type Exact,
+  fromJsonNumber,
+  limits,
+  numberCells,
+  readContainerKind,
+  readTyped,
+  spanWidth,
+  toDecimal,
+  toNumber,
+  workOutSum,
+} from "@ypsiline/core";
+
+/** A cell of the ledger that can be edited in place: a breakpoint's name, or one of its numbers. */
+export type LedgerCell = {
+  readonly id: CellId | "name";
+  readonly label: string;
+  readonly text: (breakpoint: Breakpoint, rootFontSize: Exact) => string;
+  readonly read: (text: string, breakpoint: Breakpoint, rootFontSize: Exact) => CellResult;
+  /** Changes by one step of the arrow keys, where the cell is one number. */
+  readonly stepped: boolean;
+};
+
+const fail = (message: string): CellResult => ({ ok: false, message });
+const done = (breakpoint: Breakpoint): CellResult => ({ ok: true, breakpoint });
+
+const name: LedgerCell = {
+  id: "name",
+  label: "Breakpoint",
+  stepped: false,
+  text: ({ name: text }) => text,
+  read: (text, breakpoint) =>
+    text.trim() === ""
+      ? fail("Give the breakpoint a name")
+      : text.length > limits.text
+        ? fail("At most 2,000 characters")
+        : done({ ...breakpoint, name: text.trim() }),
+};
+
+/** A fluid container says what it comes to at the drawn-at width, and its margins follow one that is typed, as in the sum lines. */
+const container: Pick<LedgerCell, "text" | "read"> = {
+  text: (breakpoint, rootFontSize) =>
+    breakpoint.columns.container.kind === "fluid"
+      ? `fluid ${toDecimal(drawnTerms(breakpoint, rootFontSize).container.width, 6)}`
+      : numberCells.container.text(breakpoint),
+  read: (text, breakpoint, rootFontSize) => {
+    const said = readContainerKind(text);
+    if ((said.kind ?? breakpoint.columns.container.kind) !== "fluid" || said.width === "")
+      return numberCells.container.read(text, breakpoint);
+    const typed = readTyped(said.width, ["px", "rem", "%"]);
+    if (!typed.ok) return fail(containerWords);
+    const free: Breakpoint = { ...breakpoint, columns: { ...breakpoint.columns, container: { kind: "fluid" } } };
+    const now = drawnTerms(free, rootFontSize);
+    if (typed.value.unit === "px" && equals(typed.value.value, now.container.width)) return done(free);
+    const changed = changeTerm({
+      columns: free.columns,
+      width: now.width,
+      rootFontSize,
+      term: "container",
+      value: typed.value,
+      givesWay: "column",
+    });
+    return changed.ok ? done({ ...free, columns: changed.columns }) : fail(changed.message);
+  },
+};
+
+/** What a breakpoint's columns come to at its drawn-at width. */
+const drawnTerms = (breakpoint: Breakpoint, rootFontSize: Exact): ColumnTerms =>
+  columnTerms(breakpoint.columns, { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize });
+
+/** The cells that can be edited, in the ledger's order; pasted rows fill them from the focused one on. */
+export const ledgerCells: readonly LedgerCell[] = [
+  name,
+  ...cellList
+    .filter(({ inLedger }) => inLedger)
+    .map(({ id, label, stepped, text, read }): LedgerCell => ({
+      id,
+      label,
+      stepped,
+      text: (breakpoint) => text(breakpoint) ?? "",
+      read,
+      ...(id === "container" ? container : {}),
+    })),
+];
+
+/** What the columns of a breakpoint measure at its drawn-at width, beside the cells that can be edited. */
+export const workedOut = (terms: ColumnTerms): readonly { readonly id: string; readonly label: string; readonly value: Exact | null }[] => [
+  { id: "column", label: "Column", value: terms.column },
+  ...[2, 3, 4].map((parts) => ({
+    id: `part-${parts}`,
+    label: parts === 2 ? "Halves" : parts === 3 ? "Thirds" : "Quarters",
+    value: terms.count % parts === 0 ? spanWidth(terms, terms.count / parts) : null,
+  })),
+];
+
+/** Rows and cells of text copied from a spreadsheet. */
+export const pastedRows = (text: string): readonly (readonly string[])[] =>
+  text
+    .replace(/\r\n?/g, "\n")
+    .replace(/\n$/, "")
+    .split("\n")
+    .map((line) => line.split("\t").map((cell) => cell.trim()));
+
+/** The result of pasting rows into breakpoints from a cell on; the first cell that cannot be taken stops it all. */
+export const pasteInto = (
+  breakpoints: readonly Breakpoint[],
+  row: number,
+  column: number,
+  rows: readonly (readonly string[])[],
+  rootFontSize: Exact,
+): { ok: true; breakpoints: readonly Breakpoint[]; left: number } | { ok: false; message: string } => {
+  const next = [...breakpoints];
+  for (const [down, cells] of rows.entries()) {
+    let breakpoint = next[row + down];
+    if (!breakpoint) break;
+    for (const [across, text] of cells.entries()) {
+      const cell = ledgerCells[column + across];
+      if (!cell || text === "") continue;
+      const result = cell.read(text, breakpoint, rootFontSize);
+      if (!result.ok)
+        return {
+          ok: false,
+          message: `Row ${down + 1}, ${cell.label.toLowerCase()} “${text.slice(0, 40)}”: ${result.message}. Nothing was pasted.`,
+        };
+      breakpoint = result.breakpoint;
+    }
+    next[row + down] = breakpoint;
+  }
+  return { ok: true, breakpoints: next, left: Math.max(0, rows.length - (breakpoints.length - row)) };
+};
+
+/** A number cell's text one step of the arrow keys on; null where it cannot go there. */
+export const steppedText = (text: string, step: Exact): string | null => {
+  const read = readTyped(text, ["px", "rem", "%", "fr"]);
+  if (!read.ok) return null;
+  const next = workOutSum(`(${toDecimal(read.value.value, 6)})+(${toDecimal(step, 6)})`);
+  if (!next.ok || toNumber(next.value) < 0) return null;
+  return read.value.unit === "px" ? toDecimal(next.value, 6) : `${toDecimal(next.value, 6)}${read.value.unit}`;
+};
