@@ -81,6 +81,15 @@ export default ts.config(
       { group: ["node:*", "fs", "path", "crypto", "os", "child_process", "http"], message: "core is pure: no Node API." },
     ],
   ),
+  boundary(
+    ["web/wire/**"],
+    [
+      coreByIndex,
+      noApp,
+      sqlAtHome,
+      { group: ["@/features/*", "@/server/*", "@/ui/*", "@/draft/*"], message: "Both sides know the wire; it knows neither." },
+    ],
+  ),
   boundary(["web/ui/**"], [coreByIndex, noApp, sqlAtHome, { group: ["@/features/*", "@/server/*"], message: "ui imports only core." }]),
   boundary(
     ["web/draft/**"],

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { formats, type Layout, plainWriting, takeOver } from "../core/src/index";
+import { formats, type Layout, plainWriting, writeIn, takeOver } from "../core/src/index";
 import { cleanLayout, withColumns } from "../core/test/layouts";
 import { makeSpec, pageOf, requestsOf, saved } from "./people";
 
@@ -7,7 +7,7 @@ const start: Layout = { ...cleanLayout(), name: "Boarding" };
 /** The same with another gutter at the desk: what a file says that the draft does not. */
 const other = withColumns(start, "desk", { gutter: "32px" });
 const written = (id: keyof typeof formats): string => {
-  const file = formats[id].write(other, { ...plainWriting, breakpoint: "desk" });
+  const file = writeIn(formats[id], other, "desk", plainWriting);
   if (!file.ok) throw new Error("not written");
   return file.text;
 };

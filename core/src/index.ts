@@ -77,7 +77,9 @@ export { breakpointSentence, changesByBreakpoint, containerDifferences, containe
 export { changeLevel, leastVersion, levelBetween, raised, versionLevel } from "./compare/version-level";
 export { compareVersions, parseVersion, versionText } from "./compare/version-number";
 export { formatOf, readableFormats } from "./formats/detect";
-export { formatIds, formats, plainWriting } from "./formats/registry";
+export { breakpointFormats, formatIds, formats, wholeFormats } from "./formats/registry";
+export { fileOptions, optionWords, plainFileOptions, plainWriting, writingOf } from "./formats/options";
+export { writeIn } from "./formats/write-in";
 export { takeOver } from "./formats/take-over";
 export { csvText } from "./formats/csv/csv";
 export { linePositions } from "./formats/csv/write";
@@ -127,5 +129,6 @@ export type { VersionNumber } from "./compare/version-number";
 export type { CssOptions } from "./formats/css/options";
 export type { FormatId } from "./formats/registry";
 export type { OverlayLayer, OverlayOptions } from "./formats/svg/options";
-export type { Format, Read, ReadChoice, WriteOptions, Written } from "./formats/types";
+export type { FileOptions, OptionName, OptionWords, WriteOptions } from "./formats/options";
+export type { BreakpointFormat, Format, Read, ReadChoice, WholeFormat, Written } from "./formats/types";
 export type { Drawn } from "./grid/drawn";

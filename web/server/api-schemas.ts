@@ -1,5 +1,4 @@
-import { fileQuery } from "./writing/file-query";
-import { exact, layoutSchema, limits, parseExact, sign, solveTerms, toNumber, formatIds } from "@ypsiline/core";
+import { exact, layoutSchema, limits, parseExact, sign, solveTerms, toNumber, fileOptions, formatIds } from "@ypsiline/core";
 import { z } from "zod";
 import { numberForms } from "./people";
 import { publisherSettings, roles } from "./permissions";
@@ -94,7 +93,7 @@ export const checkRequest = z.strictObject({ layout: layoutSchema });
 export const exportRequest = z.strictObject({ layout: layoutSchema, breakpoint: z.string().max(100).optional() });
 
 /** The format and how it is written, as files of versions are asked for. */
-export const exportQuery = fileQuery
+export const exportQuery = fileOptions
   .omit({ density: true, breakpoint: true })
   .extend({ format: z.enum(formatIds) })
   .strict();

@@ -1,7 +1,6 @@
-import { formatIds, formats, layoutJsonSchema } from "@ypsiline/core";
+import { fileOptions, formatIds, formats, layoutJsonSchema } from "@ypsiline/core";
 import { z } from "zod";
-import { fileQuery } from "./writing/file-query";
-import { breakpointNames, wholeNames } from "./writing/named-file";
+import { breakpointNames, wholeNames } from "@/wire/files";
 import { checkRequest, exportQuery, exportRequest, importQuery, resolveRequest, setsRequest, solveRequest } from "./api-schemas";
 
 const schemaOf = (schema: z.ZodType): Record<string, unknown> => {
@@ -288,7 +287,7 @@ export const openApi = (): Record<string, unknown> => ({
       `A file of a version: ${wholeNames.join(", ")}; ${breakpointNames.join(", ")}, with ID a breakpoint's id`,
       ["team", "spec", "version", "file"],
       Object.fromEntries(fileTypes.map((type) => [type, type === "application/json" ? { schema: {} } : { schema: { type: "string" } }])),
-      queryParameters(fileQuery),
+      queryParameters(fileOptions),
     ),
   },
   components: {

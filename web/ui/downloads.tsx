@@ -1,4 +1,5 @@
-import type { Layout } from "@ypsiline/core";
+import { breakpointFormats, type Layout, type OptionName, optionWords, plainFileOptions, wholeFormats } from "@ypsiline/core";
+import { breakpointFiles, wholeFiles } from "@/wire/files";
 
 type Props = {
   readonly layout: Layout;
@@ -8,58 +9,77 @@ type Props = {
   readonly stem: string;
 };
 
-const Options = ({
-  name,
-  label,
-  values,
-  usual,
-}: {
-  readonly name: string;
-  readonly label: string;
-  readonly values: readonly (readonly [string, string])[];
-  /** The value chosen at first; the first where it is left out. */
-  readonly usual?: string;
-}) => (
-  <label>
-    {label}
-    <select name={name} className="form-select form-select-sm" defaultValue={usual}>
-      {values.map(([value, words]) => (
-        <option key={value} value={value}>
-          {words}
-        </option>
-      ))}
-    </select>
-  </label>
-);
+const Option = ({ name, layout }: { readonly name: OptionName; readonly layout: Layout }) => {
+  const { label, values } = optionWords[name];
+  const usual = String(plainFileOptions[name] ?? "");
+  if (values === "colour")
+    return (
+      <label>
+        {label}
+        <input type="color" name={name} defaultValue={usual} className="form-control form-control-sm form-control-color" />
+      </label>
+    );
+  const choices = name === "breakpoint" ? layout.breakpoints.map(({ id, name: words }) => [id, words] as const) : values;
+  if (choices === null) return null;
+  return (
+    <label>
+      {label}
+      <select name={name} className="form-select form-select-sm" defaultValue={usual === "" ? undefined : usual}>
+        {choices.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+};
 
-const colours = [
-  ["columns", "Columns", "#2f8a76"],
-  ["margins", "Margins", "#b98a3d"],
-  ["rows", "Rows", "#5a5fb0"],
-  ["baseline", "Baseline", "#c2573a"],
-] as const;
+/** A form for files that can be asked for in several ways, with a button for each of them. */
+type Form = {
+  readonly title: string;
+  readonly options: readonly OptionName[];
+  readonly buttons: readonly { readonly file: string; readonly words: string }[];
+};
 
-/** Files of the whole layout: what each is, its kind, its name, and the ending it is saved with. */
-const wholeFiles = [
-  ["Stylesheet", "CSS", "layout.css", "css"],
-  ["Sass map", "SCSS", "layout.scss", "scss"],
-  ["Design tokens", "JSON", "tokens.json", "tokens.json"],
-  ["Layout document", "JSON", "layout.json", "layout.json"],
-  ["Ledger", "CSV", "ledger.csv", "ledger.csv"],
-  ["Overlay for a page under work", "JS", "overlay.js", "overlay.js"],
-  ["Printable sheet", "PDF", "sheet.pdf", "pdf"],
-  ["All of it", "ZIP", "all.zip", "zip"],
-] as const;
+/** Formats that look at the same options stand in one form; a format that looks at none, or at its breakpoint alone, in none. */
+const forms = (): readonly Form[] => {
+  const wholes = wholeFormats.map((format) => ({
+    ...format,
+    title: format.said,
+    buttons: [{ file: format.fileName, words: format.kind }],
+  }));
+  const drawn = breakpointFormats.map((format) => ({
+    ...format,
+    title: format.said,
+    buttons: breakpointFiles
+      .filter((one) => one.format.id === format.id)
+      .map(({ before, after, kind }) => ({ file: before.slice(0, -1) + after, words: kind })),
+  }));
+  const grouped = new Map<string, Form>();
+  for (const { title, options, buttons } of [...wholes, ...drawn]) {
+    const asked = options.filter((name) => name !== "breakpoint");
+    if (asked.length === 0) continue;
+    const key = options.join(" ");
+    const before = grouped.get(key);
+    grouped.set(key, {
+      title: before ? `${before.title} or ${title}` : title,
+      options,
+      buttons: [...(before?.buttons ?? []), ...buttons],
+    });
+  }
+  return [...grouped.values()];
+};
 
 /** Everything that can be taken along, as links and plain forms: they work without scripts. */
 export const Downloads = ({ layout, files, stem }: Props) => (
   <>
     <ul className="card-plain take take-section">
-      {wholeFiles.map(([label, kind, file, ending]) => (
-        <li key={file}>
+      {wholeFiles.map(({ label, kind, fileName, extension }) => (
+        <li key={fileName}>
           {label}
           <span>
-            <a href={`${files}/${file}`} download={`${stem}.${ending}`}>
+            <a href={`${files}/${fileName}`} download={`${stem}.${extension}`}>
               {kind}
             </a>
           </span>
@@ -75,118 +95,41 @@ export const Downloads = ({ layout, files, stem }: Props) => (
               {name}
             </span>
             <span>
-              <a href={`${files}/overlay-${id}.svg`} download={`${stem}-${id}.svg`}>
-                SVG
-              </a>{" "}
-              <a href={`${files}/overlay-${id}.png?density=2`} download={`${stem}-${id}@2.png`}>
-                PNG
-              </a>{" "}
-              <a href={`${files}/tile-${id}.svg`} download={`${stem}-${id}-tile.svg`}>
-                tile
-              </a>{" "}
-              <a href={`${files}/lines-${id}.csv`} download={`${stem}-${id}.csv`}>
-                CSV
-              </a>{" "}
-              <a href={`${files}/lines-${id}.json`} download={`${stem}-${id}.lines.json`}>
-                JSON
-              </a>
+              {breakpointFiles
+                // The picture of a tile is had from the form.
+                .filter(({ png, format }) => !png || format.id === "svg")
+                .map(({ before, after, kind, png, extension }) => (
+                  <a
+                    key={before + after}
+                    href={`${files}/${before}${id}${after}${png ? "?density=2" : ""}`}
+                    download={`${stem}-${id}${png ? "@2" : ""}.${extension}`}
+                  >
+                    {kind}
+                  </a>
+                ))}
             </span>
           </li>
         ))}
       </ul>
     </details>
-    <details className="card-plain take-more take-section">
-      <summary>A stylesheet another way</summary>
-      <form method="get" action={`${files}/layout.css`} className="take-form">
-        <Options
-          name="query"
-          label="Breakpoints by"
-          values={[
-            ["media", "media queries"],
-            ["container", "container queries"],
-          ]}
-        />
-        <Options
-          name="unit"
-          label="Lengths in"
-          values={[
-            ["px", "px"],
-            ["rem", "rem"],
-          ]}
-        />
-        <Options
-          name="edges"
-          label="Edges"
-          values={[
-            ["plain", "plain"],
-            ["exact", "exact to 1/64 px"],
-          ]}
-        />
-        <Options
-          name="grid"
-          label="Grid class"
-          values={[
-            ["with", "with it"],
-            ["without", "numbers alone"],
-          ]}
-        />
-        <Options
-          name="spans"
-          label="Classes for spans"
-          values={[
-            ["without", "without"],
-            ["with", "with them"],
-          ]}
-        />
-        <button className="btn btn-sm btn-quiet">Show the stylesheet</button>
-      </form>
-    </details>
-    <details className="card-plain take-more take-section">
-      <summary>An overlay another way</summary>
-      <form method="get" action={`${files}/overlay.svg`} className="take-form">
-        <Options name="breakpoint" label="Breakpoint" values={layout.breakpoints.map(({ id, name }) => [id, name] as const)} />
-        <Options
-          name="draw"
-          label="Drawn as"
-          values={[
-            ["fill", "filled"],
-            ["outline", "outlines"],
-          ]}
-        />
-        <Options
-          name="opacity"
-          usual="0.35"
-          label="Opacity"
-          values={[
-            ["0.2", "20%"],
-            ["0.35", "35%"],
-            ["0.6", "60%"],
-            ["1", "100%"],
-          ]}
-        />
-        <Options
-          name="density"
-          label="Density (PNG)"
-          values={[
-            ["1", "1"],
-            ["2", "2"],
-            ["3", "3"],
-          ]}
-        />
-        {colours.map(([name, label, value]) => (
-          <label key={name}>
-            {label}
-            <input type="color" name={name} defaultValue={value} className="form-control form-control-sm form-control-color" />
-          </label>
-        ))}
-        <button className="btn btn-sm btn-quiet">SVG</button>
-        <button className="btn btn-sm btn-quiet" formAction={`${files}/overlay.png`}>
-          PNG
-        </button>
-        <button className="btn btn-sm btn-quiet" formAction={`${files}/tile.svg`}>
-          Tile
-        </button>
-      </form>
-    </details>
+    {forms().map(({ title, options, buttons: [first, ...more] }) => (
+      <details key={title} className="card-plain take-more take-section">
+        <summary>
+          {title.slice(0, 1).toUpperCase()}
+          {title.slice(1)} another way
+        </summary>
+        <form method="get" action={`${files}/${first?.file ?? ""}`} className="take-form">
+          {options.map((name) => (
+            <Option key={name} name={name} layout={layout} />
+          ))}
+          <button className="btn btn-sm btn-quiet">{first?.words}</button>
+          {more.map(({ file, words }) => (
+            <button key={file} className="btn btn-sm btn-quiet" formAction={`${files}/${file}`}>
+              {words}
+            </button>
+          ))}
+        </form>
+      </details>
+    ))}
   </>
 );

@@ -1,12 +1,10 @@
 import { cssFormat } from "./css/css-format";
-import { plainCss } from "./css/options";
 import { csvFormat, ledgerFormat, linesFormat } from "./csv/csv-format";
 import { layoutFormat } from "./layout/layout-format";
 import { sassFormat } from "./sass/sass-format";
-import { plainOverlay } from "./svg/options";
 import { svgFormat, tileFormat } from "./svg/svg-format";
 import { tokensFormat } from "./tokens/tokens-format";
-import type { Format, WriteOptions } from "./types";
+import type { BreakpointFormat, Format, WholeFormat } from "./types";
 
 /** Every format, in the order downloads list them. */
 export const formats = {
@@ -24,5 +22,6 @@ export const formats = {
 export type FormatId = keyof typeof formats;
 export const formatIds = Object.keys(formats) as readonly FormatId[];
 
-/** How files are written where nothing else is asked for. */
-export const plainWriting: WriteOptions = { ...plainCss, breakpoint: null, overlay: plainOverlay };
+const all: readonly Format[] = Object.values(formats);
+export const wholeFormats: readonly WholeFormat[] = all.filter((format) => format.of === "layout");
+export const breakpointFormats: readonly BreakpointFormat[] = all.filter((format) => format.of === "breakpoint");

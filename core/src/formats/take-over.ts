@@ -1,20 +1,12 @@
 import type { Breakpoint, Layout } from "../layout/schema";
-import type { FormatId } from "./registry";
+import { type FormatId, formats } from "./registry";
+import type { Held } from "./types";
 
-/** What of a breakpoint a format holds; the rest stays as the draft has it. */
-type Held = "all" | readonly (keyof Breakpoint)[];
+/** Files that show one drawn size say nothing of the breakpoints they do not show; so do line positions, which name none. */
+const ofOneSize = (held: Held, read: Layout): boolean =>
+  read.breakpoints.length === 1 && (held.oneSize || read.breakpoints[0]?.id === "drawn");
 
-const heldOf: Readonly<Partial<Record<FormatId, Held>>> = {
-  css: ["from", "columns", "rows", "baseline"],
-  ledger: ["name", "from", "drawnAt", "columns", "rows", "baseline"],
-  csv: ["name", "from", "drawnAt", "columns", "rows", "baseline"],
-};
-
-/** Formats that hold one drawn size, and so say nothing of the breakpoints they do not show. */
-const ofOneSize = (format: FormatId, read: Layout): boolean =>
-  read.breakpoints.length === 1 && (format === "svg" || read.breakpoints[0]?.id === "drawn");
-
-const pick = (draft: Breakpoint, read: Breakpoint, held: Held): Breakpoint =>
+const pick = (draft: Breakpoint, read: Breakpoint, held: Held["breakpoint"]): Breakpoint =>
   held === "all"
     ? read
     : // What a file leaves out it does not take away: a stylesheet without a baseline says nothing of one.
@@ -46,8 +38,8 @@ const withoutStrays = (layout: Layout): Layout => {
  */
 export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: boolean): Layout => {
   if (whole) return { ...read, name: draft.name };
-  const held = heldOf[format] ?? "all";
-  if (ofOneSize(format, read)) {
+  const held: Held = formats[format].holds ?? { breakpoint: "all", spec: [], oneSize: false };
+  if (ofOneSize(held, read)) {
     const [shown] = read.breakpoints;
     const known = shown && standsFor(draft, shown);
     if (!shown) return draft;
@@ -57,7 +49,7 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
   }
   const breakpoints = read.breakpoints.map((one): Breakpoint => {
     const known = standsFor(draft, one);
-    return known ? { ...pick(known, one, held), id: known.id } : one;
+    return known ? { ...pick(known, one, held.breakpoint), id: known.id } : one;
   });
   // Two read ones that stand for the same keep their own ids.
   const used = new Set<string>();
@@ -66,8 +58,6 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
     used.add(own.id);
     return own;
   });
-  // Only stylesheets of ours hold spacing, and with it the base unit.
-  const shared =
-    format === "css" && read.spacing.length > 0 ? { base: read.base, rootFontSize: read.rootFontSize, spacing: read.spacing } : {};
+  const shared = read.spacing.length > 0 ? Object.fromEntries(held.spec.map((member) => [member, read[member]])) : {};
   return withoutStrays({ ...draft, ...shared, breakpoints: distinct });
 };

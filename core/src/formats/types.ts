@@ -1,7 +1,6 @@
 import type { Issue } from "../layout/parse";
-import type { Layout } from "../layout/schema";
-import type { CssOptions } from "./css/options";
-import type { OverlayOptions } from "./svg/options";
+import type { Breakpoint, Layout } from "../layout/schema";
+import type { OptionName, WriteOptions } from "./options";
 
 /** One of several layouts a file can be read as, and what names it there (a selector). */
 export type ReadChoice = { readonly name: string; readonly layout: Layout; readonly lost: readonly string[] };
@@ -20,27 +19,61 @@ export type Read =
     }
   | { readonly ok: false; readonly issues: readonly Issue[] };
 
-/** How a file is written; each format looks at what concerns it. */
-export type WriteOptions = CssOptions & {
-  /** Id of the breakpoint, for formats that hold one. */
-  readonly breakpoint: string | null;
-  readonly overlay: OverlayOptions;
-};
-
 export type Written = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly issues: readonly Issue[] };
 
-/** A format Ypsiline writes, and reads where a layout can be got back from it. */
-export type Format = {
+/** What of a layout a file of a format holds: the rest stays as the draft has it when a file is taken into one. */
+export type Held = {
+  /** Members of each breakpoint. */
+  readonly breakpoint: "all" | readonly (keyof Breakpoint)[];
+  /** Members of the whole spec; taken where the file has spacing steps, without which it says nothing of them. */
+  readonly spec: readonly (keyof Layout)[];
+  /** Whether a file shows one drawn size, and so says nothing of the breakpoints it does not show. */
+  readonly oneSize: boolean;
+};
+
+/** What a file is recognised by: the ending of its name in small letters, and how its text begins. */
+export type FileSigns = { readonly ending: string; readonly begins: string; readonly text: string };
+
+type FormatOf = {
   readonly id: string;
+  /** What a file of it is, in a list ("Stylesheet") and in a sentence ("a stylesheet"), and the kind of file ("CSS"). */
+  readonly label: string;
+  readonly said: string;
+  readonly kind: string;
   /** Media type of what is written. */
   readonly mediaType: string;
   /** Media types a request may name it by. */
   readonly mediaTypes: readonly string[];
+  /** The ending a file is saved with. */
   readonly extension: string;
-  /** Whether a file holds one breakpoint, so that one must be named. */
-  readonly ofBreakpoint: boolean;
-  readonly write: (layout: Layout, options: WriteOptions) => Written;
+  /** What of `fileOptions` it looks at. */
+  readonly options: readonly OptionName[];
   readonly read: ((text: string) => Read) | null;
+  /** How sure it is that a file is of it, 0 where not at all; the surest format reads it. Null where it reads none. */
+  readonly recognises: ((file: FileSigns) => number) | null;
+  readonly holds: Held | null;
 };
+
+/** A format whose files hold a whole layout. */
+export type WholeFormat = FormatOf & {
+  readonly of: "layout";
+  /** What its file is asked for by, beside a version. */
+  readonly fileName: string;
+  readonly write: (layout: Layout, options: WriteOptions) => Written;
+};
+
+/** A format whose files hold one breakpoint. */
+export type BreakpointFormat = FormatOf & {
+  readonly of: "breakpoint";
+  /** What stands before and after the breakpoint's id in its file's name. */
+  readonly before: string;
+  readonly after: string;
+  /** Whether a picture can be made of it as well. */
+  readonly picture: boolean;
+  readonly write: (layout: Layout, breakpoint: string, options: WriteOptions) => Written;
+};
+
+/** A format Ypsiline writes, and reads where a layout can be got back from it: all that downloads, detection, taking over, the interface for programs and the ZIP know of it. */
+export type Format = WholeFormat | BreakpointFormat;
 
 export const written = (text: string): Written => ({ ok: true, text });

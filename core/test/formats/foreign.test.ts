@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { formatOf, formats, type Layout, linePositions, plainOverlay, plainWriting, toJson } from "../../src/index";
+import { formatOf, formats, type Layout, linePositions, plainOverlay, plainWriting, writeIn, toJson } from "../../src/index";
 import { cleanLayout, withBreakpoint, withColumns } from "../layouts";
 
 const read = (id: "svg" | "csv" | "tokens", text: string) => formats[id].read?.(text) ?? { ok: false as const, issues: [] };
@@ -66,7 +66,7 @@ describe("drawings of others", () => {
   });
   it("are drawn with the colours, the opacity and the layers asked for", () => {
     const overlayOptions = { ...plainOverlay, draw: "outline" as const, opacity: 0.5, layers: ["columns" as const] };
-    const written = formats.svg.write(cleanLayout(), { ...plainWriting, breakpoint: "desk", overlay: overlayOptions });
+    const written = formats.svg.write(cleanLayout(), "desk", { ...plainWriting, overlay: overlayOptions });
     const text = written.ok ? written.text : "";
     expect(text).toContain('viewBox="0 0 1280 800"');
     expect(text).toContain('<g id="columns" fill="none" stroke="#2f8a76" stroke-opacity="0.5">');
@@ -76,7 +76,7 @@ describe("drawings of others", () => {
 });
 
 describe("drawings that were changed", () => {
-  const written = formats.svg.write(cleanLayout(), { ...plainWriting, breakpoint: "desk" });
+  const written = formats.svg.write(cleanLayout(), "desk", plainWriting);
   const text = written.ok ? written.text : "";
   it("are read as they are drawn once their columns are no longer those of their metadata", () => {
     // 12 columns of 74 with 24 in margins of 64: each is made 70 wide, the gutters grow to 28.
@@ -134,7 +134,7 @@ describe("pictures", () => {
     let looked = 0;
     for (const snap of [1, 1.5, 2])
       for (const id of ["svg", "tile"] as const) {
-        const written = formats[id].write(layout, { ...plainWriting, breakpoint: "desk", overlay: { ...plainOverlay, snap } });
+        const written = writeIn(formats[id], layout, "desk", { ...plainWriting, overlay: { ...plainOverlay, snap } });
         const text = written.ok ? written.text : "";
         const onDevice = (px: number): void =>
           expect(Math.abs(px * snap - Math.round(px * snap)), `${id} ${snap} ${px}`).toBeLessThan(0.001);
@@ -189,7 +189,7 @@ describe("line positions", () => {
     const found = linePositions(layout, "desk");
     const second = found.ok ? found.positions.find(({ layer, index }) => layer === "column" && index === 2) : undefined;
     expect(second && [toJson(second.start), toJson(second.end)]).toEqual(["485/3", "718/3"]);
-    const csv = formats.csv.write(layout, { ...plainWriting, breakpoint: "desk" });
+    const csv = formats.csv.write(layout, "desk", plainWriting);
     expect(csv.ok && csv.text.split("\r\n").filter((line) => line.startsWith("column,2"))).toEqual(["column,2,161.6667,239.3333,77.6667"]);
     // Read back, the gutter is not blurred by the rounding of the file.
     expect(csv.ok && columns(layoutOf("csv", csv.text))).toEqual(["drawn 320: 12 20px 64px 64px"]);

@@ -10,6 +10,7 @@ import {
   readableFormats,
   resolve,
   toJson,
+  writeIn,
   fromJsonNumber,
 } from "../../src/index";
 import { anyColumns } from "../grid/columns.test";
@@ -31,9 +32,9 @@ const layout = withBreakpoint(rich, "desk", (one) => ({
 const write = (
   id: (typeof formatIds)[number],
   of: Layout,
-  breakpoint: string | null = formats[id].ofBreakpoint ? "desk" : null,
+  breakpoint: string | null = formats[id].of === "breakpoint" ? "desk" : null,
 ): string => {
-  const written = formats[id].write(of, { ...plainWriting, breakpoint });
+  const written = writeIn(formats[id], of, breakpoint, plainWriting);
   if (!written.ok) throw new Error(JSON.stringify(written.issues));
   return written.text;
 };
@@ -57,7 +58,7 @@ describe("every format", () => {
   it.each(formatIds)("%s says its id, ends in its extension's letters and is written", (id) => {
     expect(formats[id].id).toBe(id);
     expect(write(id, layout).length).toBeGreaterThan(100);
-    if (formats[id].ofBreakpoint) expect(formats[id].write(layout, { ...plainWriting, breakpoint: "none" }).ok).toBe(false);
+    expect(writeIn(formats[id], layout, "none", plainWriting).ok).toBe(false);
   });
   it.each(readableFormats)("%s comes back with the same columns at the drawn-at width", (id) => {
     const back = read(id, write(id, layout)).layout;

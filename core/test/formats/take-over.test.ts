@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { formats, formatOf, type Layout, layoutSchema, plainWriting, sameJson, takeOver } from "../../src/index";
+import { formats, formatOf, type Layout, layoutSchema, plainWriting, writeIn, sameJson, takeOver } from "../../src/index";
 import { cleanLayout, withBreakpoint, withColumns } from "../layouts";
 
 const draft: Layout = layoutSchema.parse({
@@ -14,7 +14,7 @@ const draft: Layout = layoutSchema.parse({
 });
 const changed = { ...withColumns(draft, "desk", { gutter: "32px" }), name: "Other" };
 const file = (id: keyof typeof formats, layout: Layout): Layout => {
-  const written = formats[id].write(layout, { ...plainWriting, breakpoint: "desk" });
+  const written = writeIn(formats[id], layout, "desk", plainWriting);
   const read = written.ok ? formats[id].read?.(written.text) : undefined;
   if (!read?.ok) throw new Error(`${id} is not read back`);
   return read.layout;

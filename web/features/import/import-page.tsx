@@ -10,14 +10,6 @@ import { BreakpointChanges } from "@/ui/breakpoint-changes";
 import { FilePicker } from "@/ui/file-picker";
 import type { ReadFile } from "@/ui/read-file";
 
-const kinds: Readonly<Record<string, string>> = {
-  layout: "a layout document",
-  css: "a stylesheet",
-  tokens: "design tokens",
-  csv: "a ledger or line positions",
-  svg: "an overlay drawing",
-};
-
 /** An earlier version, to be put into the draft as a file would be. */
 export type EarlierVersion = { readonly number: string; readonly layout: Layout };
 
@@ -71,7 +63,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
         {read && (
           <section aria-labelledby="import-read">
             <h2 id="import-read" className="mt-4 mb-2">
-              {read.name}: {kinds[read.format] ?? formats[read.format].id} of {read.layout.breakpoints.length}{" "}
+              {read.name}: {formats[read.format].said} of {read.layout.breakpoints.length}{" "}
               {read.layout.breakpoints.length === 1 ? "breakpoint" : "breakpoints"}
             </h2>
             {read.lost.length > 0 && (

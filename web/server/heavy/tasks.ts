@@ -1,13 +1,25 @@
-import { check, formatOf, type FormatId, formats, layoutSchema, resolve, setAt, solve, wholePixelSets } from "@ypsiline/core";
+import {
+  check,
+  formatOf,
+  type FormatId,
+  formats,
+  layoutSchema,
+  plainFileOptions,
+  resolve,
+  setAt,
+  solve,
+  wholePixelSets,
+  writingOf,
+} from "@ypsiline/core";
 import { checkAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
 import { checkRequest, type ExportQuery, exportRequest, resolveRequest, setsRequest, solveRequest } from "../api-schemas";
 import type { Problem } from "../problem";
 import { parseJson, sentence } from "../request-body";
 import { tagged, type TaggedFile } from "../writing/file-response";
-import { type AskedFile, plainFileQuery } from "../writing/named-file";
+import type { AskedFile } from "../writing/named-file";
 import type { SheetOf } from "../writing/pdf";
 import { writeFile } from "../writing/write-file";
-import { writeNamedFile, writeOptions } from "../writing/write-named-file";
+import { writeNamedFile } from "../writing/write-named-file";
 
 /** A sheet with its documents as they are stored: parsing them is part of the work. */
 export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
@@ -63,7 +75,7 @@ const exported = (query: ExportQuery, body: string): HeavyAnswer => {
   const request = parseJson(body, exportRequest);
   if (!request.ok) return request;
   const { layout, breakpoint = null } = request.value;
-  const file = writeFile(layout, query.format, writeOptions({ ...plainFileQuery, ...query }, breakpoint));
+  const file = writeFile(layout, formats[query.format], breakpoint, writingOf({ ...plainFileOptions, ...query }));
   return file.ok ? { ok: true, file: { body: file.text, mediaType: file.mediaType, etag: "" } } : file;
 };
 

@@ -1,62 +1,10 @@
-import type { FormatId, Layout } from "@ypsiline/core";
+import type { FileOptions } from "@ypsiline/core";
+import { breakpointFile, breakpointNames, optionsOf, wholeNames } from "@/wire/files";
 import type { Problem } from "../problem";
-import { drawingOptions, type FileOption, type FileQuery, fileQuery, readFileQuery, stylesheetOptions } from "./file-query";
-
-/** Files of a whole layout by name: the format, and what its query may hold. */
-export const wholeFiles: Readonly<Record<string, { readonly format: FormatId; readonly options: readonly FileOption[] }>> = {
-  "layout.css": { format: "css", options: stylesheetOptions },
-  "layout.scss": { format: "sass", options: ["unit"] },
-  "tokens.json": { format: "tokens", options: [] },
-  "layout.json": { format: "layout", options: [] },
-  "ledger.csv": { format: "ledger", options: [] },
-};
-
-type OfBreakpoint = {
-  /** What stands before the breakpoint's id in the file's name, and after. */
-  readonly before: string;
-  readonly after: string;
-  readonly format: FormatId;
-  readonly png?: true;
-  readonly options: readonly FileOption[];
-};
-const ofBreakpoint: readonly OfBreakpoint[] = [
-  { before: "overlay-", after: ".svg", format: "svg", options: drawingOptions },
-  { before: "overlay-", after: ".png", format: "svg", png: true, options: drawingOptions },
-  { before: "tile-", after: ".svg", format: "tile", options: drawingOptions },
-  { before: "tile-", after: ".png", format: "tile", png: true, options: drawingOptions },
-  { before: "lines-", after: ".csv", format: "csv", options: ["breakpoint"] },
-  { before: "lines-", after: ".json", format: "lines", options: ["breakpoint"] },
-];
-const others: Readonly<Record<string, readonly FileOption[]>> = {
-  "overlay.js": [],
-  "sheet.pdf": [],
-  "all.zip": [...stylesheetOptions, ...drawingOptions],
-};
-
-/** Names of the files of a whole layout, and of those of one breakpoint with ID in place of its id. */
-export const wholeNames: readonly string[] = [...Object.keys(wholeFiles), ...Object.keys(others)];
-export const breakpointNames: readonly string[] = ofBreakpoint.map(({ before, after }) => `${before}ID${after}`);
-
-/** Every name a file of a layout can be asked for by. */
-export const fileNames = (layout: Layout): readonly string[] => [
-  ...Object.keys(wholeFiles),
-  ...layout.breakpoints.flatMap(({ id }) => ofBreakpoint.map(({ before, after }) => `${before}${id}${after}`)),
-  ...Object.keys(others),
-];
-
-/** Which file of one breakpoint a name is of. */
-export const breakpointFile = (name: string): OfBreakpoint | undefined =>
-  ofBreakpoint.find(({ before, after }) => name === before.slice(0, -1) + after || (name.startsWith(before) && name.endsWith(after)));
-
-const optionsOf = (name: string): readonly FileOption[] | null =>
-  Object.hasOwn(wholeFiles, name)
-    ? (wholeFiles[name]?.options ?? null)
-    : Object.hasOwn(others, name)
-      ? (others[name] ?? null)
-      : (breakpointFile(name)?.options ?? null);
+import { readFileQuery } from "./file-query";
 
 /** A file as it is asked for, once its name and query were looked at. */
-export type AskedFile = { readonly name: string; readonly query: FileQuery };
+export type AskedFile = { readonly name: string; readonly query: FileOptions };
 
 export const noFile = (name: string): Problem => ({
   code: "not-found",
@@ -94,6 +42,3 @@ export const fileKey = ({ name, query }: AskedFile): string => {
   const options = (optionsOf(name) ?? []).filter((option) => option !== "density" || !kind || kind.png);
   return JSON.stringify([name, ...options.map((option) => query[option] ?? null)]);
 };
-
-/** The options of a file where nothing is asked for. */
-export const plainFileQuery: FileQuery = fileQuery.parse({});

@@ -1,29 +1,12 @@
-import { type Layout, overlayLayers, plainWriting, type WriteOptions } from "@ypsiline/core";
+import { type FileOptions, type Layout, wholeFormats, writingOf } from "@ypsiline/core";
 import { strToU8, zipSync } from "fflate";
 import type { Problem } from "../problem";
-import type { FileQuery } from "./file-query";
-import { type AskedFile, askedFile, breakpointFile, fileNames, noFile, wholeFiles } from "./named-file";
+import { breakpointFile, fileNames } from "@/wire/files";
+import { type AskedFile, askedFile, noFile } from "./named-file";
 import { pdfOf, type SheetOf } from "./pdf";
 import { mostPixels, pixelsOf, pngOf } from "./png";
 import { writeSnippet } from "./snippet";
 import { writeFile } from "./write-file";
-
-export const writeOptions = (query: FileQuery, breakpoint: string | null, snap: number | null = null): WriteOptions => ({
-  ...plainWriting,
-  unit: query.unit,
-  query: query.query,
-  edges: query.edges,
-  gridClass: query.grid,
-  spans: query.spans,
-  breakpoint,
-  overlay: {
-    draw: query.draw,
-    opacity: query.opacity,
-    layers: query.layers ?? overlayLayers,
-    snap,
-    colours: { margins: query.margins, columns: query.columns, rows: query.rows, baseline: query.baseline, mesh: query.mesh },
-  },
-});
 
 type Body = string | Uint8Array;
 export type NamedFile =
@@ -35,8 +18,9 @@ const mostZipPixels = 2 * mostPixels;
 /** Writes one of the files of a layout. */
 export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile): Promise<NamedFile> => {
   const { layout } = sheet;
-  if (Object.hasOwn(wholeFiles, name)) {
-    const file = writeFile(layout, wholeFiles[name]?.format ?? "layout", writeOptions(query, null));
+  const whole = wholeFormats.find(({ fileName }) => fileName === name);
+  if (whole) {
+    const file = writeFile(layout, whole, null, writingOf(query));
     return file.ok ? { ok: true, body: file.text, mediaType: file.mediaType } : file;
   }
   if (name === "overlay.js") return { ok: true, body: writeSnippet(layout, sheet.version), mediaType: "text/javascript; charset=utf-8" };
@@ -55,12 +39,12 @@ type DrawnFile =
   | { readonly ok: true; readonly text: string; readonly mediaType: string; readonly png: boolean }
   | { readonly ok: false; readonly problem: Problem };
 
-const drawnFile = (layout: Layout, name: string, query: FileQuery): DrawnFile => {
+const drawnFile = (layout: Layout, name: string, query: FileOptions): DrawnFile => {
   const kind = breakpointFile(name);
   const id = kind?.before && name.slice(kind.before.length, -kind.after.length);
   if (!kind || id === undefined || !layout.breakpoints.some((one) => one.id === id)) return { ok: false, problem: noFile(name) };
-  const file = writeFile(layout, kind.format, writeOptions(query, id, kind.png ? query.density : null));
-  return file.ok ? { ok: true, text: file.text, mediaType: file.mediaType, png: kind.png === true } : file;
+  const file = writeFile(layout, kind.format, id, writingOf(query, kind.png ? query.density : null));
+  return file.ok ? { ok: true, text: file.text, mediaType: file.mediaType, png: kind.png } : file;
 };
 
 /** Reads the name and query of a file and writes it. */
@@ -73,7 +57,7 @@ export const namedFile = async (sheet: SheetOf, name: string, search: URLSearchP
  * All files in one ZIP; one that cannot be written (a picture too large) is left out and named in a note. Pictures are
  * drawn the smallest first while they come to no more than `mostZipPixels` together, looked at before any is drawn.
  */
-const zipped = async (sheet: SheetOf, query: FileQuery): Promise<NamedFile> => {
+const zipped = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> => {
   const files: Record<string, Uint8Array> = {};
   const left: string[] = [];
   const pictures: { readonly name: string; readonly svg: string; readonly pixels: number }[] = [];

@@ -1,13 +1,21 @@
-import { type Format, written } from "../types";
+import { stylesheetOptions } from "../options";
+import { type WholeFormat, written } from "../types";
 import { readCss } from "./read";
 import { writeCss } from "./write";
 
-export const cssFormat: Format = {
+export const cssFormat: WholeFormat = {
   id: "css",
+  label: "Stylesheet",
+  said: "a stylesheet",
+  kind: "CSS",
+  of: "layout",
+  fileName: "layout.css",
   mediaType: "text/css; charset=utf-8",
   mediaTypes: ["text/css"],
   extension: "css",
-  ofBreakpoint: false,
+  options: stylesheetOptions,
   write: (layout, options) => written(writeCss(layout, options)),
   read: readCss,
+  recognises: ({ ending, begins }) => (ending === "css" || /[{}]/.test(begins) || begins.startsWith("/*") ? 2 : 0),
+  holds: { breakpoint: ["from", "columns", "rows", "baseline"], spec: ["base", "rootFontSize", "spacing"], oneSize: false },
 };

@@ -1,6 +1,7 @@
 import { nestsPast, parseLayout } from "../../layout/parse";
 import type { Layout } from "../../layout/schema";
-import { type Format, type Read, written } from "../types";
+import { isJson, ownMember } from "../json-signs";
+import { type Read, type WholeFormat, written } from "../types";
 
 /** The layout document as indented JSON with a final newline. */
 export const writeLayout = (layout: Layout): string => `${JSON.stringify(layout, null, 2)}\n`;
@@ -22,12 +23,19 @@ export const readLayout = (text: string): Read => {
   return parsed.ok ? { ok: true, layout: parsed.value, lost: [] } : parsed;
 };
 
-export const layoutFormat: Format = {
+export const layoutFormat: WholeFormat = {
   id: "layout",
+  label: "Layout document",
+  said: "a layout document",
+  kind: "JSON",
+  of: "layout",
+  fileName: "layout.json",
   mediaType: "application/json",
   mediaTypes: ["application/json"],
   extension: "layout.json",
-  ofBreakpoint: false,
+  options: [],
   write: (layout) => written(writeLayout(layout)),
   read: readLayout,
+  recognises: (file) => (isJson(file) && ownMember(file.text, "format") === "ypsiline-layout" ? 5 : 0),
+  holds: { breakpoint: "all", spec: [], oneSize: false },
 };

@@ -8,7 +8,8 @@ import { spacingSteps } from "../../grid/spacing";
 import type { Layout } from "../../layout/schema";
 import { spacingNames } from "../css/spacing-names";
 import { textNames } from "../css/text";
-import { type Format, type WriteOptions, written } from "../types";
+import type { WriteOptions } from "../options";
+import { type WholeFormat, written } from "../types";
 
 const quoted = (text: string): string => `"${text.replace(/[\\"]/g, "\\$&").replace(/[#\p{Cc}]/gu, " ")}"`;
 
@@ -77,12 +78,19 @@ export const writeSass = (layout: Layout, { unit }: Pick<WriteOptions, "unit">):
   ].join("\n");
 };
 
-export const sassFormat: Format = {
+export const sassFormat: WholeFormat = {
   id: "sass",
+  label: "Sass map",
+  said: "a Sass map",
+  kind: "SCSS",
+  of: "layout",
+  fileName: "layout.scss",
   mediaType: "text/x-scss; charset=utf-8",
   mediaTypes: ["text/x-scss"],
   extension: "scss",
-  ofBreakpoint: false,
+  options: ["unit"],
   write: (layout, options) => written(writeSass(layout, options)),
   read: null,
+  recognises: null,
+  holds: null,
 };
