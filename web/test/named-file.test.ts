@@ -1,10 +1,10 @@
-import { layoutSchema } from "@ypsiline/core";
+import { layoutSchema, wholeFormats } from "@ypsiline/core";
 import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { tagged, fileAnswer } from "@/server/writing/file-response";
 import { askedFile, fileKey } from "@/server/writing/named-file";
 import { namedFile } from "@/server/writing/write-named-file";
-import { fileNames } from "@/wire/files";
+import { breakpointFiles, fileNames, madeFiles } from "@/wire/files";
 import { writtenFiles } from "@/server/writing/written-files";
 import { cookieIn } from "@/server/requested-file";
 import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
@@ -30,13 +30,15 @@ describe("files of a layout", () => {
       expect(file.body.length, name).toBeGreaterThan(50);
       types.set(file.mediaType, (types.get(file.mediaType) ?? 0) + 1);
     }
-    expect(fileNames(layout)).toHaveLength(5 + 3 * 6 + 3);
+    expect(fileNames(layout)).toHaveLength(wholeFormats.length + 3 * breakpointFiles.length + madeFiles.length);
     expect(types.get("image/png")).toBe(6);
   });
   it("make the same ZIP and the same PDF each time", async () => {
     for (const name of ["all.zip", "sheet.pdf"]) expect((await get(name)).ok && (await get(name))).toEqual(await get(name));
     const zip = await get("all.zip");
-    expect(zip.ok && Object.keys(unzipSync(zip.body as Uint8Array))).toHaveLength(5 + 3 * 6 + 2);
+    expect(zip.ok && Object.keys(unzipSync(zip.body as Uint8Array))).toHaveLength(
+      wholeFormats.length + 3 * breakpointFiles.length + madeFiles.length - 1,
+    );
   });
   it.each([
     ["overlay-desk.png", "density=9", "density", 400],

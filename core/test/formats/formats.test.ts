@@ -1,11 +1,13 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
+  type Format,
   formatIds,
   formatOf,
   formats,
   type Layout,
   layoutSchema,
+  optionWords,
   plainWriting,
   readableFormats,
   resolve,
@@ -51,9 +53,22 @@ const edges = (of: Layout, id: string, width: number): string => {
 };
 
 describe("every format", () => {
-  it("is one of nine, of which six are read", () => {
-    expect(formatIds).toEqual(["css", "sass", "tokens", "layout", "ledger", "svg", "tile", "csv", "lines"]);
-    expect(readableFormats).toEqual(["css", "tokens", "layout", "ledger", "svg", "csv"]);
+  it("has an id, a label and names of files of its own, and is found by the names of its files alone", () => {
+    const all: readonly Format[] = formatIds.map((id) => formats[id]);
+    const names = all.map((format) => (format.of === "layout" ? format.fileName : `${format.before}ID${format.after}`));
+    expect(new Set(names).size).toBe(all.length);
+    expect(new Set(all.map(({ id }) => id)).size).toBe(all.length);
+    expect(new Set(all.map(({ extension }) => extension)).size).toBe(all.length);
+    const named = all.flatMap(({ mediaTypes }) => mediaTypes);
+    expect(new Set(named).size).toBe(named.length);
+    for (const { label, said, kind, options, read: reads, holds, recognises } of all) {
+      expect(Math.min(label.length, said.length, kind.length)).toBeGreaterThan(2);
+      for (const name of options) expect(optionWords[name].label).not.toBe("");
+      // What can be read can be taken into a draft, and what cannot is recognised by nobody.
+      expect(holds === null).toBe(reads === null);
+      if (recognises) expect(reads).not.toBeNull();
+    }
+    for (const id of ["css", "tokens", "layout", "ledger", "svg", "csv"] as const) expect(readableFormats).toContain(id);
   });
   it.each(formatIds)("%s says its id, ends in its extension's letters and is written", (id) => {
     expect(formats[id].id).toBe(id);
