@@ -1,6 +1,7 @@
 import { cssFormat } from "./css/css-format";
 import { csvFormat, ledgerFormat, linesFormat } from "./csv/csv-format";
 import { layoutFormat } from "./layout/layout-format";
+import { lessFormat } from "./less/less-format";
 import { sassFormat } from "./sass/sass-format";
 import { svgFormat, tileFormat } from "./svg/svg-format";
 import { tokensFormat } from "./tokens/tokens-format";
@@ -10,6 +11,7 @@ import type { BreakpointFormat, Format, WholeFormat } from "./types";
 export const formats = {
   css: cssFormat,
   sass: sassFormat,
+  less: lessFormat,
   tokens: tokensFormat,
   layout: layoutFormat,
   ledger: ledgerFormat,
