@@ -1,3 +1,4 @@
+import { breakpointFormats, wholeFormats } from "../core/src/index";
 import { chromium, expect, test } from "@playwright/test";
 import { strFromU8, unzipSync } from "fflate";
 import { gzipSync } from "node:zlib";
@@ -41,8 +42,9 @@ test("every file of a version is written; all of them stand in one ZIP", async (
   expect(zip.headers()["content-type"]).toBe("application/zip");
   const held = unzipSync(new Uint8Array(await zip.body()));
   const names = Object.keys(held);
-  // 5 of the whole, 6 for each of 4 breakpoints, the overlay script and the sheet.
-  expect(names).toHaveLength(5 + 4 * 6 + 2);
+  // Every format, for each of 4 breakpoints where it is of one, with its pictures; the overlay script and the sheet.
+  const pictures = breakpointFormats.filter(({ picture }) => picture).length;
+  expect(names).toHaveLength(wholeFormats.length + 4 * (breakpointFormats.length + pictures) + 2);
   for (const name of names) {
     const answer = await api.get(`${files}/${name}`);
     expect(answer.status(), name).toBe(200);

@@ -4,7 +4,7 @@ import { changeWords, type Conflict, type Layout, valueWords } from "@ypsiline/c
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
-import { NumText } from "@/ui/num";
+import { Said } from "@/ui/num";
 import type { Choice } from "./draft-store";
 
 type Props = { readonly conflicts: readonly Conflict[]; readonly layout: Layout; readonly onSettle: (choices: readonly Choice[]) => void };
@@ -25,7 +25,7 @@ export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
           return (
             <fieldset key={change.path.join("/")} className="mb-3">
               <legend className="fs-6 fw-semibold">
-                {where}: {what}
+                {where}: <Said of={what} />
               </legend>
               {(
                 [
@@ -41,7 +41,7 @@ export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
                     checked={choices[index] === choice}
                     onChange={() => choose(index, choice)}
                   />
-                  {label}: <NumText className="num num-wrap" text={valueWords(value)} />
+                  {label}: <Said className="num num-wrap" of={valueWords(value)} />
                 </label>
               ))}
             </fieldset>

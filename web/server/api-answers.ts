@@ -9,6 +9,8 @@ import {
   toJson,
   toNumber,
   type WholePixelSet,
+  plainText,
+  words,
 } from "@ypsiline/core";
 
 const orNull = (value: Exact | null): string | null => value && toJson(value);
@@ -55,8 +57,8 @@ export const checkAnswer = ({ findings, held }: CheckResult, layout: Layout) => 
       level: finding.level,
       breakpoint: finding.breakpoint,
       path: finding.path,
-      message: `${title}. ${message}`,
-      sum,
+      message: plainText(words`${title}. ${message}`),
+      sum: plainText(sum),
       fixes: finding.fixes.map((fix) => ({ label: fixLabel(fix), patch: fix.patch })),
       ...(finding.accepted === null ? {} : { accepted: finding.accepted }),
     };

@@ -10,6 +10,7 @@ import {
   type Resolution,
   sweep,
   toJson,
+  plainText,
 } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
 import { jumpsOf, pointsOf } from "@/features/widths/series";
@@ -87,7 +88,7 @@ describe("a fix that is tried", () => {
     expect(triedLayout(gutter20, { fix, where: "Desk" })?.breakpoints.at(-1)?.columns.gutter).toBe("16px");
     expect(JSON.stringify(gutter20)).toBe(before);
     expect(triedLayout(gutter20, null)).toBeNull();
-    expect(trialWords({ fix, where: "Desk" })).toBe("Trying Gutter → 16 at Desk: nothing is changed yet.");
+    expect(plainText(trialWords({ fix, where: "Desk" }))).toBe("Trying Gutter → 16 at Desk: nothing is changed yet.");
   });
 
   it("is the same by what it changes, and is nothing where it no longer fits", () => {

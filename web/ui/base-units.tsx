@@ -1,5 +1,5 @@
-import { absolute, baseUnits, type Exact, isZero, show, sign } from "@ypsiline/core";
-import { NumText } from "./num";
+import { absolute, baseUnits, type Exact, isZero, show, sign, words } from "@ypsiline/core";
+import { Said } from "./num";
 
 /** A length in base units: "3 u" on the base, "2½ u" on the half step, "3 u − 2" where it is off by that much. */
 export const BaseUnits = ({
@@ -12,11 +12,10 @@ export const BaseUnits = ({
   readonly className?: string;
 }) => {
   const { units, over, standing } = baseUnits(value, base);
-  const off = isZero(over) ? "" : ` ${sign(over) < 0 ? "\u2212" : "+"} ${show(absolute(over))}`;
-  const words = `${show(units)} base units${isZero(over) ? "" : `, ${show(absolute(over))} ${sign(over) < 0 ? "short of it" : "over"}`}`;
+  const spoken = `${show(units)} base units${isZero(over) ? "" : `, ${show(absolute(over))} ${sign(over) < 0 ? "short of it" : "over"}`}`;
   return (
-    <span className={`base-units num ${standing} ${className}`} title={words}>
-      <NumText text={`${show(units)} u${off}`} />
+    <span className={`base-units num ${standing} ${className}`} title={spoken}>
+      <Said of={isZero(over) ? words`${units} u` : words`${units} u ${sign(over) < 0 ? "\u2212" : "+"} ${absolute(over)}`} />
     </span>
   );
 };

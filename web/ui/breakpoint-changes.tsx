@@ -1,21 +1,15 @@
-import { type BreakpointChange, breakpointSentence, changesByBreakpoint, fromJsonNumber, type Layout, termsAt } from "@ypsiline/core";
+import {
+  changesByBreakpoint,
+  fromJsonNumber,
+  type Layout,
+  termsAt,
+  changeOfBreakpoint,
+  changeSentence,
+  joined,
+  words,
+} from "@ypsiline/core";
 import { EdgesOver } from "./edges-over";
-import { NumText } from "./num";
-
-const words = (change: BreakpointChange): string => {
-  switch (change.kind) {
-    case "added":
-      return `${change.name} is new, from ${change.after?.from ?? ""} with ${change.after?.columns.count ?? ""} columns`;
-    case "removed":
-      return `${change.name} goes`;
-    case "changed":
-      return breakpointSentence(change);
-    case "same":
-      return `${change.name} stays as it is`;
-    default:
-      return change.kind satisfies never;
-  }
-};
+import { Said } from "./num";
 
 /** What changed, breakpoint by breakpoint: a sentence with both numbers, and the old edges over the new columns. */
 export const BreakpointChanges = ({ before, after }: { readonly before: Layout; readonly after: Layout }) => {
@@ -27,17 +21,14 @@ export const BreakpointChanges = ({ before, after }: { readonly before: Layout; 
     <ul className="breakpoint-changes card-plain">
       {spec.length > 0 && (
         <li>
-          <NumText
-            text={`Spec: ${spec.map(({ what, from, to }) => `${what} ${from === "" ? to : `${from} → ${to}`}`).join(", ")}`}
-            className="change-words"
-          />
+          <Said of={words`Spec: ${joined(spec.map(changeSentence), ", ")}`} className="change-words" />
         </li>
       )}
       {differing.map((change) => {
         const width = fromJsonNumber((change.after ?? change.before)?.drawnAt.width ?? 1);
         return (
           <li key={`${change.id} ${change.kind}`}>
-            <NumText text={words(change)} className="change-words" />
+            <Said of={changeOfBreakpoint(change)} className="change-words" />
             <div className="edges-row">
               <span className="num quiet">at {(change.after ?? change.before)?.drawnAt.width}</span>
               <EdgesOver

@@ -1,5 +1,5 @@
-import { containerDifferences, containerLine, exact, type Layout, show, toDecimal, toNumber } from "@ypsiline/core";
-import { NumText } from "./num";
+import { containerDifferences, containerLine, exact, type Layout, toDecimal, toNumber, words } from "@ypsiline/core";
+import { Said } from "./num";
 
 const from = exact(240);
 const to = exact(2560);
@@ -69,9 +69,9 @@ export const ContainerLines = ({
         <span className="line-key after">{names[1]}</span> <span className="line-key before">{names[0]}</span>{" "}
         {differences.map((one) => (
           <span key={toDecimal(one.from)} className="d-block">
-            <NumText
+            <Said
               className="num num-wrap"
-              text={`${show(one.from)} to ${show(one.until)}: container by up to ${toNumber(one.most) > 0 ? "+" : ""}${show(one.most)}`}
+              of={words`${one.from} to ${one.until}: container by up to ${toNumber(one.most) > 0 ? "+" : ""}${one.most}`}
             />
           </span>
         ))}

@@ -1,5 +1,4 @@
-import { type Exact, parseDecimal, add, exact, shownNumber, toDecimal, type ShownNumber } from "@ypsiline/core";
-import type { ReactNode } from "react";
+import { type Exact, isName, shownNumber, type ShownNumber, toDecimal, type Words } from "@ypsiline/core";
 
 const Fraction = ({ shown }: { readonly shown: ShownNumber }) =>
   shown.numerator === 0 ? null : (
@@ -45,34 +44,11 @@ export const Num = ({ value, className = "" }: { readonly value: Exact; readonly
   );
 };
 
-const glyphs: Readonly<Record<string, readonly [number, number]>> = {
-  "½": [1, 2],
-  "⅓": [1, 3],
-  "⅔": [2, 3],
-  "¼": [1, 4],
-  "¾": [3, 4],
-  "⅙": [1, 6],
-  "⅚": [5, 6],
-  "⅛": [1, 8],
-  "⅜": [3, 8],
-  "⅝": [5, 8],
-  "⅞": [7, 8],
-};
-
-const numberInWords = /(-?)(\d*)([½⅓⅔¼¾⅙⅚⅛⅜⅝⅞])|(-?)(\d+ )?(\d+)\/(\d+)/g;
-
-/** Running text of core (a sum, a sentence) with its fractions set small: "(1152 − 11 × 20) ÷ 12 = 77⅔". */
-export const NumText = ({ text, className = "" }: { readonly text: string; readonly className?: string }) => {
-  const parts: ReactNode[] = [];
-  let last = 0;
-  for (const match of text.matchAll(numberInWords)) {
-    const [numerator, denominator] = match[3] ? (glyphs[match[3]] ?? [0, 1]) : [Number(match[6]), Number(match[7])];
-    const whole = parseDecimal((match[2] ?? match[5] ?? "").trim() || "0") ?? exact(0);
-    const minus = (match[1] ?? match[4]) === "-";
-    const value = add(whole, exact(numerator, denominator));
-    parts.push(text.slice(last, match.index), minus ? "\u2212" : "", <Num key={match.index} value={value} />);
-    last = match.index + match[0].length;
-  }
-  parts.push(text.slice(last));
-  return <span className={className}>{parts}</span>;
-};
+/** A sentence or a sum of core's, each number set as numbers are: "(1152 − 11 × 20) ÷ 12 = 77⅔". */
+export const Said = ({ of, className = "" }: { readonly of: Words; readonly className?: string }) => (
+  <span className={className}>
+    {of.map((part, index) =>
+      typeof part === "string" ? part : isName(part) ? part.name : <Num key={index} value={part} className="in-words" />,
+    )}
+  </span>
+);

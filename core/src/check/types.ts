@@ -1,7 +1,9 @@
 import type { Exact } from "../exact/exact";
 import type { BreakpointRange } from "../grid/breakpoint-at";
 import type { ColumnTerms } from "../grid/columns";
+import type { CellId } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
+import type { Words } from "../words/words";
 
 export type Level = "problem" | "caution" | "note";
 
@@ -118,9 +120,18 @@ export type Checked = {
   readonly breakpoints: readonly CheckedBreakpoint[];
 };
 
-/** A rule: what it is called, how grave it is, and what it finds in a layout. */
+/** A finding in words: what is so, in one sentence, and its sum with numbers (empty where there is none to show). */
+export type FindingWords = { readonly title: Words; readonly message: Words; readonly sum: Words };
+
+/** A rule: what it is called, how grave it is, whence it comes, what it finds in a layout, how that is said and what mends it. */
 export type Rule<R extends RuleId> = {
   readonly id: R;
   readonly level: Level;
+  /** The published source it follows, or "common practice". */
+  readonly source: string;
+  /** What a repair of the whole spec may change for it; null where such a repair leaves its cautions and notes to people. */
+  readonly mends: readonly CellId[] | null;
+  /** Its words. `where` is the breakpoint's name. */
+  readonly says: (facts: FactsOf[R], where: string) => FindingWords;
   readonly find: (checked: Checked) => readonly Found<R>[];
 };

@@ -1,12 +1,13 @@
 import { compare, type Exact, fromJsonNumber, subtract, toNumber } from "../exact/exact";
-import { show } from "../exact/show";
 import { type ColumnTerms, spanWidth } from "../grid/columns";
 import { rootFontSize, termsAt } from "../grid/resolve";
 import { resolveRows } from "../grid/rows";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { widthPieces } from "../sweep/pieces";
 import { type Change, compareLayouts } from "./changes";
-import { type ChangeWords, changesInWords } from "./words";
+import { cellOfPath } from "../layout/numbers";
+import { listed, name, type Words, words } from "../words/words";
+import { changeSentence, type ChangeWords, changesInWords } from "./words";
 
 /** What the changes of a spec do to a length of one breakpoint, in CSS px at the width it is drawn at. */
 export type Effect = {
@@ -57,7 +58,10 @@ const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoin
 };
 
 /** Lengths that were set themselves are told as changes and not again as effects. */
-const alreadyTold: Readonly<Record<string, Effect["what"]>> = { gutter: "gutters", margin: "margin", "start margin": "margin" };
+const alreadyTold = (key: string): Effect["what"] | null => {
+  const cell = cellOfPath(key);
+  return cell === "gutter" ? "gutters" : cell === "margin" ? "margin" : null;
+};
 
 /**
  * What lies between two layouts breakpoint by breakpoint, in the order of the later one with those that went at the
@@ -68,38 +72,52 @@ export const changesByBreakpoint = (
   after: Layout,
 ): { readonly spec: readonly ChangeWords[]; readonly breakpoints: readonly BreakpointChange[] } => {
   const all = compareLayouts(before, after);
-  const words = (changes: readonly Change[]) => changesInWords(changes, before, after);
+  const told = (changes: readonly Change[]) => changesInWords(changes, before, after);
   const inside = (id: string) => all.filter(({ path }) => path[0] === "breakpoints" && path[1] === id);
   const find = (layout: Layout, id: string) => layout.breakpoints.find((one) => one.id === id) ?? null;
   const gone = before.breakpoints.filter(({ id }) => !find(after, id));
   const breakpoints = [...after.breakpoints, ...gone].map(({ id, name }): BreakpointChange => {
     const was = find(before, id);
     const is = find(after, id);
-    const changes = words(inside(id));
-    const told = changes.flatMap(({ what }) => alreadyTold[what] ?? []);
-    const effects = was && is ? effectsOf(before, after, was, is).filter(({ what }) => !told.includes(what)) : [];
+    const changes = told(inside(id));
+    const said = changes.flatMap(({ key }) => alreadyTold(key) ?? []);
+    const effects = was && is ? effectsOf(before, after, was, is).filter(({ what }) => !said.includes(what)) : [];
     const kind = !was ? "added" : !is ? "removed" : changes.length + effects.length > 0 ? "changed" : "same";
     return { id, name, kind, changes, effects, before: was, after: is };
   });
-  return { spec: words(all.filter(({ path }) => path[0] !== "breakpoints" || path[1] === "#order")), breakpoints };
+  return { spec: told(all.filter(({ path }) => path[0] !== "breakpoints" || path[1] === "#order")), breakpoints };
 };
 
-const listed = (parts: readonly string[]): string =>
-  parts.length < 2 ? parts.join("") : `${parts.slice(0, -1).join(", ")} and ${parts.at(-1) ?? ""}`;
-
-const changeText = ({ what, from, to }: ChangeWords): string => (from === "" ? `${what} ${to}` : `${what} ${from} → ${to}`);
+/** Lengths of which there are many at a breakpoint, in a sentence. */
+const many: ReadonlySet<Effect["what"]> = new Set<Effect["what"]>(["gutters", "halves", "thirds", "quarters"]);
 
 /**
  * A breakpoint's changes as one sentence with both numbers of each: "Desk gutter 20 → 24, so column width goes from 77⅔ to 74
- * and thirds from 370⅔ to 368". "" where nothing changed.
+ * and thirds from 370⅔ to 368". Empty where nothing changed.
  */
-export const breakpointSentence = ({ name, changes, effects }: BreakpointChange): string => {
-  const said = listed(changes.map(changeText));
+export const breakpointSentence = ({ name: named, changes, effects }: BreakpointChange): Words => {
+  const said = listed(changes.map(changeSentence));
   const done = listed(
-    effects.map(({ what, from, to }, index) => `${what}${index === 0 ? " go" : ""} from ${show(from)} to ${show(to)}`),
-  ).replace(/^(margin|container|column width|row pitch) go /, "$1 goes ");
-  if (said === "") return done === "" ? "" : `${name} ${done}`;
-  return `${name} ${said}${done === "" ? "" : `, so ${done}`}`;
+    effects.map(({ what, from, to }, index) => words`${what}${index > 0 ? "" : many.has(what) ? " go" : " goes"} from ${from} to ${to}`),
+  );
+  if (said.length === 0) return done.length === 0 ? [] : words`${name(named)} ${done}`;
+  return done.length === 0 ? words`${name(named)} ${said}` : words`${name(named)} ${said}, so ${done}`;
+};
+
+/** What became of a breakpoint between two layouts, in a sentence. */
+export const changeOfBreakpoint = (change: BreakpointChange): Words => {
+  switch (change.kind) {
+    case "added":
+      return words`${name(change.name)} is new, from ${change.after?.from ?? 0} with ${change.after?.columns.count ?? 0} columns`;
+    case "removed":
+      return words`${name(change.name)} goes`;
+    case "changed":
+      return breakpointSentence(change);
+    case "same":
+      return words`${name(change.name)} stays as it is`;
+    default:
+      return change.kind satisfies never;
+  }
 };
 
 /** Widths from one up to another over which two layouts' containers differ, and by how much at most (after less before). */

@@ -1,5 +1,5 @@
-import { parseLength } from "../exact/length";
-import { show } from "../exact/show";
+import { lengthWords } from "../words/lengths";
+import { joined, name, plainText, type Words, words } from "../words/words";
 import { nameOfPath } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
 import { type Change, compareLayouts, sameJson } from "./changes";
@@ -15,28 +15,34 @@ const partNames: Readonly<Record<string, string>> = {
 };
 
 /** A value of a layout as people read it: "24px" is 24, a container by its kind, a list by how many it holds, other parts by their members. */
-export const valueWords = (value: unknown): string => {
-  if (value === undefined || value === null) return "none";
-  if (Array.isArray(value)) return value.length === 0 ? "none" : value.length === 1 ? "1 entry" : `${value.length} entries`;
-  if (typeof value === "string") {
-    const length = parseLength(value);
-    return length?.unit === "px" ? show(length.value) : value;
-  }
-  if (typeof value !== "object") return String(value);
-  const { kind, max, width, name, step, height, gutter, count } = value as Readonly<Record<string, string | undefined>>;
-  if (kind === "fluid") return "fluid";
-  if (kind === "capped" && max) return `at most ${valueWords(max)}`;
-  if (kind === "fixed" && width) return `fixed ${valueWords(width)}`;
-  if (kind === "repeating" && height && gutter) return `repeating ${valueWords(height)} with ${valueWords(gutter)}`;
-  if (kind === "dividing" && count) return `${count} dividing`;
+export const valueWords = (value: unknown): Words => {
+  if (value === undefined || value === null) return words`none`;
+  if (Array.isArray(value)) return value.length === 0 ? words`none` : value.length === 1 ? words`1 entry` : words`${value.length} entries`;
+  if (typeof value === "string") return lengthWords(value);
+  if (typeof value === "number") return words`${value}`;
+  if (typeof value !== "object") return [String(value)];
+  const { kind, max, width, name: named, step, height, gutter, count } = value as Readonly<Record<string, string | undefined>>;
+  if (kind === "fluid") return words`fluid`;
+  if (kind === "capped" && max) return words`at most ${valueWords(max)}`;
+  if (kind === "fixed" && width) return words`fixed ${valueWords(width)}`;
+  if (kind === "repeating" && height && gutter) return words`repeating ${valueWords(height)} with ${valueWords(gutter)}`;
+  if (kind === "dividing" && count) return words`${valueWords(count)} dividing`;
   if (step) return valueWords(step);
-  if (name) return name;
-  const members = Object.entries(value).map(([member, inner]) => `${partNames[member] ?? member} ${valueWords(inner)}`);
-  return members.length === 0 ? "none" : members.join(", ");
+  if (named) return [name(named)];
+  const members = Object.entries(value).map(([member, inner]) => words`${partNames[member] ?? member} ${valueWords(inner)}`);
+  return members.length === 0 ? words`none` : joined(members, ", ");
 };
 
-/** One change in words: where, what, from and to ("Desk", "gutter", "20", "24"); `from` is "" for what was added or removed. */
-export type ChangeWords = { readonly where: string; readonly what: string; readonly from: string; readonly to: string };
+/** One change in words: where, what, from and to (Desk, gutter, 20, 24); `from` is null for what was added or removed. */
+export type ChangeWords = {
+  /** A breakpoint's name, or "Spec". */
+  readonly where: string;
+  /** Which number it is, whatever it is called: its path without the list it stands in and the entry's id. */
+  readonly key: string;
+  readonly what: Words;
+  readonly from: Words | null;
+  readonly to: Words;
+};
 
 const entryNames: Readonly<Record<string, string>> = {
   breakpoints: "breakpoint",
@@ -50,51 +56,69 @@ const entryNames: Readonly<Record<string, string>> = {
 const roleMembers: Readonly<Record<string, string>> = { size: "size", lineHeight: "line height", font: "font" };
 
 /** Notes by their number and how the first begins: they are read in full where they stand. */
-const noteWords = (value: unknown): string => {
+const noteWords = (value: unknown): Words => {
   const notes = Array.isArray(value) ? (value as readonly { readonly text?: unknown }[]) : [];
   const first = typeof notes[0]?.text === "string" ? notes[0].text : "";
   const begins = first.length > 40 ? `${first.slice(0, 39).trimEnd()}…` : first;
-  return notes.length === 0 ? "none" : `${notes.length} (“${begins}”${notes.length > 1 ? " …" : ""})`;
+  return notes.length === 0 ? words`none` : words`${notes.length} (“${name(begins)}”${notes.length > 1 ? " …" : ""})`;
 };
 
 /** Puts a change in words; names of breakpoints are looked up in the layout after the change, then before. */
 export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => {
   const [root = "", entry, ...rest] = change.path;
+  const path = rest.join("/");
   const values = { from: valueWords(change.from), to: valueWords(change.to) };
+  const said = { from: [name(String(change.from))], to: [name(String(change.to))] };
+  const spec = (what: Words, { from, to }: { readonly from: Words | null; readonly to: Words }): ChangeWords => ({
+    where: "Spec",
+    key: [root, ...rest].join("/"),
+    what,
+    from,
+    to,
+  });
+  const came = { from: null, to: "to" in change ? words`added` : words`removed` };
   if (root === "breakpoints" && entry !== undefined) {
-    if (entry === "#order") return { where: "Spec", what: "order of breakpoints", from: String(change.from), to: String(change.to) };
+    if (entry === "#order") return spec(words`order of breakpoints`, said);
     const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === entry)?.name;
     const where = find(after) ?? find(before) ?? entry;
-    if (rest.length === 0) return { where, what: "breakpoint", from: "", to: "to" in change ? "added" : "removed" };
-    const path = rest.join("/");
-    return { where, what: nameOfPath(path) ?? rest.join(" "), ...values };
+    if (rest.length === 0) return { where, key: "", what: words`breakpoint`, ...came };
+    return { where, key: path, what: [nameOfPath(path) ?? rest.join(" ")], ...(path === "name" ? said : values) };
   }
   const whole = entryNames[root];
-  if (whole && entry !== undefined && rest.length === 0)
-    return { where: "Spec", what: `${whole} ${entry}`, from: "", to: "to" in change ? "added" : "removed" };
+  if (whole && entry === "#order") return spec(words`order of ${whole}s`, said);
+  if (whole && entry !== undefined && rest.length === 0) return spec(words`${whole} ${name(entry)}`, came);
   if (root === "text" && entry !== undefined && rest.length === 1)
-    return { where: "Spec", what: `${entry} ${roleMembers[rest[0] ?? ""] ?? rest.join(" ")}`, ...values };
-  if (root === "spacing" && entry !== undefined && rest.length === 1) return { where: "Spec", what: `spacing step ${entry}`, ...values };
+    return spec(words`${name(entry)} ${roleMembers[path] ?? path}`, path === "font" ? said : values);
+  if (root === "spacing" && entry !== undefined && rest.length === 1) return spec(words`spacing step ${name(entry)}`, values);
   if (root === "fonts" && entry !== undefined)
-    return { where: "Spec", what: `font ${entry} ${rest.map((part) => partNames[part] ?? part).join(" ")}`.trim(), ...values };
-  if (root === "notes") return { where: "Spec", what: "notes", from: noteWords(change.from), to: noteWords(change.to) };
-  if (root === "extensions") return { where: "Spec", what: "what other tools keep in it", from: "", to: "changed" };
-  if (entry === "#order")
-    return { where: "Spec", what: `order of ${entryNames[root] ?? root}s`, from: String(change.from), to: String(change.to) };
-  return { where: "Spec", what: specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" "), ...values };
+    return spec(words`font ${name(entry)} ${rest.map((part) => partNames[part] ?? part).join(" ")}`, values);
+  if (root === "notes") return spec(words`notes`, { from: noteWords(change.from), to: noteWords(change.to) });
+  if (root === "extensions") return spec(words`what other tools keep in it`, { from: null, to: words`changed` });
+  if (root === "name") return spec(words`name`, said);
+  return spec([specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" ")], values);
 };
+
+const same = (a: Words | null, b: Words | null): boolean => sameJson(a && plainText(a), b && plainText(b));
 
 /** Changes in words, margins that changed alike at both sides told once. */
 export const changesInWords = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
-  const words = changes.map((change) => changeWords(change, before, after));
-  return words.flatMap((one, index) => {
-    const other = (what: string) => words.find((w) => w.where === one.where && w.what === what && w.from === one.from && w.to === one.to);
-    if (one.what === "start margin" && other("end margin")) return [{ ...one, what: "margin" }];
-    if (one.what === "end margin" && other("start margin")) return [];
-    const earlier = words[index - 1];
-    return earlier && sameJson(earlier, one) ? [] : [one];
+  const all = changes.map((change) => changeWords(change, before, after));
+  const [start, end] = ["columns/margin/start", "columns/margin/end"];
+  return all.flatMap((one, index) => {
+    const alike = (key: string | undefined): boolean =>
+      all.some((other) => other.where === one.where && other.key === key && same(other.from, one.from) && same(other.to, one.to));
+    if (one.key === start && alike(end)) return [{ ...one, key: "columns/margin", what: words`margin` }];
+    if (one.key === end && alike(start)) return [];
+    const earlier = all[index - 1];
+    const again =
+      earlier && earlier.where === one.where && same(earlier.what, one.what) && same(earlier.from, one.from) && same(earlier.to, one.to);
+    return again ? [] : [one];
   });
 };
+
+/** A change as one piece of a sentence: "gutter 20 → 24", "breakpoint added". */
+export const changeSentence = ({ what, from, to }: ChangeWords): Words =>
+  from === null ? words`${what} ${to}` : words`${what} ${from} → ${to}`;
 
 /** How many changes a person would count between two layouts. */
 export const countChanges = (before: Layout, after: Layout): number => changesInWords(compareLayouts(before, after), before, after).length;

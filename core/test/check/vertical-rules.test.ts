@@ -5,6 +5,7 @@ import {
   type Breakpoint,
   check,
   findingWords,
+  plainText,
   fixLabel,
   isWhole,
   divide,
@@ -22,7 +23,7 @@ import { capped, cleanLayout, fixed, margin, withBreakpoint, withColumns } from 
 import { seedOf } from "../seed";
 
 const found = (layout: Layout, rule: RuleId) => check(layout).findings.filter((one) => one.rule === rule);
-const sums = (layout: Layout, rule: RuleId) => found(layout, rule).map((one) => findingWords(one, "Desk").sum);
+const sums = (layout: Layout, rule: RuleId) => found(layout, rule).map((one) => plainText(findingWords(one, "Desk").sum));
 const labels = (layout: Layout, rule: RuleId) => found(layout, rule).flatMap(({ fixes }) => fixes.map(fixLabel));
 const desk = (more: Partial<Breakpoint>): Layout => withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, ...more }));
 const repeating = (height: number, gutter: number, offset = 0): Rows => ({
@@ -48,7 +49,7 @@ describe("what is stated (common practice)", () => {
     const layout = stated("1144px", { container: fixed("1140px"), gutter: "20px", margin: margin("0px") });
     const [finding] = found(layout, "stated-total");
     expect(sums(layout, "stated-total")).toEqual(["12 × 76⅔ + 11 × 20 = 1140"]);
-    expect(finding && findingWords(finding, "Desk").message).toBe(
+    expect(finding && plainText(findingWords(finding, "Desk").message)).toBe(
       "1144 is stated, 4 too many. Columns rounded to 77 make 1144; the exact column is 76⅔.",
     );
     expect(labels(layout, "stated-total")).toEqual(["Stated container → 1140", "Container → 1144"]);
@@ -63,7 +64,7 @@ describe("what is stated (common practice)", () => {
         drawnAt: { width: 393, height: 852 },
       }),
     );
-    expect(found(layout, "stated-total").map((one) => findingWords(one, "Phone").message)).toEqual([
+    expect(found(layout, "stated-total").map((one) => plainText(findingWords(one, "Phone").message))).toEqual([
       "360 is stated, 1 too few. Columns rounded to 78 make 360; the exact column is 78¼.",
     ]);
     expect(labels(layout, "stated-total")).toEqual(["Stated container → 361", "Margin → 16½"]);

@@ -1,11 +1,21 @@
 import { describe, expect, it } from "vitest";
-import { applyPatch, changesInWords, check, compareLayouts, countOf, findingWords, type Layout, valueWords } from "../../src/index";
+import {
+  applyPatch,
+  changesInWords,
+  check,
+  compareLayouts,
+  countOf,
+  findingWords,
+  plainText,
+  type Layout,
+  valueWords,
+} from "../../src/index";
 import { capped, cleanLayout, fixed, margin, withBreakpoint, withColumns } from "../layouts";
 
 const words = (layout: Layout, rule: string): readonly string[] =>
   check(layout)
     .findings.filter((finding) => finding.rule === rule)
-    .map((finding) => findingWords(finding, "Desk").sum);
+    .map((finding) => plainText(findingWords(finding, "Desk").sum));
 
 describe("the sums that findings show", () => {
   it.each<[string, Layout, string]>([
@@ -49,17 +59,17 @@ describe("changes in words", () => {
   ])("%s", (_, edit, expected) => {
     const after = edit(cleanLayout());
     const told = changesInWords(compareLayouts(cleanLayout(), after), cleanLayout(), after);
-    expect(told.map(({ where, what, from, to }) => `${where}: ${what} ${from} > ${to}`)).toEqual(expected);
+    expect(
+      told.map(({ where, what, from, to }) => `${where}: ${plainText(what)} ${from ? plainText(from) : ""} > ${plainText(to)}`),
+    ).toEqual(expected);
   });
 
   it("name values as people read them", () => {
-    expect([
-      valueWords("24px"),
-      valueWords("1.5rem"),
-      valueWords(undefined),
-      valueWords(12),
-      valueWords({ kind: "fixed", width: "1140px" }),
-    ]).toEqual(["24", "1.5rem", "none", "12", "fixed 1140"]);
+    expect(
+      [valueWords("24px"), valueWords("1.5rem"), valueWords(undefined), valueWords(12), valueWords({ kind: "fixed", width: "1140px" })].map(
+        plainText,
+      ),
+    ).toEqual(["24", "1.5rem", "none", "12", "fixed 1140"]);
   });
 });
 

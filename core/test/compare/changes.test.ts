@@ -1,6 +1,16 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { applyChanges, changesInWords, compareLayouts, countChanges, type Layout, newBreakpoint, sameJson } from "../../src/index";
+import {
+  applyChanges,
+  changeSentence,
+  changesInWords,
+  compareLayouts,
+  countChanges,
+  type Layout,
+  newBreakpoint,
+  plainText,
+  sameJson,
+} from "../../src/index";
 import { cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
 
 const wide = newBreakpoint({ id: "wide", name: "Wide", from: 1440, width: 1600, height: 1000, count: 12, gutter: "32px", margin: "64px" });
@@ -93,9 +103,10 @@ describe("changes between layouts", () => {
 
   it("are told in words, margins that changed alike once", () => {
     const after = withColumns(cleanLayout(), "desk", { gutter: "20px", margin: margin("60px") });
-    expect(changesInWords(compareLayouts(cleanLayout(), after), cleanLayout(), after)).toEqual([
-      { where: "desk", what: "gutter", from: "24", to: "20" },
-      { where: "desk", what: "margin", from: "64", to: "60" },
+    const told = changesInWords(compareLayouts(cleanLayout(), after), cleanLayout(), after);
+    expect(told.map((change) => `${change.where}: ${plainText(changeSentence(change))}`)).toEqual([
+      "desk: gutter 24 → 20",
+      "desk: margin 64 → 60",
     ]);
     expect(countChanges(cleanLayout(), after)).toBe(2);
   });

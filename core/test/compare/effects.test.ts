@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import {
   breakpointSentence,
+  plainText,
   changesByBreakpoint,
   containerDifferences,
   containerLine,
@@ -17,7 +18,10 @@ import {
 import { anyColumns } from "../grid/columns.test";
 import { capped, cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
 
-const sentences = (before: Layout, after: Layout) => changesByBreakpoint(before, after).breakpoints.map(breakpointSentence).filter(Boolean);
+const sentences = (before: Layout, after: Layout) =>
+  changesByBreakpoint(before, after)
+    .breakpoints.map((one) => plainText(breakpointSentence(one)))
+    .filter(Boolean);
 const clean = cleanLayout();
 
 describe("what changes do at each breakpoint", () => {
@@ -30,9 +34,9 @@ describe("what changes do at each breakpoint", () => {
   it("tells a root font size by what it does where gutters are in rem, though nobody changed a breakpoint", () => {
     const before = withColumns(clean, "desk", { gutter: "1.5rem" });
     const found = changesByBreakpoint(before, { ...before, rootFontSize: "20px" });
-    expect(found.spec.map(({ what }) => what)).toEqual(["root font size"]);
+    expect(found.spec.map(({ what }) => plainText(what))).toEqual(["root font size"]);
     expect(found.breakpoints.map(({ kind }) => kind)).toEqual(["same", "same", "changed"]);
-    expect(found.breakpoints.map(breakpointSentence).at(-1)).toContain("desk gutters go from 24 to 30");
+    expect(found.breakpoints.map((one) => plainText(breakpointSentence(one))).at(-1)).toContain("desk gutters go from 24 to 30");
   });
   it("tells breakpoints that came and went", () => {
     const other = { ...clean, breakpoints: clean.breakpoints.slice(1) };

@@ -12,12 +12,16 @@ import {
   toDecimal,
   toNumber,
   workOutSum,
+  changeSentence,
+  name,
+  plainText,
+  words,
 } from "@ypsiline/core";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { showQuery } from "@/ui/address";
 import { ContainerLines } from "@/ui/container-lines";
 import { EdgesOver } from "@/ui/edges-over";
-import { Num, NumText } from "@/ui/num";
+import { Num, Said } from "@/ui/num";
 
 /** One of the two that are laid over each other. */
 export type Side = { readonly spec: string; readonly label: string; readonly version: string; readonly layout: Layout };
@@ -78,15 +82,15 @@ export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
   const lines = useMemo(() => linesAt(a.layout, b.layout, fromJsonNumber(width)), [a, b, width]);
   const { spec, breakpoints } = useMemo(() => changesByBreakpoint(a.layout, b.layout), [a, b]);
   const said = [
-    ...spec.map(({ what, from, to }) => `Spec: ${what} ${from === "" ? to : `${from} → ${to}`}`),
+    ...spec.map((change) => words`Spec: ${changeSentence(change)}`),
     ...breakpoints.map((change) =>
       change.kind === "added"
-        ? `${change.name} only in ${b.label}`
+        ? words`${name(change.name)} only in ${name(b.label)}`
         : change.kind === "removed"
-          ? `${change.name} only in ${a.label}`
+          ? words`${name(change.name)} only in ${name(a.label)}`
           : breakpointSentence(change),
     ),
-  ].filter((sentence) => sentence !== "");
+  ].filter((sentence) => sentence.length > 0);
   const stops = [...new Set([...a.layout.breakpoints, ...b.layout.breakpoints].flatMap(({ from, drawnAt }) => [from, drawnAt.width]))]
     .filter((stop) => stop >= least && stop <= most)
     .sort((x, y) => x - y);
@@ -213,8 +217,8 @@ export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
           ) : (
             <ul className="card-plain plain-list p-3">
               {said.map((sentence) => (
-                <li key={sentence}>
-                  <NumText text={sentence} />
+                <li key={plainText(sentence)}>
+                  <Said of={sentence} />
                 </li>
               ))}
             </ul>

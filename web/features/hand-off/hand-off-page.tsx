@@ -7,13 +7,17 @@ import {
   findingWords,
   type Layout,
   plainCss,
+  changeSentence,
+  name,
+  plainText,
+  words,
 } from "@ypsiline/core";
 import type { ReactNode } from "react";
 import type { VersionSummary } from "@/server/versions";
 import { CopyButton } from "@/ui/copy-button";
 import { dayText } from "@/ui/dates";
 import { Downloads } from "@/ui/downloads";
-import { NumText } from "@/ui/num";
+import { Said } from "@/ui/num";
 import { Drawings } from "./drawings";
 import { MeasureHere } from "./measure-here";
 import { NumbersTable } from "./numbers-table";
@@ -134,7 +138,8 @@ export const HandOff = ({ team, spec, version, before, earlier, projects, childr
             <h2>Accepted findings</h2>
             {accepted.map((finding) => (
               <p key={`${finding.rule} ${finding.breakpoint}`} className="said">
-                <strong>{nameOf(finding.breakpoint)}:</strong> {findingWords(finding, nameOf(finding.breakpoint)).title}. {finding.accepted}
+                <strong>{nameOf(finding.breakpoint)}:</strong> <Said of={findingWords(finding, nameOf(finding.breakpoint)).title} />.{" "}
+                {finding.accepted}
               </p>
             ))}
           </>
@@ -167,15 +172,15 @@ const Changes = ({
 }) => {
   const { spec, breakpoints } = changesByBreakpoint(before.layout, after.layout);
   const said = [
-    ...spec.map(({ what, from, to }) => `Spec: ${what} ${from === "" ? to : `${from} → ${to}`}`),
+    ...spec.map((change) => words`Spec: ${changeSentence(change)}`),
     ...breakpoints.map((change) =>
       change.kind === "added"
-        ? `${change.name} was added`
+        ? words`${name(change.name)} was added`
         : change.kind === "removed"
-          ? `${change.name} was removed`
+          ? words`${name(change.name)} was removed`
           : breakpointSentence(change),
     ),
-  ].filter((sentence) => sentence !== "");
+  ].filter((sentence) => sentence.length > 0);
   return (
     <>
       <h2 id="changes">
@@ -183,8 +188,8 @@ const Changes = ({
       </h2>
       {said.length === 0 && <p className="said change">Nothing but the number and the note.</p>}
       {said.map((sentence) => (
-        <p key={sentence} className="said change">
-          <NumText text={sentence} />
+        <p key={plainText(sentence)} className="said change">
+          <Said of={sentence} />
         </p>
       ))}
       {earlier.length > 1 && (

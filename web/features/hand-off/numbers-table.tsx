@@ -1,13 +1,18 @@
-import { breakpointRanges, type Columns, fromJsonNumber, type Layout, parseLength, resolve, show, valueWords } from "@ypsiline/core";
-import { Num, NumText } from "@/ui/num";
+import {
+  breakpointRanges,
+  type Columns,
+  fromJsonNumber,
+  type Layout,
+  resolve,
+  valueWords,
+  joined,
+  lengthWords,
+  type Words,
+} from "@ypsiline/core";
+import { Num, Said } from "@/ui/num";
 
-const declared = (text: string): string => {
-  const length = parseLength(text);
-  return length?.unit === "px" ? show(length.value) : text;
-};
-
-const marginText = ({ margin }: Columns): string =>
-  margin.start === margin.end ? declared(margin.start) : `${declared(margin.start)}, ${declared(margin.end)}`;
+const marginWords = ({ margin }: Columns): Words =>
+  margin.start === margin.end ? lengthWords(margin.start) : joined([lengthWords(margin.start), lengthWords(margin.end)], ", ");
 
 /** The numbers of every breakpoint: as declared, and what they come to at the drawn-at size. */
 export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
@@ -49,13 +54,13 @@ export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
                 {columns.edgeGutters === "half" && " + edges"}
               </td>
               <td>
-                <NumText text={declared(columns.gutter)} />
+                <Said of={lengthWords(columns.gutter)} />
               </td>
               <td>
-                <NumText text={marginText(columns)} />
+                <Said of={marginWords(columns)} />
               </td>
               <td>
-                <NumText text={valueWords(columns.container)} />
+                <Said of={valueWords(columns.container)} />
               </td>
               <td className="worked-out">
                 {drawnAt.width} × {drawnAt.height}
@@ -63,7 +68,7 @@ export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
               <td className="worked-out">{terms && <Num value={terms.container.width} />}</td>
               <td className="worked-out">{terms && <Num value={terms.column} />}</td>
               <td className="worked-out">{rows ? <Num value={rows.pitch} /> : "–"}</td>
-              <td className="worked-out">{breakpoint.baseline ? declared(breakpoint.baseline.step) : "–"}</td>
+              <td className="worked-out">{breakpoint.baseline ? <Said of={lengthWords(breakpoint.baseline.step)} /> : "–"}</td>
             </tr>
           );
         })}

@@ -1,5 +1,5 @@
 import { breakpointRanges, fromJsonNumber, type Layout, resolve, spacingSteps, toNumber, valueWords } from "@ypsiline/core";
-import { Num, NumText } from "@/ui/num";
+import { Num, Said } from "@/ui/num";
 
 /** Rows and baseline of every breakpoint: as declared, and what they come to at the size it is drawn at. */
 export const RowsTable = ({ layout }: { readonly layout: Layout }) => (
@@ -25,12 +25,12 @@ export const RowsTable = ({ layout }: { readonly layout: Layout }) => (
               <td>{breakpoint.name}</td>
               <td>{rows === null ? "none" : rows.kind === "repeating" ? "repeating" : `${rows.count} dividing`}</td>
               <td>{height ? <Num value={height} /> : "–"}</td>
-              <td>{rows ? valueWords(rows.gutter) : "–"}</td>
+              <td>{rows ? <Said of={valueWords(rows.gutter)} /> : "–"}</td>
               <td className="worked-out">{drawn?.rows ? <Num value={drawn.rows.pitch} /> : "–"}</td>
               <td className="worked-out">{drawn?.rows?.whole ?? "–"}</td>
               <td className="worked-out">{drawn?.rows ? <Num value={drawn.rows.leftover} /> : "–"}</td>
-              <td>{baseline ? valueWords(baseline.step) : "–"}</td>
-              <td>{baseline ? valueWords(baseline.offset) : "–"}</td>
+              <td>{baseline ? <Said of={valueWords(baseline.step)} /> : "–"}</td>
+              <td>{baseline ? <Said of={valueWords(baseline.offset)} /> : "–"}</td>
               <td className="worked-out">{drawn?.baseline?.lines ?? "–"}</td>
             </tr>
           );
@@ -71,10 +71,10 @@ export const TextTable = ({ layout }: { readonly layout: Layout }) => (
           <tr key={name}>
             <td>{name}</td>
             <td>
-              <NumText text={valueWords(size)} />
+              <Said of={valueWords(size)} />
             </td>
             <td>
-              <NumText text={valueWords(lineHeight)} />
+              <Said of={valueWords(lineHeight)} />
             </td>
             <td>{font}</td>
           </tr>

@@ -1,6 +1,6 @@
-import { type ColumnTerms, toDecimal, toNumber } from "@ypsiline/core";
+import { type ColumnTerms, toNumber, name as named, plainText, type Words, words } from "@ypsiline/core";
 import { GridStrip, MarginHatch } from "@/ui/grid-strip";
-import { NumText } from "@/ui/num";
+import { Said } from "@/ui/num";
 
 type Props = { readonly today: ColumnTerms; readonly pointed: ColumnTerms | null; readonly name: string };
 
@@ -10,12 +10,12 @@ const height = 72;
 /** A small sheet of the set pointed at over today's, to one scale. */
 export const SetPreview = ({ today, pointed, name }: Props) => {
   const scale = (width - 2) / toNumber(today.width);
-  const words = ({ count, column, gutter, margin }: ColumnTerms): string =>
-    `${count} × ${toDecimal(column)}, gutter ${toDecimal(gutter)}, margin ${toDecimal(margin.start)}`;
+  const told = ({ count, column, gutter, margin }: ColumnTerms): Words =>
+    words`${count} × ${column}, gutter ${gutter}, margin ${margin.start}`;
   return (
     <section className="set-preview card-plain" aria-label="Small sheet">
       <h2>{pointed ? "The set pointed at" : "Point at a set"}</h2>
-      <svg width={width} height={2 * height + 40} role="img" aria-label={pointed ? words(pointed) : `Today: ${words(today)}`}>
+      <svg width={width} height={2 * height + 40} role="img" aria-label={plainText(pointed ? told(pointed) : words`Today: ${told(today)}`)}>
         <defs>
           <MarginHatch id="set-hatch" />
         </defs>
@@ -26,7 +26,7 @@ export const SetPreview = ({ today, pointed, name }: Props) => {
         <GridStrip terms={today} scale={scale} x={1} y={height + 32} height={height} hatch="set-hatch" />
       </svg>
       <p className="m-0">
-        <NumText text={pointed ? words(pointed) : `${name} at ${toDecimal(today.width)}`} />
+        <Said of={pointed ? told(pointed) : words`${named(name)} at ${today.width}`} />
       </p>
     </section>
   );

@@ -1,5 +1,5 @@
-import { isZero, type Layout, show, sign, type Sweep } from "@ypsiline/core";
-import { Num, NumText } from "@/ui/num";
+import { isZero, type Layout, show, sign, type Sweep, words } from "@ypsiline/core";
+import { Num, Said } from "@/ui/num";
 import { jumpsOf } from "./series";
 
 /** What each breakpoint hands to the next: the numbers just below the width and from it on, and the jump. */
@@ -37,9 +37,9 @@ export const HandOvers = ({ sweep, layout }: { readonly sweep: Sweep; readonly l
                     </>
                   ) : (
                     <>
-                      <NumText text={`${show(was)} to ${show(is)}`} />
+                      <Said of={words`${was} to ${is}`} />
                       <span className={`jump ${label === "Container" && sign(by) < 0 ? "fault" : ""}`}>
-                        <NumText text={`${sign(by) > 0 ? "+" : ""}${show(by)}`} />
+                        <Said of={words`${sign(by) > 0 ? "+" : ""}${by}`} />
                       </span>
                     </>
                   )}

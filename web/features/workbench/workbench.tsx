@@ -29,7 +29,7 @@ import { SaveWords } from "@/draft/save-words";
 import { showQuery } from "@/ui/address";
 import { TopBar } from "@/ui/brand";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
-import { NumText } from "@/ui/num";
+import { Said } from "@/ui/num";
 import { Still } from "@/ui/still";
 import { BreakpointActions } from "./ladder/breakpoint-actions";
 import type { Layer, Shown } from "./facets/facet";
@@ -220,7 +220,7 @@ export const Workbench = ({ query }: Props) => {
           <FacetBar facet={view.facet} shown={shown} reading={reading} onFacet={showFacet} onToggle={toggle} onReading={setReading} />
           {trial && tried && (
             <p className="trial" role="status">
-              <NumText text={trialWords(trial)} />
+              <Said of={trialWords(trial)} />
               <button type="button" className="btn btn-sm btn-primary" onClick={() => take(trial)}>
                 Take it
               </button>

@@ -13,6 +13,14 @@ import {
   termsAt,
   toNumber,
   valueWords,
+  changeSentence,
+  type Exact,
+  isName,
+  joined,
+  name,
+  shownNumber,
+  type Words,
+  words,
 } from "@ypsiline/core";
 import { createRequire } from "node:module";
 import PDFDocument from "pdfkit";
@@ -44,16 +52,24 @@ const faceFile = (name: keyof typeof faces): string => createRequire(import.meta
 
 const raised = "⁰¹²³⁴⁵⁶⁷⁸⁹";
 
-/** Text as it is set: fractions that have no letter of their own with a raised numerator, and no control characters. */
-const plain = (text: string): string =>
-  text
-    .replace(
-      /(\d+) (\d+)\/(\d+)/g,
-      (_, whole: string, numerator: string, denominator: string) =>
-        `${whole}\u200a${[...numerator].map((digit) => raised[Number(digit)] ?? digit).join("")}/${denominator}`,
-    )
-    .replace(/\r\n?/g, "\n")
-    .replace(/[^\n\P{Cc}]/gu, " ");
+/** Text without control characters, or words of core's, whose fractions without a letter of their own have a raised numerator. */
+type Text = string | Words;
+
+const harmless = (text: string): string => text.replace(/\r\n?/g, "\n").replace(/[^\n\P{Cc}]/gu, " ");
+
+const setNumber = (value: Exact): string => {
+  const { minus, whole, numerator, denominator } = shownNumber(value);
+  const shown = show(value);
+  if (numerator === 0 || !shown.includes("/")) return shown.replace("-", "\u2212");
+  const above = [...String(numerator)].map((digit) => raised[Number(digit)] ?? digit).join("");
+  return `${minus ? "\u2212" : ""}${whole === "0" ? "" : `${whole}\u200a`}${above}/${denominator}`;
+};
+
+/** Text as it is set. */
+const plain = (text: Text): string =>
+  typeof text === "string"
+    ? harmless(text)
+    : text.map((part) => (typeof part === "string" ? harmless(part) : isName(part) ? harmless(part.name) : setNumber(part))).join("");
 
 /** The printable sheet of a version: title block, drawings to one scale, numbers, rows, text roles, spans, notes, accepted findings and changes. A4. */
 export const pdfOf = (sheet: SheetOf): Promise<Uint8Array> =>
@@ -104,7 +120,7 @@ const heading = (document: Document, text: string, rows = 1): void => {
   document.moveDown(0.8).font("Text-Bold").fontSize(12).fillColor(ink).text(plain(text), margin).moveDown(0.3);
 };
 
-const paragraph = (document: Document, text: string): void => {
+const paragraph = (document: Document, text: Text): void => {
   document
     .font("Text")
     .fontSize(9.5)
@@ -113,9 +129,9 @@ const paragraph = (document: Document, text: string): void => {
     .moveDown(0.2);
 };
 
-const table = (document: Document, head: readonly string[], rows: readonly (readonly string[])[], first = 1.6): void => {
+const table = (document: Document, head: readonly string[], rows: readonly (readonly Text[])[], first = 1.6): void => {
   const unit = widthOf(document) / (head.length - 1 + first);
-  const line = (cells: readonly string[], bold: boolean): void => {
+  const line = (cells: readonly Text[], bold: boolean): void => {
     const heights = cells.map((cell, index) =>
       document
         .font(index === 0 || bold ? "Text" : "Number")
@@ -216,11 +232,11 @@ const draw = (document: Document, { layout, version, published, note, before }: 
         String(from),
         `${columns.count}${columns.edgeGutters === "half" ? " + edges" : ""}`,
         valueWords(columns.gutter),
-        sides.map(valueWords).join(", "),
+        joined(sides.map(valueWords), ", "),
         valueWords(columns.container),
         `${drawnAt.width}×${drawnAt.height}`,
-        show(terms.container.width),
-        show(terms.column),
+        [terms.container.width],
+        [terms.column],
       ];
     }),
   );
@@ -235,10 +251,10 @@ const draw = (document: Document, { layout, version, published, note, before }: 
       return [
         breakpoint.name,
         breakpoint.rows?.kind ?? "none",
-        rows ? show(rows.pitch) : "-",
+        rows ? [rows.pitch] : "-",
         rows ? String(rows.whole) : "-",
-        rows ? show(rows.leftover) : "-",
-        baseline ? show(baseline.step) : "-",
+        rows ? [rows.leftover] : "-",
+        baseline ? [baseline.step] : "-",
         baseline ? String(baseline.lines) : "-",
       ];
     }),
@@ -251,7 +267,7 @@ const draw = (document: Document, { layout, version, published, note, before }: 
     sizes.map((k) => [
       String(k),
       ...ranges.map(({ breakpoint }) =>
-        k <= breakpoint.columns.count ? show(spanWidth(termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width)), k)) : "-",
+        k <= breakpoint.columns.count ? [spanWidth(termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width)), k)] : "-",
       ),
     ]),
     1,
@@ -260,9 +276,10 @@ const draw = (document: Document, { layout, version, published, note, before }: 
     heading(document, "Spacing");
     paragraph(
       document,
-      spacingSteps(layout)
-        .map(({ name, px }) => `${name} ${show(px)}`)
-        .join(", "),
+      joined(
+        spacingSteps(layout).map((step) => words`${name(step.name)} ${step.px}`),
+        ", ",
+      ),
     );
   }
   if (layout.text.length > 0) {
@@ -286,15 +303,15 @@ const draw = (document: Document, { layout, version, published, note, before }: 
     heading(document, "Accepted findings");
     for (const finding of accepted) {
       const where = layout.breakpoints.find(({ id }) => id === finding.breakpoint)?.name ?? finding.breakpoint;
-      paragraph(document, `${where}: ${findingWords(finding, where).title}. Accepted: ${finding.accepted ?? ""}`);
+      paragraph(document, words`${name(where)}: ${findingWords(finding, where).title}. Accepted: ${name(finding.accepted ?? "")}`);
     }
   }
   if (before) {
     heading(document, `Changed since ${before.number}`);
     const { spec, breakpoints } = changesByBreakpoint(before.layout, layout);
     const said = [
-      ...spec.map(({ what, from, to }) => `Spec: ${what} ${from === "" ? "" : `${from} → `}${to}`),
-      ...breakpoints.map(breakpointSentence).filter((sentence) => sentence !== ""),
+      ...spec.map((change) => words`Spec: ${changeSentence(change)}`),
+      ...breakpoints.map(breakpointSentence).filter((sentence) => sentence.length > 0),
     ];
     for (const one of said.length > 0 ? said : ["Nothing but the number and the note."]) paragraph(document, one);
   }

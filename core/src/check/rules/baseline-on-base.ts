@@ -1,3 +1,4 @@
+import { words } from "../../words/words";
 import { px } from "../../exact/length";
 import { compare, divide, exact, isWhole, multiply } from "../../exact/exact";
 import { at, baselineFix } from "../fixes";
@@ -17,6 +18,13 @@ export const stepsOnBase = (base: Exact): readonly Exact[] => [
 export const baselineOnBase: Rule<"baseline-on-base"> = {
   id: "baseline-on-base",
   level: "caution",
+  source: "common practice",
+  mends: ["baseline"],
+  says: ({ step, base }) => ({
+    title: words`Baseline and base unit do not meet`,
+    message: words`Neither is a whole multiple of the other: the step is ${step}, the base unit ${base}.`,
+    sum: words`${base} ÷ ${step} = ${divide(base, step)}`,
+  }),
   find: ({ breakpoints, base, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { baseline } = checked.breakpoint;

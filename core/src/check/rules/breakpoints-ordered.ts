@@ -1,3 +1,4 @@
+import { words, name } from "../../words/words";
 import { inOrder } from "../../grid/breakpoint-at";
 import { at, fromFix } from "../fixes";
 import type { Found, Rule } from "../types";
@@ -9,6 +10,34 @@ import type { Found, Rule } from "../types";
 export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
   id: "breakpoints-ordered",
   level: "problem",
+  source: "Media Queries 4: of two conditions that both hold the later one is used",
+  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  says: (facts, where) => {
+    switch (facts.fault) {
+      case "equal":
+        return {
+          title: words`Two breakpoints start together`,
+          message: words`${name(facts.before)} and ${name(where)} both start at ${facts.from}; one of them never applies.`,
+          sum: words`${facts.from} = ${facts.beforeFrom}`,
+        };
+      case "falling":
+        return {
+          title: words`Breakpoints are out of order`,
+          message: words`${name(facts.before)} starts at ${facts.beforeFrom} but stands before the one from ${facts.from}.`,
+          sum: words`${facts.beforeFrom} > ${facts.from}`,
+        };
+      case "drawn-outside":
+        return {
+          title: words`Drawn outside its own widths`,
+          message: words`${name(where)} is drawn at ${facts.drawn}, but applies ${
+            facts.until === null ? words`from ${facts.from} up` : words`from ${facts.from} to below ${facts.until}`
+          }.`,
+          sum: facts.drawn < facts.from ? words`${facts.drawn} < ${facts.from}` : words`${facts.drawn} ≥ ${facts.until ?? facts.drawn}`,
+        };
+      default:
+        return facts satisfies never;
+    }
+  },
   find: ({ layout, breakpoints }) => {
     const found: Found<"breakpoints-ordered">[] = [];
     layout.breakpoints.forEach((breakpoint, index) => {

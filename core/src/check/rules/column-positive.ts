@@ -1,3 +1,5 @@
+import { words, name } from "../../words/words";
+import { columnSum } from "../sums";
 import { compare, exact, fromJsonNumber, sign, smaller, larger } from "../../exact/exact";
 import { limits } from "../../layout/limits";
 import { at, countFix, gutterFix, largestCount, largestGutter } from "../fixes";
@@ -11,6 +13,16 @@ import type { Rule } from "../types";
 export const columnPositive: Rule<"column-positive"> = {
   id: "column-positive",
   level: "problem",
+  source: "the sum of arithmetic.md, section 1",
+  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  says: ({ width, terms, column, least }, where) => ({
+    title: sign(column) > 0 ? words`Columns fall under the least` : words`No room for the columns`,
+    message:
+      sign(column) > 0
+        ? words`At ${name(where)} a column measures ${column} at ${width}; the spec asks for at least ${least}.`
+        : words`At ${name(where)} a column would measure ${column} at ${width}.`,
+    sum: columnSum(terms),
+  }),
   find: ({ breakpoints, base, leastColumn }) =>
     breakpoints.flatMap((checked) => {
       const first = fromJsonNumber(checked.from);

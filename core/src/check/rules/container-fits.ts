@@ -1,3 +1,4 @@
+import { words, name } from "../../words/words";
 import { add, ceiling, compare, fromJsonNumber, subtract } from "../../exact/exact";
 import { at, capFix, containerFix, fromFix, sizeNumber } from "../fixes";
 import type { Rule } from "../types";
@@ -6,6 +7,13 @@ import type { Rule } from "../types";
 export const containerFits: Rule<"container-fits"> = {
   id: "container-fits",
   level: "problem",
+  source: "the sum of arithmetic.md, section 1",
+  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  says: ({ width, container, margins, room }, where) => ({
+    title: words`The container does not fit`,
+    message: words`${name(where)} starts at ${width}, where its margins leave ${room}; the container is ${container}.`,
+    sum: words`${width} − ${margins} = ${room} < ${container}`,
+  }),
   find: ({ breakpoints }) =>
     breakpoints.flatMap((checked) => {
       if (checked.breakpoint.columns.container.kind !== "fixed") return [];

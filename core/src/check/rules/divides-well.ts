@@ -1,3 +1,5 @@
+import { exact } from "../../exact/exact";
+import { words } from "../../words/words";
 import { limits } from "../../layout/limits";
 import { at, countFix } from "../fixes";
 import type { Rule } from "../types";
@@ -9,6 +11,16 @@ export const dividesWellCount = (count: number): boolean => count <= 3 || (count
 export const dividesWell: Rule<"divides-well"> = {
   id: "divides-well",
   level: "note",
+  source: "common practice",
+  mends: null,
+  says: ({ count }) => ({
+    title: words`${count} columns do not divide well`,
+    message: words`${count} does not make ${count % 2 === 0 ? "thirds or quarters" : "halves"} of whole columns.`,
+    sum:
+      count % 2 === 0
+        ? words`${count} ÷ 3 = ${exact(count, 3)}, ${count} ÷ 4 = ${exact(count, 4)}`
+        : words`${count} ÷ 2 = ${exact(count, 2)}`,
+  }),
   find: ({ breakpoints }) =>
     breakpoints.flatMap((checked) => {
       const { count } = checked.breakpoint.columns;

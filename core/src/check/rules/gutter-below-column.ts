@@ -1,3 +1,4 @@
+import { words } from "../../words/words";
 import { compare, divide, exact, floor, multiply, sign } from "../../exact/exact";
 import { at, countFix, gutterFix } from "../fixes";
 import type { Rule } from "../types";
@@ -6,6 +7,13 @@ import type { Rule } from "../types";
 export const gutterBelowColumn: Rule<"gutter-below-column"> = {
   id: "gutter-below-column",
   level: "caution",
+  source: "common practice",
+  mends: null,
+  says: ({ gutter, column }) => ({
+    title: words`Gutters wider than columns`,
+    message: words`The gutter is ${gutter} and a column only ${column}.`,
+    sum: words`${gutter} > ${column}`,
+  }),
   find: ({ breakpoints, base }) =>
     breakpoints.flatMap((checked) => {
       const { terms } = checked;

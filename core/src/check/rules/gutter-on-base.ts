@@ -1,3 +1,5 @@
+import { words } from "../../words/words";
+import { baseSum, baseStanding } from "../sums";
 import { parseLength, toPx } from "../../exact/length";
 import { at, gutterFix, nearestMultiples } from "../fixes";
 import { onBase } from "../on-base";
@@ -7,6 +9,13 @@ import type { Rule } from "../types";
 export const gutterOnBase: Rule<"gutter-on-base"> = {
   id: "gutter-on-base",
   level: "caution",
+  source: "common practice",
+  mends: ["gutter"],
+  says: ({ length, base }) => ({
+    title: words`Gutter is ${baseStanding(length, base)}`,
+    message: words`The gutter is ${length}; the base unit is ${base}.`,
+    sum: baseSum(length, base),
+  }),
   find: ({ breakpoints, base, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const declared = parseLength(checked.breakpoint.columns.gutter);

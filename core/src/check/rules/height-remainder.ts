@@ -1,3 +1,4 @@
+import { joined, words } from "../../words/words";
 import { add, compare, type Exact, exact, fromJsonNumber, isZero, larger, modulo, multiply, sign, subtract, zero } from "../../exact/exact";
 import { limits } from "../../layout/limits";
 import { resolveBaseline, rowTerms, type RowTerms } from "../../grid/rows";
@@ -23,6 +24,23 @@ const tried = 64;
 export const heightRemainder: Rule<"height-remainder"> = {
   id: "height-remainder",
   level: "note",
+  source: "common practice",
+  mends: null,
+  says: ({ height, row, line }) => ({
+    title: row ? words`A row is cut at the bottom` : words`Part of a line is left over`,
+    message: joined(
+      [
+        ...(row ? [words`At ${height} the last row shows ${row.seen} of its ${row.height}.`] : []),
+        ...(line ? [words`${line.remainder} is left under the last line of ${line.step}.`] : []),
+      ],
+      " ",
+    ),
+    sum: line
+      ? words`${height} − ${subtract(height, line.remainder)} = ${line.remainder}`
+      : row
+        ? words`${row.height} − ${row.seen} = ${subtract(row.height, row.seen)} cut`
+        : [],
+  }),
   find: ({ breakpoints, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { rows, baseline, drawnAt } = checked.breakpoint;

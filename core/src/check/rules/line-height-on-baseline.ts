@@ -1,3 +1,5 @@
+import { baseSum } from "../sums";
+import { joined, listed, name, words } from "../../words/words";
 import { divide, type Exact, isWhole } from "../../exact/exact";
 import { pxText, px } from "../../exact/length";
 import { nearestMultiple, nearestMultiples } from "../fixes";
@@ -26,6 +28,16 @@ const fixesFor = (off: readonly Off[], step: Exact): readonly Fix[] => {
 export const lineHeightOnBaseline: Rule<"line-height-on-baseline"> = {
   id: "line-height-on-baseline",
   level: "caution",
+  source: "common practice",
+  mends: null,
+  says: ({ roles, step }) => ({
+    title: words`${roles.length === 1 ? "A line height leaves" : words`${roles.length} line heights leave`} the baseline`,
+    message: words`${listed(roles.map((role) => words`${name(role.name)} (${role.lineHeight})`))} on a step of ${step}.`,
+    sum: joined(
+      roles.map(({ lineHeight }) => baseSum(lineHeight, step)),
+      "; ",
+    ),
+  }),
   find: ({ layout, breakpoints, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { baseline } = checked.breakpoint;

@@ -1,4 +1,5 @@
-import { ceiling, compare, divide, exact, multiply, subtract } from "../../exact/exact";
+import { joined, words } from "../../words/words";
+import { ceiling, compare, divide, exact, multiply, subtract, equals } from "../../exact/exact";
 import { at, containerFix, marginFix } from "../fixes";
 import type { Rule } from "../types";
 
@@ -9,6 +10,21 @@ const leastMargin = exact(16);
 export const marginLeast: Rule<"margin-least"> = {
   id: "margin-least",
   level: "caution",
+  source: "common practice",
+  mends: null,
+  says: ({ start, end, least }) => ({
+    title: words`Margins under ${least}`,
+    message: equals(start, end)
+      ? words`The margins come to ${start} each; ${least} at least is common practice.`
+      : words`The margins come to ${start} and ${end}; ${least} at least is common practice.`,
+    // Only a margin that is below it: "8 < 16", and not "8, 52 < 16".
+    sum: joined(
+      [start, ...(equals(start, end) ? [] : [end])]
+        .filter((margin) => compare(margin, least) < 0)
+        .map((margin) => words`${margin} < ${least}`),
+      "; ",
+    ),
+  }),
   find: ({ breakpoints, base }) =>
     breakpoints.flatMap((checked) => {
       const { terms } = checked;

@@ -1,3 +1,5 @@
+import { joined, words } from "../../words/words";
+import { baseSum, baseStanding } from "../sums";
 import type { Exact } from "../../exact/exact";
 import { parseLength, toPx } from "../../exact/length";
 import { at, marginFix, nearestMultiple, nearestMultiples, together } from "../fixes";
@@ -10,6 +12,21 @@ type Side = "start" | "end" | "both";
 export const marginOnBase: Rule<"margin-on-base"> = {
   id: "margin-on-base",
   level: "caution",
+  source: "common practice",
+  mends: ["margin"],
+  says: ({ lengths, base }) => ({
+    title: words`${lengths.length > 1 ? "Margins are" : "Margin is"} ${
+      lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on the half step"
+    }`,
+    message: joined(
+      lengths.map(({ side, length }) => words`The ${side === "both" ? "" : `${side} `}margin is ${length}.`),
+      " ",
+    ),
+    sum: joined(
+      lengths.map(({ length }) => baseSum(length, base)),
+      "; ",
+    ),
+  }),
   find: ({ breakpoints, base, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { start, end } = checked.breakpoint.columns.margin;

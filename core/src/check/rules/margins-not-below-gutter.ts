@@ -1,3 +1,4 @@
+import { words } from "../../words/words";
 import { ceiling, compare, divide, exact, floor, multiply, smaller, subtract } from "../../exact/exact";
 import { at, containerFix, gutterFix, marginFix } from "../fixes";
 import type { Rule } from "../types";
@@ -6,6 +7,13 @@ import type { Rule } from "../types";
 export const marginsNotBelowGutter: Rule<"margins-not-below-gutter"> = {
   id: "margins-not-below-gutter",
   level: "note",
+  source: "common practice",
+  mends: null,
+  says: ({ start, end, gutter }) => ({
+    title: words`Margins narrower than the gutter`,
+    message: words`The margins come to ${start} and ${end}, the gutter to ${gutter}.`,
+    sum: words`${smaller(start, end)} < ${gutter}`,
+  }),
   find: ({ breakpoints, base }) =>
     breakpoints.flatMap((checked) => {
       const { terms } = checked;

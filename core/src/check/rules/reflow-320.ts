@@ -1,3 +1,5 @@
+import { words, name } from "../../words/words";
+import { columnSum } from "../sums";
 import { compare, sign } from "../../exact/exact";
 import { reflowWidth } from "../../grid/breakpoint-at";
 import { at, countFix, fromFix, gutterFix, largestCount, largestGutter } from "../fixes";
@@ -7,6 +9,20 @@ import type { Found, Rule } from "../types";
 export const reflow320: Rule<"reflow-320"> = {
   id: "reflow-320",
   level: "problem",
+  source: "WCAG 2.2, success criterion 1.4.10 Reflow",
+  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  says: (facts, where) =>
+    facts.fault === "starts-above"
+      ? {
+          title: words`Nothing is said for 320 px`,
+          message: words`${name(where)} is the lowest and starts at ${facts.from}; content must reflow down to 320 px (WCAG 2.2, 1.4.10).`,
+          sum: words`${facts.from} > 320`,
+        }
+      : {
+          title: words`Does not fit at 320 px`,
+          message: words`At 320 px ${name(where)} has columns of ${facts.column}; content must reflow down to 320 px (WCAG 2.2, 1.4.10).`,
+          sum: columnSum(facts.terms),
+        },
   find: ({ breakpoints, base, leastColumn }) => {
     const lowest = breakpoints[0];
     if (!lowest) return [];

@@ -1,3 +1,5 @@
+import { joined, words } from "../../words/words";
+import { baseSum, baseStanding } from "../sums";
 import { px } from "../../exact/length";
 import type { Exact } from "../../exact/exact";
 import { at, nearestMultiple, nearestMultiples, rowFix, together } from "../fixes";
@@ -8,6 +10,21 @@ import type { Rule } from "../types";
 export const rowOnBase: Rule<"row-on-base"> = {
   id: "row-on-base",
   level: "caution",
+  source: "common practice",
+  mends: ["rows", "row-gutter"],
+  says: ({ lengths, base }) => ({
+    title: words`${lengths.length > 1 ? "Rows are" : lengths[0]?.what === "gutter" ? "Row gutter is" : "Row height is"} ${
+      lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on the half step"
+    }`,
+    message: joined(
+      lengths.map(({ what, length }) => words`The row ${what} is ${length}.`),
+      " ",
+    ),
+    sum: joined(
+      lengths.map(({ length }) => baseSum(length, base)),
+      "; ",
+    ),
+  }),
   find: ({ breakpoints, base, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { rows } = checked.breakpoint;

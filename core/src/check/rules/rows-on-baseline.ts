@@ -1,3 +1,4 @@
+import { words } from "../../words/words";
 import { px } from "../../exact/length";
 import { add, ceiling, divide, exact, type Exact, floor, fromJsonNumber, isWhole, multiply, sign, subtract } from "../../exact/exact";
 import { rowTerms } from "../../grid/rows";
@@ -14,6 +15,13 @@ const around = (length: Exact, unit: Exact): readonly Exact[] => {
 export const rowsOnBaseline: Rule<"rows-on-baseline"> = {
   id: "rows-on-baseline",
   level: "caution",
+  source: "common practice",
+  mends: null,
+  says: ({ pitch, height, gutter, step }) => ({
+    title: words`Rows leave the baseline`,
+    message: words`Rows come every ${pitch}; the baseline step is ${step}.`,
+    sum: words`${height} + ${gutter} = ${pitch} = ${divide(pitch, step)} × ${step}`,
+  }),
   find: ({ breakpoints, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { rows, baseline, drawnAt } = checked.breakpoint;

@@ -1,4 +1,6 @@
-import { add, divide, equals, exact, type Exact, floor, isWhole, multiply, subtract } from "../../exact/exact";
+import { words } from "../../words/words";
+import { columnSum } from "../sums";
+import { add, divide, equals, exact, type Exact, floor, isWhole, multiply, subtract, negate, sign } from "../../exact/exact";
 import { pxText, px } from "../../exact/length";
 import { type ColumnTerms } from "../../grid/columns";
 import { at, containerFix, marginFix } from "../fixes";
@@ -32,6 +34,24 @@ const statementFix = (checked: CheckedBreakpoint, which: Which, is: Exact): Fix 
 export const statedTotal: Rule<"stated-total"> = {
   id: "stated-total",
   level: "caution",
+  source: "common practice",
+  mends: null,
+  says: ({ which, stated, is, terms, rounded }) => {
+    const by = subtract(stated, is);
+    const off = sign(by) > 0 ? words`${by} too many` : words`${negate(by)} too few`;
+    return {
+      title: words`The stated ${which} is not what the numbers give`,
+      message: words`${stated} is stated, ${off}.${
+        rounded ? words` Columns rounded to ${rounded} make ${stated}; the exact column is ${terms.column}.` : ""
+      }`,
+      sum:
+        which === "column"
+          ? columnSum(terms)
+          : terms.gaps === 0
+            ? words`${terms.count} × ${terms.column} = ${is}`
+            : words`${terms.count} × ${terms.column} + ${terms.gaps} × ${terms.gutter} = ${is}`,
+    };
+  },
   find: ({ breakpoints, rootFontSize }) =>
     breakpoints.flatMap((checked) => {
       const { terms, breakpoint } = checked;

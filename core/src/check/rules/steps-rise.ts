@@ -1,7 +1,10 @@
+import { words, name } from "../../words/words";
 import { compare, type Exact, exact, fromJsonNumber, larger } from "../../exact/exact";
 import type { ColumnTerms } from "../../grid/columns";
 import { at, containerFix, countFix, gutterFix, holdFix, marginFix } from "../fixes";
 import type { CheckedBreakpoint, Fix, Found, Rule } from "../types";
+
+const stepNames = { columns: "Columns", gutter: "Gutters", margin: "Margins" } as const;
 
 type What = "columns" | "gutter" | "margin" | "container";
 
@@ -37,6 +40,16 @@ const keep = (checked: CheckedBreakpoint, what: What, below: ColumnTerms, above:
 export const stepsRise: Rule<"steps-rise"> = {
   id: "steps-rise",
   level: "caution",
+  source: "common practice",
+  mends: null,
+  says: ({ what, width, before, was, is }, where) => ({
+    title: what === "container" ? words`The container shrinks at the hand-over` : words`${stepNames[what]} shrink as the width grows`,
+    message:
+      what === "container"
+        ? words`At ${width}, where ${name(before)} hands over to ${name(where)}, the container goes from ${was} to ${is}.`
+        : words`${name(before)} has ${what === "columns" ? was : words`a ${what} of ${was}`}, ${name(where)}, which is wider, ${is}.`,
+    sum: words`${is} < ${was}`,
+  }),
   find: ({ breakpoints }) =>
     breakpoints.flatMap((checked, index) => {
       const before = breakpoints[index - 1];

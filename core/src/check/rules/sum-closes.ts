@@ -1,3 +1,4 @@
+import { words, name } from "../../words/words";
 import { add, compare, exact, multiply, sign, subtract } from "../../exact/exact";
 import { at, countFix, gutterFix, largestCount, largestGutter } from "../fixes";
 import type { Rule } from "../types";
@@ -10,6 +11,20 @@ import type { Rule } from "../types";
 export const sumCloses: Rule<"sum-closes"> = {
   id: "sum-closes",
   level: "problem",
+  source: "the sum of arithmetic.md, section 1",
+  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  says: ({ width, margins, gaps, gutter, container, over }, where) =>
+    sign(container) < 0
+      ? {
+          title: words`The sum does not close`,
+          message: words`At ${name(where)} the margins take ${over} px more than the width.`,
+          sum: words`${width} − ${margins} = ${container}`,
+        }
+      : {
+          title: words`The sum does not close`,
+          message: words`At ${name(where)} the gutters alone take ${over} px more than the container.`,
+          sum: words`${gaps} × ${gutter} = ${multiply(exact(gaps), gutter)} > ${container}`,
+        },
   find: ({ breakpoints, base, leastColumn }) =>
     breakpoints.flatMap((checked) => {
       const { terms } = checked;

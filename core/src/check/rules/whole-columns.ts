@@ -1,3 +1,5 @@
+import { words } from "../../words/words";
+import { columnSum } from "../sums";
 import { isWhole, sign } from "../../exact/exact";
 import { at } from "../fixes";
 import type { Rule } from "../types";
@@ -6,6 +8,13 @@ import type { Rule } from "../types";
 export const wholeColumns: Rule<"whole-columns"> = {
   id: "whole-columns",
   level: "caution",
+  source: "common practice",
+  mends: ["columns", "gutter", "margin", "container"],
+  says: ({ terms }) => ({
+    title: words`Columns miss the whole pixel`,
+    message: words`At ${terms.width} each column measures ${terms.column}.`,
+    sum: columnSum(terms),
+  }),
   find: ({ breakpoints }) =>
     breakpoints.flatMap((checked) =>
       isWhole(checked.terms.column) || sign(checked.terms.column) <= 0

@@ -1,3 +1,5 @@
+import { joined, listed, words } from "../../words/words";
+import { partNames } from "../sums";
 import { exact, isWhole, sign } from "../../exact/exact";
 import { spanWidth } from "../../grid/columns";
 import { at, gutterFix, nearestWholeGutter } from "../fixes";
@@ -12,6 +14,19 @@ const wholeGutter = (checked: CheckedBreakpoint): readonly Fix[] => {
 export const wholeSpans: Rule<"whole-spans"> = {
   id: "whole-spans",
   level: "caution",
+  source: "common practice",
+  mends: ["columns", "gutter", "margin", "container"],
+  says: ({ terms, spans }) => ({
+    title: words`${listed(spans.map(({ parts }, index) => [(index === 0 ? partNames[parts] : partNames[parts]?.toLowerCase()) ?? ""]))} miss the whole pixel`,
+    message: joined(
+      spans.map(({ parts, width }) => words`${partNames[parts] ?? ""} come out at ${width}.`),
+      " ",
+    ),
+    sum: joined(
+      spans.map(({ columns, width }) => words`${columns} × ${terms.column} + ${columns - 1} × ${terms.gutter} = ${width}`),
+      "; ",
+    ),
+  }),
   find: ({ breakpoints }) =>
     breakpoints.flatMap((checked) => {
       const { terms } = checked;

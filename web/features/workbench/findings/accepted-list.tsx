@@ -1,6 +1,7 @@
 "use client";
 
 import { type CheckResult, findingWords, type Layout } from "@ypsiline/core";
+import { Said } from "@/ui/num";
 
 type Props = {
   readonly layout: Layout;
@@ -24,7 +25,7 @@ export const AcceptedList = ({ layout, result, readOnly, onTakeBack }: Props) =>
           return (
             <li key={`${rule} ${breakpoint}`}>
               <strong>
-                {where}: {finding ? findingWords(finding, where).title : rule}
+                {where}: {finding ? <Said of={findingWords(finding, where).title} /> : rule}
               </strong>
               <span className="d-block">{reason}</span>
               {!finding && <span className="d-block quiet">No longer found: the numbers hold now.</span>}

@@ -1,9 +1,9 @@
 "use client";
 
-import { type Finding, findingWords, type Fix, fixLabel, type RuleId } from "@ypsiline/core";
+import { type Finding, findingWords, type Fix, fixLabel, type RuleId, fixWords, joined, plainText, words } from "@ypsiline/core";
 import { ArrowRight, Eye } from "lucide-react";
 import { useState } from "react";
-import { NumText } from "@/ui/num";
+import { Said } from "@/ui/num";
 import { sameTrial, type Trial } from "./trial";
 
 type Props = {
@@ -23,19 +23,24 @@ type Props = {
 
 /** "Gutter → 24" with the arrow drawn, so that no font has to have it. */
 const FixLabel = ({ fix }: { readonly fix: Fix }) => {
-  const [what = "", to] = fixLabel(fix).split(" → ");
-  if (to === undefined) return <>{what}</>;
+  const { what, to } = fixWords(fix);
+  if (to === null) return <Said of={what} />;
   return (
     <>
-      {what} <ArrowRight size={12} aria-label="to" /> <span className="num">{to}</span>
+      <Said of={what} /> <ArrowRight size={12} aria-label="to" /> <Said className="num" of={to} />
     </>
   );
+};
+
+const tryLabel = (fix: Fix): string => {
+  const { what, to } = fixWords(fix);
+  return plainText(to === null ? words`Try ${what}` : words`Try ${what} to ${to}`);
 };
 
 /** One finding: what is so, its sum, the changes that mend it (tried or taken), or a reason to leave it. Looked at, it marks its place. */
 export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTry, onTake, onAccept, onFocus, onShow }: Props) => {
   const { title, message, sum } = findingWords(finding, where);
-  const also = other ? findingWords(other, where).message : "";
+  const also = other ? findingWords(other, where).message : null;
   const [reason, setReason] = useState<string | null>(null);
   const [fault, setFault] = useState("");
   const accept = (): void => {
@@ -48,7 +53,7 @@ export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTr
     <li
       className={`finding ${finding.level}`}
       tabIndex={0}
-      aria-label={`${finding.level}: ${title}`}
+      aria-label={`${finding.level}: ${plainText(title)}`}
       onMouseEnter={() => onFocus(finding)}
       onMouseLeave={() => onFocus(null)}
       onFocus={() => onFocus(finding)}
@@ -59,11 +64,11 @@ export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTr
       <h3>
         <span className="visually-hidden">{finding.level}: </span>
         <button type="button" className="finding-title" title="Show its sum" onClick={() => onShow(finding)}>
-          {title}
+          <Said of={title} />
         </button>
       </h3>
-      {sum && <NumText className="num num-wrap d-block" text={sum} />}
-      <NumText className="d-block" text={also ? `${message} ${also}` : message} />
+      {sum.length > 0 && <Said className="num num-wrap d-block" of={sum} />}
+      <Said className="d-block" of={also ? joined([message, also], " ") : message} />
       {!readOnly && (
         <div className="fixes">
           {finding.fixes.map((fix) => {
@@ -78,7 +83,7 @@ export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTr
                   type="button"
                   className="btn btn-sm btn-quiet try"
                   aria-pressed={trying}
-                  aria-label={`Try ${fixLabel(fix).replace("→", "to")}`}
+                  aria-label={tryLabel(fix)}
                   title="Look at it first: nothing is changed"
                   onClick={() => onTry(trying ? null : own)}
                 >

@@ -1,4 +1,4 @@
-import { applyPatch, type Fix, fixLabel, type Layout } from "@ypsiline/core";
+import { applyPatch, type Fix, type Layout, fixWords, name, type Words, words } from "@ypsiline/core";
 
 /** A fix that is looked at before it is taken: the sheet shows it, nothing is stored. */
 export type Trial = { readonly fix: Fix; readonly where: string };
@@ -13,4 +13,8 @@ export const triedLayout = (layout: Layout, trial: Trial | null): Layout | null 
   return patched.ok ? patched.value : null;
 };
 
-export const trialWords = ({ fix, where }: Trial): string => `Trying ${fixLabel(fix)} at ${where}: nothing is changed yet.`;
+export const trialWords = ({ fix, where }: Trial): Words => {
+  const { what, to } = fixWords(fix);
+  const change = to === null ? what : words`${what} → ${to}`;
+  return words`Trying ${change} at ${name(where)}: nothing is changed yet.`;
+};

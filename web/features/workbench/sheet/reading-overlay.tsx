@@ -9,14 +9,16 @@ import {
   readDistance,
   type Resolution,
   type SheetLine,
-  show,
   toDecimal,
   toNumber,
   uprightLines,
+  joined,
+  type Words,
+  words,
 } from "@ypsiline/core";
 import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
 import { BaseUnits } from "@/ui/base-units";
-import { Num, NumText } from "@/ui/num";
+import { Num, Said } from "@/ui/num";
 
 /** Where the sheet's drawing stands in its box, screen px. */
 type Place = {
@@ -43,15 +45,16 @@ const reach = 12;
 const many = (count: number, one: string): string => `${count} ${one}${count === 1 ? "" : "s"}`;
 
 /** A reading in words: columns or rows with their gutters, and lines of the baseline. */
-const trackWords = ({ tracks, lines }: Reading, axis: Axis): string =>
-  [
-    tracks && (tracks.whole > 0 || tracks.gutters > 0)
-      ? `${many(tracks.whole, axis === "upright" ? "column" : "row")}, ${many(tracks.gutters, "gutter")}`
-      : "",
-    lines ? `${show(lines)} baseline ${isWhole(lines) && toNumber(lines) === 1 ? "line" : "lines"}` : "",
-  ]
-    .filter(Boolean)
-    .join(" · ");
+const trackWords = ({ tracks, lines }: Reading, axis: Axis): Words =>
+  joined(
+    [
+      ...(tracks && (tracks.whole > 0 || tracks.gutters > 0)
+        ? [words`${many(tracks.whole, axis === "upright" ? "column" : "row")}, ${many(tracks.gutters, "gutter")}`]
+        : []),
+      ...(lines ? [words`${lines} baseline ${isWhole(lines) && toNumber(lines) === 1 ? "line" : "lines"}`] : []),
+    ],
+    " · ",
+  );
 
 /**
  * Reads the distance between any two lines of the sheet. With the mouse: press one line, then another of the same
@@ -155,10 +158,10 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onDone 
               <Num value={reading.px} /> px
             </strong>{" "}
             <BaseUnits value={reading.px} base={base} />
-            {trackWords(reading, picked.axis) && (
+            {trackWords(reading, picked.axis).length > 0 && (
               <>
                 {" · "}
-                <NumText text={trackWords(reading, picked.axis)} />
+                <Said of={trackWords(reading, picked.axis)} />
               </>
             )}
             <span className="quiet d-block">

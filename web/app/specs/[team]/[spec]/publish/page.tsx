@@ -1,4 +1,16 @@
-import { changesInWords, check, countOf, findingWords, leastVersion, parseVersion, versionLevel, versionText } from "@ypsiline/core";
+import {
+  changesInWords,
+  check,
+  countOf,
+  findingWords,
+  leastVersion,
+  parseVersion,
+  versionLevel,
+  versionText,
+  name,
+  plainText,
+  words,
+} from "@ypsiline/core";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
@@ -18,7 +30,7 @@ import { TopBar } from "@/ui/brand";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
 import { ContainerLines } from "@/ui/container-lines";
 import { Crumbs } from "@/ui/crumbs";
-import { NumText } from "@/ui/num";
+import { Said } from "@/ui/num";
 
 export const metadata: Metadata = { title: "Review & publish" };
 
@@ -48,7 +60,9 @@ export default async function PublishPage({ params }: Props) {
   const before = latest && number ? { number, layout: latest.layout } : null;
   const { level, because } = before ? versionLevel(before.layout, layout) : { level: "minor" as const, because: [] };
   const reasons = before
-    ? changesInWords(because, before.layout, layout).map(({ where, what, from, to }) => `${where} ${what}${from === "" ? ` ${to}` : ""}`)
+    ? changesInWords(because, before.layout, layout).map(({ where, what, from, to }) =>
+        plainText(from === null ? words`${name(where)} ${what} ${to}` : words`${name(where)} ${what}`),
+      )
     : [];
   return (
     <>
@@ -97,10 +111,10 @@ export default async function PublishPage({ params }: Props) {
               return (
                 <li key={`${finding.rule} ${finding.path}`} className={`finding ${finding.level}`}>
                   <h3>
-                    {where}: {title}
+                    {where}: <Said of={title} />
                   </h3>
-                  {sum && <NumText className="num num-wrap d-block" text={sum} />}
-                  <NumText text={message} />
+                  {sum.length > 0 && <Said className="num num-wrap d-block" of={sum} />}
+                  <Said of={message} />
                 </li>
               );
             })}

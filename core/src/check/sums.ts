@@ -1,0 +1,15 @@
+import { divide, exact, type Exact, isWhole, multiply } from "../exact/exact";
+import type { ColumnTerms } from "../grid/columns";
+import { type Words, words } from "../words/words";
+
+/** "(1152 − 11 × 20) ÷ 12 = 77⅔". */
+export const columnSum = ({ container, gaps, gutter, count, column }: ColumnTerms): Words =>
+  gaps === 0 ? words`${container.width} ÷ ${count} = ${column}` : words`(${container.width} − ${gaps} × ${gutter}) ÷ ${count} = ${column}`;
+
+export const partNames: Readonly<Record<number, string>> = { 2: "Halves", 3: "Thirds", 4: "Quarters" };
+
+/** "36 = 4½ × 8". */
+export const baseSum = (length: Exact, base: Exact): Words => words`${length} = ${divide(length, base)} × ${base}`;
+
+export const baseStanding = (length: Exact, base: Exact): string =>
+  isWhole(multiply(divide(length, base), exact(2))) ? "on the half step" : "off the base unit";
