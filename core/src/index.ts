@@ -55,7 +55,7 @@ export { fontMetrics, shippedFonts } from "./grid/fonts";
 export { baselineShift, firstBaseline, textOnBaseline, trimmedHeight } from "./grid/text";
 export { levelLines, readDistance, uprightLines } from "./grid/reading";
 export { resolve, rootFontSize, termsAt } from "./grid/resolve";
-export { solve, solveTerms } from "./solve/solve";
+export { solve, solveTerms, solveWords } from "./solve/solve";
 export { mostSteps, setAt, wholePixelSets } from "./solve/whole-pixel-sets";
 export { fromToday, rankSets, setOrders, todaysNumbers } from "./solve/rank-sets";
 export { changeTerm, givingWayFor } from "./solve/change-term";

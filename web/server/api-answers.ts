@@ -10,6 +10,7 @@ import {
   toNumber,
   type WholePixelSet,
   plainText,
+  solveWords,
   words,
 } from "@ypsiline/core";
 
@@ -44,7 +45,7 @@ export const solvedAnswer = (solved: Solved) => ({
   margin: solved.margin && { start: toJson(solved.margin.start), end: toJson(solved.margin.end) },
   container: orNull(solved.container),
   leftover: orNull(solved.leftover),
-  ...(solved.problem ? { problem: solved.problem } : {}),
+  ...(solved.problem ? { problem: { code: solved.problem.code, message: plainText(solveWords(solved.problem)) } } : {}),
 });
 
 /** The answer of POST /check, and the findings of /import. */

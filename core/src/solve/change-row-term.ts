@@ -1,10 +1,11 @@
+import { plainText } from "../words/words";
 import { add, compare, divide, equals, exact, type Exact, isWhole, isZero, multiply, sign, subtract, toNumber, zero } from "../exact/exact";
 import { type Length, type LengthContext, lengthText, toPx } from "../exact/length";
 import { show, toExactDecimal } from "../exact/show";
 import { resolveRows, rowTerms, sectionHeight } from "../grid/rows";
 import { limits } from "../layout/limits";
 import type { Rows } from "../layout/schema";
-import { solve } from "./solve";
+import { rowNouns, solve, solveWords } from "./solve";
 
 /** The terms of the row sum that can be typed; repeating rows have an offset, dividing rows margins. */
 export type RowTerm = "height" | "offset" | "margin-start" | "margin-end" | "margin" | "count" | "row" | "gutter";
@@ -159,10 +160,7 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
     margin: after.margin,
     givesWay: gives === "margin" ? "margin" : gives === "gutter" ? "gutter" : gives === "height" ? "width" : "columns",
   });
-  if (solved.problem)
-    return fail(
-      solved.problem.message.replaceAll("column", "row").replaceAll("container", "room between the margins").replaceAll("width", "height"),
-    );
+  if (solved.problem) return fail(plainText(solveWords(solved.problem, rowNouns)));
   if (gives === "count") {
     const count = solved.columns ?? 0;
     if (count > 1000) return fail(`${count} rows fit; the most is 1,000`);

@@ -1,5 +1,5 @@
 import { add, compare, divide, equals, exact, type Exact, floor, isZero, multiply, sign, subtract, toNumber, zero } from "../exact/exact";
-import { show } from "../exact/show";
+import { type Words, words } from "../words/words";
 
 export const solveTerms = ["column", "gutter", "margin", "width", "columns"] as const;
 /** The term of the sum that is worked out from the others. */
@@ -27,7 +27,46 @@ export type SolveProblemCode =
   /** Not even one column fits. */
   | "no-column-fits";
 
-export type SolveProblem = { readonly code: SolveProblemCode; readonly message: string };
+/** What stands in the way, apart from its numbers. */
+export type SolveReason =
+  | "container-held"
+  | "columns-make"
+  | "margins-over-width"
+  | "column-over-container"
+  | "no-room-for-column"
+  | "no-gap"
+  | "columns-over-container"
+  | "container-over-width"
+  | "no-width";
+
+/** Why the held terms do not go together: what is so, the sum that shows it, and the number it is held against, where there is one. */
+export type SolveProblem = {
+  readonly code: SolveProblemCode;
+  readonly reason: SolveReason;
+  readonly sum: Words;
+  readonly against: Exact | null;
+};
+
+/** What the terms of a sum are called: a sum of rows down a height is solved as one of columns across a width. */
+export type SumNouns = { readonly column: string; readonly columns: string; readonly container: string; readonly width: string };
+export const columnNouns: SumNouns = { column: "column", columns: "columns", container: "container", width: "width" };
+export const rowNouns: SumNouns = { column: "row", columns: "rows", container: "room between the margins", width: "height" };
+
+const reasons: Readonly<Record<SolveReason, (nouns: SumNouns, against: Exact) => Words>> = {
+  "container-held": ({ container }, against) => words`, but the ${container} is held at ${against}`,
+  "columns-make": ({ columns }, against) => words`, but ${columns} and gaps make ${against}`,
+  "margins-over-width": ({ width }) => words`: the margins take more than the ${width}`,
+  "column-over-container": ({ column, container }, against) => words` for one ${column}, but the ${container} is ${against}`,
+  "no-room-for-column": ({ column }) => words`: no room is left for a ${column}`,
+  "no-gap": ({ column }) => words`one ${column} without edge gutters has no gap, so no gutter can give way`,
+  "columns-over-container": ({ columns, container }) => words`: the ${columns} take more than the ${container}`,
+  "container-over-width": ({ container, width }) => words`: the ${container} takes more than the ${width}`,
+  "no-width": ({ width }) => words`: no ${width} is left`,
+};
+
+/** A problem of a sum in words. */
+export const solveWords = ({ reason, sum, against }: SolveProblem, nouns: SumNouns = columnNouns): Words =>
+  words`${sum}${reasons[reason](nouns, against ?? zero)}`;
 
 /** All terms, null where the held ones do not determine them. */
 export type Solved = {
@@ -65,8 +104,8 @@ export const solve = (held: Held): Solved => {
   let container = held.container ?? null;
   let leftover: Exact | null = null;
   let problem: SolveProblem | null = null;
-  const fail = (code: SolveProblemCode, message: string): void => {
-    problem ??= { code, message };
+  const fail = (code: SolveProblemCode, reason: SolveReason, sum: Words, against: Exact | null = null): void => {
+    problem ??= { code, reason, sum, against };
   };
 
   /** C from the count's side of the sum, where all of it is known. */
@@ -82,22 +121,21 @@ export const solve = (held: Held): Solved => {
   if (container !== null && fromColumns !== null && !equals(container, fromColumns))
     fail(
       "contradiction",
-      `${columns} × ${show(column ?? zero)} + ${gapsOf(columns ?? 1, edge)} × ${show(gutter ?? zero)} = ${show(fromColumns)}, but the container is held at ${show(container)}`,
+      "container-held",
+      words`${columns ?? 0} × ${column ?? zero} + ${gapsOf(columns ?? 1, edge)} × ${gutter ?? zero} = ${fromColumns}`,
+      container,
     );
   if (container !== null && fromMargins !== null && !equals(container, fromMargins))
     fail(
       "contradiction",
-      `${show(width ?? zero)} − ${show(margin?.start ?? zero)} − ${show(margin?.end ?? zero)} = ${show(fromMargins)}, but ${
-        held.container ? "the container is held at" : "columns and gaps make"
-      } ${show(container)}`,
+      held.container ? "container-held" : "columns-make",
+      words`${width ?? zero} − ${margin?.start ?? zero} − ${margin?.end ?? zero} = ${fromMargins}`,
+      container,
     );
   const answer = (): Solved => ({ width, columns, column, gutter, margin, container, leftover, problem });
   if (problem !== null) return answer();
   if (container !== null && sign(container) < 0) {
-    fail(
-      "negative",
-      `${show(width ?? zero)} − ${show(margin?.start ?? zero)} − ${show(margin?.end ?? zero)} = ${show(container)}: the margins take more than the width`,
-    );
+    fail("negative", "margins-over-width", words`${width ?? zero} − ${margin?.start ?? zero} − ${margin?.end ?? zero} = ${container}`);
     container = null;
     return answer();
   }
@@ -108,7 +146,7 @@ export const solve = (held: Held): Solved => {
     const room = add(container, edge ? zero : gutter);
     const fits = isZero(pitch) ? zero : floor(divide(room, pitch));
     if (sign(fits) <= 0) {
-      fail("no-column-fits", `one column takes ${show(add(column, edge ? gutter : zero))}, but the container is ${show(container)}`);
+      fail("no-column-fits", "column-over-container", words`${add(column, edge ? gutter : zero)}`, container);
     } else {
       columns = toNumber(fits);
       leftover = subtract(container, filled() ?? zero);
@@ -119,23 +157,15 @@ export const solve = (held: Held): Solved => {
       const gapsTake = multiply(exact(gaps), gutter ?? zero);
       const result = divide(subtract(container, gapsTake), exact(columns));
       if (sign(result) > 0) column = result;
-      else
-        fail(
-          "negative",
-          `(${show(container)} − ${gaps} × ${show(gutter ?? zero)}) ÷ ${columns} = ${show(result)}: no room is left for a column`,
-        );
+      else fail("negative", "no-room-for-column", words`(${container} − ${gaps} × ${gutter ?? zero}) ÷ ${columns} = ${result}`);
     } else if (gutter === null && column !== null) {
       const columnsTake = multiply(exact(columns), column);
       if (gaps === 0) {
-        if (gives === "gutter") fail("no-gap", "one column without edge gutters has no gap, so no gutter can give way");
+        if (gives === "gutter") fail("no-gap", "no-gap", []);
       } else {
         const result = divide(subtract(container, columnsTake), exact(gaps));
         if (sign(result) >= 0) gutter = result;
-        else
-          fail(
-            "negative",
-            `(${show(container)} − ${columns} × ${show(column)}) ÷ ${gaps} = ${show(result)}: the columns take more than the container`,
-          );
+        else fail("negative", "columns-over-container", words`(${container} − ${columns} × ${column}) ÷ ${gaps} = ${result}`);
       }
     }
     const made = filled();
@@ -151,13 +181,14 @@ export const solve = (held: Held): Solved => {
     else
       fail(
         "negative",
-        `(${show(width)} − ${show(container)}${isZero(difference) ? "" : ` − ${show(difference)}`}) ÷ 2 = ${show(start)}: the container takes more than the width`,
+        "container-over-width",
+        words`(${width} − ${container}${isZero(difference) ? [] : words` − ${difference}`}) ÷ 2 = ${start}`,
       );
   }
   if (container !== null && width === null && margin !== null) {
     const result = add(add(margin.start, container), margin.end);
     if (compare(result, zero) > 0) width = result;
-    else fail("negative", `${show(margin.start)} + ${show(container)} + ${show(margin.end)} = ${show(result)}: no width is left`);
+    else fail("negative", "no-width", words`${margin.start} + ${container} + ${margin.end} = ${result}`);
   }
   return answer();
 };
