@@ -4,6 +4,8 @@ import { join } from "node:path";
 import postgres from "postgres";
 import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
+import { projectsOf } from "../web/server/projects";
+import { seeded } from "../core/test/random";
 
 const url = process.env["DATABASE_URL"] ?? "";
 const folder = join(import.meta.dirname, "..", "db", "migrations");
@@ -70,5 +72,69 @@ test.describe("the database holds", () => {
     const people = await sql<{ hash: string }[]>`SELECT password_hash AS hash FROM person`;
     expect(people.length).toBeGreaterThanOrEqual(3);
     for (const { hash } of people) expect(hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+  });
+
+  test("how far each project is behind, counted by hand over random versions", async () => {
+    const random = seeded("behind");
+    const slug = `behind-${process.pid}`;
+    const [made] = await sql<{ team: number; person: number }[]>`
+      WITH t AS (INSERT INTO team (slug, name) VALUES (${slug}, 'Behind') RETURNING id)
+      SELECT t.id AS team, (SELECT min(id) FROM person) AS person FROM t`;
+    if (!made) throw new Error("no team");
+    const { team, person } = made;
+    type Number3 = readonly [number, number, number];
+    const expected = new Map<string, readonly [versions: number, majors: number, most: string | null]>();
+    for (let turn = 0; turn < 12; turn += 1) {
+      const [spec] = await sql<
+        { id: number }[]
+      >`INSERT INTO spec (team_id, slug, created_by) VALUES (${team}, ${`s${turn}`}, ${person}) RETURNING id`;
+      if (!spec) throw new Error("no spec");
+      await sql`INSERT INTO draft (spec_id, revision, layout, updated_by) SELECT ${spec.id}, 1, layout, ${person} FROM draft LIMIT 1`;
+      let [major, minor, patch] = [1, 0, 0];
+      const all: { readonly id: number; readonly number: Number3; readonly withdrawn: boolean }[] = [];
+      for (let count = random.integer(1, 9); count > 0; count -= 1) {
+        const [row] = await sql<{ id: number }[]>`
+          INSERT INTO version (spec_id, major, minor, patch, layout, published_by)
+          SELECT ${spec.id}, ${major}, ${minor}, ${patch}, layout, ${person} FROM draft WHERE spec_id = ${spec.id} RETURNING id`;
+        const withdrawn = random.integer(0, 3) === 0;
+        if (row && withdrawn)
+          await sql`INSERT INTO version_withdrawal (version_id, reason, person_id) VALUES (${row.id}, 'Why', ${person})`;
+        if (row) all.push({ id: row.id, number: [major, minor, patch], withdrawn });
+        const step = random.integer(0, 2);
+        if (step === 0) [major, minor, patch] = [major + 1, 0, 0];
+        else if (step === 1) [minor, patch] = [minor + 1, 0];
+        else patch += 1;
+      }
+      for (const [place, at] of all.entries()) {
+        const name = `${turn} at ${at.number.join(".")}`;
+        await sql`
+          WITH p AS (INSERT INTO project (team_id, name, owner_id) VALUES (${team}, ${name}, ${person}) RETURNING id)
+          INSERT INTO project_use (project_id, spec_id, version_id, person_id) SELECT p.id, ${spec.id}, ${at.id}, ${person} FROM p`;
+        // One after the other, each against the one before it that still stands.
+        let before = at.number;
+        let [versions, majors, most] = [0, 0, null as string | null];
+        for (const { number, withdrawn } of all.slice(place + 1)) {
+          if (withdrawn) continue;
+          const level = number[0] > before[0] ? "major" : number[1] > before[1] ? "minor" : "patch";
+          versions += 1;
+          if (level === "major") majors += 1;
+          if (most === null || level === "major" || (level === "minor" && most === "patch")) most = level;
+          before = number;
+        }
+        expected.set(name, [versions, majors, most]);
+      }
+    }
+    const found = new Map<string, readonly [number, number, string | null]>();
+    for (let page = 1; ; page += 1) {
+      const { entries, more, total } = await projectsOf(sql, team, { page });
+      expect(total).toBe(expected.size);
+      for (const { name, uses } of entries) {
+        const behind = uses[0]?.behind;
+        if (behind) found.set(name, [behind.versions, behind.majors, behind.most]);
+      }
+      if (!more) break;
+    }
+    expect(Object.fromEntries(found)).toEqual(Object.fromEntries(expected));
+    expect([...expected.values()].filter(([, majors]) => majors > 1).length).toBeGreaterThan(0);
   });
 });

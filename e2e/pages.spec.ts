@@ -220,3 +220,26 @@ test("a new spec keeps what was typed and says beside each field what would be r
   expect(said).toEqual([]);
   await context.close();
 });
+
+test("a click before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
+  browser,
+}) => {
+  const { page, context, said } = await pageOf(browser, "author");
+  // The page's scripts come only when they are let through.
+  let letThrough = (): void => {};
+  const held = new Promise<void>((resolve) => {
+    letThrough = resolve;
+  });
+  await page.route("**/_next/static/chunks/*.js", async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.goto("/specs/skerry/crew-roster", { waitUntil: "commit" });
+  await page.getByRole("button", { name: "Carry over…" }).first().click();
+  expect(await page.getByRole("dialog").count()).toBe(0);
+  letThrough();
+  await expect(page.getByRole("dialog")).toBeVisible();
+  await page.unroute("**/_next/static/chunks/*.js");
+  expect(said).toEqual([]);
+  await context.close();
+});

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { withDemoServer } from "./demo-server.mjs";
 import { chromiumPath, installPackages, root } from "./install.mjs";
 import { run, say } from "./say.mjs";
+import { scale } from "./bench-scale.mjs";
 import { stalls } from "./bench-stalls.mjs";
 import { freePort } from "./serve.mjs";
 
@@ -125,6 +126,23 @@ run(async () => {
   installPackages();
   // `npm run bench -- stalls`: what one hostile request does to everybody else's.
   if (process.argv.includes("stalls")) return withDemoServer(({ address }) => stalls(address));
+  // `npm run bench -- scale`: list pages of a team after years.
+  if (process.argv.includes("scale"))
+    return withDemoServer(async ({ address, database }) => {
+      const answer = await fetch(`${address}/session`, {
+        method: "POST",
+        redirect: "manual",
+        body: new URLSearchParams({ email: "lead@skerry.example", password }),
+      });
+      await scale(
+        address,
+        database,
+        answer.headers
+          .getSetCookie()
+          .map((one) => one.split(";")[0])
+          .join("; "),
+      );
+    });
   for (const file of ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts"])
     spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
       cwd: root,

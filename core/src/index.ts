@@ -28,6 +28,7 @@ export { readTyped } from "./exact/typed";
 export { show, shownNumber, toDecimal, toExactDecimal, toJson } from "./exact/show";
 export { workOutSum } from "./exact/sum";
 export { versionLevels } from "./layout/levels";
+export { formatVersion, upgrade } from "./layout/upgrade";
 export { limits } from "./layout/limits";
 export {
   breakpointNumbers,
@@ -45,7 +46,7 @@ export {
   repairCells,
 } from "./layout/numbers";
 export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";
-export { issuesOf, nestsPast, parseLayout, parseWith, pointer } from "./layout/parse";
+export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";

@@ -15,9 +15,11 @@ import "@/features/import/import.scss";
 import "@/features/hand-off/hand-off.scss";
 import "@/ui/downloads.scss";
 import type { Metadata, Viewport } from "next";
-import { cookies } from "next/headers";
+import { cookies, headers } from "next/headers";
 import type { ReactNode } from "react";
 import { numberFormOf, numbersCookie } from "@/server/number-form";
+import { earlyScript } from "@/ui/early";
+import { EarlyClicks } from "@/ui/early-clicks";
 import { numbers as numbersFont, words } from "./fonts";
 
 export const metadata: Metadata = {
@@ -30,9 +32,15 @@ export const viewport: Viewport = { width: "device-width", initialScale: 1, them
 /** Reading a cookie makes every page one that is written for its request, so that scripts carry that request's nonce. */
 export default async function RootLayout({ children }: { readonly children: ReactNode }) {
   const numbers = numberFormOf((await cookies()).get(numbersCookie)?.value);
+  const nonce = /'nonce-([^']+)'/.exec((await headers()).get("content-security-policy") ?? "")?.[1];
   return (
     <html lang="en" data-numbers={numbers} className={`${words.variable} ${numbersFont.variable}`}>
-      <body>{children}</body>
+      <body>
+        {/* Browsers hide a nonce once it is read, so that the page has none where the server had one. */}
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript }} />
+        {children}
+        <EarlyClicks />
+      </body>
     </html>
   );
 }

@@ -1,4 +1,5 @@
 import type { Sql } from "./database";
+import { type Page, pageSize } from "./paging";
 
 /** Something that was done in a team, in words a colleague understands. */
 export type Activity = {
@@ -45,3 +46,13 @@ export const activityOf = async (sql: Sql, teamId: number, spec: string | null, 
     FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
     WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND s.slug = ${spec}`}
     ORDER BY a.at DESC, a.id DESC LIMIT ${limit}`;
+
+/** A page of the same; how many there are is not counted, since there may be a million. */
+export const activityPage = async (sql: Sql, teamId: number, spec: string | null, page: number): Promise<Page<Activity>> => {
+  const rows = await sql<Activity[]>`
+    SELECT a.at, p.name AS person, s.slug AS spec, a.what, a.words
+    FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
+    WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = (SELECT id FROM spec WHERE team_id = ${teamId} AND slug = ${spec})`}
+    ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${(page - 1) * pageSize}`;
+  return { page, total: null, more: rows.length > pageSize, entries: rows.slice(0, pageSize) };
+};

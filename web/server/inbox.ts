@@ -1,4 +1,5 @@
 import type { Sql } from "./database";
+import { type Page, pageSize } from "./paging";
 
 export const inboxKinds = ["review-asked", "review-decided", "comment", "new-version", "withdrawn", "member"] as const;
 export type InboxKind = (typeof inboxKinds)[number];
@@ -32,10 +33,13 @@ export const tell = async (
     INSERT INTO inbox_item ${sql(to.map((person_id) => ({ person_id, kind: item.kind, team_id: item.teamId, spec_id: item.specId, words: item.words.slice(0, 2000), path: item.path })))}`;
 };
 
-export const inboxOf = async (sql: Sql, personId: number, limit = 200): Promise<readonly InboxItem[]> =>
-  sql<InboxItem[]>`
+/** A page of what concerns a person, the latest first. */
+export const inboxOf = async (sql: Sql, personId: number, page = 1): Promise<Page<InboxItem>> => {
+  const rows = await sql<InboxItem[]>`
     SELECT id, kind, words, path, at, read_at AS "readAt" FROM inbox_item
-    WHERE person_id = ${personId} ORDER BY at DESC, id DESC LIMIT ${limit}`;
+    WHERE person_id = ${personId} ORDER BY at DESC, id DESC LIMIT ${pageSize + 1} OFFSET ${(page - 1) * pageSize}`;
+  return { page, total: null, more: rows.length > pageSize, entries: rows.slice(0, pageSize) };
+};
 
 export const unreadCount = async (sql: Sql, personId: number): Promise<number> => {
   const [row] = await sql<{ count: number }[]>`

@@ -1,7 +1,8 @@
-import { compareVersions, levelBetween, type VersionLevel, type VersionNumber, versionText } from "@ypsiline/core";
+import { type VersionLevel, type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import { addActivity } from "./activity";
 import type { Sql } from "./database";
+import { type Page, pageSize } from "./paging";
 
 /** How far a project is behind the latest version of a spec it uses. */
 export type Behind = { readonly versions: number; readonly majors: number; readonly most: VersionLevel | null };
@@ -23,61 +24,77 @@ export type Project = {
   readonly uses: readonly ProjectUse[];
 };
 
-/** How many of a spec's versions came after one, and the highest level between neighbours among them: 2 versions, one of them major. */
-export const behind = (at: VersionNumber, versions: readonly { readonly number: VersionNumber; readonly withdrawn: boolean }[]): Behind => {
-  const later = versions
-    .filter(({ number, withdrawn }) => !withdrawn && compareVersions(number, at) > 0)
-    .map(({ number }) => number)
-    .sort(compareVersions);
-  const levels = later.map((number, index) => levelBetween(later[index - 1] ?? at, number));
-  const most = (["major", "minor", "patch"] as const).find((level) => levels.includes(level)) ?? null;
-  return { versions: later.length, majors: levels.filter((level) => level === "major").length, most };
-};
+type UseRow = {
+  projectId: number;
+  specId: number;
+  spec: string;
+  name: string;
+  withdrawn: boolean;
+  latest: string | null;
+  versions: number;
+  majors: number;
+  minors: number;
+} & VersionNumber;
 
-type UseRow = { projectId: number; specId: number; spec: string; name: string; versionId: number };
-type NumberRow = VersionNumber & { id: number; specId: number; withdrawn: boolean };
-
-/** Projects of a team with what they use; of one spec's users only where a spec is given. */
-export const projectsOf = async (sql: Sql, teamId: number, specId: number | null = null): Promise<readonly Project[]> => {
-  const [projects, uses, numbers] = await Promise.all([
-    sql<{ id: number; name: string; ownerId: number; owner: string }[]>`
-      SELECT p.id, p.name, p.owner_id AS "ownerId", o.name AS owner FROM project p JOIN person o ON o.id = p.owner_id
-      WHERE p.team_id = ${teamId} ORDER BY p.name`,
-    sql<UseRow[]>`
-      SELECT u.project_id AS "projectId", u.spec_id AS "specId", s.slug AS spec, d.layout ->> 'name' AS name, u.version_id AS "versionId"
-      FROM project_use u JOIN project p ON p.id = u.project_id JOIN spec s ON s.id = u.spec_id JOIN draft d ON d.spec_id = s.id
-      WHERE p.team_id = ${teamId} ORDER BY s.slug`,
-    sql<NumberRow[]>`
-      SELECT v.id, v.spec_id AS "specId", v.major, v.minor, v.patch, w.version_id IS NOT NULL AS withdrawn
-      FROM version v JOIN spec s ON s.id = v.spec_id LEFT JOIN version_withdrawal w ON w.version_id = v.id
-      WHERE s.team_id = ${teamId}`,
-  ]);
-  return projects
-    .map((project) => ({
-      ...project,
-      uses: uses
-        .filter(({ projectId }) => projectId === project.id)
-        .flatMap((use): ProjectUse[] => {
-          const versions = numbers
-            .filter((row) => row.specId === use.specId)
-            .map((row) => ({ id: row.id, number: row, withdrawn: row.withdrawn }));
-          const at = versions.find(({ id }) => id === use.versionId);
-          if (!at) return [];
-          const latest = versions.filter(({ withdrawn }) => !withdrawn).sort((a, b) => compareVersions(b.number, a.number))[0];
-          return [
-            {
-              specId: use.specId,
-              spec: use.spec,
-              name: use.name,
-              number: versionText(at.number),
-              withdrawn: at.withdrawn,
-              latest: latest ? versionText(latest.number) : null,
-              behind: behind(at.number, versions),
-            },
-          ];
-        }),
-    }))
-    .filter(({ uses: all }) => specId === null || all.some((use) => use.specId === specId));
+/**
+ * A page of a team's projects with what they use; of one spec's users only where a spec is given. How far each is behind
+ * is counted over the later versions that were not withdrawn: how many there are, how many of them raise the major number over
+ * the one before, and the highest level any of them has.
+ */
+export const projectsOf = async (
+  sql: Sql,
+  teamId: number,
+  asked: { readonly specId?: number; readonly pattern?: string | null; readonly page?: number } = {},
+): Promise<Page<Project>> => {
+  const { specId, pattern = null, page = 1 } = asked;
+  const rows = await sql<{ id: number; name: string; ownerId: number; owner: string; total: number }[]>`
+    SELECT p.id, p.name, p.owner_id AS "ownerId", o.name AS owner, count(*) OVER ()::int AS total FROM project p JOIN person o ON o.id = p.owner_id
+    WHERE p.team_id = ${teamId}
+      ${specId === undefined ? sql`` : sql`AND EXISTS (SELECT 1 FROM project_use u WHERE u.project_id = p.id AND u.spec_id = ${specId})`}
+      ${pattern === null ? sql`` : sql`AND p.name ILIKE ${pattern}`}
+    ORDER BY p.name LIMIT ${pageSize} OFFSET ${(page - 1) * pageSize}`;
+  const total = rows[0]?.total ?? 0;
+  const uses =
+    rows.length === 0
+      ? []
+      : await sql<UseRow[]>`
+          SELECT u.project_id AS "projectId", u.spec_id AS "specId", s.slug AS spec, d.layout ->> 'name' AS name, at.major, at.minor, at.patch,
+            EXISTS (SELECT 1 FROM version_withdrawal w WHERE w.version_id = at.id) AS withdrawn,
+            latest.number AS latest, later.versions, later.majors, later.minors
+          FROM project_use u JOIN spec s ON s.id = u.spec_id JOIN draft d ON d.spec_id = s.id JOIN version at ON at.id = u.version_id
+          LEFT JOIN LATERAL (
+            SELECT v.major || '.' || v.minor || '.' || v.patch AS number FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+            WHERE v.spec_id = u.spec_id AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1) latest ON true
+          CROSS JOIN LATERAL (
+            SELECT count(*)::int AS versions, count(*) FILTER (WHERE one.major > one.major_before)::int AS majors,
+              count(*) FILTER (WHERE one.major = one.major_before AND one.minor > one.minor_before)::int AS minors
+            FROM (
+              SELECT v.major, v.minor, coalesce(lag(v.major) OVER rising, at.major) AS major_before, coalesce(lag(v.minor) OVER rising, at.minor) AS minor_before
+              FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+              WHERE v.spec_id = u.spec_id AND w.version_id IS NULL AND (v.major, v.minor, v.patch) > (at.major, at.minor, at.patch)
+              WINDOW rising AS (ORDER BY v.major, v.minor, v.patch)) one) later
+          WHERE u.project_id IN ${sql(rows.map(({ id }) => id))} ORDER BY s.slug`;
+  const use = ({ specId: id, spec, name, withdrawn, latest, versions, majors, minors, ...number }: UseRow): ProjectUse => ({
+    specId: id,
+    spec,
+    name,
+    number: versionText(number),
+    withdrawn,
+    latest,
+    behind: { versions, majors, most: majors > 0 ? "major" : minors > 0 ? "minor" : versions > 0 ? "patch" : null },
+  });
+  return {
+    page,
+    total,
+    more: page * pageSize < total,
+    entries: rows.map(({ id, name, ownerId, owner }) => ({
+      id,
+      name,
+      ownerId,
+      owner,
+      uses: uses.filter(({ projectId }) => projectId === id).map(use),
+    })),
+  };
 };
 
 /** Whose project it is; null where the team has none by that id. */
@@ -98,12 +115,10 @@ export const handProjects = async (sql: Sql, teamId: number, from: number, to: n
   return rows.length;
 };
 
-/** How many projects use each spec of a team. */
-export const countsOfUse = async (sql: Sql, specIds: readonly number[]): Promise<ReadonlyMap<number, number>> => {
-  if (specIds.length === 0) return new Map();
-  const rows = await sql<{ specId: number; count: number }[]>`
-    SELECT spec_id AS "specId", count(*)::int AS count FROM project_use WHERE spec_id IN ${sql([...specIds])} GROUP BY spec_id`;
-  return new Map(rows.map(({ specId, count }) => [specId, count]));
+/** How many projects use a spec. */
+export const countOfUse = async (sql: Sql, specId: number): Promise<number> => {
+  const [row] = await sql<{ count: number }[]>`SELECT count(*)::int AS count FROM project_use WHERE spec_id = ${specId}`;
+  return row?.count ?? 0;
 };
 
 /** Adds a project; null where the team has one of that name. */

@@ -1,4 +1,4 @@
-import { type Change, type Layout, layoutSchema } from "@ypsiline/core";
+import { type Change, type Layout, readStoredLayout } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import { announce } from "./announce";
@@ -30,23 +30,10 @@ export const findSpec = async (sql: Sql, team: string, slug: string, personId: n
   return row ?? null;
 };
 
-/** Specs of every team a person belongs to, the longest standing first. */
-export const specsOf = async (sql: Sql, personId: number): Promise<readonly Spec[]> =>
-  sql<Spec[]>`
-    SELECT s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, m.role
-    FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id
-    WHERE m.person_id = ${personId} ORDER BY t.name, s.id`;
-
 /** Makes a spec's versions readable to anyone with the link, or to the team alone again. */
 export const setPublic = async (sql: Sql, specId: number, isPublic: boolean): Promise<void> => {
   await sql`UPDATE spec SET public = ${isPublic} WHERE id = ${specId}`;
 };
-
-/** Specs of one team, as somebody of that role in it sees them. */
-export const specsOfTeam = async (sql: Sql, teamId: number, role: Role | null): Promise<readonly Spec[]> =>
-  sql<Spec[]>`
-    SELECT s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, ${role}::text AS role
-    FROM spec s JOIN team t ON t.id = s.team_id WHERE t.id = ${teamId} ORDER BY s.id`;
 
 export type NewSpec = {
   readonly teamId: number;
@@ -73,7 +60,7 @@ export const addSpec = async (sql: postgres.Sql, spec: NewSpec): Promise<number 
 type DraftRow = { revision: number; layout: unknown; updatedAt: Date };
 
 const draftOf = (row: DraftRow | undefined): Draft | null =>
-  row ? { revision: row.revision, layout: layoutSchema.parse(row.layout), updatedAt: row.updatedAt } : null;
+  row ? { revision: row.revision, layout: readStoredLayout(row.layout), updatedAt: row.updatedAt } : null;
 
 /** The draft with its document as it is stored. */
 export const readStoredDraft = async (sql: Sql, specId: number): Promise<DraftRow | null> => {

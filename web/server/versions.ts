@@ -1,4 +1,4 @@
-import { type Layout, layoutSchema, type VersionNumber, versionText } from "@ypsiline/core";
+import { type Layout, readStoredLayout, type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import type { Spec } from "./specs";
@@ -63,7 +63,7 @@ export const readStoredVersion = async (sql: Sql, specId: number, number: Versio
 /** One version, or the latest that was not withdrawn, parsed. */
 export const readVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<Version | null> => {
   const stored = await readStoredVersion(sql, specId, number);
-  return stored && { ...stored, layout: layoutSchema.parse(stored.layout) };
+  return stored && { ...stored, layout: readStoredLayout(stored.layout) };
 };
 
 /** The version before a number that was not withdrawn; null where there is none. */
@@ -135,7 +135,7 @@ export const highestVersion = async (sql: Sql, specId: number): Promise<Version 
   const [row] = await sql<(Row & { layout: unknown })[]>`
     SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
     WHERE v.spec_id = ${specId} ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: layoutSchema.parse(row.layout) } : null;
+  return row ? { ...summary(row), layout: readStoredLayout(row.layout) } : null;
 };
 
 /** Marks a version as withdrawn; false where it is already. */

@@ -1,5 +1,6 @@
 import { type z } from "zod";
 import { type Layout, layoutSchema } from "./schema";
+import { upgrade } from "./upgrade";
 
 /** One fault of a document: where (a JSON Pointer, RFC 6901; "" is the whole) and what would be right. */
 export type Issue = { readonly path: string; readonly message: string };
@@ -97,8 +98,11 @@ export const parseWith = <T extends z.ZodType>(schema: T, data: unknown): Parsed
   return result.success ? { ok: true, value: result.data } : { ok: false, issues: issuesOf(result.error) };
 };
 
-/** Parses a layout document and fills in what it leaves out. */
-export const parseLayout = (data: unknown): Parsed<Layout> => parseWith(layoutSchema, data);
+/** Parses a layout document of any version of the format and fills in what it leaves out. */
+export const parseLayout = (data: unknown): Parsed<Layout> => parseWith(layoutSchema, upgrade(data));
+
+/** A layout that was stored, of any version it may have been stored in. @throws ZodError where it is none: storing looked at it. */
+export const readStoredLayout = (data: unknown): Layout => layoutSchema.parse(upgrade(data));
 
 /** Whether JSON text nests deeper than a number of levels, read without recursion. */
 export const nestsPast = (text: string, levels: number): boolean => {

@@ -2,6 +2,7 @@ import { z } from "zod";
 import { extensionsSchema } from "./extensions";
 import { lengthSchema } from "./length-schema";
 import { limits } from "./limits";
+import { formatVersion } from "./upgrade";
 
 const text = z.string().max(limits.text, { error: `must be at most ${limits.text.toLocaleString("en")} characters` });
 const name = text.refine((value) => value.trim() !== "", { error: "must not be empty" });
@@ -144,7 +145,7 @@ const placementsSchema = z.preprocess((value, context) => {
 export const layoutSchema = z
   .strictObject({
     format: z.literal("ypsiline-layout", { error: 'must be "ypsiline-layout"' }),
-    formatVersion: z.literal(1, { error: "must be 1, the only version there is" }),
+    formatVersion: z.literal(formatVersion, { error: `must be ${formatVersion}, the version there is` }),
     name,
     base: lengthSchema({ units: ["px"], positive: true }),
     rootFontSize: lengthSchema({ units: ["px"], positive: true }).default("16px"),

@@ -3,17 +3,27 @@ import { InboxList } from "@/features/inbox/inbox-list";
 import { database } from "@/server/database";
 import { inboxOf, unreadCount } from "@/server/inbox";
 import { requirePerson } from "@/server/page";
+import { pageOf, pageSize } from "@/server/paging";
 import { membershipsOf } from "@/server/people";
+import { queryOf } from "@/server/query";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 import { MainNav } from "@/ui/main-nav";
+import { Pager } from "@/ui/pager";
 
 export const metadata: Metadata = { title: "Inbox" };
 
-export default async function InboxPage() {
+type Props = { readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
+
+export default async function InboxPage({ searchParams }: Props) {
   const person = await requirePerson("/inbox");
+  const page = pageOf((await queryOf(searchParams))["page"]);
   const sql = database();
-  const [items, unread, teams] = await Promise.all([inboxOf(sql, person.id), unreadCount(sql, person.id), membershipsOf(sql, person.id)]);
+  const [items, unread, teams] = await Promise.all([
+    inboxOf(sql, person.id, page),
+    unreadCount(sql, person.id),
+    membershipsOf(sql, person.id),
+  ]);
   return (
     <>
       <TopBar crumbs={<MainNav here="inbox" team={teams[0]?.team ?? null} unread={unread} />}>
@@ -21,7 +31,8 @@ export default async function InboxPage() {
       </TopBar>
       <main className="page">
         <h1 className="mb-3">Inbox</h1>
-        <InboxList items={items} />
+        <InboxList items={items.entries} />
+        <Pager page={page} size={pageSize} total={null} more={items.more} query={{}} what="your inbox" />
       </main>
     </>
   );

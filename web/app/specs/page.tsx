@@ -1,40 +1,45 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { type SpecOverview, SpecCard } from "@/features/specs/spec-card";
+import { SpecCard } from "@/features/specs/spec-card";
 import { database } from "@/server/database";
 import { unreadCount } from "@/server/inbox";
 import { requirePerson } from "@/server/page";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
-import { countsOfUse } from "@/server/projects";
-import { readDraft, specsOf } from "@/server/specs";
-import { readVersion } from "@/server/versions";
+import { overviewsOf, type SpecOrder, specOrders } from "@/server/overviews";
+import { pageOf, pageSize, patternOf } from "@/server/paging";
+import { queryOf } from "@/server/query";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
+import { MarginHatch } from "@/ui/grid-strip";
 import { MainNav } from "@/ui/main-nav";
+import { Pager } from "@/ui/pager";
 
 export const metadata: Metadata = { title: "Specs" };
 
 /** Screen px that the widest drawing may take. */
 const drawingWidth = 600;
 
-export default async function SpecsPage() {
+type Props = { readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
+
+const orders: Readonly<Record<SpecOrder, string>> = { made: "as they were made", name: "by name", changed: "last changed first" };
+
+export default async function SpecsPage({ searchParams }: Props) {
   const person = await requirePerson("/specs");
   const sql = database();
-  const [teams, specs, unread] = await Promise.all([membershipsOf(sql, person.id), specsOf(sql, person.id), unreadCount(sql, person.id)]);
-  const counts = await countsOfUse(
-    sql,
-    specs.map(({ id }) => id),
-  );
-  const overviews = (
-    await Promise.all(
-      specs.map(async (spec): Promise<SpecOverview | null> => {
-        const [draft, latest] = await Promise.all([readDraft(sql, spec.id), readVersion(sql, spec.id, null)]);
-        return draft && { spec, draft: draft.layout, latest, projects: counts.get(spec.id) ?? 0 };
-      }),
-    )
-  ).flatMap((overview) => (overview ? [overview] : []));
-  const widest = Math.max(1, ...overviews.flatMap(({ draft }) => draft.breakpoints.map(({ drawnAt }) => drawnAt.width)));
+  const query = await queryOf(searchParams);
+  const order = specOrders.find((one) => one === query["order"]) ?? "made";
+  const page = pageOf(query["page"]);
+  const [teams, specs, unread] = await Promise.all([
+    membershipsOf(sql, person.id),
+    overviewsOf(sql, person.id, { pattern: patternOf(query["q"]), order, page }),
+    unreadCount(sql, person.id),
+  ]);
+  const overviews = specs.entries;
+  const searched = patternOf(query["q"]) !== null;
+  // A search or an order is offered where a page of specs is not all there is, or where one was asked for.
+  const findable = searched || order !== "made" || page > 1 || overviews.length > 5;
+  const widest = Math.max(1, ...overviews.flatMap(({ summary }) => summary.breakpoints.map(({ width }) => width)));
   // One px of screen for a whole number of px of layout: a scale a person can say.
   const pxPerPx = Math.max(1, Math.ceil(widest / drawingWidth));
   const canCreate = teams.some(({ role }) => may(role, "create-spec"));
@@ -60,7 +65,37 @@ export default async function SpecsPage() {
             </Link>
           )}
         </div>
-        {overviews.length === 0 && (
+        {findable && (
+          <form method="get" className="inline-form specs-find" role="search">
+            <input
+              name="q"
+              type="search"
+              className="form-control"
+              aria-label="Find a spec"
+              placeholder="Name or what it is for"
+              defaultValue={query["q"]}
+              maxLength={100}
+            />
+            <select name="order" className="form-select" aria-label="In which order" defaultValue={order}>
+              {specOrders.map((one) => (
+                <option key={one} value={one}>
+                  {orders[one]}
+                </option>
+              ))}
+            </select>
+            <button className="btn btn-quiet">Show</button>
+          </form>
+        )}
+        {overviews.length === 0 && (searched || page > 1) && (
+          <div className="card-plain p-4">
+            <h2>No spec here</h2>
+            <p className="mb-0">
+              {searched ? `No name, address or description holds “${query["q"] ?? ""}”.` : "There are not as many pages."}{" "}
+              <a href="/specs">Show all</a>
+            </p>
+          </div>
+        )}
+        {overviews.length === 0 && !searched && page === 1 && (
           <div className="card-plain p-4">
             <h2>No spec yet</h2>
             <p className="mb-0">
@@ -69,9 +104,22 @@ export default async function SpecsPage() {
             </p>
           </div>
         )}
+        <svg width="0" height="0" className="position-absolute" aria-hidden="true">
+          <defs>
+            <MarginHatch id="card-hatch" size={5} />
+          </defs>
+        </svg>
         {overviews.map((overview) => (
-          <SpecCard key={overview.spec.id} overview={overview} scale={1 / pxPerPx} />
+          <SpecCard key={overview.id} overview={overview} scale={1 / pxPerPx} />
         ))}
+        <Pager
+          page={page}
+          size={pageSize}
+          total={specs.total}
+          more={specs.more}
+          query={{ q: query["q"], order: query["order"] }}
+          what="specs"
+        />
         {overviews.length > 0 && (
           <p className="quiet">
             All drawings on this page share one scale: <span className="num">1 px</span> on screen for every{" "}

@@ -1,7 +1,15 @@
 import type { Project } from "@/server/projects";
 
 /** Who uses a spec: projects with the version each is on. */
-export const UsedBy = ({ projects, specId }: { readonly projects: readonly Project[]; readonly specId: number }) => (
+export const UsedBy = ({
+  projects,
+  total,
+  specId,
+}: {
+  readonly projects: readonly Project[];
+  readonly total: number;
+  readonly specId: number;
+}) => (
   <section className="card-plain side-card" aria-labelledby="used-by-title">
     <h2 id="used-by-title">Used by</h2>
     {projects.length === 0 && <p className="quiet mb-0">No project has said that it uses this spec.</p>}
@@ -13,5 +21,6 @@ export const UsedBy = ({ projects, specId }: { readonly projects: readonly Proje
         </li>
       ))}
     </ul>
+    {total > projects.length && <p className="quiet mb-0">and {total - projects.length} more</p>}
   </section>
 );

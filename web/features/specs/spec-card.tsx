@@ -1,71 +1,72 @@
-import { breakpointRanges, check, countChanges, countOf, fromJsonNumber, type Layout, termsAt } from "@ypsiline/core";
+import { columnTerms, columnTracks, countOf, type Exact, exact, fromJsonNumber, parseLength, toNumber } from "@ypsiline/core";
 import Link from "next/link";
+import { Fragment } from "react";
 import { dayText } from "@/ui/dates";
-import { GridStrip, MarginHatch } from "@/ui/grid-strip";
-import type { Version } from "@/server/versions";
-import type { Spec } from "@/server/specs";
-
-export type SpecOverview = { readonly spec: Spec; readonly draft: Layout; readonly latest: Version | null; readonly projects: number };
+import type { DraftSummary, Overview } from "@/server/overviews";
 
 const stripHeight = 20;
 const pitch = 28;
 const labelWidth = 48;
 
-const Drawing = ({ layout, scale, id }: { readonly layout: Layout; readonly scale: number; readonly id: string }) => {
-  const ranges = breakpointRanges(layout);
-  const widest = Math.max(...ranges.map(({ breakpoint }) => breakpoint.drawnAt.width));
+/** Tenths of a px are more than a small drawing shows. */
+const drawn = (px: number): number => Math.round(px * 10) / 10;
+
+/**
+ * The breakpoints of a spec as strips: paper, margins, and the columns as the dashes of one line. A page has two hundred of
+ * them, so that each is three shapes whatever its count.
+ */
+const Drawing = ({ summary, scale }: { readonly summary: DraftSummary; readonly scale: number }) => {
+  const rows = [...summary.breakpoints].sort((a, b) => a.from - b.from);
+  const root = parseLength(summary.rootFontSize)?.value ?? exact(16);
+  const widest = Math.max(...rows.map(({ width }) => width));
   const width = labelWidth + Math.ceil(widest * scale) + 2;
-  const height = ranges.length * pitch - (pitch - stripHeight) + 2;
+  const height = rows.length * pitch - (pitch - stripHeight) + 2;
   return (
-    <svg
-      width={width}
-      height={height}
-      viewBox={`0 0 ${width} ${height}`}
-      role="img"
-      aria-label={`Breakpoints of ${layout.name}, drawn to one scale`}
-    >
-      <defs>
-        <MarginHatch id={`hatch-${id}`} size={5} />
-      </defs>
-      {ranges.map(({ breakpoint }, index) => (
-        <g key={breakpoint.id}>
-          <text x={labelWidth - 8} y={index * pitch + 15} textAnchor="end" fontSize="11.5" fill="var(--ink-2)" className="num">
-            {breakpoint.drawnAt.width}
-          </text>
-          <GridStrip
-            terms={termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width))}
-            scale={scale}
-            x={labelWidth}
-            y={index * pitch + 1}
-            height={stripHeight}
-            hatch={`hatch-${id}`}
-          />
-        </g>
-      ))}
+    <svg className="strips" width={width} height={height} role="img" aria-label={`Breakpoints of ${summary.name}, drawn to one scale`}>
+      {rows.map((breakpoint, index) => {
+        const terms = columnTerms(breakpoint.columns, { width: fromJsonNumber(breakpoint.width), rootFontSize: root });
+        const [first] = columnTracks(terms);
+        const px = (length: Exact): number => drawn(Math.max(0, toNumber(length)) * scale);
+        const y = index * pitch + 1;
+        const box = (x: number, wide: number): string => `M${drawn(x)} ${y}h${wide}v${stripHeight}h-${wide}z`;
+        const [whole, start, end] = [px(terms.width), px(terms.margin.start), px(terms.margin.end)];
+        const from = drawn(labelWidth + (first ? toNumber(first.start) * scale : 0));
+        return (
+          <Fragment key={breakpoint.id}>
+            <text x={labelWidth - 8} y={y + 14} textAnchor="end">
+              {breakpoint.width}
+            </text>
+            <path className="paper" d={box(labelWidth, whole)} />
+            <path className="side" d={box(labelWidth, start) + box(labelWidth + whole - end, end)} />
+            {toNumber(terms.column) > 0 && (
+              <path
+                className="columns"
+                d={`M${from} ${y + stripHeight / 2}h${drawn((terms.count * toNumber(terms.column) + (terms.count - 1) * toNumber(terms.gutter)) * scale)}`}
+                strokeDasharray={`${Math.round(toNumber(terms.column) * scale * 1000) / 1000} ${Math.round(toNumber(terms.gutter) * scale * 1000) / 1000}`}
+              />
+            )}
+          </Fragment>
+        );
+      })}
     </svg>
   );
 };
 
 /** One spec of the team: its breakpoints to the page's scale, its latest version, and what waits in its draft. */
-export const SpecCard = ({ overview, scale }: { readonly overview: SpecOverview; readonly scale: number }) => {
-  const { spec, draft, latest, projects } = overview;
-  const { findings } = check(draft);
-  const open = findings.filter(({ accepted }) => accepted === null);
-  const count = (level: "problem" | "caution") => open.filter((finding) => finding.level === level).length;
-  const problems = count("problem");
-  const cautions = count("caution");
-  const changes = latest ? countChanges(latest.layout, draft) : 0;
-  const path = `/specs/${spec.team}/${spec.slug}`;
+export const SpecCard = ({ overview, scale }: { readonly overview: Overview; readonly scale: number }) => {
+  const { summary, latest, projects } = overview;
+  const { problems, cautions, changes } = summary;
+  const path = `/specs/${overview.team}/${overview.slug}`;
   return (
     <article className="card-plain spec-card">
       <div>
         <h2>
           <Link href={path} className="text-reset text-decoration-none">
-            {draft.name}
+            {summary.name}
           </Link>{" "}
           {latest && <span className="num quiet fs-6 fw-normal">{latest.number}</span>}
         </h2>
-        <p className="quiet mb-2">{spec.description}</p>
+        <p className="quiet mb-2">{overview.description}</p>
         <div className="d-flex flex-wrap gap-2">
           {latest === null && <span className="tag">Not published yet</span>}
           {changes > 0 && (
@@ -79,14 +80,14 @@ export const SpecCard = ({ overview, scale }: { readonly overview: SpecOverview;
         </div>
       </div>
       <div>
-        <Drawing layout={draft} scale={scale} id={`${spec.team}-${spec.slug}`} />
+        <Drawing summary={summary} scale={scale} />
       </div>
       <div>
         <dl className="facts">
           <dt>Base unit</dt>
-          <dd className="num">{draft.base.replace("px", " px")}</dd>
+          <dd className="num">{summary.base.replace("px", " px")}</dd>
           <dt>Breakpoints</dt>
-          <dd className="num">{draft.breakpoints.length}</dd>
+          <dd className="num">{summary.breakpoints.length}</dd>
           <dt>Used by</dt>
           <dd>
             <span className="num">{projects}</span> {projects === 1 ? "project" : "projects"}

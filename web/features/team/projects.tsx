@@ -2,20 +2,21 @@
 
 import { useState } from "react";
 import type { Behind, Project, ProjectUse } from "@/server/projects";
+import type { SpecVersions } from "@/server/overviews";
 import type { AccessToken } from "@/server/tokens";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { SecretOnce } from "@/ui/secret-once";
 import { useAct } from "@/ui/use-act";
 
-/** A spec of the team and the versions a project can take. */
-export type SpecVersions = { readonly spec: string; readonly name: string; readonly numbers: readonly string[] };
-
 type Props = {
   readonly team: string;
   readonly projects: readonly Project[];
   readonly specs: readonly SpecVersions[];
   readonly tokens: readonly AccessToken[];
+  /** What was searched for, and whether there are so many that searching helps. */
+  readonly searched: string | null;
+  readonly findable: boolean;
   readonly self: number;
   readonly mayMake: boolean;
   readonly mayManageAll: boolean;
@@ -95,6 +96,8 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
   const [number, setNumber] = useState("");
   const [tokenName, setTokenName] = useState("");
   const [secret, setSecret] = useState<string | null>(null);
+  // The choice of a spec is made when it is asked for: a team may have hundreds, and as many projects.
+  const [choosing, setChoosing] = useState(project.uses.length === 0 && specs.length <= 50);
   const path = `/api/teams/${team}/projects/${project.id}`;
   const others = specs.filter((one) => one.numbers.length > 0 && !project.uses.some((use) => use.spec === one.spec));
   const chosen = others.find((one) => one.spec === spec) ?? others[0];
@@ -111,43 +114,45 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
       </ul>
       {project.uses.length === 0 && <p className="quiet mb-2">It uses no spec yet.</p>}
       {mayManage && chosen && (
-        <details open={project.uses.length === 0}>
+        <details open={choosing} onToggle={(event) => setChoosing(event.currentTarget.open)}>
           <summary>Another spec it uses</summary>
-          <form
-            className="inline-form small"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void act.send(`${path}/uses`, { spec: chosen.spec, number: version });
-            }}
-          >
-            <select
-              name="spec"
-              className="form-select form-select-sm"
-              aria-label={`Spec ${project.name} uses`}
-              value={chosen.spec}
-              onChange={(event) => setSpec(event.target.value)}
+          {choosing && (
+            <form
+              className="inline-form small"
+              onSubmit={(event) => {
+                event.preventDefault();
+                void act.send(`${path}/uses`, { spec: chosen.spec, number: version });
+              }}
             >
-              {others.map((one) => (
-                <option key={one.spec} value={one.spec}>
-                  {one.name}
-                </option>
-              ))}
-            </select>
-            <select
-              name="version"
-              className="form-select form-select-sm num"
-              aria-label="Its version"
-              value={version}
-              onChange={(event) => setNumber(event.target.value)}
-            >
-              {chosen.numbers.map((one) => (
-                <option key={one}>{one}</option>
-              ))}
-            </select>
-            <button className="btn btn-sm btn-quiet" disabled={act.busy}>
-              Uses it
-            </button>
-          </form>
+              <select
+                name="spec"
+                className="form-select form-select-sm"
+                aria-label={`Spec ${project.name} uses`}
+                value={chosen.spec}
+                onChange={(event) => setSpec(event.target.value)}
+              >
+                {others.map((one) => (
+                  <option key={one.spec} value={one.spec}>
+                    {one.name}
+                  </option>
+                ))}
+              </select>
+              <select
+                name="version"
+                className="form-select form-select-sm num"
+                aria-label="Its version"
+                value={version}
+                onChange={(event) => setNumber(event.target.value)}
+              >
+                {chosen.numbers.map((one) => (
+                  <option key={one}>{one}</option>
+                ))}
+              </select>
+              <button className="btn btn-sm btn-quiet" disabled={act.busy}>
+                Uses it
+              </button>
+            </form>
+          )}
         </details>
       )}
       {mayManage && (
@@ -215,14 +220,28 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
 };
 
 /** The team's products, the version of each spec they are on, and how far behind that is. */
-export const Projects = ({ team, projects, specs, tokens, self, mayMake, mayManageAll }: Props) => {
+export const Projects = ({ team, projects, searched, findable, specs, tokens, self, mayMake, mayManageAll }: Props) => {
   const act = useAct();
   const [name, setName] = useState("");
   const atName = act.issues.find((issue) => issue.path === "/name")?.message ?? "";
   return (
     <section aria-labelledby="projects-title">
       <h2 id="projects-title">Projects</h2>
-      {projects.length === 0 && (
+      {findable && (
+        <form method="get" className="inline-form small mb-2" role="search">
+          <input
+            name="q"
+            type="search"
+            className="form-control form-control-sm"
+            aria-label="Find a project"
+            defaultValue={searched ?? ""}
+            maxLength={100}
+          />
+          <button className="btn btn-sm btn-quiet">Show</button>
+        </form>
+      )}
+      {projects.length === 0 && searched !== null && <p className="quiet">No project’s name holds “{searched}”.</p>}
+      {projects.length === 0 && searched === null && (
         <p className="quiet">A project is a product that uses specs. With it here, its owner knows when they change.</p>
       )}
       {projects.map((project) => (

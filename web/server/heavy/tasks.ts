@@ -3,7 +3,7 @@ import {
   formatOf,
   type FormatId,
   formats,
-  layoutSchema,
+  readStoredLayout,
   plainFileOptions,
   resolve,
   setAt,
@@ -97,8 +97,8 @@ const imported = (asked: FormatId | null, text: string): HeavyAnswer => {
 const written = async (stored: StoredSheet, file: AskedFile): Promise<HeavyAnswer> => {
   const sheet: SheetOf = {
     ...stored,
-    layout: layoutSchema.parse(stored.layout),
-    before: stored.before && { number: stored.before.number, layout: layoutSchema.parse(stored.before.layout) },
+    layout: readStoredLayout(stored.layout),
+    before: stored.before && { number: stored.before.number, layout: readStoredLayout(stored.before.layout) },
   };
   const named = await writeNamedFile(sheet, file);
   return named.ok ? { ok: true, file: tagged(named.body, named.mediaType) } : named;

@@ -6,7 +6,7 @@ import { database } from "@/server/database";
 import { requirePerson } from "@/server/page";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
-import { readDraft, specsOf } from "@/server/specs";
+import { specNamesOf } from "@/server/overviews";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 
@@ -17,13 +17,7 @@ export default async function NewSpecPage() {
   const sql = database();
   const teams = (await membershipsOf(sql, person.id)).filter(({ role }) => may(role, "create-spec"));
   if (teams.length === 0) notFound();
-  const specs = await Promise.all(
-    (await specsOf(sql, person.id)).map(async ({ id, team, slug }) => ({
-      team,
-      slug,
-      name: (await readDraft(sql, id))?.layout.name ?? slug,
-    })),
-  );
+  const specs = await specNamesOf(sql, person.id);
   return (
     <>
       <TopBar

@@ -7,7 +7,7 @@ import { Outbox } from "@/features/team/outbox";
 import { Projects } from "@/features/team/projects";
 import { Settings } from "@/features/team/settings";
 import { Webhooks } from "@/features/team/webhooks";
-import { activityOf } from "@/server/activity";
+import { activityPage } from "@/server/activity";
 import { database } from "@/server/database";
 import { unreadCount } from "@/server/inbox";
 import { invitationsOf } from "@/server/invitations";
@@ -15,15 +15,16 @@ import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
 import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
-import { readDraft, specsOfTeam } from "@/server/specs";
+import { specNamesOf, specVersionsOf } from "@/server/overviews";
+import { pageOf, pageSize, patternOf } from "@/server/paging";
 import { membersOf, outboxOf } from "@/server/team";
 import { tokensOf } from "@/server/tokens";
-import { versionsOf } from "@/server/versions";
 import { allowedTeam } from "@/server/viewer";
 import { deliveriesOf, webhooksOf } from "@/server/webhooks";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 import { MainNav } from "@/ui/main-nav";
+import { Pager } from "@/ui/pager";
 
 export const metadata: Metadata = { title: "Team" };
 
@@ -52,30 +53,34 @@ export default async function TeamPage({ params, searchParams }: Props) {
   const manages = may(team.role, "manage-team");
   const shown = parts.filter(([id]) => manages || (id !== "webhooks" && id !== "outbox"));
   const show = shown.find(([id]) => id === query["show"])?.[0] ?? "projects";
-  const specs = await Promise.all(
-    (await specsOfTeam(sql, team.id, team.role)).map(async (spec) => {
-      const [draft, versions] = await Promise.all([readDraft(sql, spec.id), versionsOf(sql, spec.id)]);
-      return {
-        spec: spec.slug,
-        name: draft?.layout.name ?? spec.slug,
-        numbers: versions.filter(({ withdrawn }) => withdrawn === null).map(({ number }) => number),
-      };
-    }),
-  );
+  const page = pageOf(query["page"]);
   const part = async () => {
     switch (show) {
-      case "projects":
+      case "projects": {
+        const [projects, specs] = await Promise.all([
+          projectsOf(sql, team.id, { pattern: patternOf(query["q"]), page }),
+          specVersionsOf(sql, team.id),
+        ]);
         return (
-          <Projects
-            team={slug}
-            projects={await projectsOf(sql, team.id)}
-            specs={specs}
-            tokens={await tokensOf(sql, team.id)}
-            self={person.id}
-            mayMake={may(team.role, "make-project")}
-            mayManageAll={manages}
-          />
+          <>
+            <Projects
+              team={slug}
+              projects={projects.entries}
+              searched={query["q"] ?? null}
+              findable={projects.more || page > 1 || query["q"] !== undefined}
+              specs={specs}
+              tokens={await tokensOf(
+                sql,
+                projects.entries.map(({ id }) => id),
+              )}
+              self={person.id}
+              mayMake={may(team.role, "make-project")}
+              mayManageAll={manages}
+            />
+            <Pager page={page} size={pageSize} total={projects.total} more={projects.more} query={{ q: query["q"] }} what="projects" />
+          </>
         );
+      }
       case "members":
         return (
           <>
@@ -90,8 +95,17 @@ export default async function TeamPage({ params, searchParams }: Props) {
           </>
         );
       case "activity": {
+        const specs = (await specNamesOf(sql, person.id))
+          .filter((one) => one.team === slug)
+          .map((one) => ({ spec: one.slug, name: one.name }));
         const spec = specs.find((one) => one.spec === query["spec"])?.spec ?? null;
-        return <ActivityList team={slug} spec={spec} entries={await activityOf(sql, team.id, spec, 200)} specs={specs} />;
+        const { entries, more } = await activityPage(sql, team.id, spec, page);
+        return (
+          <>
+            <ActivityList team={slug} spec={spec} entries={entries} specs={specs} />
+            <Pager page={page} size={pageSize} total={null} more={more} query={{ show: "activity", spec: query["spec"] }} what="activity" />
+          </>
+        );
       }
       case "webhooks":
         return <Webhooks team={slug} webhooks={await webhooksOf(sql, team.id)} deliveries={await deliveriesOf(sql, team.id)} />;

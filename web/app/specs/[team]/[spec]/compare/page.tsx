@@ -7,7 +7,8 @@ import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
 import { may } from "@/server/permissions";
 import { queryOf } from "@/server/query";
-import { readDraft, type Spec, specsOfTeam } from "@/server/specs";
+import { specVersionsOf } from "@/server/overviews";
+import { readDraft } from "@/server/specs";
 import { readVersion, versionsOf } from "@/server/versions";
 import { TopBar } from "@/ui/brand";
 import { Crumbs } from "@/ui/crumbs";
@@ -33,36 +34,37 @@ export default async function Compare({ params, searchParams }: Props) {
   const { spec } = await requireSpec(team, slug, "read-version", back);
   const sql = database();
   const member = may(spec.role, "read-draft");
-  const specs: readonly Spec[] = member ? await specsOfTeam(sql, spec.teamId, spec.role) : [spec];
-  const listed = await Promise.all(
-    specs.map(async (one) => ({ one, versions: await versionsOf(sql, one.id), draft: member ? await readDraft(sql, one.id) : null })),
-  );
-  const own = listed.find(({ one }) => one.slug === slug);
-  const choices = [...listed.filter(({ one }) => one.slug === slug), ...listed.filter(({ one }) => one.slug !== slug)].flatMap(
-    ({ one, versions, draft }): Choice[] => {
-      const name = draft?.layout.name ?? one.slug;
-      const value = (version: string) => (one.slug === slug ? version : `${one.slug} ${version}`);
-      return [
-        ...(draft ? [{ value: value("draft"), label: `${name}, the draft` }] : []),
-        ...versions.map(({ number, withdrawn }) => ({
-          value: value(number),
-          label: `${name} ${number}${withdrawn ? " (withdrawn)" : ""}`,
-        })),
-      ];
-    },
-  );
-  const numbers = own?.versions.map(({ number }) => number) ?? [];
+  const [versions, draft, ofTeam] = await Promise.all([
+    versionsOf(sql, spec.id),
+    member ? readDraft(sql, spec.id) : null,
+    member ? specVersionsOf(sql, spec.teamId) : [],
+  ]);
+  const others = ofTeam.filter((one) => one.spec !== slug);
+  const named = draft?.layout.name ?? slug;
+  // Of a team with many specs the others stand with their draft and their latest; any other version by its address.
+  const shown = others.length > 40 ? 1 : Infinity;
+  const choices: readonly Choice[] = [
+    ...(draft ? [{ value: "draft", label: `${named}, the draft` }] : []),
+    ...versions.map(({ number, withdrawn }) => ({ value: number, label: `${named} ${number}${withdrawn ? " (withdrawn)" : ""}` })),
+    ...others.flatMap((one): Choice[] => [
+      { value: `${one.spec} draft`, label: `${one.name}, the draft` },
+      ...one.numbers.slice(0, shown).map((number) => ({ value: `${one.spec} ${number}`, label: `${one.name} ${number}` })),
+    ]),
+  ];
+  const numbers = versions.map(({ number }) => number);
   const chosen = [query["a"] ?? numbers[1] ?? numbers[0] ?? "draft", query["b"] ?? numbers[0] ?? "draft"] as const;
   const sideOf = async (text: string): Promise<Side | null> => {
     const { spec: asked, version } = read(text, slug);
-    const found = listed.find(({ one }) => one.slug === asked);
-    if (!found) return null;
+    const id = asked === slug ? spec.id : others.find((one) => one.spec === asked)?.id;
+    if (id === undefined) return null;
     const number = parseVersion(version);
     const layout =
       version === "draft"
-        ? found.draft?.layout
+        ? member
+          ? (asked === slug ? draft : await readDraft(sql, id))?.layout
+          : undefined
         : version === "latest" || number
-          ? (await readVersion(sql, found.one.id, number))?.layout
+          ? (await readVersion(sql, id, number))?.layout
           : undefined;
     return layout
       ? {
@@ -85,7 +87,7 @@ export default async function Compare({ params, searchParams }: Props) {
           <Crumbs
             above={[
               [spec.teamName, "/specs"],
-              [own?.draft?.layout.name ?? b.layout.name, member ? path : `${path}/versions/latest`],
+              [draft?.layout.name ?? b.layout.name, member ? path : `${path}/versions/latest`],
             ]}
           >
             Compare

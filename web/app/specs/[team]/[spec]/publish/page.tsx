@@ -46,7 +46,7 @@ export default async function PublishPage({ params }: Props) {
     highestVersion(sql, spec.id),
     latestReview(sql, spec.id),
     commentsOf(sql, spec.id),
-    projectsOf(sql, spec.teamId, spec.id),
+    projectsOf(sql, spec.teamId, { specId: spec.id }),
   ]);
   if (!draft) notFound();
   const { layout } = draft;
@@ -148,7 +148,7 @@ export default async function PublishPage({ params }: Props) {
               {spec.publishers === "leads" ? "Leads of the team publish." : "Authors and leads of the team publish."}
             </p>
           )}
-          <UsedBy projects={users} specId={spec.id} />
+          <UsedBy projects={users.entries} total={users.total ?? 0} specId={spec.id} />
         </div>
       </main>
     </>

@@ -7,7 +7,7 @@ import { NewsBar } from "@/features/hand-off/news-bar";
 import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
 import { may } from "@/server/permissions";
-import { countsOfUse } from "@/server/projects";
+import { countOfUse } from "@/server/projects";
 import { queryOf } from "@/server/query";
 import { readVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
@@ -31,10 +31,10 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   const number = asked === "latest" ? null : parseVersion(asked);
   if (asked !== "latest" && !number) notFound();
   const sql = database();
-  const [version, versions, counts] = await Promise.all([
+  const [version, versions, projects] = await Promise.all([
     readVersion(sql, spec.id, number),
     versionsOf(sql, spec.id),
-    countsOfUse(sql, [spec.id]),
+    countOfUse(sql, spec.id),
   ]);
   const own = version && parseVersion(version.number);
   if (!version || !own) notFound();
@@ -81,7 +81,7 @@ export default async function HandOffPage({ params, searchParams }: Props) {
         </PlainBar>
         <NewsBar path={path} events={`/api/specs/${team}/${slug}/events`} shown={version.number} newest={newest} />
       </div>
-      <HandOff team={team} spec={slug} version={version} before={before} earlier={earlier} projects={counts.get(spec.id) ?? 0}>
+      <HandOff team={team} spec={slug} version={version} before={before} earlier={earlier} projects={projects}>
         {(allowed.withdraw || allowed.restore) && (
           <ManageFold
             team={team}
