@@ -18,8 +18,7 @@ const seed = async (sql) => {
   for (let version = 1; version <= size.versions; version += 1)
     await sql`
       INSERT INTO version (spec_id, major, minor, patch, layout, published_by)
-      SELECT s.id, ${Math.ceil(version / 3)}, ${version % 3}, 0, d.layout, ${lead} FROM spec s JOIN draft d ON d.spec_id = s.id WHERE s.slug LIKE 'spec-%'
-      ON CONFLICT DO NOTHING`.catch(() => {});
+      SELECT s.id, ${Math.ceil(version / 3)}, ${(version - 1) % 3}, 0, d.layout, ${lead} FROM spec s JOIN draft d ON d.spec_id = s.id WHERE s.slug LIKE 'spec-%'`;
   await sql`INSERT INTO project (team_id, name, owner_id) SELECT ${team}, 'Product ' || n, ${lead} FROM generate_series(1, ${size.projects}) n`;
   await sql`
     INSERT INTO project_use (project_id, spec_id, version_id, person_id)

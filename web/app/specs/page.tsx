@@ -66,7 +66,7 @@ export default async function SpecsPage({ searchParams }: Props) {
           )}
         </div>
         {findable && (
-          <form method="get" className="inline-form specs-find" role="search">
+          <form method="get" className="find" role="search">
             <input
               name="q"
               type="search"

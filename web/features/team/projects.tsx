@@ -228,7 +228,7 @@ export const Projects = ({ team, projects, searched, findable, specs, tokens, se
     <section aria-labelledby="projects-title">
       <h2 id="projects-title">Projects</h2>
       {findable && (
-        <form method="get" className="inline-form small mb-2" role="search">
+        <form method="get" className="find" role="search">
           <input
             name="q"
             type="search"
