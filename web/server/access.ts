@@ -1,5 +1,4 @@
 import type postgres from "postgres";
-import { announce } from "./announce";
 import { endInvitationsBy } from "./invitations";
 import { endSessions, forgetBrowsers, membershipsOf } from "./people";
 import { may, type Role } from "./permissions";
@@ -33,7 +32,6 @@ export const endAccess = async (
       await forgetBrowsers(sql, memberId);
     }
   }
-  await announce(sql, { kind: "access", person: memberId });
   return { tokens, invitations, projects };
 };
 

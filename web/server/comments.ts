@@ -1,8 +1,6 @@
 import type postgres from "postgres";
-import { addActivity } from "./activity";
-import { announce } from "./announce";
+import { happened } from "./happenings";
 import type { Sql } from "./database";
-import { tell } from "./inbox";
 
 /** What a comment is about: "spec", a breakpoint's or area's id, or a breakpoint's id and one of its numbers ("desk gutter"). */
 export type Comment = {
@@ -55,24 +53,10 @@ export const addComment = (
     const [row] = await transaction<{ id: number }[]>`
       INSERT INTO comment (spec_id, thread_id, about, words, person_id)
       VALUES (${about.specId}, ${comment.thread}, ${target}, ${comment.words}, ${about.personId}) RETURNING id`;
-    const people = await transaction<{ id: number }[]>`
-      SELECT person_id AS id FROM comment WHERE id = ${comment.thread} OR thread_id = ${comment.thread}
-      UNION SELECT updated_by FROM draft WHERE spec_id = ${about.specId}`;
-    await tell(
-      transaction,
-      people.map(({ id }) => id),
-      {
-        kind: "comment",
-        teamId: about.teamId,
-        specId: about.specId,
-        words: `${about.person} on ${about.name}: ${comment.words}`,
-        path: `${about.path}/publish#comment-${row?.id ?? ""}`,
-      },
-      about.personId,
-    );
-    await addActivity(transaction, { ...about, what: "comment", words: `commented on ${target}: ${comment.words}` });
-    await announce(transaction, { kind: "comments", spec: about.specId });
-    return row?.id ?? null;
+    if (!row) return null;
+    const { words, thread } = comment;
+    await happened(transaction, { kind: "commented", ...about, comment: row.id, thread, about: target, words });
+    return row.id;
   });
 
 /** Resolves a thread, or opens it again; false where there is none. */
@@ -82,11 +66,6 @@ export const resolveComment = (sql: postgres.Sql, about: About, id: number, reso
       UPDATE comment SET resolved_at = ${resolved ? new Date() : null}, resolved_by = ${resolved ? about.personId : null}
       WHERE id = ${id} AND spec_id = ${about.specId} AND thread_id IS NULL RETURNING id`;
     if (rows.length === 0) return false;
-    await addActivity(transaction, {
-      ...about,
-      what: resolved ? "comment-resolved" : "comment-opened",
-      words: resolved ? "resolved a comment" : "opened a comment again",
-    });
-    await announce(transaction, { kind: "comments", spec: about.specId });
+    await happened(transaction, { kind: "comment-resolved", ...about, resolved });
     return true;
   });

@@ -1,6 +1,6 @@
 import { applyChanges, type Change, type Conflict, type Issue, type Layout } from "@ypsiline/core";
 import type postgres from "postgres";
-import { noteEdit } from "./activity";
+import { happened } from "./happenings";
 import { lockDraft, writeDraft } from "./specs";
 
 export type Saved =
@@ -29,6 +29,6 @@ export const saveChanges = (
       return { ok: false, revision: draft.revision, layout: draft.layout, conflicts: applied.conflicts, issues: applied.issues };
     const revision = draft.revision + 1;
     await writeDraft(transaction, { ...edit, revision, layout: applied.layout });
-    await noteEdit(transaction, edit);
+    await happened(transaction, { kind: "edited", ...edit, revision });
     return { ok: true, revision, layout: applied.layout };
   });

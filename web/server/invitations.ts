@@ -1,12 +1,11 @@
 import type postgres from "postgres";
-import { addActivity } from "./activity";
+import { happened } from "./happenings";
 import type { Sql } from "./database";
-import { tell } from "./inbox";
 import { hashPassword } from "./passwords";
 import { addMember, addPerson, personByEmail } from "./people";
 import type { Role } from "./permissions";
 import { newSecret, secretHash } from "./secrets";
-import { leadsOf, putInOutbox } from "./team";
+import { putInOutbox } from "./team";
 
 /** Days an invitation can be taken up. */
 const days = 14;
@@ -55,7 +54,7 @@ export const invite = (
       subject: `${input.person} invites you to ${input.teamName}`,
       body: `You are invited to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${input.origin}/join/${secret} within ${days} days.`,
     });
-    await addActivity(transaction, { teamId, personId: input.personId, what: "invited", words: `invited ${email} as ${role}` });
+    await happened(transaction, { kind: "invited", teamId, personId: input.personId, email, role });
     return { ok: true };
   });
 
@@ -73,7 +72,7 @@ export const revokeInvitation = (sql: postgres.Sql, teamId: number, personId: nu
     const [row] = await transaction<{ email: string }[]>`
       UPDATE invitation SET revoked_at = now() WHERE id = ${id} AND team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL RETURNING email`;
     if (!row) return false;
-    await addActivity(transaction, { teamId, personId, what: "invitation-ended", words: `ended the invitation of ${row.email}` });
+    await happened(transaction, { kind: "invitation-ended", teamId, personId, email: row.email });
     return true;
   });
 
@@ -124,19 +123,7 @@ export const join = async (
       "signedIn" in by ? by.signedIn.id : await addPerson(transaction, { email: invitation.email, name: by.name, passwordHash });
     await addMember(transaction, invitation.teamId, personId, invitation.role);
     await transaction`UPDATE invitation SET accepted_at = now(), accepted_by = ${personId} WHERE id = ${invitation.id}`;
-    await addActivity(transaction, { teamId: invitation.teamId, personId, what: "joined", words: `joined the team as ${invitation.role}` });
-    await tell(
-      transaction,
-      await leadsOf(transaction, invitation.teamId),
-      {
-        kind: "member",
-        teamId: invitation.teamId,
-        specId: null,
-        words: `${invitation.email} joined ${invitation.teamName} as ${invitation.role}`,
-        path: `/teams/${invitation.team}`,
-      },
-      personId,
-    );
+    await happened(transaction, { kind: "joined", ...invitation, personId });
     return { ok: true, personId, team: invitation.team };
   });
 };

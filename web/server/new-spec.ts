@@ -2,7 +2,6 @@ import { blankLayout, type Layout, layoutFromColumns } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { z } from "zod";
 import type { newSpecRequest } from "./api-schemas";
-import { addActivity } from "./activity";
 import { may } from "./permissions";
 import type { Problem } from "./problem";
 import { addSpec, findSpec, readDraft } from "./specs";
@@ -65,7 +64,6 @@ export const createSpec = async (
     const slug = next === 1 ? slugOf(request.name) : `${slugOf(request.name)}-${next}`;
     const id = await addSpec(sql, { teamId: team.id, slug, description: request.description, layout, personId });
     if (id === null) continue;
-    await addActivity(sql, { teamId: team.id, specId: id, personId, what: "spec", words: `made the spec ${request.name}` });
     return { ok: true, slug };
   }
   return { ok: false, problem: { code: "conflict", detail: `There are ${mostOfOneName} specs of this name; choose another name.` } };

@@ -1,6 +1,6 @@
 import { type VersionLevel, type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
-import { addActivity } from "./activity";
+import { happened } from "./happenings";
 import type { Sql } from "./database";
 import { type Page, pageSize } from "./paging";
 
@@ -130,7 +130,7 @@ export const addProject = (
     const [row] = await transaction<{ id: number }[]>`
       INSERT INTO project (team_id, name, owner_id) VALUES (${input.teamId}, ${input.name}, ${input.ownerId})
       ON CONFLICT (team_id, name) DO NOTHING RETURNING id`;
-    if (row) await addActivity(transaction, { ...input, what: "project", words: `added the project ${input.name}` });
+    if (row) await happened(transaction, { kind: "project-made", ...input });
     return row?.id ?? null;
   });
 
@@ -154,7 +154,7 @@ export const setUse = (
     if (!spec) return { ok: false, code: "no-version" };
     if (number === null) {
       await transaction`DELETE FROM project_use WHERE project_id = ${input.projectId} AND spec_id = ${spec.id}`;
-      await addActivity(transaction, { ...input, specId: spec.id, what: "project-use", words: `${input.project} uses it no more` });
+      await happened(transaction, { kind: "project-use", ...input, specId: spec.id });
       return { ok: true, number: null };
     }
     const [version] = await transaction<{ id: number }[]>`
@@ -163,19 +163,6 @@ export const setUse = (
     await transaction`
       INSERT INTO project_use (project_id, spec_id, version_id, person_id) VALUES (${input.projectId}, ${spec.id}, ${version.id}, ${input.personId})
       ON CONFLICT (project_id, spec_id) DO UPDATE SET version_id = excluded.version_id, at = now(), person_id = excluded.person_id`;
-    await addActivity(transaction, {
-      ...input,
-      specId: spec.id,
-      what: "project-use",
-      words: `${input.project} takes version ${versionText(number)}`,
-    });
+    await happened(transaction, { kind: "project-use", ...input, specId: spec.id });
     return { ok: true, number: versionText(number) };
   });
-
-/** Owners of the projects that use a spec: they want to know what becomes of it. */
-export const ownersOfUsers = async (sql: Sql, specId: number): Promise<readonly number[]> =>
-  (
-    await sql<
-      { id: number }[]
-    >`SELECT DISTINCT p.owner_id AS id FROM project p JOIN project_use u ON u.project_id = p.id WHERE u.spec_id = ${specId}`
-  ).map(({ id }) => id);

@@ -10,14 +10,10 @@ import {
   versionText,
 } from "@ypsiline/core";
 import type postgres from "postgres";
-import { addActivity } from "./activity";
-import { announce } from "./announce";
-import { tell } from "./inbox";
-import { ownersOfUsers } from "./projects";
+import { happened } from "./happenings";
 import { endReviews } from "./reviews";
 import { lockDraft } from "./specs";
 import { addVersion, addWithdrawal, highestVersion, readVersion } from "./versions";
-import { queueEvent } from "./webhooks";
 
 /** The spec something is done to, and by whom. */
 export type Doing = {
@@ -47,7 +43,7 @@ export const publishDraft = (
   request: Doing & { readonly revision: number; readonly number: VersionNumber; readonly note: string },
 ): Promise<Published> =>
   sql.begin(async (transaction): Promise<Published> => {
-    const { specId, teamId, personId, number, note } = request;
+    const { specId, personId, number, note } = request;
     const draft = await lockDraft(transaction, specId);
     if (!draft) return { ok: false, code: "no-draft" };
     if (draft.revision !== request.revision) return { ok: false, code: "moved-on", revision: draft.revision };
@@ -68,37 +64,14 @@ export const publishDraft = (
       };
     await addVersion(transaction, { specId, number, note, personId, layout: draft.layout });
     await endReviews(transaction, specId, personId);
-    const text = versionText(number);
-    await tell(
-      transaction,
-      await ownersOfUsers(transaction, specId),
-      {
-        kind: "new-version",
-        teamId,
-        specId,
-        words: `${draft.layout.name} ${text} is out${note ? `: ${note}` : ""}`,
-        path: last ? `${pathOf(request)}/compare?a=${last.number}&b=${text}` : `${pathOf(request)}/versions/${text}`,
-      },
-      personId,
-    );
-    await addActivity(transaction, {
-      teamId,
-      specId,
-      personId,
-      what: "published",
-      words: `published version ${text}${note ? `: ${note}` : ""}`,
-    });
-    await queueEvent(transaction, teamId, "version.published", {
-      team: request.team,
-      spec: request.spec,
+    await happened(transaction, {
+      kind: "published",
+      ...request,
+      path: pathOf(request),
       name: draft.layout.name,
-      version: text,
-      previous: last?.number ?? null,
+      previous: lastNumber ?? null,
       level: before ? versionLevel(before.layout, draft.layout).level : null,
-      note,
-      path: `/api/v1${pathOf(request)}/${text}`,
     });
-    await announce(transaction, { kind: "version", spec: specId, number: text });
     return { ok: true, number };
   });
 
@@ -110,30 +83,10 @@ export const withdrawVersion = (
   request: Doing & { readonly number: VersionNumber; readonly reason: string },
 ): Promise<Withdrawn> =>
   sql.begin(async (transaction): Promise<Withdrawn> => {
-    const { specId, teamId, personId, number, reason } = request;
+    const { specId, personId, number, reason } = request;
     const version = await readVersion(transaction, specId, number);
     if (!version) return { ok: false, code: "no-version" };
     if (!(await addWithdrawal(transaction, version.id, personId, reason))) return { ok: false, code: "already" };
-    await tell(
-      transaction,
-      await ownersOfUsers(transaction, specId),
-      {
-        kind: "withdrawn",
-        teamId,
-        specId,
-        words: `${version.layout.name} ${version.number} was withdrawn: ${reason}`,
-        path: `${pathOf(request)}/versions/${version.number}`,
-      },
-      personId,
-    );
-    await addActivity(transaction, { teamId, specId, personId, what: "withdrawn", words: `withdrew version ${version.number}: ${reason}` });
-    await queueEvent(transaction, teamId, "version.withdrawn", {
-      team: request.team,
-      spec: request.spec,
-      name: version.layout.name,
-      version: version.number,
-      reason,
-    });
-    await announce(transaction, { kind: "version", spec: specId, number: version.number });
+    await happened(transaction, { kind: "withdrawn", ...request, path: pathOf(request), name: version.layout.name });
     return { ok: true };
   });

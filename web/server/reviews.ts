@@ -1,9 +1,6 @@
 import type postgres from "postgres";
-import { addActivity } from "./activity";
+import { happened } from "./happenings";
 import type { Sql } from "./database";
-import { tell } from "./inbox";
-import { announce } from "./announce";
-import { leadsOf } from "./team";
 
 export type Review = {
   readonly id: number;
@@ -44,20 +41,7 @@ export const askReview = (sql: postgres.Sql, about: About, revision: number, wor
   sql.begin(async (transaction) => {
     await transaction`UPDATE review SET decision = 'overtaken', decided_at = now(), decided_by = ${about.personId} WHERE spec_id = ${about.specId} AND decision IS NULL`;
     await transaction`INSERT INTO review (spec_id, revision, words, asked_by) VALUES (${about.specId}, ${revision}, ${words}, ${about.personId})`;
-    await tell(
-      transaction,
-      await leadsOf(transaction, about.teamId),
-      {
-        kind: "review-asked",
-        teamId: about.teamId,
-        specId: about.specId,
-        words: `${about.person} asks for a review of ${about.name}`,
-        path: `${about.path}/publish`,
-      },
-      about.personId,
-    );
-    await addActivity(transaction, { ...about, what: "review-asked", words: `asked for a review${words ? `: ${words}` : ""}` });
-    await announce(transaction, { kind: "review", spec: about.specId });
+    await happened(transaction, { kind: "review-asked", ...about, words });
   });
 
 /** Approves or sends back the open review; false where there is none by that id. */
@@ -73,21 +57,7 @@ export const decideReview = (
       UPDATE review SET decision = ${decision}, decision_words = ${words}, decided_by = ${about.personId}, decided_at = now()
       WHERE id = ${id} AND spec_id = ${about.specId} AND decision IS NULL RETURNING asked_by AS "askedBy"`;
     if (!row) return false;
-    const said = decision === "approved" ? "approved" : "sent back";
-    await tell(
-      transaction,
-      [row.askedBy],
-      {
-        kind: "review-decided",
-        teamId: about.teamId,
-        specId: about.specId,
-        words: `${about.person} ${said} ${about.name}${words ? `: ${words}` : ""}`,
-        path: `${about.path}/publish`,
-      },
-      about.personId,
-    );
-    await addActivity(transaction, { ...about, what: `review-${decision}`, words: `${said} the draft${words ? `: ${words}` : ""}` });
-    await announce(transaction, { kind: "review", spec: about.specId });
+    await happened(transaction, { kind: "review-decided", ...about, decision, words, askedBy: row.askedBy });
     return true;
   });
 

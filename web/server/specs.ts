@@ -1,7 +1,7 @@
 import { type Change, type Layout, readStoredLayout } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
-import { announce } from "./announce";
+import { happened } from "./happenings";
 import type { Publishers, Role } from "./permissions";
 
 /** A spec and what the asking person is in its team (null where they are not in it). */
@@ -54,6 +54,13 @@ export const addSpec = async (sql: postgres.Sql, spec: NewSpec): Promise<number 
     await transaction`
       INSERT INTO draft (spec_id, revision, layout, updated_by)
       VALUES (${row.id}, 1, ${sql.json(json(spec.layout))}, ${spec.personId})`;
+    await happened(transaction, {
+      kind: "spec-made",
+      teamId: spec.teamId,
+      specId: row.id,
+      personId: spec.personId,
+      name: spec.layout.name,
+    });
     return row.id;
   });
 
@@ -89,7 +96,7 @@ export type DraftEdit = {
   readonly personId: number;
 };
 
-/** Writes an edit and the draft it makes, and tells who looks at it; the caller holds the draft's lock. */
+/** Writes an edit and the draft it makes; the caller holds the draft's lock. */
 export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit): Promise<void> => {
   await sql`
     UPDATE draft SET revision = ${edit.revision}, layout = ${sql.json(json(edit.layout))}, updated_at = now(), updated_by = ${edit.personId}
@@ -97,5 +104,4 @@ export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit):
   await sql`
     INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id)
     VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId})`;
-  await announce(sql, { kind: "draft", spec: edit.specId, revision: edit.revision });
 };

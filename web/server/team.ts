@@ -1,6 +1,6 @@
 import type postgres from "postgres";
 import { endAccess, endedWords } from "./access";
-import { addActivity } from "./activity";
+import { happened } from "./happenings";
 import type { Sql } from "./database";
 import type { Publishers, Role } from "./permissions";
 
@@ -26,9 +26,6 @@ export const membersOf = async (sql: Sql, teamId: number): Promise<readonly Memb
     SELECT p.id, p.name, p.email, m.role FROM membership m JOIN person p ON p.id = m.person_id
     WHERE m.team_id = ${teamId} ORDER BY array_position(ARRAY['lead', 'author', 'reader'], m.role), p.name, p.id`;
 
-export const leadsOf = async (sql: Sql, teamId: number): Promise<readonly number[]> =>
-  (await sql<{ id: number }[]>`SELECT person_id AS id FROM membership WHERE team_id = ${teamId} AND role = 'lead'`).map(({ id }) => id);
-
 export type MemberChanged = { readonly ok: true } | { readonly ok: false; readonly code: "no-member" | "last-lead" };
 
 /** Locks the team, so that two changes at once cannot leave it without a lead. */
@@ -52,14 +49,14 @@ export const changeMember = (
     // What was theirs goes to whoever removes them, or, where they leave or step down themselves, to the longest-standing other lead.
     const heir = leads.find(({ id }) => id === personId && id !== memberId) ?? leads.find(({ id }) => id !== memberId) ?? member;
     const ended = await endAccess(transaction, { teamId, memberId, role, heir: heir.id });
-    const words =
-      role === null ? (memberId === personId ? "left the team" : `removed ${member.name} from the team`) : `made ${member.name} ${role}`;
-    const besides = endedWords(ended, heir.name);
-    await addActivity(transaction, {
+    await happened(transaction, {
+      kind: "member-changed",
       teamId,
       personId,
-      what: role === null ? "member-removed" : "member-role",
-      words: besides ? `${words}: ${besides}` : words,
+      memberId,
+      member: member.name,
+      role,
+      ended: endedWords(ended, heir.name),
     });
     return { ok: true };
   });
@@ -67,8 +64,7 @@ export const changeMember = (
 export const setPublishers = (sql: postgres.Sql, teamId: number, personId: number, publishers: Publishers): Promise<void> =>
   sql.begin(async (transaction) => {
     await transaction`UPDATE team SET publishers = ${publishers} WHERE id = ${teamId}`;
-    const words = publishers === "leads" ? "let only leads publish" : "let authors publish too";
-    await addActivity(transaction, { teamId, personId, what: "publishers", words });
+    await happened(transaction, { kind: "publishers-set", teamId, personId, publishers });
   });
 
 export type OutboxLetter = { readonly recipient: string; readonly subject: string; readonly body: string; readonly at: Date };

@@ -1,5 +1,5 @@
 import type postgres from "postgres";
-import { addActivity } from "./activity";
+import { happened } from "./happenings";
 import type { Sql } from "./database";
 import { newSecret, secretHash } from "./secrets";
 
@@ -47,7 +47,7 @@ export const makeToken = (
     const token = prefix + newSecret();
     await transaction`
       INSERT INTO access_token (project_id, name, token_hash, made_by) VALUES (${input.projectId}, ${input.name}, ${secretHash(token)}, ${input.personId})`;
-    await addActivity(transaction, { ...input, what: "token", words: `made the access token ${input.name} of ${input.project}` });
+    await happened(transaction, { kind: "token-made", ...input });
     return token;
   });
 
@@ -59,7 +59,7 @@ export const revokeToken = (
     const [row] = await transaction<{ name: string }[]>`
       UPDATE access_token SET revoked_at = now() WHERE id = ${input.id} AND project_id = ${input.projectId} AND revoked_at IS NULL RETURNING name`;
     if (!row) return false;
-    await addActivity(transaction, { ...input, what: "token-revoked", words: `revoked the access token ${row.name}` });
+    await happened(transaction, { kind: "token-revoked", ...input, name: row.name });
     return true;
   });
 

@@ -1,11 +1,8 @@
 import type postgres from "postgres";
-import { addActivity } from "./activity";
+import { happened } from "./happenings";
 import { announce } from "./announce";
 import type { Sql } from "./database";
 import { newSecret } from "./secrets";
-
-export const webhookEvents = ["version.published", "version.withdrawn"] as const;
-export type WebhookEvent = (typeof webhookEvents)[number];
 
 export type Webhook = { readonly id: number; readonly url: string; readonly at: Date };
 export type Delivery = {
@@ -41,7 +38,7 @@ export const addWebhook = (
     if ((await webhooksOf(transaction, input.teamId)).length >= mostWebhooks) return null;
     const secret = newSecret();
     await transaction`INSERT INTO webhook (team_id, url, secret, made_by) VALUES (${input.teamId}, ${input.url}, ${secret}, ${input.personId})`;
-    await addActivity(transaction, { ...input, what: "webhook", words: `added the webhook ${new URL(input.url).host}` });
+    await happened(transaction, { kind: "webhook-added", ...input, host: new URL(input.url).host });
     return secret;
   });
 
@@ -54,22 +51,9 @@ export const removeWebhook = (
       UPDATE webhook SET removed_at = now() WHERE id = ${input.id} AND team_id = ${input.teamId} AND removed_at IS NULL RETURNING url`;
     if (!row) return false;
     await transaction`UPDATE webhook_delivery SET state = 'failed', next_at = NULL, leased_until = NULL, answer = 'the webhook was removed' WHERE webhook_id = ${input.id} AND state = 'waiting'`;
-    await addActivity(transaction, { ...input, what: "webhook-removed", words: `removed the webhook ${new URL(row.url).host}` });
+    await happened(transaction, { kind: "webhook-removed", ...input, host: new URL(row.url).host });
     return true;
   });
-
-/** Queues an event for every webhook of a team; inside the transaction that makes it true, so that neither is without the other. */
-export const queueEvent = async (
-  sql: postgres.TransactionSql,
-  teamId: number,
-  event: WebhookEvent,
-  body: postgres.JSONValue,
-): Promise<void> => {
-  const rows = await sql`
-    INSERT INTO webhook_delivery (webhook_id, event, body)
-    SELECT id, ${event}, ${sql.json(body)} FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL RETURNING id`;
-  if (rows.length > 0) await announce(sql, { kind: "deliveries" });
-};
 
 /** Sends a delivery again, at once and from the first attempt. */
 export const repeatDelivery = (sql: postgres.Sql, teamId: number, id: number): Promise<boolean> =>

@@ -1,6 +1,6 @@
 import { onSpec } from "@/server/act";
 import { shareRequest } from "@/server/api-schemas";
-import { addActivity } from "@/server/activity";
+import { happened } from "@/server/happenings";
 import { database } from "@/server/database";
 import { setPublic } from "@/server/specs";
 
@@ -8,11 +8,7 @@ import { setPublic } from "@/server/specs";
 export const POST = onSpec("share", shareRequest, async ({ body, doing }) => {
   await database().begin(async (sql) => {
     await setPublic(sql, doing.specId, body.public);
-    await addActivity(sql, {
-      ...doing,
-      what: "share",
-      words: body.public ? "made it readable to anyone with the link" : "made it readable to the team alone",
-    });
+    await happened(sql, { kind: "shared", ...doing, public: body.public });
   });
   return Response.json({});
 });

@@ -1,0 +1,227 @@
+import { type VersionLevel, type VersionNumber, versionText } from "@ypsiline/core";
+import type postgres from "postgres";
+import { addActivity, noteEdit } from "./activity";
+import { announce, type Announcement } from "./announce";
+import { type InboxKind, tell } from "./inbox";
+import type { Publishers, Role } from "./permissions";
+import { queueEvent, type WebhookEvent } from "./webhook-queue";
+import { leadsOf, ownersOfUsers, peopleOfThread } from "./who-is-told";
+
+/** Where something happened, and by whom. */
+type In = { readonly teamId: number; readonly personId: number };
+/** Something that happened to a spec. `path` is where it is in the application: `/specs/skerry/quay-board`. */
+type ToSpec = In & { readonly specId: number };
+type OnPath = ToSpec & { readonly path: string; readonly name: string };
+
+/** Everything that can happen, with what is known of it. Version numbers are numbers until they are written down. */
+type Facts = {
+  "spec-made": ToSpec & { readonly name: string };
+  edited: ToSpec & { readonly revision: number };
+  shared: ToSpec & { readonly public: boolean };
+  published: OnPath & {
+    readonly team: string;
+    readonly spec: string;
+    readonly number: VersionNumber;
+    readonly previous: VersionNumber | null;
+    readonly level: VersionLevel | null;
+    readonly note: string;
+  };
+  withdrawn: OnPath & { readonly team: string; readonly spec: string; readonly number: VersionNumber; readonly reason: string };
+  "review-asked": OnPath & { readonly person: string; readonly words: string };
+  "review-decided": OnPath & {
+    readonly person: string;
+    readonly decision: "approved" | "sent-back";
+    readonly words: string;
+    readonly askedBy: number;
+  };
+  commented: OnPath & {
+    readonly person: string;
+    readonly comment: number;
+    readonly thread: number | null;
+    readonly about: string;
+    readonly words: string;
+  };
+  "comment-resolved": ToSpec & { readonly resolved: boolean };
+  "project-made": In & { readonly name: string };
+  "project-use": ToSpec & { readonly project: string; readonly number: VersionNumber | null };
+  "token-made": In & { readonly name: string; readonly project: string };
+  "token-revoked": In & { readonly name: string };
+  "webhook-added": In & { readonly host: string };
+  "webhook-removed": In & { readonly host: string };
+  invited: In & { readonly email: string; readonly role: Role };
+  "invitation-ended": In & { readonly email: string };
+  joined: In & { readonly team: string; readonly teamName: string; readonly email: string; readonly role: Role };
+  /** `role` is null for somebody who is in the team no more; `ended` says what ended with it, "" for nothing. */
+  "member-changed": In & { readonly memberId: number; readonly member: string; readonly role: Role | null; readonly ended: string };
+  "publishers-set": In & { readonly publishers: Publishers };
+};
+
+export type HappeningKind = keyof Facts;
+export type Happening = { [K in HappeningKind]: { readonly kind: K } & Facts[K] }[HappeningKind];
+
+/** What is made of one kind of happening: its line in the activity log, who finds it in their inbox, what webhooks are sent, what open pages hear. */
+type Row<F> = {
+  readonly activity: { readonly what: (facts: F) => string; readonly words: (facts: F) => string };
+  readonly inbox?: {
+    readonly kind: InboxKind;
+    readonly to: (sql: postgres.TransactionSql, facts: F) => Promise<readonly number[]>;
+    readonly words: (facts: F) => string;
+    readonly path: (facts: F) => string;
+  };
+  readonly webhook?: { readonly event: WebhookEvent; readonly body: (facts: F) => postgres.JSONValue };
+  readonly announcement?: (facts: F) => Announcement;
+};
+
+const after = (words: string): string => (words === "" ? "" : `: ${words}`);
+const decided = { approved: "approved", "sent-back": "sent back" } as const;
+
+/** Who is told what. Everything that changes data has its row, and the compiler names one that is missing. */
+export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
+  "spec-made": { activity: { what: () => "spec", words: ({ name }) => `made the spec ${name}` } },
+  edited: {
+    activity: { what: () => "edited", words: () => "changed the draft" },
+    announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
+  },
+  shared: {
+    activity: {
+      what: () => "share",
+      words: (facts) => (facts.public ? "made it readable to anyone with the link" : "made it readable to the team alone"),
+    },
+  },
+  published: {
+    activity: { what: () => "published", words: ({ number, note }) => `published version ${versionText(number)}${after(note)}` },
+    inbox: {
+      kind: "new-version",
+      to: (sql, { specId }) => ownersOfUsers(sql, specId),
+      words: ({ name, number, note }) => `${name} ${versionText(number)} is out${after(note)}`,
+      path: ({ path, number, previous }) =>
+        previous ? `${path}/compare?a=${versionText(previous)}&b=${versionText(number)}` : `${path}/versions/${versionText(number)}`,
+    },
+    webhook: {
+      event: "version.published",
+      body: ({ team, spec, name, number, previous, level, note, path }) => ({
+        team,
+        spec,
+        name,
+        version: versionText(number),
+        previous: previous && versionText(previous),
+        level,
+        note,
+        path: `/api/v1${path}/${versionText(number)}`,
+      }),
+    },
+    announcement: ({ specId, number }) => ({ kind: "version", spec: specId, number: versionText(number) }),
+  },
+  withdrawn: {
+    activity: { what: () => "withdrawn", words: ({ number, reason }) => `withdrew version ${versionText(number)}: ${reason}` },
+    inbox: {
+      kind: "withdrawn",
+      to: (sql, { specId }) => ownersOfUsers(sql, specId),
+      words: ({ name, number, reason }) => `${name} ${versionText(number)} was withdrawn: ${reason}`,
+      path: ({ path, number }) => `${path}/versions/${versionText(number)}`,
+    },
+    webhook: {
+      event: "version.withdrawn",
+      body: ({ team, spec, name, number, reason }) => ({ team, spec, name, version: versionText(number), reason }),
+    },
+    announcement: ({ specId, number }) => ({ kind: "version", spec: specId, number: versionText(number) }),
+  },
+  "review-asked": {
+    activity: { what: () => "review-asked", words: ({ words }) => `asked for a review${after(words)}` },
+    inbox: {
+      kind: "review-asked",
+      to: (sql, { teamId }) => leadsOf(sql, teamId),
+      words: ({ person, name }) => `${person} asks for a review of ${name}`,
+      path: ({ path }) => `${path}/publish`,
+    },
+    announcement: ({ specId }) => ({ kind: "review", spec: specId }),
+  },
+  "review-decided": {
+    activity: {
+      what: ({ decision }) => `review-${decision}`,
+      words: ({ decision, words }) => `${decided[decision]} the draft${after(words)}`,
+    },
+    inbox: {
+      kind: "review-decided",
+      to: (_, { askedBy }) => Promise.resolve([askedBy]),
+      words: ({ person, decision, name, words }) => `${person} ${decided[decision]} ${name}${after(words)}`,
+      path: ({ path }) => `${path}/publish`,
+    },
+    announcement: ({ specId }) => ({ kind: "review", spec: specId }),
+  },
+  commented: {
+    activity: { what: () => "comment", words: ({ about, words }) => `commented on ${about}: ${words}` },
+    inbox: {
+      kind: "comment",
+      to: (sql, { specId, thread }) => peopleOfThread(sql, specId, thread),
+      words: ({ person, name, words }) => `${person} on ${name}: ${words}`,
+      path: ({ path, comment }) => `${path}/publish#comment-${comment}`,
+    },
+    announcement: ({ specId }) => ({ kind: "comments", spec: specId }),
+  },
+  "comment-resolved": {
+    activity: {
+      what: ({ resolved }) => (resolved ? "comment-resolved" : "comment-opened"),
+      words: ({ resolved }) => (resolved ? "resolved a comment" : "opened a comment again"),
+    },
+    announcement: ({ specId }) => ({ kind: "comments", spec: specId }),
+  },
+  "project-made": { activity: { what: () => "project", words: ({ name }) => `added the project ${name}` } },
+  "project-use": {
+    activity: {
+      what: () => "project-use",
+      words: ({ project, number }) => (number ? `${project} takes version ${versionText(number)}` : `${project} uses it no more`),
+    },
+  },
+  "token-made": { activity: { what: () => "token", words: ({ name, project }) => `made the access token ${name} of ${project}` } },
+  "token-revoked": { activity: { what: () => "token-revoked", words: ({ name }) => `revoked the access token ${name}` } },
+  "webhook-added": { activity: { what: () => "webhook", words: ({ host }) => `added the webhook ${host}` } },
+  "webhook-removed": { activity: { what: () => "webhook-removed", words: ({ host }) => `removed the webhook ${host}` } },
+  invited: { activity: { what: () => "invited", words: ({ email, role }) => `invited ${email} as ${role}` } },
+  "invitation-ended": { activity: { what: () => "invitation-ended", words: ({ email }) => `ended the invitation of ${email}` } },
+  joined: {
+    activity: { what: () => "joined", words: ({ role }) => `joined the team as ${role}` },
+    inbox: {
+      kind: "member",
+      to: (sql, { teamId }) => leadsOf(sql, teamId),
+      words: ({ email, teamName, role }) => `${email} joined ${teamName} as ${role}`,
+      path: ({ team }) => `/teams/${team}`,
+    },
+  },
+  "member-changed": {
+    activity: {
+      what: ({ role }) => (role === null ? "member-removed" : "member-role"),
+      words: ({ role, member, memberId, personId, ended }) =>
+        `${role === null ? (memberId === personId ? "left the team" : `removed ${member} from the team`) : `made ${member} ${role}`}${after(ended)}`,
+    },
+    announcement: ({ memberId }) => ({ kind: "access", person: memberId }),
+  },
+  "publishers-set": {
+    activity: {
+      what: () => "publishers",
+      words: ({ publishers }) => (publishers === "leads" ? "let only leads publish" : "let authors publish too"),
+    },
+  },
+};
+
+/**
+ * Writes down that something happened, and tells who is to be told: inside the transaction that made it so, so that neither
+ * is without the other. Edits of one person one after the other are one line of the log.
+ */
+export const happened = async (sql: postgres.TransactionSql, happening: Happening): Promise<void> => {
+  const { activity, inbox, webhook, announcement } = happenings[happening.kind] as Row<Happening>;
+  const { teamId, personId } = happening;
+  const specId = "specId" in happening ? happening.specId : null;
+  const line = { teamId, specId, personId, what: activity.what(happening), words: activity.words(happening) };
+  if (happening.kind === "edited") await noteEdit(sql, happening);
+  else await addActivity(sql, line);
+  if (inbox)
+    await tell(
+      sql,
+      await inbox.to(sql, happening),
+      { kind: inbox.kind, teamId, specId, words: inbox.words(happening), path: inbox.path(happening) },
+      personId,
+    );
+  if (webhook) await queueEvent(sql, teamId, webhook.event, webhook.body(happening));
+  if (announcement) await announce(sql, announcement(happening));
+};

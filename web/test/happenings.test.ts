@@ -1,0 +1,101 @@
+import { readdirSync, readFileSync } from "node:fs";
+import { join } from "node:path";
+import { describe, expect, it } from "vitest";
+import { type Happening, type HappeningKind, happenings } from "@/server/happenings";
+
+const spec = { teamId: 1, personId: 2, specId: 3 };
+const named = { ...spec, path: "/specs/skerry/quay-board", name: "Quay board", person: "Wren" };
+const number = { major: 2, minor: 1, patch: 0 };
+
+/** One of every kind; the compiler names one that is missing. */
+const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { kind: K }>, activity: string, inbox: string | null] } = {
+  "spec-made": [{ kind: "spec-made", ...spec, name: "Quay board" }, "spec: made the spec Quay board", null],
+  edited: [{ kind: "edited", ...spec, revision: 4 }, "edited: changed the draft", null],
+  shared: [{ kind: "shared", ...spec, public: true }, "share: made it readable to anyone with the link", null],
+  published: [
+    {
+      kind: "published",
+      ...named,
+      team: "skerry",
+      spec: "quay-board",
+      number,
+      previous: { ...number, minor: 0 },
+      level: "minor",
+      note: "Wider",
+    },
+    "published: published version 2.1.0: Wider",
+    "Quay board 2.1.0 is out: Wider at /specs/skerry/quay-board/compare?a=2.0.0&b=2.1.0",
+  ],
+  withdrawn: [
+    { kind: "withdrawn", ...named, team: "skerry", spec: "quay-board", number, reason: "A slip" },
+    "withdrawn: withdrew version 2.1.0: A slip",
+    "Quay board 2.1.0 was withdrawn: A slip at /specs/skerry/quay-board/versions/2.1.0",
+  ],
+  "review-asked": [
+    { kind: "review-asked", ...named, words: "" },
+    "review-asked: asked for a review",
+    "Wren asks for a review of Quay board at /specs/skerry/quay-board/publish",
+  ],
+  "review-decided": [
+    { kind: "review-decided", ...named, decision: "sent-back", words: "Not yet", askedBy: 9 },
+    "review-sent-back: sent back the draft: Not yet",
+    "Wren sent back Quay board: Not yet at /specs/skerry/quay-board/publish",
+  ],
+  commented: [
+    { kind: "commented", ...named, comment: 7, thread: null, about: "desk gutter", words: "Why 20?" },
+    "comment: commented on desk gutter: Why 20?",
+    "Wren on Quay board: Why 20? at /specs/skerry/quay-board/publish#comment-7",
+  ],
+  "comment-resolved": [{ kind: "comment-resolved", ...spec, resolved: false }, "comment-opened: opened a comment again", null],
+  "project-made": [{ kind: "project-made", ...spec, name: "Crew app" }, "project: added the project Crew app", null],
+  "project-use": [{ kind: "project-use", ...spec, project: "Crew app", number }, "project-use: Crew app takes version 2.1.0", null],
+  "token-made": [
+    { kind: "token-made", ...spec, name: "build", project: "Crew app" },
+    "token: made the access token build of Crew app",
+    null,
+  ],
+  "token-revoked": [{ kind: "token-revoked", ...spec, name: "build" }, "token-revoked: revoked the access token build", null],
+  "webhook-added": [{ kind: "webhook-added", ...spec, host: "hook.example" }, "webhook: added the webhook hook.example", null],
+  "webhook-removed": [
+    { kind: "webhook-removed", ...spec, host: "hook.example" },
+    "webhook-removed: removed the webhook hook.example",
+    null,
+  ],
+  invited: [{ kind: "invited", ...spec, email: "a@b.example", role: "author" }, "invited: invited a@b.example as author", null],
+  "invitation-ended": [
+    { kind: "invitation-ended", ...spec, email: "a@b.example" },
+    "invitation-ended: ended the invitation of a@b.example",
+    null,
+  ],
+  joined: [
+    { kind: "joined", ...spec, team: "skerry", teamName: "Skerry Ferries", email: "a@b.example", role: "reader" },
+    "joined: joined the team as reader",
+    "a@b.example joined Skerry Ferries as reader at /teams/skerry",
+  ],
+  "member-changed": [
+    { kind: "member-changed", ...spec, memberId: 5, member: "Wren", role: null, ended: "1 invitation ended" },
+    "member-removed: removed Wren from the team: 1 invitation ended",
+    null,
+  ],
+  "publishers-set": [{ kind: "publishers-set", ...spec, publishers: "leads" }, "publishers: let only leads publish", null],
+};
+
+type AnyRow = {
+  readonly activity: { readonly what: (facts: unknown) => string; readonly words: (facts: unknown) => string };
+  readonly inbox?: { readonly words: (facts: unknown) => string; readonly path: (facts: unknown) => string };
+};
+
+describe("what happens is written down and told in one place", () => {
+  it.each(Object.values(examples))("$kind", (facts, activity, inbox) => {
+    const row = happenings[facts.kind] as unknown as AnyRow;
+    expect(`${row.activity.what(facts)}: ${row.activity.words(facts)}`).toBe(activity);
+    expect(row.inbox ? `${row.inbox.words(facts)} at ${row.inbox.path(facts)}` : null).toBe(inbox);
+  });
+
+  it("by nobody else: only that place writes activity, inboxes and webhook events", () => {
+    const server = join(import.meta.dirname, "..", "server");
+    const taken = /import [^;]*\b(addActivity|noteEdit|tell|queueEvent)\b[^;]* from/;
+    const places = readdirSync(server).filter((name) => name.endsWith(".ts") && taken.test(readFileSync(join(server, name), "utf8")));
+    expect(places).toEqual(["happenings.ts"]);
+  });
+});
