@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { readdir } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
 import { join } from "node:path";
@@ -6,6 +7,7 @@ import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
 import { projectsOf } from "../web/server/projects";
 import { seeded } from "../core/test/random";
+import { password, signInByRequest } from "./people";
 
 const url = process.env["DATABASE_URL"] ?? "";
 const folder = join(import.meta.dirname, "..", "db", "migrations");
@@ -68,10 +70,19 @@ test.describe("the database holds", () => {
     }
   });
 
-  test("passwords only as Argon2id hashes, sessions only as hashes of their tokens", async () => {
+  test("passwords only as Argon2id hashes, sessions only as hashes of their tokens", async ({ playwright, baseURL }) => {
     const people = await sql<{ hash: string }[]>`SELECT password_hash AS hash FROM person`;
     expect(people.length).toBeGreaterThanOrEqual(3);
     for (const { hash } of people) expect(hash).toMatch(/^\$argon2id\$v=19\$m=19456,t=2,p=1\$/);
+    const api = await playwright.request.newContext({ baseURL });
+    await signInByRequest(api, "reader@skerry.example", password);
+    const token = (await api.storageState()).cookies.find(({ name }) => name === "ypsiline_session")?.value ?? "";
+    expect(token.length).toBeGreaterThan(30);
+    const sessions = await sql<{ hash: Buffer }[]>`SELECT token_hash AS hash FROM session`;
+    const kept = sessions.map(({ hash }) => hash.toString("hex"));
+    expect(kept).toContain(createHash("sha256").update(token).digest("hex"));
+    expect(kept.filter((one) => one === Buffer.from(token).toString("hex") || one.length !== 64)).toEqual([]);
+    await api.dispose();
   });
 
   test("how far each project is behind, counted by hand over random versions", async () => {

@@ -2,7 +2,7 @@ import { type APIRequestContext, type Browser, type BrowserContext, expect, type
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 
-const { password } = JSON.parse(readFileSync(join(import.meta.dirname, "..", "scripts", "demo-accounts.json"), "utf8")) as {
+export const { password } = JSON.parse(readFileSync(join(import.meta.dirname, "..", "scripts", "demo-accounts.json"), "utf8")) as {
   password: string;
 };
 

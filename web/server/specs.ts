@@ -75,6 +75,12 @@ export const readStoredDraft = async (sql: Sql, specId: number): Promise<DraftRo
   return row ?? null;
 };
 
+/** Which revision a draft is at, without its document; null where there is none. */
+export const readRevision = async (sql: Sql, specId: number): Promise<number | null> => {
+  const [row] = await sql<{ revision: number }[]>`SELECT revision FROM draft WHERE spec_id = ${specId}`;
+  return row?.revision ?? null;
+};
+
 export const readDraft = async (sql: Sql, specId: number): Promise<Draft | null> => {
   const [row] = await sql<DraftRow[]>`SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId}`;
   return draftOf(row);

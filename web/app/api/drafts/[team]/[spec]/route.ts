@@ -4,7 +4,7 @@ import { database } from "@/server/database";
 import { saveChanges } from "@/server/drafts";
 import { handler } from "@/server/handler";
 import { sentence } from "@/server/request-body";
-import { readDraft } from "@/server/specs";
+import { readDraft, readRevision } from "@/server/specs";
 import { allowedSpec } from "@/server/viewer";
 
 type Params = { team: string; spec: string };
@@ -13,10 +13,13 @@ type Params = { team: string; spec: string };
 export const GET = handler<Params>(async (request, params) => {
   const allowed = await allowedSpec(params.team, params.spec, "read-draft");
   if (!allowed.ok) return allowed.problem;
+  const headers = { "Cache-Control": "no-store" };
+  // Pages ask again and again; as long as nothing has changed, no document is read for it.
+  const since = new URL(request.url).searchParams.get("since");
+  if (since !== null && since === String(await readRevision(database(), allowed.spec.id)))
+    return new Response(null, { status: 204, headers });
   const draft = await readDraft(database(), allowed.spec.id);
   if (!draft) return { code: "not-found", detail: "This spec has no draft." };
-  const headers = { "Cache-Control": "no-store" };
-  if (new URL(request.url).searchParams.get("since") === String(draft.revision)) return new Response(null, { status: 204, headers });
   return Response.json({ revision: draft.revision, layout: draft.layout }, { headers });
 });
 
