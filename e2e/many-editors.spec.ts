@@ -5,6 +5,7 @@ import { type Breakpoint, type Change, type Conflict, type Layout, newBreakpoint
 import { cleanLayout } from "../core/test/layouts";
 import { startCluster } from "../scripts/cluster.mjs";
 import { freePort, serve } from "../scripts/serve.mjs";
+import { password, signInByRequest } from "./people";
 import { createDraftStore, type SaveAnswer } from "../web/draft/draft-store";
 import { openDatabase } from "../web/server/database";
 
@@ -217,24 +218,18 @@ test("20 people edit one draft over two application processes while the database
   }
 });
 
-test("what is saved through one application process is heard of through the other", async () => {
+test("what is saved through one application process is heard of through the other", async ({ playwright }) => {
   test.setTimeout(120_000);
   const url = process.env["DATABASE_URL"] ?? "";
   const port = await freePort();
   const second = await serve(port, { DATABASE_URL: url, RATE_LIMIT: "0", DEMO: "1" });
   try {
     const base = process.env["BASE_URL"] ?? "";
-    const signIn = async (address: string): Promise<string> =>
-      (
-        await fetch(`${address}/session`, {
-          method: "POST",
-          redirect: "manual",
-          body: new URLSearchParams({ email: "author@skerry.example", password: "slack-water-at-nine" }),
-        })
-      ).headers
-        .get("set-cookie")
-        ?.split(";")[0] ?? "";
-    const cookie = await signIn(base);
+    // Twenty people have just signed in from this address: this one waits as it is told.
+    const api = await playwright.request.newContext({ baseURL: base });
+    await signInByRequest(api, "author@skerry.example", password);
+    const cookie = (await api.storageState()).cookies.map(({ name, value }) => `${name}=${value}`).join("; ");
+    await api.dispose();
     const made = await fetch(`${base}/api/specs`, {
       method: "POST",
       headers: { Cookie: cookie, "Content-Type": "application/json" },
