@@ -48,6 +48,7 @@ export {
 export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";
 export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
+export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
 export { columnStart, columnTerms, columnTracks, shareOfContainer, spanWidth, spanWidths } from "./grid/columns";

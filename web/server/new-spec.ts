@@ -1,4 +1,4 @@
-import { blankLayout, type Layout, layoutFromColumns } from "@ypsiline/core";
+import { slugOf, blankLayout, type Layout, layoutFromColumns } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { z } from "zod";
 import type { newSpecRequest } from "./api-schemas";
@@ -8,16 +8,6 @@ import { addSpec, findSpec, readDraft } from "./specs";
 import { teamFor } from "./team";
 
 type Request = z.output<typeof newSpecRequest>;
-
-/** The part of an address made from a name: "Passenger booking" is passenger-booking. */
-export const slugOf = (name: string): string => {
-  const plain = name
-    .normalize("NFKD")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "");
-  return (/^[a-z]/.test(plain) ? plain : `spec-${plain}`).slice(0, 50).replace(/-+$/, "");
-};
 
 const startLayout = async (sql: postgres.Sql, personId: number, { name, start }: Request): Promise<Layout | null> => {
   switch (start.kind) {
@@ -61,7 +51,8 @@ export const createSpec = async (
       },
     };
   for (let next = 1; next <= mostOfOneName; next += 1) {
-    const slug = next === 1 ? slugOf(request.name) : `${slugOf(request.name)}-${next}`;
+    const first = slugOf(request.name, "spec", 50);
+    const slug = next === 1 ? first : `${first}-${next}`;
     const id = await addSpec(sql, { teamId: team.id, slug, description: request.description, layout, personId });
     if (id === null) continue;
     return { ok: true, slug };

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { z } from "zod";
 import { problemResponse } from "@/server/problem";
 import { asGot, readJson, readText, sentence } from "@/server/request-body";
-import { slugOf } from "@/server/new-spec";
+import { slugOf } from "@ypsiline/core";
 
 const request = (body: string | Uint8Array<ArrayBuffer>, type = "application/json"): Request =>
   new Request("http://127.0.0.1/x", { method: "POST", body, headers: { "Content-Type": type } });
@@ -110,7 +110,7 @@ describe("the address made from a spec's name", () => {
     ["a".repeat(80), "a".repeat(50)],
     [`${"a".repeat(49)} b`, "a".repeat(49)],
   ])("“%s” is %s", (name, slug) => {
-    expect(slugOf(name)).toBe(slug);
+    expect(slugOf(name, "spec", 50)).toBe(slug);
     expect(slug).toMatch(/^[a-z][a-z0-9-]{0,59}$/);
   });
 });

@@ -3,6 +3,7 @@ import { type Issue, parseLayout } from "../../layout/parse";
 import { breakpointNumbers, ledgerHeadings, type NumberPath } from "../../layout/numbers";
 import type { LayoutInput } from "../../layout/schema";
 import { idPattern } from "../../layout/schema";
+import { slugOf, untaken } from "../../layout/slug";
 import { usualDrawnAt } from "../drawn-at";
 import { breakpointFromLines, type Edge } from "../from-lines";
 import type { Read } from "../types";
@@ -37,18 +38,7 @@ const length = (text: string): string => {
   return found ? `${(found[1] ?? "").replace(",", ".")}${(found[2] ?? "px").toLowerCase()}` : text;
 };
 
-const idOf = (name: string, used: ReadonlySet<string>): string => {
-  const made = name
-    .toLowerCase()
-    .normalize("NFKD")
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^[-\d]+|-+$/g, "")
-    .slice(0, 36);
-  const base = idPattern.test(made) ? made : "row";
-  let id = base;
-  for (let next = 2; used.has(id); next += 1) id = `${base}-${next}`;
-  return id;
-};
+const idOf = (name: string, used: ReadonlySet<string>): string => untaken(slugOf(name, "row", 36), (one) => used.has(one));
 
 /** Numbers that a ledger file holds. */
 type Held = { [K in NumberPath]: (typeof breakpointNumbers)[K]["heading"] extends string ? K : never }[NumberPath];

@@ -1,26 +1,14 @@
-import { type Breakpoint, type CellId, cellList, inOrder, type Layout, limits, newBreakpoint } from "@ypsiline/core";
+import { type Breakpoint, type CellId, cellList, inOrder, type Layout, limits, newBreakpoint, slugOf, untaken } from "@ypsiline/core";
 
-/** An id no other breakpoint has, made from a name. */
+/** An id no other breakpoint has, made from a name; `at-width` from a name without a letter or digit of ours. */
 export const freshId = (layout: Layout, name: string): string => {
-  const plain = name
-    .normalize("NFKD")
-    .toLowerCase()
-    .replace(/[^a-z0-9]+/g, "-")
-    .replace(/^-+|-+$/g, "");
-  const root = (/^[a-z]/.test(plain) ? plain : `at-${plain || "width"}`).slice(0, 32).replace(/-+$/, "");
-  const taken = new Set(layout.breakpoints.map(({ id }) => id));
-  let id = root;
-  for (let next = 2; taken.has(id); next += 1) id = `${root}-${next}`;
-  return id;
+  const made = slugOf(name, "at", 32);
+  return untaken(made === "at" ? "at-width" : made, (one) => layout.breakpoints.some(({ id }) => id === one));
 };
 
 /** A name no other breakpoint has: "Wide 2" where there is a Wide already. */
-const freshName = (layout: Layout, name: string): string => {
-  const taken = new Set(layout.breakpoints.map((one) => one.name));
-  let fresh = name;
-  for (let next = 2; taken.has(fresh); next += 1) fresh = `${name} ${next}`;
-  return fresh;
-};
+const freshName = (layout: Layout, wanted: string): string =>
+  untaken(wanted, (one) => layout.breakpoints.some(({ name }) => name === one), " ");
 
 export const mayAdd = (layout: Layout): boolean => layout.breakpoints.length < limits.breakpoints;
 

@@ -1,0 +1,24 @@
+/**
+ * The part of an address, id or custom property made from a name: "Passenger booking" is passenger-booking. It begins with a
+ * letter: where the name has none to begin with, `before` stands in front of it, or alone where nothing is left.
+ */
+export const slugOf = (name: string, before: string, longest = 40): string => {
+  const plain = plainName(name);
+  const slug = plain === "" ? before : /^[a-z]/.test(plain) ? plain : `${before}-${plain}`;
+  return slug.slice(0, longest).replace(/-+$/, "");
+};
+
+/** Small letters and digits of a name, joined by hyphens; "" where it has none. */
+export const plainName = (name: string): string =>
+  name
+    .normalize("NFKD")
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "");
+
+/** The text itself, or with the first number from 2 that makes it one nobody has: "desk", "desk-2". */
+export const untaken = (wanted: string, taken: (one: string) => boolean, between = "-"): string => {
+  let one = wanted;
+  for (let next = 2; taken(one); next += 1) one = `${wanted}${between}${next}`;
+  return one;
+};
