@@ -30,21 +30,8 @@ export { workOutSum } from "./exact/sum";
 export { versionLevels } from "./layout/levels";
 export { formatVersion, upgrade } from "./layout/upgrade";
 export { limits } from "./layout/limits";
-export {
-  breakpointNumbers,
-  cellList,
-  cellOfPath,
-  containerWords,
-  facetIds,
-  facetOfPlace,
-  ledgerHeadings,
-  numberAt,
-  numberCells,
-  placeOfPath,
-  readContainerKind,
-  readDeclared,
-  repairCells,
-} from "./layout/numbers";
+export { breakpointNumbers, cellOfPath, facetIds, facetOfPlace, ledgerHeadings, numberAt, placeOfPath } from "./layout/numbers";
+export { cellList, containerWords, numberCells, readContainerKind, readDeclared, repairCells } from "./layout/cells";
 export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";
 export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
@@ -99,7 +86,8 @@ export type { Exact } from "./exact/exact";
 export type { Length, LengthContext, LengthUnit } from "./exact/length";
 export type { ShownNumber } from "./exact/show";
 export type { SumFault, SumResult } from "./exact/sum";
-export type { CellId, CellResult, Facet, NumberCell, NumberPath, RepairCell, SheetPlace } from "./layout/numbers";
+export type { CellId, Facet, NumberPath, SheetPlace } from "./layout/numbers";
+export type { CellResult, NumberCell, RepairCell } from "./layout/cells";
 export type { Issue, Parsed } from "./layout/parse";
 export type { Baseline, Breakpoint, Columns, Container, Layout, LayoutInput, Rows } from "./layout/schema";
 export type { BreakpointRange } from "./grid/breakpoint-at";

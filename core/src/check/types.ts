@@ -38,7 +38,7 @@ export type Fix = { readonly term: FixTerm; readonly to: string; readonly patch:
 
 /**
  * What each rule measured when it does not hold. Lengths are CSS px, exact. Words are made of these by
- * words.ts and nowhere else; tests look at these and not at the words.
+ * their rule and nowhere else; tests look at these and not at the words.
  */
 export type FactsOf = {
   "sum-closes": { width: Exact; margins: Exact; gaps: number; gutter: Exact; container: Exact; over: Exact };

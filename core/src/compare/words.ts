@@ -1,6 +1,6 @@
 import { lengthWords } from "../words/lengths";
 import { joined, name, plainText, type Words, words } from "../words/words";
-import { nameOfPath } from "../layout/numbers";
+import { nameOfPath } from "../layout/cells";
 import type { Layout } from "../layout/schema";
 import { type Change, compareLayouts, sameJson } from "./changes";
 

@@ -4,7 +4,7 @@ import { columnTerms } from "../../grid/columns";
 import { limits } from "../../layout/limits";
 import type { Breakpoint } from "../../layout/schema";
 import { commonDenominator } from "../whole-pixel-sets";
-import type { RepairCell } from "../../layout/numbers";
+import type { RepairCell } from "../../layout/cells";
 import type { Frame } from "./frames";
 
 /**

@@ -1,4 +1,4 @@
-import type { RepairCell } from "../../layout/numbers";
+import type { RepairCell } from "../../layout/cells";
 
 /** A number that must not change. */
 export type HeldCell = { readonly breakpoint: string; readonly cell: RepairCell };

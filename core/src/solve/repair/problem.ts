@@ -5,7 +5,7 @@ import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
 import type { Layout } from "../../layout/schema";
 import { type Candidate, type CandidateSearch, type Cost, lengthsOf, type Scale, unitOf, type Work } from "./candidates";
 import type { HeldCell } from "./cells";
-import type { RepairCell } from "../../layout/numbers";
+import type { RepairCell } from "../../layout/cells";
 import { type Frame, frameChoices, framesOf } from "./frames";
 
 /** How far gutters, margins and containers are looked for, px. Where counts and from-widths stay, everything within it is looked at. */

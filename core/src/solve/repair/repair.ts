@@ -6,7 +6,7 @@ import { columnTerms } from "../../grid/columns";
 import type { Breakpoint, Layout } from "../../layout/schema";
 import type { Work } from "./candidates";
 import type { HeldCell } from "./cells";
-import { repairCells } from "../../layout/numbers";
+import { repairCells } from "../../layout/cells";
 import { isToMend } from "./goal";
 import { holdsInTheWay, stuckAt } from "./in-the-way";
 import { type Node, type Place, type Problem, problemOf } from "./problem";

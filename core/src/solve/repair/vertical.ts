@@ -5,7 +5,7 @@ import { absolute, add, compare, divide, type Exact, exact, subtract, zero } fro
 import { type LengthContext, pxText, px } from "../../exact/length";
 import { toExactDecimal } from "../../exact/show";
 import type { Breakpoint } from "../../layout/schema";
-import type { RepairCell } from "../../layout/numbers";
+import type { RepairCell } from "../../layout/cells";
 
 /** Rows and baseline mended on their own: nothing of the columns depends on them. `inTheWay` are held cells that are off. */
 export type VerticalRepair = { readonly breakpoint: Breakpoint; readonly cost: Exact; readonly inTheWay: readonly RepairCell[] };
