@@ -1,6 +1,8 @@
 import { type APIRequestContext, expect, test } from "@playwright/test";
 import { writeCss, writeLayout, plainCss } from "../core/src/index";
 import { demoSpecs } from "../scripts/demo-layouts";
+import { z } from "zod";
+import { checkAnswer, importAnswer, problemAnswer, resolveAnswer, setsAnswer, solveAnswer, versionsAnswer } from "../web/wire/api";
 import { requestsOf, signInByRequest } from "./people";
 
 const booking = demoSpecs[0]?.versions.at(-1)?.layout;
@@ -11,7 +13,21 @@ const layout =
   })();
 
 type Problem = { status: number; title: string; type: string; detail: string; errors?: { path: string; message: string }[] };
-const post = (request: APIRequestContext, path: string, data: unknown) => request.post(`/api/v1/${path}`, { data });
+const answers: Readonly<Record<string, z.ZodType>> = {
+  resolve: resolveAnswer,
+  solve: solveAnswer,
+  check: checkAnswer,
+  "whole-pixel-sets": setsAnswer,
+};
+
+/** Posts to /api/v1; what it answers is what the description of the interface says, and nothing beside it. */
+const post = async (request: APIRequestContext, path: string, data: unknown) => {
+  const answer = await request.post(`/api/v1/${path}`, { data });
+  const body = answer.headers()["content-type"]?.includes("json") ? ((await answer.json()) as unknown) : null;
+  const said = answer.ok() ? answers[path] : problemAnswer;
+  if (said) expect(said.parse(body)).toEqual(body);
+  return answer;
+};
 
 test.describe("computing, open to anyone", () => {
   test("resolve answers geometry as exact strings", async ({ request }) => {
@@ -97,7 +113,9 @@ test.describe("computing, open to anyone", () => {
     const css = await post(request, "export?format=css&edges=exact&unit=rem&query=container", { layout });
     expect(css.headers()["content-type"]).toContain("text/css");
     const back = await request.post("/api/v1/import", { data: await css.text(), headers: { "Content-Type": "text/css" } });
-    const read = (await back.json()) as { layout: { breakpoints: { columns: { count: number } }[] }; lost: string[] };
+    const told = (await back.json()) as unknown;
+    const read = importAnswer.parse(told);
+    expect(read).toEqual(told);
     expect(read.layout.breakpoints.map(({ columns }) => columns.count)).toEqual([4, 8, 12, 12]);
     expect(read.lost.length).toBeGreaterThan(0);
     const document = await post(request, "export?format=layout", { layout });
@@ -164,12 +182,18 @@ test.describe("computing, open to anyone", () => {
     });
 
   test("is described by OpenAPI 3.1 and a JSON Schema", async ({ request }) => {
-    const openapi = (await (await request.get("/api/v1/openapi.json")).json()) as { openapi: string; paths: Record<string, unknown> };
+    const openapi = (await (await request.get("/api/v1/openapi.json")).json()) as {
+      openapi: string;
+      paths: Record<string, unknown>;
+      components: { schemas: Record<string, unknown> };
+    };
     expect(openapi.openapi).toBe("3.1.0");
     expect(Object.keys(openapi.paths)).toEqual(
       expect.arrayContaining(["/resolve", "/solve", "/check", "/export", "/import", "/specs/{team}/{spec}/{version}"]),
     );
-    expect(JSON.stringify(openapi.paths["/resolve"])).toContain("drawnAt");
+    // The layout document is described once, and pointed at.
+    expect(JSON.stringify(openapi.paths["/resolve"])).toContain(`"$ref":"#/components/schemas/Layout"`);
+    expect(JSON.stringify(openapi.components.schemas["Layout"])).toContain("drawnAt");
     const schema = (await (await request.get("/schema/layout-1.json")).json()) as { $schema: string };
     expect(schema.$schema).toContain("2020-12");
   });
@@ -181,7 +205,9 @@ test.describe("published specs", () => {
   test("are not there for strangers, are for members; one that is shared is for anybody", async ({ request, baseURL }) => {
     expect((await request.get(path)).status()).toBe(401);
     const reader = await requestsOf(baseURL ?? "", "reader");
-    const body = (await (await reader.get(open)).json()) as { latest: string; versions: { number: string; withdrawn: unknown }[] };
+    const told = (await (await reader.get(open)).json()) as unknown;
+    const body = versionsAnswer.parse(told);
+    expect(z.encode(versionsAnswer, body)).toEqual(told);
     expect(body.latest).toBe("2.1.0");
     expect(body.versions.map(({ number, withdrawn }) => [number, withdrawn])).toEqual([
       ["2.1.0", null],

@@ -261,7 +261,7 @@ test("what is saved through one application process is heard of through the othe
     });
     expect(saved.status).toBe(200);
     const text = await Promise.race([heard, sleep(5_000).then(() => "nothing was heard")]);
-    expect(text).toContain('data: {"kind":"draft","revision":2}');
+    expect(text).toContain('event: draft\ndata: {"revision":2}');
     controller.abort();
   } finally {
     second.kill("SIGTERM");

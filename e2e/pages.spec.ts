@@ -204,13 +204,13 @@ test("a new spec keeps what was typed and says beside each field what would be r
   await page.getByLabel("Width, px").fill("1440+");
   await page.getByLabel("Columns", { exact: true }).fill("120");
   await page.getByRole("button", { name: "Make the spec" }).click();
-  await expect(page.locator("#start-width-fault")).toContainText("must be a width");
-  await expect(page.locator("#spec-name-fault")).toContainText("Give the spec a name");
+  await expect(page.locator("#start-width-words")).toContainText("must be a width");
+  await expect(page.locator("#spec-name-words")).toContainText("Give the spec a name");
   await page.getByLabel("Name", { exact: true }).fill("Ticket wall");
   await page.getByLabel("Width, px").fill("99999");
   await page.getByRole("button", { name: "Make the spec" }).click();
-  await expect(page.locator("#start-width-fault")).toContainText("from 1 to 20,000");
-  await expect(page.locator("#start-columns-fault")).toContainText("from 1 to 96");
+  await expect(page.locator("#start-width-words")).toContainText("from 1 to 20,000");
+  await expect(page.locator("#start-columns-count-words")).toContainText("from 1 to 96");
   await expect(page.getByLabel("Width, px")).toHaveValue("99999");
   await page.getByLabel(/^A file/).check();
   await page

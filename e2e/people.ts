@@ -1,6 +1,7 @@
-import { type APIRequestContext, type Browser, type BrowserContext, expect, type Page, request } from "@playwright/test";
+import { type APIRequestContext, type Browser, type BrowserContext, expect, type Page, type Response, request } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
+import { routes } from "../web/wire/routes";
 
 export const { password } = JSON.parse(readFileSync(join(import.meta.dirname, "..", "scripts", "demo-accounts.json"), "utf8")) as {
   password: string;
@@ -30,7 +31,26 @@ export const signIn = async (page: Page, role: Role): Promise<void> => {
   await page.waitForURL("**/specs");
 };
 
-/** What a page must never say on its console; read by `quietPage`. */
+const contracts = Object.entries(routes).map(([key, { answer }]) => {
+  const [method = "", path = ""] = key.split(" ");
+  return { method, path: new RegExp(`^${path.replace(/:\\w+/g, "[^/]+")}$`), key, answer };
+});
+
+/** What an answer of an internal route has that its contract does not say, or lacks; null where it is as agreed. */
+const offContract = async (response: Response): Promise<string | null> => {
+  const { pathname } = new URL(response.url());
+  const contract = contracts.find(({ method, path }) => method === response.request().method() && path.test(pathname));
+  if (!contract?.answer || !response.ok() || response.status() === 204) return null;
+  try {
+    const parsed = contract.answer.safeParse(JSON.parse(await response.text()));
+    return parsed.success ? null : `${contract.key} answers off its contract: ${parsed.error.message}`;
+  } catch {
+    // The page went on before the answer was read.
+    return null;
+  }
+};
+
+/** What a page must never say on its console, nor be answered; read by `quietPage`. */
 export const watch = (page: Page): readonly string[] => {
   const said: string[] = [];
   page.on("console", (message) => {
@@ -38,6 +58,7 @@ export const watch = (page: Page): readonly string[] => {
       said.push(message.text());
   });
   page.on("pageerror", (error) => said.push(String(error)));
+  page.on("response", (response) => void offContract(response).then((fault) => (fault === null ? undefined : said.push(fault))));
   return said;
 };
 

@@ -5,7 +5,7 @@ import { parseVersion } from "../core/src/index";
 import { addComment } from "../web/server/comments";
 import { hashPassword } from "../web/server/passwords";
 import { addMember, addPerson, addTeam } from "../web/server/people";
-import type { Role } from "../web/server/permissions";
+import type { Role } from "../web/wire/shapes";
 import { addProject, setUse } from "../web/server/projects";
 import { askReview } from "../web/server/reviews";
 import { addSpec, findSpec, setPublic } from "../web/server/specs";

@@ -4,7 +4,7 @@ import { type Layout, parseLayout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { toast, Toaster } from "sonner";
-import { send } from "@/ui/request";
+import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
 import { type Present, useLive } from "./use-live";
@@ -57,8 +57,6 @@ type Props = Given & {
   readonly children: ReactNode;
 };
 
-type ListedComment = OpenComment & { readonly thread: number | null; readonly resolvedAt: string | null };
-
 const gone = "That number has been changed by somebody else since; it stays.";
 
 /** Holds one draft for all of its pages, and asks where two people changed the same number. */
@@ -72,11 +70,9 @@ export const DraftProvider = ({ draft, openComments, children, ...given }: Props
       if (revision === 0 || revision > store.revision()) void store.refresh().then(() => (revision === 0 ? store.flush() : undefined));
     },
     comments: () =>
-      void send<{ comments: readonly ListedComment[] }>(`/api/drafts/${address.team}/${address.spec}/comments`, { method: "GET" }).then(
-        (answer) => {
-          if (answer.ok) setComments(answer.value.comments.filter(({ thread, resolvedAt }) => thread === null && resolvedAt === null));
-        },
-      ),
+      void ask("GET /api/drafts/:team/:spec/comments", address).then((answer) => {
+        if (answer.ok) setComments(answer.value.comments.filter(({ thread, resolvedAt }) => thread === null && resolvedAt === null));
+      }),
   });
   const value = useMemo((): Draft => {
     const edit = (next: Layout, step: string | null = null): string | null => {

@@ -28,8 +28,11 @@ export type SaveAnswer =
 /** The world outside the store: the server, a clock, and a place that outlives the page. */
 export type DraftWorld = {
   readonly save: (revision: number, changes: readonly Change[]) => Promise<SaveAnswer>;
-  /** The draft where it is newer than a revision; null where it is not, or nothing answers. */
-  readonly newer: (revision: number) => Promise<{ readonly revision: number; readonly layout: Layout } | null>;
+  /** The draft where it is newer than what is known; null where it is not, or nothing answers. */
+  readonly newer: (known: {
+    readonly revision: number;
+    readonly layout: Layout;
+  }) => Promise<{ readonly revision: number; readonly layout: Layout } | null>;
   readonly now: () => number;
   readonly after: (ms: number, work: () => void) => () => void;
   /** Keeps unsaved changes across a reload or a crash; empty when all is saved. False where there is no room to keep them. */
@@ -178,7 +181,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     lookAfter = sending;
     if (sending || closed || save.kind === "conflict") return;
     const known = base;
-    const newer = await world.newer(known.revision);
+    const newer = await world.newer(known);
     if (sending || base !== known) {
       // What was asked has been overtaken by an answer to changes sent meanwhile.
       lookAfter = sending;

@@ -1,39 +1,43 @@
 "use client";
 
-import type { Change, Conflict, Layout } from "@ypsiline/core";
+import { applyChanges, type Change, type Layout } from "@ypsiline/core";
 import { useEffect, useState, useSyncExternalStore } from "react";
-import { send } from "@/ui/request";
+import { ask, send } from "@/ui/request";
 import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer } from "./draft-store";
 
 export type DraftAddress = { readonly team: string; readonly spec: string };
 
-const savePath = ({ team, spec }: DraftAddress): string => `/api/drafts/${team}/${spec}`;
+const route = "/api/drafts/:team/:spec";
 
 const saveTo = async (address: DraftAddress, revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
   // Browsers let small requests outlive the page; larger ones would be refused with keepalive.
   const keepalive = JSON.stringify(changes).length < 50_000;
-  const answer = await send<{ revision: number; layout: Layout | null }>(savePath(address), {
-    method: "POST",
-    body: { revision, changes },
-    keepalive,
-  });
+  const answer = await send(`POST ${route}`, address, { revision, changes }, { keepalive });
   if (answer.ok) return { kind: "saved", ...answer.value };
-  const { status, detail, issues, body } = answer.fault;
-  if (status === 409)
-    return {
-      kind: "conflict",
-      revision: Number(body["revision"]),
-      layout: body["layout"] as Layout,
-      conflicts: body["conflicts"] as Conflict[],
-    };
+  const { status, detail, issues, conflict } = answer.fault;
+  if (conflict) return { kind: "conflict", ...conflict };
   if (status === 401) return { kind: "failed", signIn: true, detail: "You are signed out" };
   if (status === 400 || status === 403 || status === 404 || status === 413 || status === 422) return { kind: "refused", detail, issues };
   return { kind: "failed", signIn: false, detail };
 };
 
-const newerThan = async (address: DraftAddress, revision: number): Promise<{ revision: number; layout: Layout } | null> => {
-  const answer = await send<{ revision: number; layout: Layout }>(`${savePath(address)}?since=${revision}`, { method: "GET" });
-  return answer.ok && answer.status === 200 ? answer.value : null;
+type Known = { readonly revision: number; readonly layout: Layout };
+
+/** The draft where it is newer than what is known: by the edits made since, or, where they are many or do not fit, whole. */
+export const newerThan = async (address: DraftAddress, known: Known): Promise<Known | null> => {
+  const answer = await ask(`GET ${route}`, address, { since: String(known.revision) });
+  if (!answer.ok || answer.status !== 200) return null;
+  if ("layout" in answer.value) return answer.value;
+  let { layout } = known;
+  for (const edit of answer.value.edits) {
+    const applied = applyChanges(layout, edit);
+    if (!applied.ok) {
+      const whole = await ask(`GET ${route}`, address);
+      return whole.ok && "layout" in whole.value ? whole.value : null;
+    }
+    ({ layout } = applied);
+  }
+  return { revision: answer.value.revision, layout };
 };
 
 /** Unsaved changes are kept per tab, so that two tabs on one draft do not take each other's. */
@@ -91,7 +95,7 @@ export const useDraft = (
   const [store] = useState(() =>
     createDraftStore(initial, {
       save: (revision, changes) => saveTo({ team, spec }, revision, changes),
-      newer: (revision) => newerThan({ team, spec }, revision),
+      newer: (known) => newerThan({ team, spec }, known),
       now: () => Date.now(),
       after: (ms, work) => {
         const timer = setTimeout(work, ms);

@@ -1,9 +1,11 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
+import { hearSpec } from "@/ui/hear";
 import { send } from "@/ui/request";
+import type { Answered } from "@/wire/routes";
 
-export type Present = { readonly tab: string; readonly name: string; readonly breakpoint: string };
+export type Present = Answered<"POST /api/drafts/:team/:spec/presence">["present"][number];
 
 /** What is heard of a spec while its draft is open. */
 type Hear = {
@@ -38,11 +40,12 @@ export const useLive = (
     let before: Promise<unknown> = Promise.resolve();
     const sayNow = async (gone: boolean) => {
       const own = tab();
-      const answer = await send<{ present: readonly Present[] }>(`/api/drafts/${team}/${spec}/presence`, {
-        method: "POST",
-        keepalive: gone,
-        body: { tab: own, breakpoint: place.current, gone },
-      });
+      const answer = await send(
+        "POST /api/drafts/:team/:spec/presence",
+        path,
+        { tab: own, breakpoint: place.current, gone },
+        { keepalive: gone },
+      );
       if (answer.ok && !gone) setPresent(answer.value.present.filter((one) => one.tab !== own));
     };
     return (gone: boolean): void => {
@@ -60,16 +63,18 @@ export const useLive = (
     let source: EventSource | null = null;
     const open = () => {
       if (source) return;
-      source = new EventSource(`/api/specs/${team}/${spec}/events`);
-      source.addEventListener("open", () => {
-        heard.current.draft(0);
-        heard.current.comments();
-      });
-      source.addEventListener("draft", (event) =>
-        heard.current.draft((JSON.parse((event as MessageEvent<string>).data) as { revision: number }).revision),
+      source = hearSpec(
+        { team, spec },
+        {
+          open: () => {
+            heard.current.draft(0);
+            heard.current.comments();
+          },
+          draft: ({ revision }) => heard.current.draft(revision),
+          comments: () => heard.current.comments(),
+          presence: () => say(false),
+        },
       );
-      source.addEventListener("comments", () => heard.current.comments());
-      source.addEventListener("presence", () => say(false));
     };
     const close = () => {
       source?.close();

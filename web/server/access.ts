@@ -1,7 +1,8 @@
 import type postgres from "postgres";
 import { endInvitationsBy } from "./invitations";
 import { endSessions, forgetBrowsers, membershipsOf } from "./people";
-import { may, type Role } from "./permissions";
+import { may } from "./permissions";
+import type { Role } from "@/wire/shapes";
 import { handProjects } from "./projects";
 import { endPresence } from "./presence";
 import { revokeTokensBy } from "./tokens";

@@ -4,10 +4,13 @@ import type { Sql } from "./database";
 export const channel = "ypsiline";
 
 /** Something others looking at a spec want to know at once; they ask for the rest themselves. */
-export type Announcement =
+export type SpecAnnouncement =
   | { readonly kind: "draft"; readonly spec: number; readonly revision: number }
   | { readonly kind: "version"; readonly spec: number; readonly number: string }
-  | { readonly kind: "presence" | "comments" | "review"; readonly spec: number }
+  | { readonly kind: "presence" | "comments" | "review"; readonly spec: number };
+
+export type Announcement =
+  | SpecAnnouncement
   | { readonly kind: "deliveries" }
   /** A person's rights changed (0: anybody's may have): what was allowed is to be asked again. */
   | { readonly kind: "access"; readonly person: number };

@@ -13,11 +13,22 @@ import {
   solveWords,
   words,
 } from "@ypsiline/core";
+import type { z } from "zod";
+import type * as api from "@/wire/api";
 
 const orNull = (value: Exact | null): string | null => value && toJson(value);
 
 /** The answer of POST /resolve: geometry as exact strings. */
-export const resolutionAnswer = ({ breakpoint, width, height, terms, columns, spans, rows, baseline }: Resolution) => ({
+export const resolutionAnswer = ({
+  breakpoint,
+  width,
+  height,
+  terms,
+  columns,
+  spans,
+  rows,
+  baseline,
+}: Resolution): z.output<typeof api.resolveAnswer> => ({
   breakpoint: breakpoint.id,
   width: toNumber(width),
   height: toNumber(height),
@@ -37,7 +48,7 @@ export const resolutionAnswer = ({ breakpoint, width, height, terms, columns, sp
 });
 
 /** The answer of POST /solve: all terms, null where undetermined. */
-export const solvedAnswer = (solved: Solved) => ({
+export const solvedAnswer = (solved: Solved): z.output<typeof api.solveAnswer> => ({
   width: orNull(solved.width),
   columns: solved.columns,
   column: orNull(solved.column),
@@ -49,7 +60,7 @@ export const solvedAnswer = (solved: Solved) => ({
 });
 
 /** The answer of POST /check, and the findings of /import. */
-export const checkAnswer = ({ findings, held }: CheckResult, layout: Layout) => ({
+export const checkAnswer = ({ findings, held }: CheckResult, layout: Layout): z.output<typeof api.checkAnswer> => ({
   findings: findings.map((finding) => {
     const where = layout.breakpoints.find(({ id }) => id === finding.breakpoint)?.name ?? finding.breakpoint;
     const { title, message, sum } = findingWords(finding, where);

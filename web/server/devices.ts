@@ -1,43 +1,15 @@
-import { type Device, sizeSchema, usualDevices } from "@ypsiline/core";
+import { type Device, usualDevices } from "@ypsiline/core";
 import type postgres from "postgres";
-import { z } from "zod";
+import { deviceList } from "@/wire/shapes";
 import type { Sql } from "./database";
 
-/** Most devices of a team. */
-export const mostDevices = 40;
-
-/** A team's devices as they are saved; the revision is the one they were changed from, 0 for the usual ones. */
-export const devicesRequest = z.strictObject({
-  revision: z.number().int().min(0),
-  devices: z
-    .array(
-      z.strictObject({
-        name: z
-          .string()
-          .max(80, { error: "must be at most 80 characters" })
-          .refine((name) => name.trim() !== "", { error: "must not be empty" }),
-        width: sizeSchema,
-        height: sizeSchema,
-        density: z
-          .number()
-          .min(0.5, { error: "must be from 0.5 to 8" })
-          .max(8, { error: "must be from 0.5 to 8" })
-          .refine((value) => /^\d(\.\d{1,3})?$/.test(String(value)), { error: "must have at most 3 decimals" }),
-      }),
-    )
-    .min(1, { error: "must hold at least 1 device" })
-    .max(mostDevices, { error: `must hold at most ${mostDevices} devices` }),
-});
-
 export type TeamDevices = { readonly revision: number; readonly devices: readonly Device[] };
-
-const rowSchema = devicesRequest.shape.devices;
 
 /** A team's devices; the usual ones, revision 0, where it has changed none. */
 export const devicesOf = async (sql: Sql, team: string): Promise<TeamDevices> => {
   const [row] = await sql<{ revision: string; devices: unknown }[]>`
     SELECT d.revision, d.devices FROM team_devices d JOIN team t ON t.id = d.team_id WHERE t.slug = ${team}`;
-  return row ? { revision: Number(row.revision), devices: rowSchema.parse(row.devices) } : { revision: 0, devices: usualDevices };
+  return row ? { revision: Number(row.revision), devices: deviceList.parse(row.devices) } : { revision: 0, devices: usualDevices };
 };
 
 export type DevicesSaved = { readonly ok: true; readonly revision: number } | { readonly ok: false; readonly now: TeamDevices };

@@ -3,7 +3,7 @@ import type postgres from "postgres";
 import { addActivity, noteEdit } from "./activity";
 import { announce, type Announcement } from "./announce";
 import { type InboxKind, tell } from "./inbox";
-import type { Publishers, Role } from "./permissions";
+import type { Publishers, Role } from "@/wire/shapes";
 import { queueEvent, type WebhookEvent } from "./webhook-queue";
 import { leadsOf, ownersOfUsers, peopleOfThread } from "./who-is-told";
 

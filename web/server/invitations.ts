@@ -3,7 +3,7 @@ import { happened } from "./happenings";
 import type { Sql } from "./database";
 import { hashPassword } from "./passwords";
 import { addMember, addPerson, personByEmail } from "./people";
-import type { Role } from "./permissions";
+import type { Role } from "@/wire/shapes";
 import { newSecret, secretHash } from "./secrets";
 import { putInOutbox } from "./team";
 

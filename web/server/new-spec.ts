@@ -1,13 +1,12 @@
 import { slugOf, blankLayout, type Layout, layoutFromColumns } from "@ypsiline/core";
 import type postgres from "postgres";
-import type { z } from "zod";
-import type { newSpecRequest } from "./api-schemas";
+import type { Received } from "@/wire/routes";
 import { may } from "./permissions";
 import type { Problem } from "./problem";
 import { addSpec, findSpec, readDraft } from "./specs";
 import { teamFor } from "./team";
 
-type Request = z.output<typeof newSpecRequest>;
+type Request = Received<"POST /api/specs">;
 
 const startLayout = async (sql: postgres.Sql, personId: number, { name, start }: Request): Promise<Layout | null> => {
   switch (start.kind) {

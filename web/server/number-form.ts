@@ -1,4 +1,4 @@
-import { type NumberForm, numberForms } from "./people";
+import { type NumberForm, numberForms } from "@/wire/shapes";
 import { cookieOptions } from "./sign-in";
 
 /** Carries the account's number form to every page of a browser, those included that ask nothing of the database. */

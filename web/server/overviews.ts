@@ -2,7 +2,7 @@ import { check, type Columns, countChanges, type Layout, readStoredLayout, type 
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import { type Page, pageSize } from "./paging";
-import type { Role } from "./permissions";
+import type { Role } from "@/wire/shapes";
 
 /** What a card shows of a draft, stored beside it: for which revision and version it was worked out, and the few numbers a small drawing takes. */
 export type DraftSummary = {

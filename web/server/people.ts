@@ -1,9 +1,5 @@
 import type { Sql } from "./database";
-import type { Role } from "./permissions";
-
-/** How a person reads numbers that are not whole. */
-export const numberForms = ["fractions", "decimals-2", "decimals-3"] as const;
-export type NumberForm = (typeof numberForms)[number];
+import type { NumberForm, Role } from "@/wire/shapes";
 
 export type Person = { readonly id: number; readonly email: string; readonly name: string; readonly numbers: NumberForm };
 export type Membership = { readonly team: string; readonly teamName: string; readonly role: Role };

@@ -1,9 +1,4 @@
-export const roles = ["reader", "author", "lead"] as const;
-export type Role = (typeof roles)[number];
-
-/** Who of a team may publish: its leads, or its authors too. */
-export const publisherSettings = ["leads", "authors"] as const;
-export type Publishers = (typeof publisherSettings)[number];
+import type { Publishers, Role } from "@/wire/shapes";
 
 export const actions = [
   "read-version",

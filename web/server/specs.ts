@@ -2,7 +2,7 @@ import { type Change, type Layout, readStoredLayout } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import { happened } from "./happenings";
-import type { Publishers, Role } from "./permissions";
+import type { Publishers, Role } from "@/wire/shapes";
 
 /** A spec and what the asking person is in its team (null where they are not in it). */
 export type Spec = {
@@ -75,10 +75,23 @@ export const readStoredDraft = async (sql: Sql, specId: number): Promise<DraftRo
   return row ?? null;
 };
 
-/** Which revision a draft is at, without its document; null where there is none. */
-export const readRevision = async (sql: Sql, specId: number): Promise<number | null> => {
-  const [row] = await sql<{ revision: number }[]>`SELECT revision FROM draft WHERE spec_id = ${specId}`;
-  return row?.revision ?? null;
+/** Most edits that are told one by one; past them the whole draft is less. */
+const mostEdits = 50;
+
+/** What each revision of a draft after one changed; null where that is not known or is much. No document is read for it. */
+export const editsSince = async (
+  sql: Sql,
+  specId: number,
+  since: number,
+): Promise<{ readonly revision: number; readonly edits: readonly (readonly Change[])[] } | null> => {
+  const rows = await sql<{ now: number; revision: number | null; changes: readonly Change[] | null }[]>`
+    SELECT d.revision AS now, e.revision, e.changes FROM draft d
+    LEFT JOIN draft_edit e ON e.spec_id = d.spec_id AND e.revision > ${since} AND d.revision - ${since} <= ${mostEdits}
+    WHERE d.spec_id = ${specId} ORDER BY e.revision`;
+  const [first] = rows;
+  if (!first || since > first.now) return null;
+  const edits = rows.flatMap(({ changes }) => (changes ? [changes] : []));
+  return edits.length === first.now - since ? { revision: first.now, edits } : null;
 };
 
 export const readDraft = async (sql: Sql, specId: number): Promise<Draft | null> => {

@@ -2,7 +2,7 @@ import type postgres from "postgres";
 import { endAccess, endedWords } from "./access";
 import { happened } from "./happenings";
 import type { Sql } from "./database";
-import type { Publishers, Role } from "./permissions";
+import type { Publishers, Role } from "@/wire/shapes";
 
 export type Team = {
   readonly id: number;

@@ -1,10 +1,11 @@
 import { usualDevices } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { devicesRequest, mostDevices } from "@/server/devices";
+import { routes } from "@/wire/routes";
+import { mostDevices } from "@/wire/shapes";
 
 const device = { name: "Gangway screen", width: 1280, height: 800, density: 1.5 };
 const faults = (devices: readonly unknown[], revision: unknown = 1): readonly string[] => {
-  const read = devicesRequest.safeParse({ revision, devices });
+  const read = routes["POST /api/teams/:team/devices"].request.safeParse({ revision, devices });
   return read.success ? [] : read.error.issues.map(({ path, message }) => `${path.join("/")} ${message}`);
 };
 

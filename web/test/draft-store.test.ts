@@ -27,7 +27,7 @@ const world = () => {
   };
   const outside: DraftWorld = {
     save,
-    newer: (revision) => Promise.resolve(server.revision > revision ? { ...server } : null),
+    newer: ({ revision }) => Promise.resolve(server.revision > revision ? { ...server } : null),
     now: () => now,
     after: (ms, work) => {
       const timer = { at: now + ms, work };

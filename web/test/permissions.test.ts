@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { type Action, actions, may, type Role } from "@/server/permissions";
+import { type Action, actions, may } from "@/server/permissions";
+import type { Role } from "@/wire/shapes";
 
 const all: readonly Role[] = ["reader", "author", "lead"];
 const makers: readonly Role[] = ["author", "lead"];

@@ -1,7 +1,20 @@
 "use client";
 
-import { add, type Exact, exact, type Length, type LengthUnit, lengthText, multiply, readTyped, sign, toDecimal } from "@ypsiline/core";
+import {
+  add,
+  type Exact,
+  exact,
+  type Length,
+  type LengthUnit,
+  lengthText,
+  multiply,
+  readTyped,
+  sign,
+  toDecimal,
+  type Words,
+} from "@ypsiline/core";
 import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
+import { Said } from "./num";
 
 /** Steps of the arrow keys: 1, Shift the base unit, Alt the half step; in rem and fr a sixteenth and a twentieth. */
 export const stepOf = (event: { shiftKey: boolean; altKey: boolean }, base: Exact, unit: LengthUnit): Exact => {
@@ -10,6 +23,9 @@ export const stepOf = (event: { shiftKey: boolean; altKey: boolean }, base: Exac
   if (event.shiftKey) return base;
   return event.altKey ? multiply(base, exact(1, 2)) : exact(1);
 };
+
+/** Why a field does not take what was typed; null where it does. */
+export type Fault = Words | string | null;
 
 type Props = {
   readonly label: string;
@@ -20,7 +36,7 @@ type Props = {
   readonly units: readonly LengthUnit[];
   readonly base: Exact;
   /** Takes a finished value; a returned sentence says why it cannot be, and the typed text stays. */
-  readonly onEnter: (value: Length) => string | null;
+  readonly onEnter: (value: Length) => Fault;
   readonly className?: string;
   readonly describedBy?: string;
   readonly disabled?: boolean;
@@ -35,18 +51,18 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
   const id = useId();
   const input = useRef<HTMLInputElement>(null);
   const [typed, setTyped] = useState<string | null>(null);
-  const [fault, setFault] = useState("");
+  const [fault, setFault] = useState<Fault>(null);
   const [focused, setFocused] = useState(false);
 
   const enter = (value: string): boolean => {
     if (value.trim() === text) {
       setTyped(null);
-      setFault("");
+      setFault(null);
       return true;
     }
     const read = readTyped(value, units);
     const words = read.ok ? onEnter(read.value) : read.message;
-    setFault(words ?? "");
+    setFault(words);
     setTyped(words === null ? null : value);
     return words === null;
   };
@@ -57,7 +73,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
       if (enter(typed ?? text)) requestAnimationFrame(() => input.current?.select());
     } else if (event.key === "Escape") {
       setTyped(null);
-      setFault("");
+      setFault(null);
       event.stopPropagation();
     } else if (event.key === "ArrowUp" || event.key === "ArrowDown") {
       event.preventDefault();
@@ -68,7 +84,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
       const next = add(value, event.key === "ArrowUp" ? step : multiply(step, exact(-1)));
       if (sign(next) < 0) return;
       const words = onEnter({ value: next, unit });
-      setFault(words ?? "");
+      setFault(words);
       setTyped(words === null ? null : (lengthText({ value: next, unit }) ?? toDecimal(next)));
     }
   };
@@ -85,7 +101,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
         autoComplete="off"
         spellCheck={false}
         aria-label={label}
-        aria-invalid={fault !== ""}
+        aria-invalid={fault !== null}
         aria-describedby={fault ? id : describedBy}
         className={`num ${overlay ? "covered" : ""}`}
         value={typed ?? text}
@@ -110,7 +126,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
       )}
       {fault && (
         <span id={id} role="alert" className="field-fault">
-          {fault}
+          {typeof fault === "string" ? fault : <Said of={fault} />}
         </span>
       )}
     </span>

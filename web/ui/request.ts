@@ -1,33 +1,59 @@
 import type { Issue } from "@ypsiline/core";
+import type { ConflictOf, GetKey, PathValues, PostKey, RouteKey, Sent, Told } from "@/wire/routes";
 
 /** A problem document as the application's own requests meet it; status 0 when nothing answered. */
-export type Fault = {
+export type Fault<Conflict = unknown> = {
   readonly status: number;
   readonly detail: string;
   readonly issues: readonly Issue[];
-  readonly body: Readonly<Record<string, unknown>>;
+  /** What a 409 carries, as `wire/routes.ts` says; null otherwise. */
+  readonly conflict: Conflict | null;
 };
 
-export type Answer<T> = { readonly ok: true; readonly value: T; readonly status: number } | { readonly ok: false; readonly fault: Fault };
+export type Answer<T, Conflict = unknown> =
+  { readonly ok: true; readonly value: T; readonly status: number } | { readonly ok: false; readonly fault: Fault<Conflict> };
 
 /** Longest wait for an answer, ms. */
 const patience = 20_000;
 
-/** Sends JSON to this application and reads its answer; every kind of failure comes back as data. */
-export const send = async <T>(path: string, init: { method: "GET" | "POST"; body?: unknown; keepalive?: boolean }): Promise<Answer<T>> => {
+/** The path of a route with its names filled in. */
+export const pathOf = (key: RouteKey, params: Readonly<Record<string, string | number>>): string =>
+  key.slice(key.indexOf("/")).replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name])));
+
+const request = async <T, Conflict>(path: string, init: RequestInit): Promise<Answer<T, Conflict>> => {
   try {
-    const response = await fetch(path, {
-      method: init.method,
-      keepalive: init.keepalive,
-      signal: AbortSignal.timeout(patience),
-      ...(init.body === undefined ? {} : { body: JSON.stringify(init.body), headers: { "Content-Type": "application/json" } }),
-    });
+    const response = await fetch(path, { ...init, signal: AbortSignal.timeout(patience) });
     const text = await response.text();
     const body = (text === "" ? {} : JSON.parse(text)) as Record<string, unknown>;
     if (response.ok) return { ok: true, value: body as T, status: response.status };
     const issues = Array.isArray(body["errors"]) ? (body["errors"] as Issue[]) : [];
-    return { ok: false, fault: { status: response.status, detail: String(body["detail"] ?? "Something went wrong."), issues, body } };
+    const conflict = response.status === 409 ? (body as Conflict) : null;
+    return { ok: false, fault: { status: response.status, detail: String(body["detail"] ?? "Something went wrong."), issues, conflict } };
   } catch {
-    return { ok: false, fault: { status: 0, detail: "The server does not answer.", issues: [], body: {} } };
+    return { ok: false, fault: { status: 0, detail: "The server does not answer.", issues: [], conflict: null } };
   }
+};
+
+/** Sends something to a route of this application and reads its answer; every kind of failure comes back as data. */
+export const send = <Key extends PostKey>(
+  key: Key,
+  params: PathValues<Key>,
+  body: Sent<Key>,
+  { keepalive = false }: { readonly keepalive?: boolean } = {},
+): Promise<Answer<Told<Key>, ConflictOf<Key>>> =>
+  request(pathOf(key, params), {
+    method: "POST",
+    keepalive,
+    body: JSON.stringify(body),
+    headers: { "Content-Type": "application/json" },
+  });
+
+/** Asks a route of this application for something. */
+export const ask = <Key extends GetKey>(
+  key: Key,
+  params: PathValues<Key>,
+  query: Readonly<Record<string, string>> = {},
+): Promise<Answer<Told<Key>>> => {
+  const asked = new URLSearchParams(query).toString();
+  return request(pathOf(key, params) + (asked === "" ? "" : `?${asked}`), { method: "GET" });
 };

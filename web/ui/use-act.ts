@@ -3,6 +3,7 @@
 import type { Issue } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
+import type { PathValues, PostKey, Sent, Told } from "@/wire/routes";
 import { send } from "./request";
 
 /** An action sent to the server: whether it is under way, and what was wrong with it. */
@@ -12,7 +13,12 @@ export type Act = {
   /** Faults by where they are ("/email"). */
   readonly issues: readonly Issue[];
   /** Sends it; true where it was done. The page is read anew then. */
-  readonly send: <T>(path: string, body: unknown, done?: (value: T) => void) => Promise<boolean>;
+  readonly send: <Key extends PostKey>(
+    key: Key,
+    params: PathValues<Key>,
+    body: Sent<Key>,
+    done?: (value: Told<Key>) => void,
+  ) => Promise<boolean>;
 };
 
 export const useAct = (): Act => {
@@ -24,11 +30,11 @@ export const useAct = (): Act => {
     busy,
     fault,
     issues,
-    send: async <T>(path: string, body: unknown, done?: (value: T) => void): Promise<boolean> => {
+    send: async (key, params, body, done) => {
       setBusy(true);
       setFault("");
       setIssues([]);
-      const answer = await send<T>(path, { method: "POST", body });
+      const answer = await send(key, params, body);
       setBusy(false);
       if (answer.ok) {
         done?.(answer.value);

@@ -40,6 +40,9 @@ const wantedStart = (align: "start" | "center" | "end", rest: Exact, start: Exac
   }
 };
 
+/** G = n − 1 + 2e: the gaps of n columns, e = ½ with half gutters at both edges. */
+export const gapCount = (columns: number, halfAtEdges: boolean): number => columns - 1 + (halfAtEdges ? 1 : 0);
+
 /**
  * Resolves declared columns at width W (docs/arithmetic.md, section 1).
  *
@@ -75,7 +78,7 @@ export const columnTerms = (columns: Columns, context: LengthContext): ColumnTer
 
   const half01 = columns.edgeGutters === "half";
   const count = columns.count;
-  const gaps = count - 1 + (half01 ? 1 : 0);
+  const gaps = gapCount(count, half01);
   const gutterLength = parseLength(columns.gutter);
   if (!gutterLength) throw new RangeError(`not a length: ${columns.gutter}`);
   let column: Exact;

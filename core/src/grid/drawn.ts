@@ -1,6 +1,6 @@
 import { px } from "../exact/length";
 import { add, compare, exact, type Exact, fromJsonNumber, multiply, sign, zero } from "../exact/exact";
-import type { Issue } from "../layout/parse";
+import type { Parsed } from "../layout/parse";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { lengthContext, resolve, type Resolution } from "./resolve";
 
@@ -33,10 +33,7 @@ const linesTo = (offset: Exact, step: Exact, emphasis: number, end: Exact): read
  * What is drawn of a breakpoint at its drawn-at size: columns and rows as `resolve` has them, baseline lines at
  * o + k·b and mesh lines at k·step, 0 and the last that lies inside included. Says so where there is no such breakpoint.
  */
-export const drawnAtSize = (
-  layout: Layout,
-  id: string,
-): { readonly ok: true; readonly value: Drawn } | { readonly ok: false; readonly issues: readonly Issue[] } => {
+export const drawnAtSize = (layout: Layout, id: string): Parsed<Drawn> => {
   const breakpoint = layout.breakpoints.find((one) => one.id === id);
   const width = fromJsonNumber(breakpoint?.drawnAt.width ?? 1);
   const resolved = resolve(layout, { width, breakpoint: id });

@@ -1,6 +1,6 @@
 import { type Exact, fromJsonNumber } from "../exact/exact";
 import { type LengthContext, parseLength } from "../exact/length";
-import type { Issue } from "../layout/parse";
+import type { Parsed } from "../layout/parse";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { breakpointAt } from "./breakpoint-at";
 import { type ColumnTerms, type ColumnTrack, columnTerms, columnTracks, spanWidths } from "./columns";
@@ -28,7 +28,7 @@ export type Resolution = {
   readonly baseline: BaselineGeometry | null;
 };
 
-export type Resolved = { readonly ok: true; readonly value: Resolution } | { readonly ok: false; readonly issues: readonly Issue[] };
+export type Resolved = Parsed<Resolution>;
 
 /** Root font size of a parsed layout, px. */
 export const rootFontSize = (layout: Layout): Exact => {

@@ -1,10 +1,10 @@
-import { plainText } from "../words/words";
+import { words } from "../words/words";
 import { add, compare, divide, equals, exact, type Exact, isWhole, isZero, multiply, sign, subtract, toNumber, zero } from "../exact/exact";
 import { type Length, type LengthContext, lengthText, toPx } from "../exact/length";
-import { show, toExactDecimal } from "../exact/show";
 import { resolveRows, rowTerms, sectionHeight } from "../grid/rows";
 import { limits } from "../layout/limits";
 import type { Rows } from "../layout/schema";
+import { declaredPx, type Refusal, refuse, sizeFault } from "./refusal";
 import { rowNouns, solve, solveWords } from "./solve";
 
 /** The terms of the row sum that can be typed; repeating rows have an offset, dividing rows margins. */
@@ -24,11 +24,7 @@ export type RowChange = {
   readonly givesWay: RowGivesWay;
 };
 
-export type RowChanged =
-  | { readonly ok: true; readonly rows: Rows; readonly sheet: Exact; readonly gaveWay: RowGivesWay }
-  | { readonly ok: false; readonly message: string };
-
-const fail = (message: string): RowChanged => ({ ok: false, message });
+export type RowChanged = { readonly ok: true; readonly rows: Rows; readonly sheet: Exact; readonly gaveWay: RowGivesWay } | Refusal;
 
 const givesOf: Readonly<Record<RowTerm, RowGivesWay>> = {
   height: "height",
@@ -68,29 +64,17 @@ const repeatingTerm = (gives: Exclude<RowGivesWay, "count">, { offset, count, ro
   }
 };
 
-const declared = (value: Exact, what: string): { ok: true; text: string } | { ok: false; message: string } => {
-  const text = lengthText({ value, unit: "px" });
-  return text === null
-    ? { ok: false, message: `${what} would have to be ${show(value)}, which no decimal says exactly; let another term give way` }
-    : { ok: true, text };
-};
-
 /** A height of the sheet: above 0, within the format's sizes, at most three decimals. */
-const sheetOf = (height: Exact): { ok: true; sheet: Exact } | { ok: false; message: string } => {
-  if (compare(height, exact(1)) < 0 || compare(height, exact(limits.size)) > 0)
-    return { ok: false, message: `the height would be ${show(height)}; it must be from 1 to ${limits.size.toLocaleString("en")}` };
-  return toExactDecimal(height, limits.sizeDecimals) === null
-    ? { ok: false, message: `the height would be ${show(height)}; it takes at most ${limits.sizeDecimals} decimals` }
-    : { ok: true, sheet: height };
-};
+const sheetOf = (height: Exact): { readonly ok: true; readonly sheet: Exact } | Refusal =>
+  sizeFault(height, "height") ?? { ok: true, sheet: height };
 
 const changeRepeating = (change: RowChange & { rows: Extract<Rows, { kind: "repeating" }> }, gives: RowGivesWay): RowChanged => {
   const { rows, sheet, context, term, value } = change;
   const now = rowTerms(rows, sheet, context);
-  if (now.kind !== "repeating") return fail("these rows divide");
+  if (now.kind !== "repeating") return refuse("not-taken", words`these rows divide`);
   const typed = toPx(value, context);
   const text = lengthText(value);
-  if (text === null) return fail("type at most 6 decimals");
+  if (text === null) return refuse("past-limit", words`type at most 6 decimals`);
   let next: Extract<Rows, { kind: "repeating" }> = rows;
   if (term === "row") next = { ...next, height: text };
   else if (term === "gutter") next = { ...next, gutter: text };
@@ -101,24 +85,24 @@ const changeRepeating = (change: RowChange & { rows: Extract<Rows, { kind: "repe
     if (!tall.ok) return tall;
     return resolveRows(next, height, context)
       ? { ok: true, rows: next, sheet: height, gaveWay: gives }
-      : fail("that makes more than 20,000 rows");
+      : refuse("past-limit", words`that makes more than 20,000 rows`);
   }
   const whole = term === "count" ? toNumber(typed) : (resolveRows(rows, sheet, context)?.whole ?? 0);
-  if (whole < 1) return fail("no whole row fits; let the number of rows give way");
+  if (whole < 1) return refuse("no-room", words`no whole row fits; let the number of rows give way`);
   const terms: Terms = { offset: now.offset, count: exact(whole), row: now.height, gutter: now.gutter, height };
   if (term === "row") terms.row = typed;
   else if (term === "gutter") terms.gutter = typed;
   else if (term === "offset") terms.offset = typed;
   const given = repeatingTerm(gives, terms);
-  if (given === null) return fail("one row has no gap, so no gutter can give way");
+  if (given === null) return refuse("no-gap", words`one row has no gap, so no gutter can give way`);
   if (gives === "height") {
     const tall = sheetOf(given);
     return tall.ok ? { ok: true, rows: next, sheet: tall.sheet, gaveWay: gives } : tall;
   }
   const name = gives === "row" ? "the row" : gives === "gutter" ? "the gutter" : "the offset";
   if ((gives === "row" && sign(given) <= 0) || (gives === "gutter" && sign(given) < 0))
-    return fail(`${name} would have to be ${show(given)}: ${whole} rows take more than ${show(height)}`);
-  const said = declared(given, name);
+    return refuse("no-room", words`${name} would have to be ${given}: ${whole} rows take more than ${height}`);
+  const said = declaredPx(given, name);
   if (!said.ok) return said;
   const tall = sheetOf(height);
   if (!tall.ok) return tall;
@@ -129,10 +113,10 @@ const changeRepeating = (change: RowChange & { rows: Extract<Rows, { kind: "repe
 const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "dividing" }> }, gives: RowGivesWay): RowChanged => {
   const { rows, sheet, context, term, value } = change;
   const now = rowTerms(rows, sheet, context);
-  if (now.kind !== "dividing") return fail("these rows repeat");
+  if (now.kind !== "dividing") return refuse("not-taken", words`these rows repeat`);
   const typed = toPx(value, context);
   const text = lengthText(value);
-  if (text === null) return fail("type at most 6 decimals");
+  if (text === null) return refuse("past-limit", words`type at most 6 decimals`);
   let next: Extract<Rows, { kind: "dividing" }> = rows;
   if (term === "gutter") next = { ...next, gutter: text };
   else if (term === "count") next = { ...next, count: toNumber(typed) };
@@ -143,12 +127,13 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
   const tall = sheetOf(height);
   if (!tall.ok) return tall;
   const after = rowTerms(next, height, context);
-  if (after.kind !== "dividing") return fail("these rows repeat");
+  if (after.kind !== "dividing") return refuse("not-taken", words`these rows repeat`);
   if (gives === "row") {
     if (sign(after.height) > 0) return { ok: true, rows: next, sheet: height, gaveWay: gives };
     const gaps = multiply(exact(after.count - 1), after.gutter);
-    return fail(
-      `(${show(after.section)} − ${show(after.margin.start)} − ${show(after.margin.end)} − ${show(gaps)}) ÷ ${after.count} = ${show(after.height)}: no room is left for a row`,
+    return refuse(
+      "no-room",
+      words`(${after.section} − ${after.margin.start} − ${after.margin.end} − ${gaps}) ÷ ${after.count} = ${after.height}: no room is left for a row`,
     );
   }
   // The same two equations as for columns, with rows for columns and the section for the width.
@@ -160,10 +145,10 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
     margin: after.margin,
     givesWay: gives === "margin" ? "margin" : gives === "gutter" ? "gutter" : gives === "height" ? "width" : "columns",
   });
-  if (solved.problem) return fail(plainText(solveWords(solved.problem, rowNouns)));
+  if (solved.problem) return refuse(solved.problem.code === "negative" ? "no-room" : "not-taken", solveWords(solved.problem, rowNouns));
   if (gives === "count") {
     const count = solved.columns ?? 0;
-    if (count > 1000) return fail(`${count} rows fit; the most is 1,000`);
+    if (count > 1000) return refuse("past-limit", words`${count} rows fit; the most is 1,000`);
     return { ok: true, rows: { ...next, count }, sheet: height, gaveWay: gives };
   }
   if (gives === "height") {
@@ -171,15 +156,15 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
     const said = sheetOf(section);
     if (!said.ok) return said;
     if (!equals(sectionHeight(next, section, context), section))
-      return fail(`the rows would take ${show(section)}, outside the least and most height they are held to`);
+      return refuse("held", words`the rows would take ${section}, outside the least and most height they are held to`);
     return { ok: true, rows: next, sheet: section, gaveWay: gives };
   }
   if (gives === "gutter") {
-    const said = declared(solved.gutter ?? zero, "the gutter");
+    const said = declaredPx(solved.gutter ?? zero, "the gutter");
     return said.ok ? { ok: true, rows: { ...next, gutter: said.text }, sheet: height, gaveWay: gives } : said;
   }
-  const start = declared(solved.margin?.start ?? zero, "the margin above");
-  const end = declared(solved.margin?.end ?? zero, "the margin below");
+  const start = declaredPx(solved.margin?.start ?? zero, "the margin above");
+  const end = declaredPx(solved.margin?.end ?? zero, "the margin below");
   if (!start.ok) return start;
   if (!end.ok) return end;
   return { ok: true, rows: { ...next, margin: { start: start.text, end: end.text } }, sheet: height, gaveWay: gives };
@@ -190,18 +175,18 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
  *
  * Repeating: H = offset + k·h + (k − 1)·r, k the rows that fit unless the count is typed; where the count gives
  * way what is left under the last whole row stays over. Dividing: S = mT + k·h + (k − 1)·r + mB, the row being
- * worked out from the others and never declared. The answer is new rows and a new sheet height, or a sentence
- * with the arithmetic that does not close.
+ * worked out from the others and never declared. The answer is new rows and a new sheet height, or why it
+ * cannot be, with the arithmetic that does not close.
  */
 export const changeRowTerm = (change: RowChange): RowChanged => {
   const { rows, term, value } = change;
   const gaveWay = rowGivingWayFor(rows.kind, term, change.givesWay);
-  if (value.unit === "fr" || value.unit === "%") return fail("give rows in px or rem");
+  if (value.unit === "fr" || value.unit === "%") return refuse("not-taken", words`give rows in px or rem`);
   if (term === "count" && (!isWhole(value.value) || toNumber(value.value) < 1 || toNumber(value.value) > 1000))
-    return fail("rows must be a whole number from 1 to 1,000");
-  if (term !== "offset" && sign(value.value) < 0) return fail("type a length from 0; it cannot be negative");
-  if (term === "row" && isZero(value.value)) return fail("a row must be higher than 0");
+    return refuse("not-taken", words`rows must be a whole number from 1 to 1,000`);
+  if (term !== "offset" && sign(value.value) < 0) return refuse("not-taken", words`type a length from 0; it cannot be negative`);
+  if (term === "row" && isZero(value.value)) return refuse("not-taken", words`a row must be higher than 0`);
   if (compare(value.value, exact(limits.lengthPx)) > 0 || compare(value.value, exact(-limits.lengthPx)) < 0)
-    return fail(`type at most ${limits.lengthPx.toLocaleString("en")}px`);
+    return refuse("past-limit", words`type at most ${limits.lengthPx.toLocaleString("en")}px`);
   return rows.kind === "repeating" ? changeRepeating({ ...change, rows }, gaveWay) : changeDividing({ ...change, rows }, gaveWay);
 };

@@ -1,10 +1,11 @@
-import { compare, equals, exact, type Exact, isWhole, multiply, one, sign, toNumber } from "../exact/exact";
+import { compare, equals, exact, type Exact, isWhole, multiply, sign, toNumber } from "../exact/exact";
 import { type Length, lengthText, toPx } from "../exact/length";
-import { show, toExactDecimal } from "../exact/show";
 import { type ColumnTerms, columnTerms } from "../grid/columns";
 import { limits } from "../layout/limits";
 import type { Columns } from "../layout/schema";
-import { type Declared, declared, fail, gutterShare, isMargin, type Line, type Settled, settle, type SumTerm } from "./settle-lines";
+import { type Declared, declared, gutterShare, isMargin, type Line, type Settled, settle, type SumTerm } from "./settle-lines";
+import { words } from "../words/words";
+import { type Refusal, refuse, sizeFault } from "./refusal";
 import type { GivesWay } from "./solve";
 
 export type { SumTerm } from "./settle-lines";
@@ -22,12 +23,10 @@ export type TermChange = {
 
 export type TermChanged =
   | { readonly ok: true; readonly columns: Columns; readonly width: Exact; readonly gaveWay: GivesWay }
-  | {
-      readonly ok: false;
-      readonly message: string;
+  | (Refusal & {
       /** Where a width was typed that nothing has to change for but that does not close: it can be looked at all the same. */
       readonly looksAt?: Exact;
-    };
+    });
 
 /** The term that can give way that a term of the sum lines is; the container is none, it joins the two lines. */
 const givesOf: Readonly<Record<SumTerm, GivesWay | null>> = {
@@ -62,10 +61,7 @@ const withSize = (columns: Columns, size: string): Columns["container"] =>
       : columns.container;
 
 /** Declares what was settled; a container held by its own size gets that size. */
-const declare = (
-  { columns, held }: Line,
-  settled: Settled,
-): { readonly ok: true; readonly columns: Columns } | { readonly ok: false; readonly message: string } => {
+const declare = ({ columns, held }: Line, settled: Settled): { readonly ok: true; readonly columns: Columns } | Refusal => {
   const { count, gutter, container, margins, marginTexts = {} } = settled;
   let next: Columns = { ...columns, count, gutter: gutter.text };
   if (held) {
@@ -84,30 +80,23 @@ const declare = (
   return { ok: true, columns: next };
 };
 
-const sizeFits = (width: Exact): string | null => {
-  if (compare(width, one) < 0 || compare(width, exact(limits.size)) > 0)
-    return `the width would be ${show(width)}; it must be from 1 to ${limits.size.toLocaleString("en")}`;
-  return toExactDecimal(width, limits.sizeDecimals) === null
-    ? `the width would be ${show(width)}; it takes at most ${limits.sizeDecimals} decimals`
-    : null;
-};
-
 /** What was typed is within the limits and of a unit the term takes. */
-const typedFault = (term: SumTerm, value: Length): string | null => {
+const typedFault = (term: SumTerm, value: Length): Refusal | null => {
   if (term === "columns") {
     const count = toNumber(value.value);
     return isWhole(value.value) && count >= 1 && count <= limits.columns
       ? null
-      : `columns must be a whole number from 1 to ${limits.columns}`;
+      : refuse("not-taken", words`columns must be a whole number from 1 to ${limits.columns}`);
   }
-  if (value.unit === "fr" && term !== "gutter") return "only the gutter can be given in fr";
+  if (value.unit === "fr" && term !== "gutter") return refuse("not-taken", words`only the gutter can be given in fr`);
   if (value.unit === "%" && (term === "gutter" || term === "column" || term === "width"))
-    return "only margins and the container can be given in %";
-  if (sign(value.value) < 0) return "type a length from 0; it cannot be negative";
-  if (sign(value.value) === 0 && (term === "column" || term === "container" || term === "width")) return `the ${term} must be above 0`;
+    return refuse("not-taken", words`only margins and the container can be given in %`);
+  if (sign(value.value) < 0) return refuse("not-taken", words`type a length from 0; it cannot be negative`);
+  if (sign(value.value) === 0 && (term === "column" || term === "container" || term === "width"))
+    return refuse("not-taken", words`the ${term} must be above 0`);
   const most = value.unit === "px" ? limits.lengthPx : limits.lengthPx / 10;
-  if (compare(value.value, exact(most)) > 0) return `type at most ${most.toLocaleString("en")}${value.unit}`;
-  return lengthText(value) === null ? "type at most 6 decimals" : null;
+  if (compare(value.value, exact(most)) > 0) return refuse("past-limit", words`type at most ${most.toLocaleString("en")}${value.unit}`);
+  return lengthText(value) === null ? refuse("past-limit", words`type at most 6 decimals`) : null;
 };
 
 /**
@@ -121,46 +110,52 @@ const typedFault = (term: SumTerm, value: Length): string | null => {
  * way leave a rest, which the columns share unless the column was typed.
  *
  * The answer is new declared columns (and a new width where the width gave way or was typed) which resolve to the typed
- * value exactly, with every other term as it was; or a sentence with the arithmetic that does not close.
+ * value exactly, with every other term as it was; or why it cannot be, with the arithmetic that does not close.
  */
 export const changeTerm = (change: TermChange): TermChanged => {
   const { columns, term, value, rootFontSize } = change;
   const gives = givingWayFor(term, change.givesWay);
   const fault = typedFault(term, value);
-  if (fault !== null) return fail(fault);
+  if (fault !== null) return fault;
   const terms = columnTerms(columns, { width: change.width, rootFontSize });
   const held = terms.boundBy !== "margins";
   const line: Line = { terms, columns, held, rootFontSize, half: columns.edgeGutters === "half" };
-  const looks = term === "width" && gives === "column" && sizeFits(value.value) === null ? { looksAt: value.value } : {};
+  const looks = term === "width" && gives === "column" && sizeFault(value.value, "width") === null ? { looksAt: value.value } : {};
   const settled = settle(line, term, value, gives);
   if (!settled.ok) return { ...settled, ...looks };
   const { value: sum } = settled;
-  const tooWide = sizeFits(sum.width);
-  if (tooWide !== null) return fail(tooWide);
+  const tooWide = sizeFault(sum.width, "width");
+  if (tooWide !== null) return tooWide;
   const next = declare(line, sum);
   if (!next.ok) return next;
   const after = columnTerms(next.columns, { width: sum.width, rootFontSize });
   const wrong = unmet(line, after, sum, term, value, gives);
-  return wrong === null ? { ok: true, columns: next.columns, width: sum.width, gaveWay: gives } : { ...fail(wrong), ...looks };
+  return wrong === null ? { ok: true, columns: next.columns, width: sum.width, gaveWay: gives } : { ...wrong, ...looks };
 };
 
 /**
- * What of the promise is not met by what would be declared, in a sentence; null where all of it is. It looks at the
+ * What of the promise is not met by what would be declared; null where all of it is. It looks at the
  * numbers that come out, not at how they were found: the typed term, room for columns, no margin below 0, the rest unmoved.
  */
-const unmet = (line: Line, after: ColumnTerms, sum: Settled, term: SumTerm, value: Length, gives: GivesWay): string | null => {
+const unmet = (line: Line, after: ColumnTerms, sum: Settled, term: SumTerm, value: Length, gives: GivesWay): Refusal | null => {
   const { terms, held, rootFontSize } = line;
   if (sign(after.column) <= 0)
     return after.gaps === 0
-      ? `${show(after.container.width)} ÷ ${after.count} = ${show(after.column)}: no room is left for a column`
-      : `(${show(after.container.width)} − ${after.gaps} × ${show(after.gutter)}) ÷ ${after.count} = ${show(after.column)}: no room is left for a column`;
+      ? refuse("no-room", words`${after.container.width} ÷ ${after.count} = ${after.column}: no room is left for a column`)
+      : refuse(
+          "no-room",
+          words`(${after.container.width} − ${after.gaps} × ${after.gutter}) ÷ ${after.count} = ${after.column}: no room is left for a column`,
+        );
   if (sign(after.margin.start) < 0 || sign(after.margin.end) < 0)
-    return `${show(after.container.width)} does not fit in ${show(after.width)}: the margins would come to ${show(after.margin.start)} and ${show(after.margin.end)}`;
+    return refuse(
+      "no-room",
+      words`${after.container.width} does not fit in ${after.width}: the margins would come to ${after.margin.start} and ${after.margin.end}`,
+    );
   if (!equals(after.container.width, sum.container)) {
     const { container } = line.columns;
     return container.kind === "capped" && compare(sum.container, after.container.width) > 0
-      ? `the container would be ${show(sum.container)}, past the ${show(after.container.width)} it is held to at most`
-      : `the container would come to ${show(after.container.width)}, not ${show(sum.container)}`;
+      ? refuse("held", words`the container would be ${sum.container}, past the ${after.container.width} it is held to at most`)
+      : refuse("held", words`the container would come to ${after.container.width}, not ${sum.container}`);
   }
   // A % is of the width it now stands at.
   const typed = value.unit === "fr" ? multiply(value.value, after.column) : toPx(value, { width: after.width, rootFontSize });
@@ -187,11 +182,11 @@ const unmet = (line: Line, after: ColumnTerms, sum: Settled, term: SumTerm, valu
   })();
   const wanted = term === "columns" ? value.value : term === "container" && gives === "width" && value.unit === "%" ? sum.container : typed;
   if (!equals(got, wanted))
-    return `the ${term.replace("-", " ")} would come to ${show(got)}, not ${show(wanted)}; let another term give way`;
+    return refuse("moves-another", words`the ${term.replace("-", " ")} would come to ${got}, not ${wanted}; let another term give way`);
   if (term === "margin" && !equals(after.margin.end, wanted))
-    return `the end margin would come to ${show(after.margin.end)}, not ${show(wanted)}; let another term give way`;
-  const moved = (what: string, was: Exact, is: Exact): string | null =>
-    equals(was, is) ? null : `the ${what} would go from ${show(was)} to ${show(is)}; let another term give way`;
+    return refuse("moves-another", words`the end margin would come to ${after.margin.end}, not ${wanted}; let another term give way`);
+  const moved = (what: string, was: Exact, is: Exact): Refusal | null =>
+    equals(was, is) ? null : refuse("moves-another", words`the ${what} would go from ${was} to ${is}; let another term give way`);
   const share = gutterShare(line.columns.gutter) !== null;
   return (
     (term !== "width" && gives !== "width" ? moved("width", terms.width, after.width) : null) ??

@@ -15,10 +15,11 @@ import {
   zero,
 } from "../exact/exact";
 import { type Length, lengthText, parseLength, toPx } from "../exact/length";
-import { show } from "../exact/show";
-import { type ColumnTerms, columnTerms } from "../grid/columns";
+import { type ColumnTerms, columnTerms, gapCount } from "../grid/columns";
 import { limits } from "../layout/limits";
 import type { Columns } from "../layout/schema";
+import { type Words, words } from "../words/words";
+import { declaredPx, type Refusal, refuse } from "./refusal";
 import type { GivesWay } from "./solve";
 
 /** Terms of the sum lines that can be typed. */
@@ -27,19 +28,14 @@ export type SumTerm = "width" | "margin" | "margin-start" | "margin-end" | "colu
 export const isMargin = (term: SumTerm): term is "margin" | "margin-start" | "margin-end" =>
   term === "margin" || term === "margin-start" || term === "margin-end";
 
-export const fail = (message: string): { readonly ok: false; readonly message: string } => ({ ok: false, message });
-
-export type Declared = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly message: string };
+export type Declared = { readonly ok: true; readonly text: string } | Refusal;
 
 /** A length as it would be declared, px; or that it cannot be, or not within the limits. */
 export const declared = (value: Exact, what: string): Declared => {
-  if (sign(value) < 0) return fail(`${what} would have to be ${show(value)}, below 0; let another term give way`);
+  if (sign(value) < 0) return refuse("below-zero", words`${what} would have to be ${value}, below 0; let another term give way`);
   if (compare(value, exact(limits.lengthPx)) > 0)
-    return fail(`${what} would have to be ${show(value)}; ${limits.lengthPx.toLocaleString("en")} is the most`);
-  const text = lengthText({ value, unit: "px" });
-  return text === null
-    ? fail(`${what} would have to be ${show(value)}, which no decimal says exactly; let another term give way`)
-    : { ok: true, text };
+    return refuse("past-limit", words`${what} would have to be ${value}; ${limits.lengthPx.toLocaleString("en")} is the most`);
+  return declaredPx(value, what);
 };
 
 /** What of a margin does not depend on the width, px, and its share of the width. */
@@ -68,25 +64,21 @@ export type Line = {
   readonly rootFontSize: Exact;
 };
 
-const gapsOf = (count: number, half: boolean): number => count - 1 + (half ? 1 : 0);
-
 /** n·c + G·g, with g of a column of c where the gutter is declared in fr. */
 const filled = (count: number, column: Exact, gutter: Gutter, half: boolean): Exact =>
-  add(multiply(exact(count), column), multiply(exact(gapsOf(count, half)), gutter.share ? multiply(gutter.share, column) : gutter.px));
+  add(multiply(exact(count), column), multiply(exact(gapCount(count, half)), gutter.share ? multiply(gutter.share, column) : gutter.px));
 
 /** A gutter: px, or a share of the column that its px then follow. */
 type Gutter = { readonly px: Exact; readonly share: Exact | null; readonly text: string };
 
-const sumOf = (count: number, column: Exact, gutter: Gutter, half: boolean): string => {
-  const gaps = gapsOf(count, half);
+const sumOf = (count: number, column: Exact, gutter: Gutter, half: boolean): Words => {
+  const gaps = gapCount(count, half);
   const px = gutter.share ? multiply(gutter.share, column) : gutter.px;
-  return gaps === 0 ? `${count} × ${show(column)}` : `${count} × ${show(column)} + ${gaps} × ${show(px)}`;
+  return gaps === 0 ? words`${count} × ${column}` : words`${count} × ${column} + ${gaps} × ${px}`;
 };
 
 /** The second line settled: container = columns × column + gaps × gutter. */
-type Filled =
-  | { readonly ok: true; readonly count: number; readonly gutter: Gutter; readonly container: Exact }
-  | { readonly ok: false; readonly message: string };
+type Filled = { readonly ok: true; readonly count: number; readonly gutter: Gutter; readonly container: Exact } | Refusal;
 
 /**
  * Settles the second line where its container is given: what gives way is the column (worked out, never declared), the
@@ -100,27 +92,28 @@ const settleWithin = (
   half: boolean,
 ): Filled => {
   const { count, column, gutter } = given;
-  if (sign(container) <= 0) return fail(`the container would come to ${show(container)}; nothing is left for columns`);
+  if (sign(container) <= 0) return refuse("no-room", words`the container would come to ${container}; nothing is left for columns`);
   if (gives === "gutter") {
-    const gaps = gapsOf(count, half);
-    if (gaps === 0) return fail("one column without edge gutters has no gap, so no gutter can give way");
+    const gaps = gapCount(count, half);
+    if (gaps === 0) return refuse("no-gap", words`one column without edge gutters has no gap, so no gutter can give way`);
     const px = divide(subtract(container, multiply(exact(count), column)), exact(gaps));
     if (sign(px) < 0)
-      return fail(`(${show(container)} − ${count} × ${show(column)}) ÷ ${gaps} = ${show(px)}: the columns take more than the container`);
+      return refuse("no-room", words`(${container} − ${count} × ${column}) ÷ ${gaps} = ${px}: the columns take more than the container`);
     const text = declared(px, "the gutter");
     return text.ok ? { ok: true, count, container, gutter: { px, share: null, text: text.text } } : text;
   }
   if (gives === "columns") {
     const px = gutter.share ? multiply(gutter.share, column) : gutter.px;
     const pitch = add(column, px);
-    if (sign(pitch) <= 0) return fail("columns and gutters of 0 do not fill anything");
+    if (sign(pitch) <= 0) return refuse("no-room", words`columns and gutters of 0 do not fill anything`);
     const fits = toNumber(floor(divide(add(container, half ? zero : px), pitch)));
-    if (fits < 1) return fail(`one column takes ${show(filled(1, column, gutter, half))}, but the container is ${show(container)}`);
-    if (fits > limits.columns) return fail(`${fits} columns fit; ${limits.columns} are the most`);
+    if (fits < 1) return refuse("no-room", words`one column takes ${filled(1, column, gutter, half)}, but the container is ${container}`);
+    if (fits > limits.columns) return refuse("past-limit", words`${fits} columns fit; ${limits.columns} are the most`);
     const rest = subtract(container, filled(fits, column, gutter, half));
     if (typed === "column" && !isZero(rest))
-      return fail(
-        `${sumOf(fits, column, gutter, half)} = ${show(subtract(container, rest))}, which leaves ${show(rest)} of ${show(container)}; let the margin give way, or the gutter`,
+      return refuse(
+        "leaves-rest",
+        words`${sumOf(fits, column, gutter, half)} = ${subtract(container, rest)}, which leaves ${rest} of ${container}; let the margin give way, or the gutter`,
       );
     return { ok: true, count: fits, container, gutter };
   }
@@ -171,7 +164,7 @@ const needsMargins = (columns: Columns, wanted: Margins, today: Margins, declare
     compare(wanted.start, declaredNow.start) < 0 ||
     compare(wanted.end, declaredNow.end) < 0);
 
-type Settlement = { readonly ok: true; readonly value: Settled } | { readonly ok: false; readonly message: string };
+type Settlement = { readonly ok: true; readonly value: Settled } | Refusal;
 
 /** Settles both lines after a term was typed: which numbers stand in them, or what does not close. */
 export const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay): Settlement => {
@@ -188,19 +181,21 @@ export const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay
   const count = term === "columns" ? toNumber(value.value) : terms.count;
   const column = term === "column" ? typed : terms.column;
   const given = { count, column, gutter };
-  if (sign(column) <= 0 && gives !== "column") return fail(`the column comes to ${show(column)} today; let the column give way first`);
+  if (sign(column) <= 0 && gives !== "column")
+    return refuse("no-room", words`the column comes to ${column} today; let the column give way first`);
 
   /** Second line given, first line to follow: the container changes, and with it the margins or the width. */
   const outward = (container: Exact): Settlement => {
     if (gives === "width") {
       const width = widthAround(line, container);
-      if (width === null) return fail("the margins take all of the width, whatever it is");
+      if (width === null) return refuse("no-room", words`the margins take all of the width, whatever it is`);
       return { ok: true, value: { width, count, gutter, container, margins: null } };
     }
     const margins = marginsAround(terms.width, container, today);
     if (sign(margins.start) < 0 || sign(margins.end) < 0)
-      return fail(
-        `(${show(terms.width)} − ${show(container)}) ÷ 2 = ${show(divide(subtract(terms.width, container), exact(2)))}: the container takes more than the width`,
+      return refuse(
+        "no-room",
+        words`(${terms.width} − ${container}) ÷ 2 = ${divide(subtract(terms.width, container), exact(2))}: the container takes more than the width`,
       );
     return {
       ok: true,
@@ -223,13 +218,14 @@ export const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay
   if (term === "container") {
     if (gives === "width") {
       const width = widthAround(line, typed);
-      if (width === null) return fail("the margins take all of the width, whatever it is");
+      if (width === null) return refuse("no-room", words`the margins take all of the width, whatever it is`);
       return { ok: true, value: { width, count, gutter, container: typed, margins: null } };
     }
     const margins = marginsAround(terms.width, typed, today);
     if (sign(margins.start) < 0 || sign(margins.end) < 0)
-      return fail(
-        `a container of ${show(typed)} does not fit in ${show(terms.width)}${equals(today.start, today.end) ? "" : " with margins that differ as they do"}`,
+      return refuse(
+        "no-room",
+        words`a container of ${typed} does not fit in ${terms.width}${equals(today.start, today.end) ? [] : [" with margins that differ as they do"]}`,
       );
     // 80 % of every width leaves margins of 10 % at each side.
     const share =
@@ -259,7 +255,7 @@ export const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay
           },
         };
       const width = widthAround({ ...line, columns: { ...columns, margin: { ...columns.margin, ...texts } } }, container);
-      if (width === null) return fail("the margins take all of the width, whatever it is");
+      if (width === null) return refuse("no-room", words`the margins take all of the width, whatever it is`);
       return {
         ok: true,
         value: { width, count, gutter, container, margins, marginTexts: { ...columns.margin, ...texts } },
@@ -267,8 +263,9 @@ export const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay
     }
     const container = subtract(subtract(terms.width, margins.start), margins.end);
     if (sign(container) <= 0)
-      return fail(
-        `${show(terms.width)} − ${show(margins.start)} − ${show(margins.end)} = ${show(container)}: the margins take more than the width`,
+      return refuse(
+        "no-room",
+        words`${terms.width} − ${margins.start} − ${margins.end} = ${container}: the margins take more than the width`,
       );
     if (!held) return inward(container, { width: terms.width, margins, marginTexts: { ...columns.margin, ...texts } });
     return inward(container, {
@@ -281,15 +278,16 @@ export const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay
     if (held) {
       // The container stays as it is held; the margins are what is left.
       const rest = subtract(typed, terms.container.width);
-      if (sign(rest) < 0) return fail(`the container is held at ${show(terms.container.width)} and does not fit in ${show(typed)}`);
+      if (sign(rest) < 0) return refuse("no-room", words`the container is held at ${terms.container.width} and does not fit in ${typed}`);
       return { ok: true, value: { width: typed, count, gutter, container: terms.container.width, margins: null } };
     }
     if (gives === "margin") {
       const container = terms.container.width;
       const margins = marginsAround(typed, container, today);
       if (sign(margins.start) < 0 || sign(margins.end) < 0)
-        return fail(
-          `(${show(typed)} − ${show(container)}) ÷ 2 = ${show(divide(subtract(typed, container), exact(2)))}: the container takes more than the width`,
+        return refuse(
+          "no-room",
+          words`(${typed} − ${container}) ÷ 2 = ${divide(subtract(typed, container), exact(2))}: the container takes more than the width`,
         );
       return { ok: true, value: { width: typed, count, gutter, container, margins } };
     }

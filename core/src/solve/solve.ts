@@ -1,3 +1,4 @@
+import { gapCount } from "../grid/columns";
 import { add, compare, divide, equals, exact, type Exact, floor, isZero, multiply, sign, subtract, toNumber, zero } from "../exact/exact";
 import { type Words, words } from "../words/words";
 
@@ -83,8 +84,6 @@ export type Solved = {
 
 const two = exact(2);
 
-const gapsOf = (columns: number, edge: boolean): number => columns - 1 + (edge ? 1 : 0);
-
 /**
  * Works out the term that gives way from the held ones (docs/arithmetic.md, section 1):
  * W = mS + C + mE and C = n·c + G·g with G = n − 1 + 2e.
@@ -110,8 +109,8 @@ export const solve = (held: Held): Solved => {
 
   /** C from the count's side of the sum, where all of it is known. */
   const filled = (): Exact | null =>
-    columns !== null && column !== null && (gutter !== null || gapsOf(columns, edge) === 0)
-      ? add(multiply(exact(columns), column), multiply(exact(gapsOf(columns, edge)), gutter ?? zero))
+    columns !== null && column !== null && (gutter !== null || gapCount(columns, edge) === 0)
+      ? add(multiply(exact(columns), column), multiply(exact(gapCount(columns, edge)), gutter ?? zero))
       : null;
   const between = (): Exact | null => (width !== null && margin !== null ? subtract(subtract(width, margin.start), margin.end) : null);
 
@@ -122,7 +121,7 @@ export const solve = (held: Held): Solved => {
     fail(
       "contradiction",
       "container-held",
-      words`${columns ?? 0} × ${column ?? zero} + ${gapsOf(columns ?? 1, edge)} × ${gutter ?? zero} = ${fromColumns}`,
+      words`${columns ?? 0} × ${column ?? zero} + ${gapCount(columns ?? 1, edge)} × ${gutter ?? zero} = ${fromColumns}`,
       container,
     );
   if (container !== null && fromMargins !== null && !equals(container, fromMargins))
@@ -152,7 +151,7 @@ export const solve = (held: Held): Solved => {
       leftover = subtract(container, filled() ?? zero);
     }
   } else if (container !== null && columns !== null) {
-    const gaps = gapsOf(columns, edge);
+    const gaps = gapCount(columns, edge);
     if (column === null && (gutter !== null || gaps === 0)) {
       const gapsTake = multiply(exact(gaps), gutter ?? zero);
       const result = divide(subtract(container, gapsTake), exact(columns));

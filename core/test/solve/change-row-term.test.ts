@@ -5,6 +5,7 @@ import {
   changeRowTerm,
   exact,
   parseLength,
+  plainText,
   resolveRows,
   type RowChanged,
   type RowGivesWay,
@@ -33,7 +34,7 @@ const type = (rows: Rows, sheet: number, term: RowTerm, value: string, givesWay:
 
 /** The row sum in one line: offset or margins, rows, row and gutter, height. */
 const told = (changed: RowChanged): string => {
-  if (!changed.ok) return changed.message;
+  if (!changed.ok) return plainText(changed.said);
   const made = resolveRows(changed.rows, changed.sheet, context);
   const [first] = made?.tracks ?? [];
   const { rows } = changed;

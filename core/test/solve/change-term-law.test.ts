@@ -1,5 +1,15 @@
 import { describe, expect, it } from "vitest";
-import { changeTerm, type Columns, exact, givingWayFor, type GivesWay, parseLength, type SumTerm, toJson } from "../../src/index";
+import {
+  changeTerm,
+  type Columns,
+  exact,
+  givingWayFor,
+  type GivesWay,
+  parseLength,
+  plainText,
+  type SumTerm,
+  toJson,
+} from "../../src/index";
 import { seeded } from "../random";
 
 /** A fraction of whole numbers, kept apart from the project's own: the sums below are worked out by it alone. */
@@ -139,7 +149,7 @@ describe("any edit of any term", () => {
       const changed = changeTerm({ columns, width: exact(width), rootFontSize: exact(root), term, value, givesWay: chosen });
       const key = `${columns.container.kind} ${term} ${gives}`;
       if (!changed.ok) {
-        expect(changed.message.length, where).toBeGreaterThan(12);
+        expect(plainText(changed.said).length, where).toBeGreaterThan(12);
         continue;
       }
       done += 1;
@@ -259,7 +269,9 @@ describe("any edit of any term", () => {
         decimal(W, 3) &&
         !below(W, whole(1)) &&
         !below(whole(20_000), W);
-      expect(changed.ok, JSON.stringify({ width, columns, term, typed, gives, words: changed.ok ? "" : changed.message })).toBe(fits);
+      expect(changed.ok, JSON.stringify({ width, columns, term, typed, gives, words: changed.ok ? "" : plainText(changed.said) })).toBe(
+        fits,
+      );
       if (!fits) refused += 1;
     }
     expect(refused).toBeGreaterThan(300);
@@ -283,7 +295,7 @@ describe("any edit of any term", () => {
     const value = parseLength(text);
     if (!value) throw new Error(text);
     const changed = changeTerm({ columns, width: exact(width), rootFontSize: exact(16), term, value, givesWay });
-    if (!changed.ok) throw new Error(changed.message);
+    if (!changed.ok) throw new Error(plainText(changed.said));
     const { start } = measure(changed.columns, whole(width), 16);
     const declared = changed.columns.margin.start.endsWith("%") ? ` (${changed.columns.margin.start})` : "";
     expect(`margin ${start[0]}${declared}, ${changed.columns.count} columns`).toBe(words);

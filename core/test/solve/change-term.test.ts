@@ -9,6 +9,7 @@ import {
   type GivesWay,
   multiply,
   parseLength,
+  plainText,
   type SumTerm,
   termsAt,
   toJson,
@@ -23,7 +24,7 @@ const change = (width: number, count: number, more: Partial<Columns>, term: SumT
   const length = parseLength(value);
   if (!length) throw new Error(`${value} is no length`);
   const changed = changeTerm({ columns: only(layout).columns, width: exact(width), rootFontSize, term, value: length, givesWay });
-  if (!changed.ok) return changed.message;
+  if (!changed.ok) return plainText(changed.said);
   const found = columnTerms(changed.columns, { width: changed.width, rootFontSize });
   return [
     toJson(found.width),

@@ -1,6 +1,6 @@
 import { parseWith } from "@ypsiline/core";
 import { cookies } from "next/headers";
-import { z } from "zod";
+import { bodyLimit, routes } from "@/wire/routes";
 import { database } from "@/server/database";
 import { addressOf, fromElsewhere, handler, siteOf } from "@/server/handler";
 import { numbersCookie, numbersCookieOptions } from "@/server/number-form";
@@ -12,21 +12,15 @@ const to = (path: string): Response => new Response(null, { status: 303, headers
 /** Only paths of this site are gone back to. */
 const safeReturn = (path: string | null): string => (path !== null && /^\/(?![/\\])[\w\-./?=&%]*$/.test(path) ? path : "/specs");
 
-/** The form of the sign-in page; `end` signs out. What has no right length is no account and no password of anybody. */
-const form = z.object({
-  email: z.string().max(1000).default(""),
-  password: z.string().max(1000).default(""),
-  back: z.string().max(2000).default("/specs"),
-  end: z.string().optional(),
-});
+const key = "POST /session";
 
 /** Signs in from the form of the sign-in page, or signs out with `end`. */
 export const POST = handler(async (request) => {
   const elsewhere = fromElsewhere(request);
   if (elsewhere) return elsewhere;
-  const text = await readText(request, 16 * 1024);
+  const text = await readText(request, bodyLimit(key));
   if (!text.ok) return text.problem;
-  const sent = asGot(parseWith(form, Object.fromEntries(new URLSearchParams(text.value))), "malformed");
+  const sent = asGot(parseWith(routes[key].request, Object.fromEntries(new URLSearchParams(text.value))), "malformed");
   if (!sent.ok) return sent.problem;
   const { email, password, end } = sent.value;
   const jar = await cookies();

@@ -2,7 +2,8 @@
 
 import { exact } from "@ypsiline/core";
 import { useState } from "react";
-import type { NumberForm, Person, Session } from "@/server/people";
+import type { Person, Session } from "@/server/people";
+import type { NumberForm } from "@/wire/shapes";
 import { timeText } from "@/ui/dates";
 import { Num } from "@/ui/num";
 import { useAct } from "@/ui/use-act";
@@ -46,7 +47,7 @@ export const AccountPage = ({ person, sessions }: { readonly person: Person; rea
                 disabled={act.busy}
                 onChange={() => {
                   setChosen(form);
-                  void act.send("/api/account", { numbers: form });
+                  void act.send("POST /api/account", {}, { numbers: form });
                 }}
               />
               <span>{words}</span>
@@ -75,7 +76,7 @@ export const AccountPage = ({ person, sessions }: { readonly person: Person; rea
           type="button"
           className="btn btn-quiet"
           disabled={act.busy || others === 0}
-          onClick={() => void act.send<{ ended: number }>("/api/account/sessions", {}, (value) => setEnded(value.ended))}
+          onClick={() => void act.send("POST /api/account/sessions", {}, {}, (value) => setEnded(value.ended))}
         >
           End all other sessions
         </button>

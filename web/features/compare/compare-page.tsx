@@ -17,8 +17,8 @@ import {
   plainText,
   words,
 } from "@ypsiline/core";
-import { useEffect, useMemo, useRef, useState } from "react";
-import { showQuery } from "@/ui/address";
+import { useMemo, useState } from "react";
+import { useQueryShown } from "@/ui/address";
 import { ContainerLines } from "@/ui/container-lines";
 import { EdgesOver } from "@/ui/edges-over";
 import { Num, Said } from "@/ui/num";
@@ -67,17 +67,7 @@ const same = ({ from, to }: Line): boolean => (from === null || to === null ? fr
 export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
   const [width, setWidth] = useState(first);
   const [typed, setTyped] = useState<string | null>(null);
-  const timer = useRef<ReturnType<typeof setTimeout> | null>(null);
-  useEffect(() => {
-    if (timer.current) clearTimeout(timer.current);
-    timer.current = setTimeout(
-      () => showQuery(`a=${encodeURIComponent(chosen[0])}&b=${encodeURIComponent(chosen[1])}&width=${width}`),
-      200,
-    );
-    return () => {
-      if (timer.current) clearTimeout(timer.current);
-    };
-  }, [width, chosen]);
+  useQueryShown({ a: chosen[0], b: chosen[1], width: String(width) });
   const at = fromJsonNumber(width);
   const lines = useMemo(() => linesAt(a.layout, b.layout, fromJsonNumber(width)), [a, b, width]);
   const { spec, breakpoints } = useMemo(() => changesByBreakpoint(a.layout, b.layout), [a, b]);

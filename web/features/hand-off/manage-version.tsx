@@ -21,7 +21,7 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
   const [shared, setShared] = useState(isPublic);
   const share = async (next: boolean) => {
     setShared(next);
-    if (!(await act.send(`/api/specs/${team}/${spec}/share`, { public: next }))) setShared(!next);
+    if (!(await act.send("POST /api/specs/:team/:spec/share", { team, spec }, { public: next }))) setShared(!next);
   };
   return (
     <div className="manage">
@@ -55,7 +55,7 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
           className="mt-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void act.send(`/api/specs/${team}/${spec}/withdraw`, { number, reason }, () => setAsked(false));
+            void act.send("POST /api/specs/:team/:spec/withdraw", { team, spec }, { number, reason }, () => setAsked(false));
           }}
         >
           <FormField

@@ -1,17 +1,23 @@
 "use client";
 
 import { useEffect, useState } from "react";
+import { hearSpec } from "@/ui/hear";
 
-type Props = { readonly path: string; readonly events: string; readonly shown: string; readonly newest: string | null };
+type Props = {
+  readonly path: string;
+  readonly team: string;
+  readonly spec: string;
+  readonly shown: string;
+  readonly newest: string | null;
+};
 
 /** Says when there is a later version than the one that is read, also while it is read. */
-export const NewsBar = ({ path, events, shown, newest }: Props) => {
+export const NewsBar = ({ path, team, spec, shown, newest }: Props) => {
   const [news, setNews] = useState<string | null>(null);
   useEffect(() => {
-    const source = new EventSource(events);
-    source.addEventListener("version", (event) => setNews((JSON.parse(event.data as string) as { number: string }).number));
+    const source = hearSpec({ team, spec }, { version: ({ number }) => setNews(number) });
     return () => source.close();
-  }, [events]);
+  }, [team, spec]);
   const later = news ?? (newest !== null && newest !== shown ? newest : null);
   if (later === null) return null;
   if (later === shown)

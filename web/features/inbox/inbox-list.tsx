@@ -31,7 +31,7 @@ export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) =
           type="button"
           className="btn btn-sm btn-quiet"
           disabled={act.busy || unread === 0}
-          onClick={() => void act.send("/api/inbox", { id: null, read: true })}
+          onClick={() => void act.send("POST /api/inbox", {}, { id: null, read: true })}
         >
           Mark all as read
         </button>
@@ -42,7 +42,7 @@ export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) =
             <span className="dot" aria-hidden="true" />
             <span>
               <span className="tag me-2">{kinds[item.kind]}</span>
-              <a href={item.path} onClick={() => void act.send("/api/inbox", { id: item.id, read: true })}>
+              <a href={item.path} onClick={() => void act.send("POST /api/inbox", {}, { id: item.id, read: true })}>
                 {item.words}
               </a>
             </span>
@@ -51,7 +51,7 @@ export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) =
               type="button"
               className="btn btn-sm btn-quiet"
               disabled={act.busy}
-              onClick={() => void act.send("/api/inbox", { id: item.id, read: item.readAt === null })}
+              onClick={() => void act.send("POST /api/inbox", {}, { id: item.id, read: item.readAt === null })}
             >
               {item.readAt ? "Unread" : "Read"}
             </button>

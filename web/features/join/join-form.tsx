@@ -13,7 +13,7 @@ export const JoinForm = ({ secret, email, signedIn }: { readonly secret: string;
   const [password, setPassword] = useState("");
   const at = (path: string): string => act.issues.find((issue) => issue.path === path)?.message ?? "";
   const join = () =>
-    act.send<{ team: string }>("/api/join", signedIn ? { secret } : { secret, name, password }, () => {
+    act.send("POST /api/join", {}, signedIn ? { secret } : { secret, name, password }, () => {
       router.push("/specs");
     });
   return (

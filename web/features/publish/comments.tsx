@@ -17,20 +17,22 @@ type Props = {
   readonly mayComment: boolean;
 };
 
+type SpecAt = { readonly team: string; readonly spec: string };
+
 type ThreadProps = {
-  readonly path: string;
+  readonly at: SpecAt;
   readonly first: Comment;
   readonly answers: readonly Comment[];
   readonly layout: Layout;
   readonly mayComment: boolean;
 };
 
-const Thread = ({ path, first, answers, layout, mayComment }: ThreadProps) => {
+const Thread = ({ at, first, answers, layout, mayComment }: ThreadProps) => {
   const act = useAct();
   const [words, setWords] = useState("");
   const resolved = first.resolvedAt !== null;
   const answer = async () => {
-    if (await act.send(path, { about: first.about, words, thread: first.id })) setWords("");
+    if (await act.send("POST /api/drafts/:team/:spec/comments", at, { about: first.about, words, thread: first.id })) setWords("");
   };
   return (
     <li id={`comment-${first.id}`} className={resolved ? "thread resolved" : "thread"}>
@@ -75,7 +77,7 @@ const Thread = ({ path, first, answers, layout, mayComment }: ThreadProps) => {
             type="button"
             className="btn btn-sm btn-quiet"
             disabled={act.busy}
-            onClick={() => void act.send(`${path}/${first.id}`, { resolved: !resolved })}
+            onClick={() => void act.send("POST /api/drafts/:team/:spec/comments/:id", { ...at, id: first.id }, { resolved: !resolved })}
           >
             {resolved ? <RotateCcw size={12} aria-hidden="true" /> : <Check size={12} aria-hidden="true" />}{" "}
             {resolved ? "Open again" : "Resolve"}
@@ -96,11 +98,11 @@ export const Comments = ({ team, spec, layout, comments, mayComment }: Props) =>
   const act = useAct();
   const [about, setAbout] = useState("spec");
   const [words, setWords] = useState("");
-  const path = `/api/drafts/${team}/${spec}/comments`;
+  const at = { team, spec };
   const threads = comments.filter(({ thread }) => thread === null);
   const sorted = [...threads.filter(({ resolvedAt }) => resolvedAt === null), ...threads.filter(({ resolvedAt }) => resolvedAt !== null)];
   const say = async () => {
-    if (await act.send(path, { about, words })) setWords("");
+    if (await act.send("POST /api/drafts/:team/:spec/comments", at, { about, words })) setWords("");
   };
   return (
     <section aria-labelledby="comments-title">
@@ -111,7 +113,7 @@ export const Comments = ({ team, spec, layout, comments, mayComment }: Props) =>
         {sorted.map((first) => (
           <Thread
             key={first.id}
-            path={path}
+            at={at}
             first={first}
             answers={comments.filter(({ thread }) => thread === first.id)}
             layout={layout}

@@ -38,10 +38,7 @@ export const PublishForm = ({ team, spec, revision, offered, last, level, becaus
     setFault("");
     setNumberFault("");
     setBusy(true);
-    const answer = await send<{ number: string }>(`/api/drafts/${team}/${spec}/publish`, {
-      method: "POST",
-      body: { revision, number, note },
-    });
+    const answer = await send("POST /api/drafts/:team/:spec/publish", { team, spec }, { revision, number, note });
     if (answer.ok) return router.push(`/specs/${team}/${spec}/versions/${answer.value.number}`);
     setBusy(false);
     const atNumber = answer.fault.issues.find(({ path }) => path === "/number");

@@ -21,12 +21,12 @@ export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }:
   const [words, setWords] = useState("");
   const open = review !== null && review.decision === null;
   const moved = review !== null && review.revision !== revision;
-  const path = `/api/drafts/${team}/${spec}/reviews`;
   const decide = (decision: "approved" | "sent-back") => async () => {
-    if (review && (await act.send(`${path}/${review.id}`, { decision, words }))) setWords("");
+    if (review && (await act.send("POST /api/drafts/:team/:spec/reviews/:id", { team, spec, id: review.id }, { decision, words })))
+      setWords("");
   };
   const ask = async () => {
-    if (await act.send(path, { revision, words })) setWords("");
+    if (await act.send("POST /api/drafts/:team/:spec/reviews", { team, spec }, { revision, words })) setWords("");
   };
   return (
     <section className="card-plain side-card" aria-labelledby="review-title">

@@ -4,23 +4,53 @@ import { type Issue, type Layout, toNumber, workOutSum } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { FilePicker } from "@/ui/file-picker";
+import { FormField } from "@/ui/form-field";
 import { send } from "@/ui/request";
+import type { Sent } from "@/wire/routes";
 
-type Start = "blank" | "columns" | "file" | "spec";
-
-/** A whole field's text as a number, sums worked out; NaN where it is none, which the server's schema refuses with words. */
-const numberIn = (text: string): number | null => {
-  const sum = workOutSum(text);
-  return sum.ok ? toNumber(sum.value) : null;
+/** What is typed and chosen; what belongs to a way to start stays while another is looked at. */
+type Fields = {
+  readonly name: string;
+  readonly description: string;
+  readonly team: string;
+  readonly start: Start["kind"];
+  readonly width: string;
+  readonly columns: string;
+  readonly file: { readonly layout: Layout; readonly lost: readonly string[] } | null;
+  readonly copied: string;
 };
+type Start = Sent<"POST /api/specs">["start"];
 
-/** What is wrong with a field, beside it. */
-const FieldWords = ({ id, words }: { readonly id: string; readonly words: string }) =>
-  words === "" ? null : (
-    <div id={id} className="fault" role="alert">
-      {words}
-    </div>
-  );
+/** Whether it is being sent, and what was wrong: beside their fields, or as a whole. */
+type Sending = { readonly busy: boolean; readonly issues: readonly Issue[]; readonly fault: string };
+
+/** What is sent of the fields, or what cannot be. Sums are worked out. */
+const startOf = ({ start, width, columns, file, copied }: Fields): { readonly start: Start } | { readonly issues: readonly Issue[] } => {
+  switch (start) {
+    case "columns": {
+      const [wide, many] = [workOutSum(width), workOutSum(columns)];
+      if (wide.ok && many.ok) return { start: { kind: "columns", width: toNumber(wide.value), columns: toNumber(many.value) } };
+      return {
+        issues: [
+          ...(wide.ok ? [] : [{ path: "/start/width", message: "must be a width like 1440 or a sum like 1152+2*144" }]),
+          ...(many.ok ? [] : [{ path: "/start/columns", message: "must be a whole number like 12" }]),
+        ],
+      };
+    }
+    case "layout":
+      return file
+        ? { start: { kind: "layout", layout: file.layout } }
+        : { issues: [{ path: "/start/layout", message: "Choose a file first." }] };
+    case "spec": {
+      const [team = "", spec = ""] = copied.split("/");
+      return { start: { kind: "spec", team, spec } };
+    }
+    case "blank":
+      return { start: { kind: "blank" } };
+    default:
+      return start satisfies never;
+  }
+};
 
 type Props = {
   readonly teams: readonly { readonly slug: string; readonly name: string }[];
@@ -31,56 +61,37 @@ type Props = {
 /** Makes a spec: blank, from a width and a column count, from a file, or as a copy of another spec. Faults stand beside their fields; what was typed stays. */
 export const NewSpecForm = ({ teams, specs }: Props) => {
   const router = useRouter();
-  const [start, setStart] = useState<Start>("columns");
-  const [name, setName] = useState("");
-  const [description, setDescription] = useState("");
-  const [team, setTeam] = useState(teams[0]?.slug ?? "");
-  const [width, setWidth] = useState("1440");
-  const [columns, setColumns] = useState("12");
-  const [file, setFile] = useState<Layout | null>(null);
-  const [lost, setLost] = useState<readonly string[]>([]);
-  const [copied, setCopied] = useState(specs[0] ? `${specs[0].team}/${specs[0].slug}` : "");
-  const [issues, setIssues] = useState<readonly Issue[]>([]);
-  const [fault, setFault] = useState("");
-  const [busy, setBusy] = useState(false);
-
+  const [fields, setFields] = useState<Fields>({
+    name: "",
+    description: "",
+    team: teams[0]?.slug ?? "",
+    start: "columns",
+    width: "1440",
+    columns: "12",
+    file: null,
+    copied: specs[0] ? `${specs[0].team}/${specs[0].slug}` : "",
+  });
+  const [{ busy, issues, fault }, setSending] = useState<Sending>({ busy: false, issues: [], fault: "" });
+  const { name, description, team, start, file } = fields;
+  const set = (next: Partial<Fields>): void => setFields((before) => ({ ...before, ...next }));
   const wordsAt = (path: string): string => issues.find((issue) => issue.path === path)?.message ?? "";
+
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    setFault("");
-    const local: Issue[] = [];
-    if (name.trim() === "") local.push({ path: "/name", message: "Give the spec a name, like Passenger booking." });
-    if (start === "columns") {
-      if (numberIn(width) === null) local.push({ path: "/start/width", message: "must be a width like 1440 or a sum like 1152+2*144" });
-      if (numberIn(columns) === null) local.push({ path: "/start/columns", message: "must be a whole number like 12" });
-    }
-    if (start === "file" && !file) local.push({ path: "/start/layout", message: "Choose a file first." });
-    setIssues(local);
-    if (local.length > 0) return;
-    setBusy(true);
-    const answer = await send<{ team: string; spec: string }>("/api/specs", {
-      method: "POST",
-      body: {
-        team,
-        name,
-        description,
-        start:
-          start === "columns"
-            ? { kind: "columns", width: numberIn(width), columns: numberIn(columns) }
-            : start === "file"
-              ? { kind: "layout", layout: file }
-              : start === "spec"
-                ? { kind: "spec", team: copied.split("/")[0], spec: copied.split("/")[1] }
-                : { kind: "blank" },
-      },
-    });
+    const begun = startOf(fields);
+    const local: readonly Issue[] = [
+      ...(name.trim() === "" ? [{ path: "/name", message: "Give the spec a name, like Passenger booking." }] : []),
+      ...("issues" in begun ? begun.issues : []),
+    ];
+    setSending({ busy: local.length === 0, issues: local, fault: "" });
+    if (local.length > 0 || "issues" in begun) return;
+    const answer = await send("POST /api/specs", {}, { team, name, description, start: begun.start });
     if (answer.ok) return router.push(`/specs/${answer.value.team}/${answer.value.spec}`);
-    setBusy(false);
-    setIssues(answer.fault.issues);
-    if (answer.fault.issues.length === 0) setFault(answer.fault.detail);
+    const { issues: found, detail } = answer.fault;
+    setSending({ busy: false, issues: found, fault: found.length === 0 ? detail : "" });
   };
 
-  const choice = (value: Start, label: string, words: string) => (
+  const choice = (value: Fields["start"], label: string, words: string) => (
     <>
       <input
         type="radio"
@@ -88,7 +99,7 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
         name="start"
         id={`start-${value}`}
         checked={start === value}
-        onChange={() => setStart(value)}
+        onChange={() => set({ start: value })}
       />
       <label htmlFor={`start-${value}`}>
         <strong>{label}</strong>
@@ -96,50 +107,58 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
       </label>
     </>
   );
+  const number = (id: string, label: string, which: "width" | "columns") => (
+    <FormField id={id} label={label} fault={wordsAt(`/start/${which}`)}>
+      {(given) => (
+        <input
+          {...given}
+          className="form-control num short"
+          value={fields[which]}
+          onChange={(event) => set({ [which]: event.target.value })}
+        />
+      )}
+    </FormField>
+  );
 
   return (
     <form className="new-spec" onSubmit={(event) => void submit(event)} noValidate>
       <h1 className="mb-3">New spec</h1>
-      <div className="mb-3">
-        <label className="form-label" htmlFor="spec-name">
-          Name
-        </label>
-        <input
-          id="spec-name"
-          className="form-control"
-          value={name}
-          maxLength={200}
-          onChange={(event) => setName(event.target.value)}
-          aria-invalid={wordsAt("/name") !== ""}
-          aria-describedby="spec-name-fault"
-        />
-        <FieldWords id="spec-name-fault" words={wordsAt("/name")} />
-      </div>
-      <div className="mb-3">
-        <label className="form-label" htmlFor="spec-description">
-          What it is for <span className="quiet">(may be left out)</span>
-        </label>
-        <input
-          id="spec-description"
-          className="form-control"
-          value={description}
-          maxLength={2000}
-          onChange={(event) => setDescription(event.target.value)}
-        />
-      </div>
+      <FormField id="spec-name" label="Name" fault={wordsAt("/name")}>
+        {(given) => (
+          <input {...given} className="form-control" value={name} maxLength={200} onChange={(event) => set({ name: event.target.value })} />
+        )}
+      </FormField>
+      <FormField
+        id="spec-description"
+        fault={wordsAt("/description")}
+        label={
+          <>
+            What it is for <span className="quiet">(may be left out)</span>
+          </>
+        }
+      >
+        {(given) => (
+          <input
+            {...given}
+            className="form-control"
+            value={description}
+            maxLength={2000}
+            onChange={(event) => set({ description: event.target.value })}
+          />
+        )}
+      </FormField>
       {teams.length > 1 && (
-        <div className="mb-3">
-          <label className="form-label" htmlFor="spec-team">
-            Team
-          </label>
-          <select id="spec-team" className="form-select" value={team} onChange={(event) => setTeam(event.target.value)}>
-            {teams.map(({ slug, name: teamName }) => (
-              <option key={slug} value={slug}>
-                {teamName}
-              </option>
-            ))}
-          </select>
-        </div>
+        <FormField id="spec-team" label="Team">
+          {(given) => (
+            <select {...given} className="form-select" value={team} onChange={(event) => set({ team: event.target.value })}>
+              {teams.map(({ slug, name: teamName }) => (
+                <option key={slug} value={slug}>
+                  {teamName}
+                </option>
+              ))}
+            </select>
+          )}
+        </FormField>
       )}
       <fieldset>
         <legend className="form-label fs-6">Start from</legend>
@@ -151,34 +170,8 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
           )}
           {start === "columns" && (
             <div className="of-choice">
-              <div>
-                <label className="form-label" htmlFor="start-width">
-                  Width, px
-                </label>
-                <input
-                  id="start-width"
-                  className="form-control num short"
-                  value={width}
-                  onChange={(event) => setWidth(event.target.value)}
-                  aria-invalid={wordsAt("/start/width") !== ""}
-                  aria-describedby="start-width-fault"
-                />
-                <FieldWords id="start-width-fault" words={wordsAt("/start/width")} />
-              </div>
-              <div>
-                <label className="form-label" htmlFor="start-columns-count">
-                  Columns
-                </label>
-                <input
-                  id="start-columns-count"
-                  className="form-control num short"
-                  value={columns}
-                  onChange={(event) => setColumns(event.target.value)}
-                  aria-invalid={wordsAt("/start/columns") !== ""}
-                  aria-describedby="start-columns-fault"
-                />
-                <FieldWords id="start-columns-fault" words={wordsAt("/start/columns")} />
-              </div>
+              {number("start-width", "Width, px", "width")}
+              {number("start-columns-count", "Columns", "columns")}
             </div>
           )}
         </div>
@@ -186,32 +179,41 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
           {choice("blank", "Nothing decided", "A phone breakpoint of 4 columns; everything else is yours to add.")}
         </div>
         <div className="card-plain choice">
-          {choice("file", "A file", "A layout document, stylesheet, design tokens, ledger (CSV) or overlay (SVG), up to 5 MiB.")}
-          {start === "file" && (
+          {choice("layout", "A file", "A layout document, stylesheet, design tokens, ledger (CSV) or overlay (SVG), up to 5 MiB.")}
+          {start === "layout" && (
             <div className="of-choice flex-column">
               <FilePicker
                 label="Layout file"
                 onRead={(read) => {
-                  setIssues([]);
-                  setFile(read.kind === "read" ? read.layout : null);
-                  setLost(read.kind === "read" ? read.lost : []);
-                  if (read.kind === "read") setName((before) => before || read.layout.name);
+                  setSending({ busy: false, issues: [], fault: "" });
+                  setFields((before) => ({
+                    ...before,
+                    file: read.kind === "read" ? { layout: read.layout, lost: read.lost } : null,
+                    name: before.name || (read.kind === "read" ? read.layout.name : ""),
+                  }));
                 }}
               />
               {file && (
                 <p className="mb-0" role="status">
-                  {file.breakpoints.length} {file.breakpoints.length === 1 ? "breakpoint" : "breakpoints"} read:{" "}
-                  {file.breakpoints.map(({ name: one }) => one).join(", ")}.
+                  {file.layout.breakpoints.length} {file.layout.breakpoints.length === 1 ? "breakpoint" : "breakpoints"} read:{" "}
+                  {file.layout.breakpoints.map(({ name: one }) => one).join(", ")}.
                 </p>
               )}
-              {lost.length > 0 && (
+              {file && file.lost.length > 0 && (
                 <ul className="quiet mb-0" aria-label="Not read">
-                  {lost.slice(0, 12).map((words, index) => (
+                  {file.lost.slice(0, 12).map((words, index) => (
                     <li key={index}>{words}</li>
                   ))}
                 </ul>
               )}
-              <FieldWords id="start-layout-fault" words={issues.find(({ path }) => path.startsWith("/start/layout"))?.message ?? ""} />
+              {issues
+                .filter(({ path }) => path.startsWith("/start/layout"))
+                .slice(0, 1)
+                .map(({ message }) => (
+                  <div key={message} className="fault" role="alert">
+                    {message}
+                  </div>
+                ))}
             </div>
           )}
         </div>
@@ -224,8 +226,8 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
                   name="copied"
                   className="form-select"
                   aria-label="Spec to copy"
-                  value={copied}
-                  onChange={(event) => setCopied(event.target.value)}
+                  value={fields.copied}
+                  onChange={(event) => set({ copied: event.target.value })}
                 >
                   {specs.map((one) => (
                     <option key={`${one.team}/${one.slug}`} value={`${one.team}/${one.slug}`}>

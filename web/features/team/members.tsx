@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import type { Invitation } from "@/server/invitations";
-import type { Role } from "@/server/permissions";
+import type { Role } from "@/wire/shapes";
 import type { Member } from "@/server/team";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
@@ -29,11 +29,10 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
   const [role, setRole] = useState<Role>("author");
   const [invited, setInvited] = useState("");
   const [leaving, setLeaving] = useState<number | null>(null);
-  const path = `/api/teams/${team}`;
   const atEmail = act.issues.find((issue) => issue.path === "/email")?.message ?? "";
   const invite = async () => {
     setInvited("");
-    if (await act.send<{ email: string }>(`${path}/invitations`, { email, role }, (value) => setInvited(value.email))) setEmail("");
+    if (await act.send("POST /api/teams/:team/invitations", { team }, { email, role }, (value) => setInvited(value.email))) setEmail("");
   };
   return (
     <section aria-labelledby="members-title">
@@ -64,7 +63,9 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
                       aria-label={`Role of ${member.name}`}
                       value={member.role}
                       disabled={act.busy}
-                      onChange={(event) => void act.send(`${path}/members/${member.id}`, { role: event.target.value })}
+                      onChange={(event) =>
+                        void act.send("POST /api/teams/:team/members/:id", { team, id: member.id }, { role: event.target.value as Role })
+                      }
                     >
                       {roles.map(([id]) => (
                         <option key={id}>{id}</option>
@@ -86,7 +87,11 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
                           type="button"
                           className="btn btn-sm btn-danger"
                           disabled={act.busy}
-                          onClick={() => void act.send(`${path}/members/${member.id}`, { role: null }, () => setLeaving(null))}
+                          onClick={() =>
+                            void act.send("POST /api/teams/:team/members/:id", { team, id: member.id }, { role: null }, () =>
+                              setLeaving(null),
+                            )
+                          }
                         >
                           {member.id === self ? "Yes, leave" : `Yes, remove ${member.name}`}
                         </button>{" "}
@@ -112,7 +117,7 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
                     type="button"
                     className="btn btn-sm btn-quiet"
                     disabled={act.busy}
-                    onClick={() => void act.send(`${path}/invitations/${invitation.id}`, {})}
+                    onClick={() => void act.send("POST /api/teams/:team/invitations/:id", { team, id: invitation.id }, {})}
                   >
                     End the invitation
                   </button>

@@ -59,7 +59,9 @@ const Use = ({
           type="button"
           className="btn btn-sm btn-primary"
           disabled={act.busy}
-          onClick={() => void act.send(`/api/teams/${team}/projects/${project.id}/uses`, { spec: use.spec, number: later })}
+          onClick={() =>
+            void act.send("POST /api/teams/:team/projects/:project/uses", { team, project: project.id }, { spec: use.spec, number: later })
+          }
         >
           Take {later}
         </button>
@@ -70,7 +72,9 @@ const Use = ({
           className="btn btn-sm btn-quiet"
           disabled={act.busy}
           aria-label={`Uses it no more: ${use.name} in ${project.name}`}
-          onClick={() => void act.send(`/api/teams/${team}/projects/${project.id}/uses`, { spec: use.spec, number: null })}
+          onClick={() =>
+            void act.send("POST /api/teams/:team/projects/:project/uses", { team, project: project.id }, { spec: use.spec, number: null })
+          }
         >
           Uses it no more
         </button>
@@ -98,7 +102,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
   const [secret, setSecret] = useState<string | null>(null);
   // The choice of a spec is made when it is asked for: a team may have hundreds, and as many projects.
   const [choosing, setChoosing] = useState(project.uses.length === 0 && specs.length <= 50);
-  const path = `/api/teams/${team}/projects/${project.id}`;
+  const at = { team, project: project.id };
   const others = specs.filter((one) => one.numbers.length > 0 && !project.uses.some((use) => use.spec === one.spec));
   const chosen = others.find((one) => one.spec === spec) ?? others[0];
   const version = chosen?.numbers.includes(number) ? number : (chosen?.numbers[0] ?? "");
@@ -121,7 +125,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
               className="inline-form small"
               onSubmit={(event) => {
                 event.preventDefault();
-                void act.send(`${path}/uses`, { spec: chosen.spec, number: version });
+                void act.send("POST /api/teams/:team/projects/:project/uses", at, { spec: chosen.spec, number: version });
               }}
             >
               <select
@@ -176,7 +180,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
                     className="btn btn-sm btn-quiet"
                     disabled={act.busy}
                     aria-label={`Revoke ${token.name}`}
-                    onClick={() => void act.send(`${path}/tokens/${token.id}`, {})}
+                    onClick={() => void act.send("POST /api/teams/:team/projects/:project/tokens/:token", { ...at, token: token.id }, {})}
                   >
                     Revoke
                   </button>
@@ -188,7 +192,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
             className="inline-form small"
             onSubmit={(event) => {
               event.preventDefault();
-              void act.send<{ token: string }>(`${path}/tokens`, { name: tokenName }, ({ token }) => {
+              void act.send("POST /api/teams/:team/projects/:project/tokens", at, { name: tokenName }, ({ token }) => {
                 setSecret(token);
                 setTokenName("");
               });
@@ -259,7 +263,7 @@ export const Projects = ({ team, projects, searched, findable, specs, tokens, se
           className="card-plain inline-form"
           onSubmit={(event) => {
             event.preventDefault();
-            void act.send(`/api/teams/${team}/projects`, { name }, () => setName(""));
+            void act.send("POST /api/teams/:team/projects", { team }, { name }, () => setName(""));
           }}
         >
           <FormField id="project-name" label="Add a project" fault={atName ? `The name ${atName}.` : act.fault}>

@@ -1,6 +1,6 @@
 "use client";
 
-import type { Publishers } from "@/server/permissions";
+import type { Publishers } from "@/wire/shapes";
 import { useAct } from "@/ui/use-act";
 
 /** Who of the team may publish. */
@@ -22,7 +22,7 @@ export const Settings = ({
         className="form-check-input m-0 mt-1"
         checked={publishers === value}
         disabled={!mayManage || act.busy}
-        onChange={() => void act.send(`/api/teams/${team}/settings`, { publishers: value })}
+        onChange={() => void act.send("POST /api/teams/:team/settings", { team }, { publishers: value })}
       />
       {words}
     </label>

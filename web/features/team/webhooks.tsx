@@ -16,7 +16,6 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
   const act = useAct();
   const [url, setUrl] = useState("");
   const [secret, setSecret] = useState<string | null>(null);
-  const path = `/api/teams/${team}`;
   const hostOf = (id: number): string => {
     const found = webhooks.find((one) => one.id === id);
     return found ? new URL(found.url).host : "removed";
@@ -38,7 +37,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
               className="btn btn-sm btn-quiet"
               disabled={act.busy}
               aria-label={`Remove ${webhook.url}`}
-              onClick={() => void act.send(`${path}/webhooks/${webhook.id}`, {})}
+              onClick={() => void act.send("POST /api/teams/:team/webhooks/:id", { team, id: webhook.id }, {})}
             >
               Remove
             </button>
@@ -50,7 +49,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
-          void act.send<{ secret: string }>(`${path}/webhooks`, { url }, (value) => {
+          void act.send("POST /api/teams/:team/webhooks", { team }, { url }, (value) => {
             setSecret(value.secret);
             setUrl("");
           });
@@ -110,7 +109,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
                         type="button"
                         className="btn btn-sm btn-quiet"
                         disabled={act.busy}
-                        onClick={() => void act.send(`${path}/deliveries/${delivery.id}`, {})}
+                        onClick={() => void act.send("POST /api/teams/:team/deliveries/:id", { team, id: delivery.id }, {})}
                       >
                         Send again
                       </button>

@@ -1,5 +1,6 @@
 "use client";
 
+import { nice, ticks } from "d3-array";
 import { type SetList, toDecimal, type TodaysNumbers, toNumber } from "@ypsiline/core";
 import { useMemo } from "react";
 import { CartesianGrid, ReferenceDot, ResponsiveContainer, Scatter, ScatterChart, XAxis, YAxis } from "recharts";
@@ -26,14 +27,14 @@ const Cross = ({ cx = 0, cy = 0 }: { readonly cx?: number; readonly cy?: number 
   </g>
 );
 
-/** Round numbers around a range, at most so many, with room for a dot at either end. */
-const ticksOf = (low: number, high: number, most: number): readonly number[] => {
-  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000].find((one) => (high - low) / one + 3 <= most) ?? 5000;
-  const first = Math.max(0, Math.ceil(low / step) - 1);
-  return Array.from({ length: Math.floor(high / step) + 2 - first }, (_, index) => (first + index) * step);
+/** Round numbers around a range, about so many, with room for a dot at either end. */
+const ticksOf = (low: number, high: number, about: number): readonly number[] => {
+  const room = Math.max(1, (high - low) / about);
+  const [from, to] = nice(Math.max(0, low - room), high + room, about);
+  return ticks(from, to, about);
 };
 
-const ends = (ticks: readonly number[]): [number, number] => [ticks[0] ?? 0, ticks.at(-1) ?? 1];
+const ends = (all: readonly number[]): [number, number] => [all[0] ?? 0, all.at(-1) ?? 1];
 
 /** Gutter against column width of the best ranked sets, today's numbers marked. */
 export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
@@ -51,8 +52,8 @@ export const SetsChart = ({ list, today, pointed, onPoint }: Props) => {
   const widest = Math.max(column, ...dots.map((dot) => dot.column));
   const narrowest = Math.min(column, ...dots.map((dot) => dot.column));
   const tallest = Math.max(gutter, ...dots.map((dot) => dot.gutter));
-  const across = ticksOf(narrowest, widest, 12);
-  const up = ticksOf(0, tallest, 8);
+  const across = ticksOf(narrowest, widest, 8);
+  const up = ticksOf(0, tallest, 5);
   const dot = pointed === null ? null : dots[pointed];
   return (
     <div

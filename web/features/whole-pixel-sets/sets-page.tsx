@@ -14,11 +14,11 @@ import {
   zero,
 } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { toast } from "sonner";
 import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { showQuery } from "@/ui/address";
+import { useQueryShown } from "@/ui/address";
 import { type FormField, fieldOfIssue, formFor, mostSearched, readForm, type SearchForm } from "./search-form";
 import { SearchPanel } from "./search-panel";
 import { SetPreview } from "./set-preview";
@@ -47,9 +47,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   const question = useMemo(() => (read.ok ? { search: read.search, ranking: read.ranking } : null), [read]);
   const { answer, busy, share, failed, givenUp, cancel } = useSets(question);
 
-  useEffect(() => {
-    showQuery(new URLSearchParams({ at: breakpoint.id }).toString());
-  }, [breakpoint.id]);
+  useQueryShown({ at: breakpoint.id });
 
   const context = { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize: rootFontSize(layout) };
   const sum = workOutSum(form.width);

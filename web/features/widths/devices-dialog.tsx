@@ -52,12 +52,12 @@ export const DevicesDialog = ({ team, saved, onSaved, onClose }: Props) => {
       density: Number(density),
     }));
     setBusy(true);
-    const answer = await send<{ revision: number }>(`/api/teams/${team}/devices`, { method: "POST", body: { revision, devices } });
+    const answer = await send("POST /api/teams/:team/devices", { team }, { revision, devices });
     setBusy(false);
     if (answer.ok) return onSaved({ revision: answer.value.revision, devices });
-    const { status, detail, issues, body } = answer.fault;
-    if (status === 409) {
-      setRevision(Number(body["revision"]));
+    const { detail, issues, conflict } = answer.fault;
+    if (conflict) {
+      setRevision(conflict.revision);
       return setFault(`${detail} Save again to put yours in their place, or close to look at theirs.`);
     }
     const [issue] = issues;

@@ -2,10 +2,10 @@
 
 import { breakpointAt, type Device, fromJsonNumber, limits, parseLength, sweep, termsAt, toDecimal, toNumber, zero } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import { useDeferredValue, useEffect, useMemo, useState } from "react";
+import { useDeferredValue, useMemo, useState } from "react";
 import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { showQuery } from "@/ui/address";
+import { useQueryShown } from "@/ui/address";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Num } from "@/ui/num";
 import { NumberField } from "@/ui/number-field";
@@ -35,9 +35,7 @@ export const WidthsPage = ({ width: first, team }: Props) => {
   const terms = termsAt(layout, breakpoint, at);
   const base = parseLength(layout.base)?.value ?? zero;
 
-  useEffect(() => {
-    showQuery(new URLSearchParams({ width: String(probe) }).toString());
-  }, [probe]);
+  useQueryShown({ width: String(probe) });
 
   return (
     <div className="draft-page">

@@ -32,7 +32,7 @@ export const viewOf = (query: { get: (name: string) => string | null }, layout: 
   return { at: breakpoint.id, facet, width: asked ?? fromJsonNumber(breakpoint.drawnAt.width) };
 };
 
-export const viewQuery = ({ at, facet, width }: View): string => new URLSearchParams({ at, facet, width: toDecimal(width, 3) }).toString();
+export const viewQuery = ({ at, facet, width }: View): Readonly<Record<string, string>> => ({ at, facet, width: toDecimal(width, 3) });
 
 /** The breakpoint a view shows; the one its width falls in where the named one is gone. */
 export const shownBreakpoint = (view: View, layout: Layout): Breakpoint =>

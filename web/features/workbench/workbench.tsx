@@ -18,19 +18,14 @@ import {
   takeAll,
   zero,
 } from "@ypsiline/core";
-import { Redo2, Undo2 } from "lucide-react";
-import dynamic from "next/dynamic";
-import Link from "next/link";
-import { useCallback, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { PresenceList } from "@/draft/presence-list";
-import { SaveWords } from "@/draft/save-words";
-import { showQuery } from "@/ui/address";
-import { TopBar } from "@/ui/brand";
+import { useQueryShown } from "@/ui/address";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Said } from "@/ui/num";
 import { Still } from "@/ui/still";
+import { type DialogName, Dialogs } from "./dialogs";
 import { BreakpointActions } from "./ladder/breakpoint-actions";
 import type { Layer, Shown } from "./facets/facet";
 import { FacetBar } from "./facets/facet-bar";
@@ -44,41 +39,21 @@ import { Sheet } from "./sheet/sheet";
 import { SpansTable } from "./spans-table";
 import { triedLayout, type Trial, trialWords } from "./findings/trial";
 import { useShortcuts } from "./use-shortcuts";
+import { WorkbenchBar } from "./workbench-bar";
 import { shownBreakpoint, type View, viewOf, viewQuery } from "./view";
-
-// Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
-const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));
-const RepairDialog = dynamic(() => import("./findings/repair-dialog").then((module) => module.RepairDialog));
-const FilesDialog = dynamic(() => import("./files-dialog").then((module) => module.FilesDialog));
-const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
 type Props = { readonly query: Readonly<Record<string, string>> };
 
 /** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
 export const Workbench = ({ query }: Props) => {
-  const {
-    address,
-    teamName,
-    latest,
-    mayEdit,
-    mayPublish,
-    store,
-    state,
-    layout,
-    edit: editDraft,
-    undo,
-    redo,
-    comments,
-    lookAt,
-  } = useDraftOfPage();
+  const { address, latest, mayEdit, store, layout, edit: editDraft, undo, redo, comments, lookAt } = useDraftOfPage();
   const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, layout));
   const [shown, setShown] = useState<Shown>({ columns: true, rows: view.facet === "rows", baseline: true, mesh: true, dimensions: true });
-  const [dialog, setDialog] = useState<"carry" | "files" | "repair" | "shortcuts" | null>(null);
+  const [dialog, setDialog] = useState<DialogName | null>(null);
   const [trial, setTrial] = useState<Trial | null>(null);
   const [focused, setFocused] = useState<Finding | null>(null);
   const [reading, setReading] = useState(false);
   const [rename, setRename] = useState<{ readonly id: string } | null>(null);
-  const addressTimer = useRef<ReturnType<typeof setTimeout> | null>(null);
 
   // What is tried is seen everywhere and stored nowhere.
   const tried = useMemo(() => triedLayout(layout, trial), [layout, trial]);
@@ -93,14 +68,7 @@ export const Workbench = ({ query }: Props) => {
   const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
   const base = useMemo(() => parseLength(seen.base)?.value ?? zero, [seen.base]);
 
-  useEffect(() => {
-    if (addressTimer.current) clearTimeout(addressTimer.current);
-    addressTimer.current = setTimeout(() => showQuery(viewQuery({ ...view, at: breakpoint.id })), 200);
-    return () => {
-      if (addressTimer.current) clearTimeout(addressTimer.current);
-    };
-  }, [view, breakpoint.id]);
-
+  useQueryShown(viewQuery({ ...view, at: breakpoint.id }));
   useEffect(() => lookAt(breakpoint.id), [lookAt, breakpoint.id]);
 
   /** Makes an edit; what was being tried ends with it. */
@@ -156,52 +124,7 @@ export const Workbench = ({ query }: Props) => {
 
   return (
     <div className="workbench">
-      <TopBar
-        crumbs={
-          <>
-            <Link href="/specs" className="crumb" prefetch={false}>
-              {teamName}
-            </Link>
-            <span className="crumb" aria-hidden="true">
-              /
-            </span>
-            <h1 className="here fs-6" title={layout.name}>
-              {layout.name}
-            </h1>
-            <span className="badge-line">
-              {!mayEdit && "Read only · "}
-              {latest ? (
-                <>
-                  Draft · {changes} {changes === 1 ? "change" : "changes"} since <span className="num">{latest.number}</span>
-                </>
-              ) : (
-                "Draft · not published yet"
-              )}
-            </span>
-          </>
-        }
-      >
-        <PresenceList />
-        {mayEdit && <SaveWords save={state.save} kept={state.kept} />}
-        {mayEdit && (
-          <>
-            <button type="button" className="btn btn-bar" onClick={undo} disabled={!state.canUndo}>
-              <Undo2 size={14} aria-hidden="true" /> Undo
-            </button>
-            <button type="button" className="btn btn-bar" onClick={redo} disabled={!state.canRedo} aria-label="Redo">
-              <Redo2 size={14} aria-hidden="true" />
-            </button>
-          </>
-        )}
-        {latest && (
-          <Link className="btn btn-bar" href={`${path}/versions/latest`} prefetch={false}>
-            Hand-off page
-          </Link>
-        )}
-        <Link className={`btn ${mayPublish ? "btn-primary" : "btn-bar"}`} href={`${path}/publish`} prefetch={false}>
-          {mayPublish ? "Review & publish" : "Review"}
-        </Link>
-      </TopBar>
+      <WorkbenchBar path={path} changes={changes} />
       <div className="bench">
         <main className="bench-main">
           <Ladder
@@ -336,40 +259,7 @@ export const Workbench = ({ query }: Props) => {
           <MeasuredInBrowser layout={layout} width={view.width} />
         </aside>
       </div>
-      {dialog === "carry" && (
-        <CarryDialog
-          layout={layout}
-          from={breakpoint}
-          facet={view.facet}
-          onDone={(next) => {
-            if (next) editOrSay(next);
-            setDialog(null);
-          }}
-        />
-      )}
-      {dialog === "repair" && (
-        <RepairDialog
-          layout={layout}
-          onDone={(next) => {
-            if (next) {
-              editOrSay(next);
-              toast("The repair was taken.", { action: { label: "Undo", onClick: undo } });
-            }
-            setDialog(null);
-          }}
-        />
-      )}
-      {dialog === "files" && (
-        <FilesDialog
-          team={address.team}
-          spec={address.spec}
-          layout={layout}
-          mayEdit={mayEdit}
-          saved={state.save.kind === "saved"}
-          onClose={() => setDialog(null)}
-        />
-      )}
-      {dialog === "shortcuts" && <ShortcutsDialog onClose={() => setDialog(null)} />}
+      <Dialogs open={dialog} breakpoint={breakpoint} facet={view.facet} onTake={editOrSay} onClose={() => setDialog(null)} />
     </div>
   );
 };

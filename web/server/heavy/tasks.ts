@@ -11,8 +11,18 @@ import {
   wholePixelSets,
   writingOf,
 } from "@ypsiline/core";
+import type { z } from "zod";
+import {
+  checkRequest,
+  type ExportQuery,
+  exportRequest,
+  type importAnswer,
+  resolveRequest,
+  type setsAnswer,
+  setsRequest,
+  solveRequest,
+} from "@/wire/api";
 import { checkAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
-import { checkRequest, type ExportQuery, exportRequest, resolveRequest, setsRequest, solveRequest } from "../api-schemas";
 import type { Problem } from "../problem";
 import { parseJson, sentence } from "../request-body";
 import { tagged, type TaggedFile } from "../writing/file-response";
@@ -62,13 +72,14 @@ const searched = (body: string): HeavyAnswer => {
   if (!outer || !width) return refused({ code: "malformed", detail: "/margin must be given, or container in its place." });
   const found = wholePixelSets({ ...search, width, outer });
   if (!found.ok) return refused({ code: "malformed", detail: sentence(found.issues), issues: found.issues });
-  return json({
+  const answer: z.output<typeof setsAnswer> = {
     total: found.total,
     sets: Array.from({ length: found.list.length }, (_, index) => {
       const set = setAnswer(setAt(found.list, index));
       return request.value.width === undefined ? { ...set, margin: null } : set;
     }),
-  });
+  };
+  return json(answer);
 };
 
 const exported = (query: ExportQuery, body: string): HeavyAnswer => {
@@ -86,12 +97,13 @@ const imported = (asked: FormatId | null, text: string): HeavyAnswer => {
   const result = read(text);
   if (!result.ok) return unprocessable(result.issues);
   const { layout, lost, grid, others } = result;
-  return json({
+  const answer: z.output<typeof importAnswer> = {
     layout,
     findings: checkAnswer(check(layout), layout).findings,
     lost,
     ...(grid === undefined ? {} : { grid, others }),
-  });
+  };
+  return json(answer);
 };
 
 const written = async (stored: StoredSheet, file: AskedFile): Promise<HeavyAnswer> => {

@@ -1,6 +1,7 @@
 import type { FileOptions } from "@ypsiline/core";
 import { breakpointFile, breakpointNames, optionsOf, wholeNames } from "@/wire/files";
 import type { Problem } from "../problem";
+import type { Got } from "../request-body";
 import { readFileQuery } from "./file-query";
 
 /** A file as it is asked for, once its name and query were looked at. */
@@ -12,10 +13,7 @@ export const noFile = (name: string): Problem => ({
 });
 
 /** Looks at the name and query a file is asked for by; cheap, and before anything is read or written. */
-export const askedFile = (
-  name: string,
-  search: URLSearchParams,
-): { readonly ok: true; readonly value: AskedFile } | { readonly ok: false; readonly problem: Problem } => {
+export const askedFile = (name: string, search: URLSearchParams): Got<AskedFile> => {
   const options = optionsOf(name);
   if (!options) return { ok: false, problem: noFile(name) };
   const query = readFileQuery(search, options);

@@ -1,9 +1,8 @@
 import { cookies } from "next/headers";
-import { joinRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
-import { fromElsewhere, handler, siteOf } from "@/server/handler";
+import { onPost } from "@/server/act";
+import { siteOf } from "@/server/handler";
 import { join } from "@/server/invitations";
-import { readJson } from "@/server/request-body";
 import { cookieOptions, openSession, sessionCookie } from "@/server/sign-in";
 import { viewer } from "@/server/viewer";
 
@@ -13,14 +12,12 @@ const detail = {
   "other-account": "You are signed in with another address than the invited one. Sign out, then open the link again.",
 } as const;
 
+/** Signed in or not. */
+const anybody = async () => ({ ok: true as const, value: { person: await viewer() } });
+
 /** Takes an invitation up: with the account that is signed in, or with a new one of the invited address. */
-export const POST = handler(async (request) => {
-  const elsewhere = fromElsewhere(request);
-  if (elsewhere) return elsewhere;
-  const body = await readJson(request, joinRequest);
-  if (!body.ok) return body.problem;
-  const person = await viewer();
-  const { secret, name, password } = body.value;
+export const POST = onPost("POST /api/join", anybody, async ({ body, person, request, answer }) => {
+  const { secret, name, password } = body;
   if (!person && (name === undefined || password === undefined)) {
     const issues = [
       ...(name === undefined ? [{ path: "/name", message: "must not be empty" }] : []),
@@ -34,5 +31,5 @@ export const POST = handler(async (request) => {
     const token = await openSession(database(), joined.personId, request.headers.get("user-agent") ?? "");
     (await cookies()).set(sessionCookie, token, cookieOptions(siteOf(request.headers)));
   }
-  return Response.json({ team: joined.team });
+  return answer({ team: joined.team });
 });

@@ -1,4 +1,5 @@
 import {
+  plainText,
   type Breakpoint,
   type CellId,
   cellList,
@@ -69,7 +70,7 @@ const container: Pick<LedgerCell, "text" | "read"> = {
       value: typed.value,
       givesWay: "column",
     });
-    return changed.ok ? done({ ...free, columns: changed.columns }) : fail(changed.message);
+    return changed.ok ? done({ ...free, columns: changed.columns }) : fail(plainText(changed.said));
   },
 };
 

@@ -27,6 +27,7 @@ import {
 } from "@ypsiline/core";
 import { useState } from "react";
 import { Num } from "@/ui/num";
+import type { Fault } from "@/ui/number-field";
 import { FixedTerm, LengthTerm, Sign, Term } from "./term";
 
 type Props = {
@@ -61,10 +62,10 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
 
   const enter =
     (term: RowTerm) =>
-    (value: Length): string | null => {
+    (value: Length): Fault => {
       if (!rows) return "There are no rows";
       const changed = changeRowTerm({ rows, sheet, context, term, value, givesWay: gives[rows.kind] });
-      if (!changed.ok) return changed.message;
+      if (!changed.ok) return changed.said;
       const words = onBreakpoint({
         ...breakpoint,
         rows: changed.rows,

@@ -20,7 +20,7 @@ import {
 } from "@ypsiline/core";
 import { type ReactNode, useState } from "react";
 import { Num } from "@/ui/num";
-import { NumberField } from "@/ui/number-field";
+import { type Fault, NumberField } from "@/ui/number-field";
 import { Sign, Term } from "./term";
 
 type Props = {
@@ -55,12 +55,12 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
 
   const enter =
     (term: SumTerm) =>
-    (value: Length): string | null => {
+    (value: Length): Fault => {
       const changed = changeTerm({ columns, width: terms.width, rootFontSize, term, value, givesWay });
       if (!changed.ok) {
         // Looking at another width changes nothing, so that is done also where the sum does not close there: the findings say so.
         const looks = term === "width" && changed.looksAt !== undefined;
-        if (!looks) return changed.message;
+        if (!looks) return changed.said;
         onWidth(changed.looksAt);
         return null;
       }

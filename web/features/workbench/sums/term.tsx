@@ -3,7 +3,7 @@
 import { declaredText, type Exact, type Length, type LengthUnit, lengthText, sign, toDecimal } from "@ypsiline/core";
 import type { ReactNode } from "react";
 import { BaseUnits } from "@/ui/base-units";
-import { NumberField } from "@/ui/number-field";
+import { type Fault, NumberField } from "@/ui/number-field";
 
 type LabelProps = {
   readonly label: string;
@@ -33,7 +33,7 @@ type Props = LabelProps & {
   readonly text: string;
   readonly units: readonly LengthUnit[];
   readonly base: Exact;
-  readonly onEnter: (value: Length) => string | null;
+  readonly onEnter: (value: Length) => Fault;
   readonly kind?: string;
   readonly disabled?: boolean;
   /** A length told in base units under its field. */

@@ -1,5 +1,5 @@
 import { parseWith } from "@ypsiline/core";
-import { exportQuery } from "@/server/api-schemas";
+import { exportQuery } from "@/wire/api";
 import { addressOf, handler } from "@/server/handler";
 import { workedResponse } from "@/server/heavy/computed";
 import { heavy } from "@/server/heavy/heavy";

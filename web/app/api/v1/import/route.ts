@@ -1,5 +1,5 @@
 import { formatIds, formats, parseWith } from "@ypsiline/core";
-import { importQuery } from "@/server/api-schemas";
+import { importQuery } from "@/wire/api";
 import { addressOf, handler } from "@/server/handler";
 import { workedResponse } from "@/server/heavy/computed";
 import { heavy } from "@/server/heavy/heavy";

@@ -1,10 +1,9 @@
 import { onTeam } from "@/server/act";
-import { projectRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { addProject } from "@/server/projects";
 import { membersOf } from "@/server/team";
 
-export const POST = onTeam("make-project", projectRequest, async ({ body, team, person }) => {
+export const POST = onTeam("POST /api/teams/:team/projects", "make-project", async ({ answer, body, team, person }) => {
   const ownerId = body.owner ?? person.id;
   if (!(await membersOf(database(), team.id)).some(({ id }) => id === ownerId))
     return {
@@ -13,7 +12,7 @@ export const POST = onTeam("make-project", projectRequest, async ({ body, team, 
       issues: [{ path: "/owner", message: "must be a member of the team" }],
     };
   const id = await addProject(database(), { teamId: team.id, personId: person.id, ownerId, name: body.name });
-  if (id !== null) return Response.json({ id }, { status: 201 });
+  if (id !== null) return answer({ id }, { status: 201 });
   return {
     code: "unprocessable",
     detail: "There is a project of this name.",

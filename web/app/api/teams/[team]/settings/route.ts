@@ -1,9 +1,8 @@
 import { onTeam } from "@/server/act";
-import { settingsRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { setPublishers } from "@/server/team";
 
-export const POST = onTeam("manage-team", settingsRequest, async ({ body, team, person }) => {
+export const POST = onTeam("POST /api/teams/:team/settings", "manage-team", async ({ answer, body, team, person }) => {
   await setPublishers(database(), team.id, person.id, body.publishers);
-  return Response.json({});
+  return answer({});
 });

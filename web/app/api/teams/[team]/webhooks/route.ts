@@ -1,15 +1,14 @@
 import { onTeam } from "@/server/act";
-import { webhookRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { webhookUrl } from "@/server/delivering";
 import { addWebhook, mostWebhooks } from "@/server/webhooks";
 
 /** Adds a webhook; its secret is seen this once. */
-export const POST = onTeam("manage-team", webhookRequest, async ({ body, team, person }) => {
+export const POST = onTeam("POST /api/teams/:team/webhooks", "manage-team", async ({ answer, body, team, person }) => {
   const url = webhookUrl(body.url);
   if (!url.ok) return { code: "unprocessable", detail: `The address ${url.message}.`, issues: [{ path: "/url", message: url.message }] };
   const secret = await addWebhook(database(), { teamId: team.id, personId: person.id, url: url.url });
   return secret === null
     ? { code: "unprocessable", detail: `A team may have ${mostWebhooks} webhooks; remove one first.` }
-    : Response.json({ secret }, { status: 201, headers: { "Cache-Control": "no-store" } });
+    : answer({ secret }, { status: 201, headers: { "Cache-Control": "no-store" } });
 });

@@ -1,28 +1,23 @@
 import { parseVersion, versionText } from "@ypsiline/core";
 import { onSpec } from "@/server/act";
 import { checkAnswer } from "@/server/api-answers";
-import { publishRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { publishDraft } from "@/server/publishing";
 import { readDraft } from "@/server/specs";
 
-export const POST = onSpec("publish", publishRequest, async ({ body, doing }) => {
+export const POST = onSpec("POST /api/drafts/:team/:spec/publish", "publish", async ({ answer, conflict, body, doing }) => {
   const number = parseVersion(body.number);
   if (!number) {
     const issues = [{ path: "/number", message: "must be a version number like 2.1.0" }];
     return { code: "unprocessable", detail: "The number must be like 2.1.0.", issues };
   }
   const published = await publishDraft(database(), { ...doing, revision: body.revision, note: body.note, number });
-  if (published.ok) return Response.json({ number: versionText(published.number) }, { status: 201 });
+  if (published.ok) return answer({ number: versionText(published.number) }, { status: 201 });
   switch (published.code) {
     case "no-draft":
       return { code: "not-found", detail: "This spec has no draft." };
     case "moved-on":
-      return {
-        code: "conflict",
-        detail: "The draft has changed since you looked; look again before you publish.",
-        more: { revision: published.revision },
-      };
+      return conflict("The draft has changed since you looked; look again before you publish.", { revision: published.revision });
     case "problems": {
       const draft = await readDraft(database(), doing.specId);
       const { findings } = draft ? checkAnswer({ findings: published.problems, held: [] }, draft.layout) : { findings: [] };

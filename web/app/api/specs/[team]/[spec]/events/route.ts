@@ -1,8 +1,10 @@
+import type { SpecAnnouncement } from "@/server/announce";
 import { listenTo } from "@/server/live";
 import { takeSeat } from "@/server/seats";
 import { addressOf, handler } from "@/server/handler";
 import { may } from "@/server/permissions";
 import { allowedSpec } from "@/server/viewer";
+import type { LiveEvents, LiveName } from "@/wire/live";
 
 /** Seconds between words that keep the connection open. */
 const heartbeat = 15;
@@ -11,6 +13,20 @@ const longest = 600;
 
 /** Messages that may wait for a reader that is slow to take them. */
 const mostUnread = 500;
+
+/** A server-sent event, as `wire/live.ts` says what it holds. */
+const event = <Name extends LiveName>(name: Name, data: LiveEvents[Name]): string => `event: ${name}\ndata: ${JSON.stringify(data)}\n\n`;
+
+const toldOf = (announcement: SpecAnnouncement): string => {
+  switch (announcement.kind) {
+    case "draft":
+      return event("draft", { revision: announcement.revision });
+    case "version":
+      return event("version", { number: announcement.number });
+    default:
+      return event(announcement.kind, {});
+  }
+};
 
 /** What happens to a spec, as server-sent events: new versions to all its readers, the rest to its team. */
 export const GET = handler<{ team: string; spec: string }>(async (request, { team, spec }) => {
@@ -33,8 +49,7 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
       };
       const deaf = listenTo(allowed.spec.id, (announcement) => {
         if (!("spec" in announcement) || (announcement.kind !== "version" && !member)) return;
-        const { spec: _, ...told } = announcement;
-        send(`event: ${announcement.kind}\ndata: ${JSON.stringify(told)}\n\n`);
+        send(toldOf(announcement));
       });
       // Where rights changed the stream ends; who may still listen asks anew and is let in.
       const unasked = listenTo("access", (announcement) => {
@@ -57,7 +72,7 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
         clearTimeout(end);
       };
       request.signal.addEventListener("abort", () => stop());
-      send("retry: 1000\n\nevent: open\ndata: {}\n\n");
+      send(`retry: 1000\n\n${event("open", {})}`);
     },
     cancel: () => stop(),
   });

@@ -79,7 +79,7 @@ export default async function HandOffPage({ params, searchParams }: Props) {
             </ul>
           </details>
         </PlainBar>
-        <NewsBar path={path} events={`/api/specs/${team}/${slug}/events`} shown={version.number} newest={newest} />
+        <NewsBar path={path} team={team} spec={slug} shown={version.number} newest={newest} />
       </div>
       <HandOff team={team} spec={slug} version={version} before={before} earlier={earlier} projects={projects}>
         {(allowed.withdraw || allowed.restore) && (

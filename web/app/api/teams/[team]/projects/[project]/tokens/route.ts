@@ -1,10 +1,9 @@
 import { onProject } from "@/server/act";
-import { tokenRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { makeToken, mostTokens } from "@/server/tokens";
 
 /** Makes an access token; the answer is the only time it is seen. */
-export const POST = onProject(tokenRequest, async ({ body, team, person, project }) => {
+export const POST = onProject("POST /api/teams/:team/projects/:project/tokens", async ({ answer, body, team, person, project }) => {
   const token = await makeToken(database(), {
     teamId: team.id,
     personId: person.id,
@@ -14,5 +13,5 @@ export const POST = onProject(tokenRequest, async ({ body, team, person, project
   });
   return token === null
     ? { code: "unprocessable", detail: `A project may have ${mostTokens} working tokens; revoke one first.` }
-    : Response.json({ token }, { status: 201, headers: { "Cache-Control": "no-store" } });
+    : answer({ token }, { status: 201, headers: { "Cache-Control": "no-store" } });
 });

@@ -1,11 +1,10 @@
 import { parseVersion } from "@ypsiline/core";
 import { nothingThere, onProject } from "@/server/act";
-import { useRequest } from "@/server/api-schemas";
 import { database } from "@/server/database";
 import { setUse } from "@/server/projects";
 
 /** Notes which version of a spec a project uses; null, that it uses the spec no more. */
-export const POST = onProject(useRequest, async ({ body, team, person, project }) => {
+export const POST = onProject("POST /api/teams/:team/projects/:project/uses", async ({ answer, body, team, person, project }) => {
   const number = body.number === null ? null : parseVersion(body.number);
   if (body.number !== null && !number)
     return {
@@ -21,5 +20,5 @@ export const POST = onProject(useRequest, async ({ body, team, person, project }
     spec: body.spec,
     number,
   });
-  return set.ok ? Response.json({ number: set.number }) : nothingThere("version of a spec of this team");
+  return set.ok ? answer({ number: set.number }) : nothingThere("version of a spec of this team");
 });

@@ -1,0 +1,56 @@
+"use client";
+
+import type { Breakpoint, Facet, Layout } from "@ypsiline/core";
+import dynamic from "next/dynamic";
+import { toast } from "sonner";
+import { useDraftOfPage } from "@/draft/draft-provider";
+
+// Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
+const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));
+const RepairDialog = dynamic(() => import("./findings/repair-dialog").then((module) => module.RepairDialog));
+const FilesDialog = dynamic(() => import("./files-dialog").then((module) => module.FilesDialog));
+const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
+
+export type DialogName = "carry" | "files" | "repair" | "shortcuts";
+
+type Props = {
+  readonly open: DialogName | null;
+  readonly breakpoint: Breakpoint;
+  readonly facet: Facet;
+  readonly onTake: (layout: Layout) => void;
+  readonly onClose: () => void;
+};
+
+/** The workbench's dialogs, one at a time. */
+export const Dialogs = ({ open, breakpoint, facet, onTake, onClose }: Props) => {
+  const { address, layout, mayEdit, state, undo } = useDraftOfPage();
+  /** Closes; what was decided on is taken. */
+  const done = (next: Layout | null, words: string | null = null): void => {
+    if (next) onTake(next);
+    if (next && words !== null) toast(words, { action: { label: "Undo", onClick: undo } });
+    onClose();
+  };
+  switch (open) {
+    case "carry":
+      return <CarryDialog layout={layout} from={breakpoint} facet={facet} onDone={(next) => done(next)} />;
+    case "repair":
+      return <RepairDialog layout={layout} onDone={(next) => done(next, "The repair was taken.")} />;
+    case "files":
+      return (
+        <FilesDialog
+          team={address.team}
+          spec={address.spec}
+          layout={layout}
+          mayEdit={mayEdit}
+          saved={state.save.kind === "saved"}
+          onClose={onClose}
+        />
+      );
+    case "shortcuts":
+      return <ShortcutsDialog onClose={onClose} />;
+    case null:
+      return null;
+    default:
+      return open satisfies never;
+  }
+};

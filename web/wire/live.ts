@@ -1,0 +1,20 @@
+import { z } from "zod";
+import { revisionNumber, versionNumber } from "./shapes";
+
+/**
+ * The server-sent events of a spec, by name, and what each holds. An event says only that something happened; the page
+ * asks for the rest. Versions are told to every reader, the others to the team.
+ */
+export const liveEvents = {
+  /** The stream has begun, or begun again: anything may have happened before. */
+  open: z.strictObject({}),
+  /** The draft has a later revision; 0 where it may have one. */
+  draft: z.strictObject({ revision: z.union([revisionNumber, z.literal(0)]) }),
+  version: z.strictObject({ number: versionNumber }),
+  presence: z.strictObject({}),
+  comments: z.strictObject({}),
+  review: z.strictObject({}),
+} as const;
+
+export type LiveEvents = { readonly [Name in keyof typeof liveEvents]: z.output<(typeof liveEvents)[Name]> };
+export type LiveName = keyof LiveEvents;

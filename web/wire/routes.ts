@@ -1,0 +1,271 @@
+import { type Change, type Conflict, layoutSchema, limits } from "@ypsiline/core";
+import { z } from "zod";
+import {
+  deviceList,
+  givenName,
+  moment,
+  nothing,
+  numberForms,
+  publisherSettings,
+  revisionNumber,
+  roles,
+  rowId,
+  slug,
+  teamDevices,
+  versionNumber,
+  wholeLayout,
+  writtenWords,
+} from "./shapes";
+
+/** Largest body of a request that holds words, and of one that holds a layout or changes of one. */
+const bodies = { words: 64 * 1024, layout: 1024 * 1024 } as const;
+
+/** What one internal route is sent and answers. */
+type Contract = {
+  /** Body; null where none is sent. */
+  readonly request: z.ZodType | null;
+  /** Largest body, bytes; words where it is not said. */
+  readonly limit?: number;
+  /** Body of the answer; null where it is no JSON: a file, a stream, or a way to another page. */
+  readonly answer: z.ZodType | null;
+  /** What a 409 carries beside the members of a problem document. */
+  readonly conflict?: z.ZodType;
+};
+
+const columnStart = z.strictObject({
+  kind: z.literal("columns"),
+  width: z
+    .number({ error: `must be a width from 1 to ${limits.size.toLocaleString("en")}` })
+    .min(1, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
+    .max(limits.size, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
+    .refine((width) => /^\d+(\.\d{1,3})?$/.test(String(width)), { error: "must have at most 3 decimals" }),
+  columns: z
+    .number({ error: `must be a whole number from 1 to ${limits.columns}` })
+    .int({ error: "must be a whole number" })
+    .min(1, { error: `must be from 1 to ${limits.columns}` })
+    .max(limits.columns, { error: `must be from 1 to ${limits.columns}` }),
+});
+
+const change = z.strictObject({
+  path: z.array(z.string().max(200)).min(1).max(10).readonly(),
+  from: z.unknown().optional(),
+  to: z.unknown().optional(),
+});
+
+const changesMade = z.custom<readonly Change[]>((value) => z.array(change).safeParse(value).success);
+
+const comment = z.strictObject({
+  id: rowId,
+  /** The first comment of its thread; null for that one itself. */
+  thread: rowId.nullable(),
+  /** "spec", a breakpoint's or area's id, or a breakpoint's id and one of its numbers ("desk gutter"). */
+  about: z.string(),
+  words: z.string(),
+  person: z.string(),
+  at: moment,
+  /** Only on the first comment of a thread. */
+  resolvedAt: moment.nullable(),
+  resolvedBy: z.string().nullable(),
+});
+
+/**
+ * Every internal route: what it is sent and answers, in one entry, by method and path. The route reads by it, the sender
+ * (`ui/request.ts`) is typed by it, and tests hold both to it. `/api/v1` is apart: `api.ts`.
+ */
+export const routes = {
+  "POST /session": {
+    request: z.object({
+      // What has no right length is no account and no password of anybody.
+      email: z.string().max(1000).default(""),
+      password: z.string().max(1000).default(""),
+      back: z.string().max(2000).default("/specs"),
+      /** Given, it signs out. */
+      end: z.string().optional(),
+    }),
+    limit: 16 * 1024,
+    answer: null,
+  },
+  "POST /api/account": { request: z.strictObject({ numbers: z.enum(numberForms) }), answer: nothing },
+  "POST /api/account/sessions": { request: nothing, answer: z.strictObject({ ended: z.number().int() }) },
+  "POST /api/inbox": { request: z.strictObject({ id: rowId.nullable(), read: z.boolean() }), answer: nothing },
+  "POST /api/join": {
+    request: z.strictObject({
+      secret: z.string().max(100),
+      name: givenName.optional(),
+      password: z
+        .string()
+        .min(12, { error: "must be at least 12 characters" })
+        .max(1000, { error: "must be at most 1,000 characters" })
+        .optional(),
+    }),
+    answer: z.strictObject({ team: slug }),
+  },
+  "POST /api/specs": {
+    request: z.strictObject({
+      team: slug,
+      name: givenName,
+      description: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }).default(""),
+      start: z.discriminatedUnion("kind", [
+        z.strictObject({ kind: z.literal("blank") }),
+        columnStart,
+        z.strictObject({ kind: z.literal("layout"), layout: layoutSchema }),
+        z.strictObject({ kind: z.literal("spec"), team: slug, spec: slug }),
+      ]),
+    }),
+    limit: bodies.layout,
+    answer: z.strictObject({ team: slug, spec: slug }),
+  },
+  "GET /api/specs/:team/:spec/events": { request: null, answer: null },
+  "POST /api/specs/:team/:spec/share": { request: z.strictObject({ public: z.boolean() }), answer: nothing },
+  "POST /api/specs/:team/:spec/withdraw": {
+    request: z.strictObject({ number: versionNumber, reason: writtenWords(1) }),
+    answer: nothing,
+  },
+  /** The draft, or, where it is asked what changed since a revision, the changes of each later one (none: 204). */
+  "GET /api/drafts/:team/:spec": {
+    request: null,
+    answer: z.union([
+      z.strictObject({ revision: revisionNumber, layout: wholeLayout }),
+      z.strictObject({ revision: revisionNumber, edits: z.array(changesMade).readonly() }),
+    ]),
+  },
+  "POST /api/drafts/:team/:spec": {
+    /** Changes made on a revision; whether they fit the layout is core's to say. */
+    request: z.strictObject({ revision: revisionNumber, changes: z.array(change).min(1).max(2000).readonly() }),
+    limit: bodies.layout,
+    /** The layout where others changed it meanwhile; null where it is what was sent. */
+    answer: z.strictObject({ revision: revisionNumber, layout: wholeLayout.nullable() }),
+    conflict: z.strictObject({
+      revision: revisionNumber,
+      layout: wholeLayout,
+      conflicts: z.array(z.custom<Conflict>((value) => z.looseObject({ change }).safeParse(value).success)),
+    }),
+  },
+  "GET /api/drafts/:team/:spec/files/:file": { request: null, answer: null },
+  "POST /api/drafts/:team/:spec/publish": {
+    request: z.strictObject({
+      revision: revisionNumber,
+      number: versionNumber,
+      note: z.string().max(limits.text, { error: `must be at most ${limits.text} characters` }),
+    }),
+    answer: z.strictObject({ number: versionNumber }),
+    conflict: z.strictObject({ revision: revisionNumber }),
+  },
+  "POST /api/drafts/:team/:spec/presence": {
+    request: z.strictObject({ tab: z.string().min(1).max(64), breakpoint: z.string().max(60), gone: z.boolean().default(false) }),
+    answer: z.strictObject({ present: z.array(z.strictObject({ tab: z.string(), name: z.string(), breakpoint: z.string() })).readonly() }),
+  },
+  "POST /api/drafts/:team/:spec/reviews": {
+    request: z.strictObject({ revision: revisionNumber, words: writtenWords(0) }),
+    answer: nothing,
+    conflict: z.strictObject({ revision: revisionNumber }),
+  },
+  "POST /api/drafts/:team/:spec/reviews/:id": {
+    request: z.strictObject({ decision: z.enum(["approved", "sent-back"]), words: writtenWords(0) }),
+    answer: nothing,
+  },
+  "GET /api/drafts/:team/:spec/comments": { request: null, answer: z.strictObject({ comments: z.array(comment).readonly() }) },
+  "POST /api/drafts/:team/:spec/comments": {
+    request: z.strictObject({
+      about: z.string().regex(/^[a-z][a-z0-9-]{0,39}( [a-z][a-z-]{0,39})?$/, {
+        error: 'must be "spec", an id, or an id and a number, like "desk gutter"',
+      }),
+      words: writtenWords(1),
+      thread: rowId.nullable().default(null),
+    }),
+    answer: z.strictObject({ id: rowId }),
+  },
+  "POST /api/drafts/:team/:spec/comments/:id": { request: z.strictObject({ resolved: z.boolean() }), answer: nothing },
+  /** CSV, or the entries as JSON. */
+  "GET /api/teams/:team/activity": {
+    request: null,
+    answer: z.strictObject({
+      entries: z
+        .array(
+          z.strictObject({
+            at: moment,
+            person: z.string().nullable(),
+            spec: z.string().nullable(),
+            what: z.string(),
+            words: z.string(),
+          }),
+        )
+        .readonly(),
+    }),
+  },
+  "POST /api/teams/:team/deliveries/:id": { request: nothing, answer: nothing },
+  "GET /api/teams/:team/devices": { request: null, answer: teamDevices },
+  "POST /api/teams/:team/devices": {
+    request: z.strictObject({ revision: z.number().int().min(0), devices: deviceList }),
+    answer: z.strictObject({ revision: revisionNumber }),
+    conflict: teamDevices,
+  },
+  "POST /api/teams/:team/invitations": {
+    request: z.strictObject({
+      email: z
+        .string()
+        .trim()
+        .toLowerCase()
+        .max(254, { error: "must be at most 254 characters" })
+        .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, { error: "must be an e-mail address, like somebody@skerry.example" }),
+      role: z.enum(roles),
+    }),
+    answer: z.strictObject({ email: z.string() }),
+  },
+  "POST /api/teams/:team/invitations/:id": { request: nothing, answer: nothing },
+  /** Another role; null removes the member. */
+  "POST /api/teams/:team/members/:id": { request: z.strictObject({ role: z.enum(roles).nullable() }), answer: nothing },
+  "POST /api/teams/:team/projects": {
+    request: z.strictObject({ name: givenName, owner: rowId.optional() }),
+    answer: z.strictObject({ id: rowId }),
+  },
+  /** The version of a spec that a project uses; null, that it uses the spec no more. */
+  "POST /api/teams/:team/projects/:project/uses": {
+    request: z.strictObject({ spec: slug, number: versionNumber.nullable() }),
+    answer: z.strictObject({ number: versionNumber.nullable() }),
+  },
+  "POST /api/teams/:team/projects/:project/tokens": {
+    request: z.strictObject({ name: givenName }),
+    answer: z.strictObject({ token: z.string() }),
+  },
+  "POST /api/teams/:team/projects/:project/tokens/:token": { request: nothing, answer: nothing },
+  "POST /api/teams/:team/settings": { request: z.strictObject({ publishers: z.enum(publisherSettings) }), answer: nothing },
+  "POST /api/teams/:team/webhooks": {
+    request: z.strictObject({ url: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }) }),
+    answer: z.strictObject({ secret: z.string() }),
+  },
+  "POST /api/teams/:team/webhooks/:id": { request: nothing, answer: nothing },
+} as const satisfies Readonly<Record<`${"GET" | "POST"} /${string}`, Contract>>;
+
+export type Routes = typeof routes;
+export type RouteKey = keyof Routes;
+
+/** The largest body a route takes, bytes. */
+export const bodyLimit = (key: RouteKey): number => (routes[key] as Contract).limit ?? bodies.words;
+
+/** The names in a path: "team" | "spec" of /api/drafts/:team/:spec. */
+type Names<Path extends string> = Path extends `${string}:${infer Name}/${infer Rest}`
+  ? Name | Names<`/${Rest}`>
+  : Path extends `${string}:${infer Name}`
+    ? Name
+    : never;
+export type PathParams<Key extends RouteKey> = Readonly<Record<Names<Key>, string>>;
+/** The same as a sender writes them. */
+export type PathValues<Key extends RouteKey> = Readonly<Record<Names<Key>, string | number>>;
+
+type SchemaOf<Key extends RouteKey, Which extends keyof Contract> =
+  Routes[Key] extends Readonly<Record<Which, infer S extends z.ZodType>> ? S : never;
+
+/** What is sent to a route, as the sender writes it and as the route reads it. */
+export type Sent<Key extends RouteKey> = z.input<SchemaOf<Key, "request">>;
+export type Received<Key extends RouteKey> = z.output<SchemaOf<Key, "request">>;
+/** What a route answers, as it makes it (dates are dates) and as it comes (they are text). */
+export type Answered<Key extends RouteKey> = z.output<SchemaOf<Key, "answer">>;
+export type Told<Key extends RouteKey> = z.input<SchemaOf<Key, "answer">>;
+export type ConflictOf<Key extends RouteKey> = z.input<SchemaOf<Key, "conflict">>;
+/** Routes that are sent JSON. */
+export type PostKey = Extract<RouteKey, `POST /api/${string}`>;
+/** Routes that answer JSON without being sent any. */
+export type GetKey = {
+  [Key in RouteKey]: Routes[Key] extends { readonly request: null; readonly answer: z.ZodType } ? Key : never;
+}[RouteKey];
