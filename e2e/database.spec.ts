@@ -6,6 +6,7 @@ import postgres from "postgres";
 import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
 import { projectsOf } from "../web/server/projects";
+import { clearOld } from "../web/server/retention";
 import { seeded } from "../core/test/random";
 import { password, signInByRequest } from "./people";
 
@@ -83,6 +84,61 @@ test.describe("the database holds", () => {
     expect(kept).toContain(createHash("sha256").update(token).digest("hex"));
     expect(kept.filter((one) => one === Buffer.from(token).toString("hex") || one.length !== 64)).toEqual([]);
     await api.dispose();
+  });
+
+  test("what is over for so long, and nothing else: what waits, what was not read, what still holds", async () => {
+    const mark = `old ${process.pid}`;
+    const [hook] = await sql<{ id: number; team: number; person: number }[]>`
+      INSERT INTO webhook (team_id, url, secret, made_by, removed_at) SELECT m.team_id, 'https://hooks.skerry.example/old', 's', m.person_id, now()
+      FROM membership m LIMIT 1 RETURNING id, team_id AS team, made_by AS person`;
+    if (!hook) throw new Error("no webhook");
+    const { id, team, person } = hook;
+    const hash = (text: string) =>
+      createHash("sha256")
+        .update(text + mark)
+        .digest();
+    const days = (count: number) => sql`now() - make_interval(days => ${count})`;
+    for (const age of [0, 89, 91])
+      for (const state of ["waiting", "delivered", "failed"])
+        await sql`INSERT INTO webhook_delivery (webhook_id, event, body, state, next_at, at) VALUES (${id}, ${mark}, '{}', ${state}, now() + interval '1 day', ${days(age)})`;
+    for (const age of [89, 91]) {
+      await sql`INSERT INTO outbox (team_id, recipient, subject, body, at) VALUES (${team}, ${mark}, 's', 'b', ${days(age)})`;
+      await sql`INSERT INTO inbox_item (person_id, kind, team_id, words, path, at, read_at) VALUES (${person}, 'k', ${team}, ${mark}, '/', ${days(age)}, ${days(age)})`;
+      await sql`INSERT INTO inbox_item (person_id, kind, team_id, words, path, at) VALUES (${person}, 'k', ${team}, ${mark}, '/', ${days(age)})`;
+    }
+    for (const [hours, ahead] of [
+      [2, -1],
+      [25, -1],
+      [25, 1],
+    ] as const)
+      await sql`INSERT INTO sign_in_attempt (subject, failures, at, next_at)
+        VALUES (${`${mark} ${hours} ${ahead}`}, 3, now() - make_interval(hours => ${hours}), now() + make_interval(hours => ${ahead}))`;
+    for (const ahead of [-1, 1])
+      await sql`INSERT INTO session (token_hash, person_id, expires_at) VALUES (${hash(`session ${ahead}`)}, ${person}, now() + make_interval(hours => ${ahead}))`;
+    const activity = await sql`SELECT count(*)::int AS n FROM activity`;
+    // Two at once, as two processes would: together they take each row once.
+    const both = await Promise.all([clearOld(sql), clearOld(sql)]);
+    const sum = (table: string): number => both.reduce((all, gone) => all + (gone[table] ?? 0), 0);
+    expect([sum("webhook_delivery"), sum("outbox"), sum("inbox_item"), sum("sign_in_attempt")]).toEqual([2, 1, 1, 1]);
+    expect(sum("session")).toBeGreaterThanOrEqual(1);
+    const left = await sql<{ state: string; n: number }[]>`
+      SELECT state, count(*)::int AS n FROM webhook_delivery WHERE event = ${mark} GROUP BY state ORDER BY state`;
+    expect(left.map(({ state, n }) => [state, n])).toEqual([
+      ["delivered", 2],
+      ["failed", 2],
+      ["waiting", 3],
+    ]);
+    expect((await sql`SELECT 1 FROM inbox_item WHERE words = ${mark}`).length).toBe(3);
+    expect(
+      (await sql`SELECT subject FROM sign_in_attempt WHERE subject LIKE ${`${mark}%`} ORDER BY subject`).map((row) =>
+        String(row["subject"]),
+      ),
+    ).toEqual([`${mark} 2 -1`, `${mark} 25 1`]);
+    expect((await sql`SELECT 1 FROM session WHERE token_hash IN ${sql([hash("session 1"), hash("session -1")])}`).length).toBe(1);
+    expect(await sql`SELECT count(*)::int AS n FROM activity`).toEqual(activity);
+    await sql`DELETE FROM webhook_delivery WHERE event = ${mark}`;
+    await sql`DELETE FROM inbox_item WHERE words = ${mark}`;
+    await sql`DELETE FROM outbox WHERE recipient = ${mark}`;
   });
 
   test("how far each project is behind, counted by hand over random versions", async () => {

@@ -7,7 +7,8 @@ import { toast, Toaster } from "sonner";
 import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
-import { type Present, useLive } from "./use-live";
+import type { Present } from "./live-store";
+import { useLive } from "./use-live";
 
 const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
 

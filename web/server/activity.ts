@@ -1,5 +1,5 @@
 import type { Sql } from "./database";
-import { type Page, pageSize } from "./paging";
+import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 
 /** Something that was done in a team, in words a colleague understands. */
 export type Activity = {
@@ -53,6 +53,6 @@ export const activityPage = async (sql: Sql, teamId: number, spec: string | null
     SELECT a.at, p.name AS person, s.slug AS spec, a.what, a.words
     FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
     WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = (SELECT id FROM spec WHERE team_id = ${teamId} AND slug = ${spec})`}
-    ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${(page - 1) * pageSize}`;
-  return { page, total: null, more: rows.length > pageSize, entries: rows.slice(0, pageSize) };
+    ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`;
+  return uncounted(page, rows);
 };

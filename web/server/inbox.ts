@@ -1,5 +1,5 @@
 import type { Sql } from "./database";
-import { type Page, pageSize } from "./paging";
+import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 
 export const inboxKinds = ["review-asked", "review-decided", "comment", "new-version", "withdrawn", "member"] as const;
 export type InboxKind = (typeof inboxKinds)[number];
@@ -37,8 +37,8 @@ export const tell = async (
 export const inboxOf = async (sql: Sql, personId: number, page = 1): Promise<Page<InboxItem>> => {
   const rows = await sql<InboxItem[]>`
     SELECT id, kind, words, path, at, read_at AS "readAt" FROM inbox_item
-    WHERE person_id = ${personId} ORDER BY at DESC, id DESC LIMIT ${pageSize + 1} OFFSET ${(page - 1) * pageSize}`;
-  return { page, total: null, more: rows.length > pageSize, entries: rows.slice(0, pageSize) };
+    WHERE person_id = ${personId} ORDER BY at DESC, id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`;
+  return uncounted(page, rows);
 };
 
 export const unreadCount = async (sql: Sql, personId: number): Promise<number> => {

@@ -2,6 +2,7 @@ import type postgres from "postgres";
 import { endAccess, endedWords } from "./access";
 import { happened } from "./happenings";
 import type { Sql } from "./database";
+import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 import type { Publishers, Role } from "@/wire/shapes";
 
 export type Team = {
@@ -21,7 +22,21 @@ export const teamFor = async (sql: Sql, slug: string, personId: number): Promise
   return row ?? null;
 };
 
-export const membersOf = async (sql: Sql, teamId: number): Promise<readonly Member[]> =>
+/** Whether somebody belongs to a team. */
+export const isMember = async (sql: Sql, teamId: number, personId: number): Promise<boolean> =>
+  (await sql`SELECT 1 FROM membership WHERE team_id = ${teamId} AND person_id = ${personId}`).length > 0;
+
+/** A page of a team's members, leads first. */
+export const membersPage = async (sql: Sql, teamId: number, page: number): Promise<Page<Member>> =>
+  uncounted(
+    page,
+    await sql<Member[]>`
+      SELECT p.id, p.name, p.email, m.role FROM membership m JOIN person p ON p.id = m.person_id
+      WHERE m.team_id = ${teamId} ORDER BY array_position(ARRAY['lead', 'author', 'reader'], m.role), p.name, p.id
+      LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
+  );
+
+const membersOf = async (sql: Sql, teamId: number): Promise<readonly Member[]> =>
   sql<Member[]>`
     SELECT p.id, p.name, p.email, m.role FROM membership m JOIN person p ON p.id = m.person_id
     WHERE m.team_id = ${teamId} ORDER BY array_position(ARRAY['lead', 'author', 'reader'], m.role), p.name, p.id`;
@@ -78,5 +93,11 @@ export const putInOutbox = async (
   await sql`INSERT INTO outbox (team_id, recipient, subject, body) VALUES (${teamId}, ${letter.recipient}, ${letter.subject}, ${letter.body})`;
 };
 
-export const outboxOf = async (sql: Sql, teamId: number, limit = 50): Promise<readonly OutboxLetter[]> =>
-  sql<OutboxLetter[]>`SELECT recipient, subject, body, at FROM outbox WHERE team_id = ${teamId} ORDER BY at DESC, id DESC LIMIT ${limit}`;
+/** A page of a team's letters, the latest first. */
+export const outboxPage = async (sql: Sql, teamId: number, page: number): Promise<Page<OutboxLetter>> =>
+  uncounted(
+    page,
+    await sql<OutboxLetter[]>`
+      SELECT recipient, subject, body, at FROM outbox WHERE team_id = ${teamId} ORDER BY at DESC, id DESC
+      LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
+  );

@@ -2,6 +2,7 @@ import type postgres from "postgres";
 import { happened } from "./happenings";
 import { announce } from "./announce";
 import type { Sql } from "./database";
+import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 import { newSecret } from "./secrets";
 
 export type Webhook = { readonly id: number; readonly url: string; readonly at: Date };
@@ -23,11 +24,15 @@ export const mostWebhooks = 20;
 export const webhooksOf = async (sql: Sql, teamId: number): Promise<readonly Webhook[]> =>
   sql<Webhook[]>`SELECT id, url, at FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL ORDER BY at, id`;
 
-export const deliveriesOf = async (sql: Sql, teamId: number, limit = 50): Promise<readonly Delivery[]> =>
-  sql<Delivery[]>`
-    SELECT d.id, d.webhook_id AS "webhookId", d.event, d.state, d.attempts, d.answer, d.at, d.next_at AS "nextAt"
-    FROM webhook_delivery d JOIN webhook w ON w.id = d.webhook_id
-    WHERE w.team_id = ${teamId} ORDER BY d.at DESC, d.id DESC LIMIT ${limit}`;
+/** A page of what was sent to a team's webhooks, the latest first. */
+export const deliveriesPage = async (sql: Sql, teamId: number, page: number): Promise<Page<Delivery>> =>
+  uncounted(
+    page,
+    await sql<Delivery[]>`
+      SELECT d.id, d.webhook_id AS "webhookId", d.event, d.state, d.attempts, d.answer, d.at, d.next_at AS "nextAt"
+      FROM webhook_delivery d JOIN webhook w ON w.id = d.webhook_id
+      WHERE w.team_id = ${teamId} ORDER BY d.at DESC, d.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
+  );
 
 /** Adds a webhook; the secret that signs its deliveries is shown once. Null where the team has as many as it may. */
 export const addWebhook = (

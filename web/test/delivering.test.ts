@@ -1,7 +1,9 @@
 import { createServer, type RequestListener } from "node:http";
 import { createServer as createPlain, type AddressInfo, type Server, type Socket } from "node:net";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { attemptDelivery, retryAfter } from "@/server/delivering";
+import { type Attempt, attemptDelivery } from "@/server/attempt-delivery";
+import { createDelivering, retryAfter } from "@/server/delivering";
+import type { DueDelivery } from "@/server/webhooks";
 
 const open: Server[] = [];
 beforeEach(() => {
@@ -71,4 +73,125 @@ describe("one attempt at a delivery", () => {
   });
   it("is made again after longer and longer, and given up after six", () =>
     expect([1, 2, 3, 4, 5, 6, 7].map((attempts) => retryAfter(attempts))).toEqual([5, 30, 120, 600, 3600, 14_400, null]));
+});
+
+/** A queue in memory with a clock of its own, seconds; receivers answer when they are told to. */
+const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) => {
+  let now = 0;
+  const waiting = due.map(([id, at]) => ({ id, at, attempts: 0 }));
+  const flying = new Map<number, (outcome: Attempt) => void>();
+  const noted: (readonly [id: number, delivered: boolean, retryIn: number | null])[] = [];
+  const faults: unknown[] = [];
+  const timers: { at: number; work: () => void }[] = [];
+  let broken = false;
+  let most = 0;
+  const answers = async <T>(value: () => T): Promise<T> =>
+    broken ? Promise.reject(new Error("the database is away")) : Promise.resolve(value());
+  const look = createDelivering({
+    take: () =>
+      answers((): DueDelivery | null => {
+        const index = waiting.findIndex(({ at }) => at <= now);
+        const [one] = index < 0 ? [] : waiting.splice(index, 1);
+        return one ? { id: one.id, url: "http://x/", secret: "s", event: "e", body: {}, attempts: one.attempts + 1 } : null;
+      }),
+    attempt: ({ id }) =>
+      new Promise((resolve) => {
+        flying.set(id, resolve);
+        most = Math.max(most, flying.size);
+      }),
+    note: ({ id, attempts }, { delivered, retryIn }) =>
+      answers(() => {
+        noted.push([id, delivered, retryIn]);
+        if (!delivered && retryIn !== null) waiting.push({ id, at: now + retryIn, attempts });
+      }),
+    nextDue: () => answers(() => (waiting.length === 0 ? null : Math.min(...waiting.map(({ at }) => at)) - now)),
+    after: (ms, work) => {
+      const timer = { at: now + ms / 1000, work };
+      timers.push(timer);
+      return () => void (timers.includes(timer) && timers.splice(timers.indexOf(timer), 1));
+    },
+    failed: (error) => faults.push(error),
+    pace,
+    atOnce: 3,
+  });
+  const settle = async (): Promise<void> => {
+    for (let turn = 0; turn < 50; turn += 1) await Promise.resolve();
+  };
+  return {
+    look: async (): Promise<void> => {
+      look();
+      await settle();
+    },
+    answer: async (id: number, delivered: boolean): Promise<void> => {
+      flying.get(id)?.({ delivered, answer: "" });
+      flying.delete(id);
+      await settle();
+    },
+    /** Goes to the next thing the loop waits for; how many seconds that took. */
+    wait: async (): Promise<number> => {
+      const [next] = timers.splice(0).sort((a, b) => a.at - b.at);
+      if (!next) return Infinity;
+      const waited = next.at - now;
+      now = next.at;
+      next.work();
+      await settle();
+      return waited;
+    },
+    breakDown: (is: boolean) => void (broken = is),
+    flying: () => [...flying.keys()],
+    noted,
+    faults,
+    timers,
+    most: () => most,
+  };
+};
+
+describe("the delivery loop", () => {
+  it("has so many under way and no more; each that ends lets the next one in", async () => {
+    const queue = queueOf([1, 2, 3, 4, 5].map((id) => [id, 0] as const));
+    await queue.look();
+    expect(queue.flying()).toEqual([1, 2, 3]);
+    await queue.answer(2, true);
+    expect(queue.flying()).toEqual([1, 3, 4]);
+    for (const id of [1, 3, 4, 5]) await queue.answer(id, true);
+    expect([queue.most(), queue.noted.map(([id]) => id), queue.flying()]).toEqual([3, [2, 1, 3, 4, 5], []]);
+  });
+
+  it("tries again after each pause of its row, and gives up after the last", async () => {
+    const queue = queueOf([[7, 0]]);
+    await queue.look();
+    const waited: number[] = [];
+    for (let attempt = 1; attempt <= 7; attempt += 1) {
+      await queue.answer(7, false);
+      for (let passed = 0; queue.flying().length === 0 && attempt < 7; waited[attempt - 1] = passed) passed += await queue.wait();
+    }
+    expect(waited).toEqual([5, 30, 120, 600, 3600, 14_400]);
+    expect(queue.noted.at(-1)).toEqual([7, false, null]);
+    await queue.wait();
+    expect(queue.flying()).toEqual([]);
+  });
+
+  it("looks once a minute where nothing waits, and keeps one timer whatever it is told meanwhile", async () => {
+    const queue = queueOf([]);
+    for (let times = 0; times < 20; times += 1) await queue.look();
+    expect(queue.timers.length).toBe(1);
+    expect([await queue.wait(), await queue.wait()]).toEqual([60, 60]);
+  });
+
+  it("tells a fault, waits it out, and goes on with what was due", async () => {
+    const queue = queueOf([[1, 0]]);
+    queue.breakDown(true);
+    await queue.look();
+    expect([queue.faults.length, queue.flying()]).toEqual([1, []]);
+    queue.breakDown(false);
+    expect(await queue.wait()).toBe(5);
+    expect(queue.flying()).toEqual([1]);
+    // What was sent and could not be noted is told too, and holds up nothing.
+    queue.breakDown(true);
+    await queue.answer(1, true);
+    queue.breakDown(false);
+    expect([queue.faults.length > 1, queue.noted]).toEqual([true, []]);
+    await queue.wait();
+    expect(queue.timers.length).toBe(1);
+  });
 });

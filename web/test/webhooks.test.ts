@@ -1,6 +1,7 @@
 import { createHmac } from "node:crypto";
 import { afterEach, describe, expect, it } from "vitest";
-import { isPublicAddress, retryAfter, signature, webhookUrl } from "@/server/delivering";
+import { isPublicAddress, signature, webhookUrl } from "@/server/attempt-delivery";
+import { retryAfter } from "@/server/delivering";
 
 afterEach(() => {
   delete process.env["WEBHOOKS_PRIVATE"];

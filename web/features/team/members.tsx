@@ -1,6 +1,6 @@
 "use client";
 
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Invitation } from "@/server/invitations";
 import type { Role } from "@/wire/shapes";
 import type { Member } from "@/server/team";
@@ -20,10 +20,12 @@ type Props = {
   readonly members: readonly Member[];
   readonly invitations: readonly Invitation[];
   readonly mayManage: boolean;
+  /** Ways to the pages beside this one. */
+  readonly children: ReactNode;
 };
 
 /** Who belongs to a team and as what; leads change that and invite others. */
-export const Members = ({ team, self, members, invitations, mayManage }: Props) => {
+export const Members = ({ team, self, members, invitations, mayManage, children }: Props) => {
   const act = useAct();
   const [email, setEmail] = useState("");
   const [role, setRole] = useState<Role>("author");
@@ -127,6 +129,7 @@ export const Members = ({ team, self, members, invitations, mayManage }: Props) 
           </tbody>
         </table>
       </div>
+      {children}
       {act.fault && !atEmail && (
         <p className="fault" role="alert">
           {act.fault}

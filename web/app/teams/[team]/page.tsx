@@ -17,10 +17,10 @@ import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
 import { specNamesOf, specVersionsOf } from "@/server/overviews";
 import { pageOf, pageSize, patternOf } from "@/server/paging";
-import { membersOf, outboxOf } from "@/server/team";
+import { membersPage, outboxPage } from "@/server/team";
 import { tokensOf } from "@/server/tokens";
 import { allowedTeam } from "@/server/viewer";
-import { deliveriesOf, webhooksOf } from "@/server/webhooks";
+import { deliveriesPage, webhooksOf } from "@/server/webhooks";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 import { MainNav } from "@/ui/main-nav";
@@ -54,6 +54,10 @@ export default async function TeamPage({ params, searchParams }: Props) {
   const shown = parts.filter(([id]) => manages || (id !== "webhooks" && id !== "outbox"));
   const show = shown.find(([id]) => id === query["show"])?.[0] ?? "projects";
   const page = pageOf(query["page"]);
+  /** Ways to the pages beside this one, of lists that are not counted. */
+  const pager = ({ more }: { readonly more: boolean }, what: string, spec?: string) => (
+    <Pager page={page} size={pageSize} total={null} more={more} query={{ show, spec }} what={what} />
+  );
   const part = async () => {
     switch (show) {
       case "projects": {
@@ -81,19 +85,23 @@ export default async function TeamPage({ params, searchParams }: Props) {
           </>
         );
       }
-      case "members":
+      case "members": {
+        const members = await membersPage(sql, team.id, page);
         return (
           <>
             <Members
               team={slug}
               self={person.id}
-              members={await membersOf(sql, team.id)}
+              members={members.entries}
               invitations={manages ? await invitationsOf(sql, team.id) : []}
               mayManage={manages}
-            />
+            >
+              {pager(members, "members")}
+            </Members>
             <Settings team={slug} publishers={team.publishers} mayManage={manages} />
           </>
         );
+      }
       case "activity": {
         const specs = (await specNamesOf(sql, person.id))
           .filter((one) => one.team === slug)
@@ -103,14 +111,28 @@ export default async function TeamPage({ params, searchParams }: Props) {
         return (
           <>
             <ActivityList team={slug} spec={spec} entries={entries} specs={specs} />
-            <Pager page={page} size={pageSize} total={null} more={more} query={{ show: "activity", spec: query["spec"] }} what="activity" />
+            {pager({ more }, "activity", query["spec"])}
           </>
         );
       }
-      case "webhooks":
-        return <Webhooks team={slug} webhooks={await webhooksOf(sql, team.id)} deliveries={await deliveriesOf(sql, team.id)} />;
-      case "outbox":
-        return <Outbox letters={await outboxOf(sql, team.id)} />;
+      case "webhooks": {
+        const deliveries = await deliveriesPage(sql, team.id, page);
+        return (
+          <>
+            <Webhooks team={slug} webhooks={await webhooksOf(sql, team.id)} deliveries={deliveries.entries} />
+            {pager(deliveries, "webhooks")}
+          </>
+        );
+      }
+      case "outbox": {
+        const letters = await outboxPage(sql, team.id, page);
+        return (
+          <>
+            <Outbox letters={letters.entries} />
+            {pager(letters, "outbox")}
+          </>
+        );
+      }
       default:
         return show satisfies never;
     }

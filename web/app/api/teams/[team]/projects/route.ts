@@ -1,11 +1,11 @@
 import { onTeam } from "@/server/act";
 import { database } from "@/server/database";
 import { addProject } from "@/server/projects";
-import { membersOf } from "@/server/team";
+import { isMember } from "@/server/team";
 
 export const POST = onTeam("POST /api/teams/:team/projects", "make-project", async ({ answer, body, team, person }) => {
   const ownerId = body.owner ?? person.id;
-  if (!(await membersOf(database(), team.id)).some(({ id }) => id === ownerId))
+  if (!(await isMember(database(), team.id, ownerId)))
     return {
       code: "unprocessable",
       detail: "The owner must be a member of the team.",

@@ -1,6 +1,6 @@
 import { onTeam } from "@/server/act";
 import { database } from "@/server/database";
-import { webhookUrl } from "@/server/delivering";
+import { webhookUrl } from "@/server/attempt-delivery";
 import { addWebhook, mostWebhooks } from "@/server/webhooks";
 
 /** Adds a webhook; its secret is seen this once. */
