@@ -39,6 +39,10 @@ export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
 export { columnStart, columnTerms, columnTracks, shareOfContainer, spanWidth, spanWidths } from "./grid/columns";
+export { columnLine, columnsTogether } from "./grid/areas";
+export { flow } from "./grid/flow";
+export { shareCell, spaceBelow, spaceBeside } from "./grid/white-space";
+export { carryAreas, carryWays, columnsUnder } from "./grid/carry-areas";
 export { mostRows, resolveBaseline, resolveRows, rowTerms } from "./grid/rows";
 export { fontMetrics, shippedFonts } from "./grid/fonts";
 export { baselineShift, firstBaseline, textOnBaseline, trimmedHeight } from "./grid/text";
@@ -89,9 +93,24 @@ export type { SumFault, SumResult } from "./exact/sum";
 export type { CellId, Facet, NumberPath, SheetPlace } from "./layout/numbers";
 export type { CellResult, NumberCell, RepairCell } from "./layout/cells";
 export type { Issue, Parsed } from "./layout/parse";
-export type { Baseline, Breakpoint, Columns, Container, Layout, LayoutInput, Rows } from "./layout/schema";
+export type {
+  Area,
+  Baseline,
+  Breakpoint,
+  Columns,
+  Container,
+  Inside,
+  Layout,
+  LayoutInput,
+  Placement,
+  Rows,
+  TextRole,
+} from "./layout/schema";
 export type { BreakpointRange } from "./grid/breakpoint-at";
 export type { ColumnTerms, ColumnTrack } from "./grid/columns";
+export type { AreaGeometry, AreaGrid } from "./grid/areas";
+export type { WhiteSpace } from "./grid/white-space";
+export type { CarryWay } from "./grid/carry-areas";
 export type { BaselineGeometry, RowGeometry, RowTerms, RowTrack } from "./grid/rows";
 export type { FontMetrics } from "./grid/fonts";
 export type { TextOnBaseline, TextSize } from "./grid/text";

@@ -1,8 +1,9 @@
 import { expect, test } from "@playwright/test";
-import { type CssOptions, exact, isWhole, type Layout, multiply, resolve, sign, toNumber, writeCss } from "../../core/src/index";
+import { type CssOptions, exact, type Layout, resolve, sign, toNumber, writeCss } from "../../core/src/index";
 import { demoLayouts } from "../../scripts/demo-layouts";
 import { generatedLayouts } from "./generated-layouts";
 import { laidOut } from "./laid-out";
+import { wholeUnits } from "./whole-units";
 
 // Source: CSS Grid Layout Module Level 2 (W3C), as laid out by the installed Chromium, whose layout unit is 1/64 px.
 
@@ -14,24 +15,6 @@ const widths = [
 ];
 
 const unit = 1 / 64;
-const wholeUnits = (layout: Layout, width: number): boolean => {
-  const resolved = resolve(layout, { width: exact(width) });
-  if (!resolved.ok) return false;
-  const { terms, breakpoint } = resolved.value;
-  const declared = [
-    terms.container.start,
-    terms.container.width,
-    terms.gutter,
-    terms.edge,
-    terms.declaredMargin.start,
-    terms.declaredMargin.end,
-  ];
-  const percent = [breakpoint.columns.margin.start, breakpoint.columns.margin.end, breakpoint.columns.gutter].some((text) =>
-    /%|fr/.test(text),
-  );
-  return !percent && declared.every((length) => isWhole(multiply(length, exact(64))));
-};
-
 type Case = { readonly name: string; readonly layout: Layout };
 const cases: readonly Case[] = [
   ...demoLayouts.map((layout) => ({ name: layout.name, layout })),

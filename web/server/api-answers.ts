@@ -1,5 +1,6 @@
 import {
   type CheckResult,
+  columnLine,
   type Exact,
   findingWords,
   fixLabel,
@@ -28,6 +29,7 @@ export const resolutionAnswer = ({
   spans,
   rows,
   baseline,
+  areas,
 }: Resolution): z.output<typeof api.resolveAnswer> => ({
   breakpoint: breakpoint.id,
   width: toNumber(width),
@@ -45,6 +47,23 @@ export const resolutionAnswer = ({
     tracks: rows.tracks.map((track) => ({ start: toJson(track.start), height: toJson(track.height) })),
   },
   baseline: baseline && { step: toJson(baseline.step), lines: baseline.lines, remainder: toJson(baseline.remainder) },
+  areas: areas.map(({ area, left, right, width: wide, top, bottom, height: high, row, rowSpan, inside }) => ({
+    id: area.id,
+    within: area.within ?? null,
+    left: toJson(left),
+    right: toJson(right),
+    width: toJson(wide),
+    top: orNull(top),
+    bottom: orNull(bottom),
+    height: orNull(high),
+    row,
+    rowSpan,
+    inside: inside && {
+      column: toJson(inside.column),
+      gutter: toJson(inside.gutter),
+      columns: Array.from({ length: inside.count }, (_, i) => ({ start: toJson(columnLine(inside, i + 1)), width: toJson(inside.column) })),
+    },
+  })),
 });
 
 /** The answer of POST /solve: all terms, null where undetermined. */

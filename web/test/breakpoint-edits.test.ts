@@ -28,7 +28,7 @@ describe("breakpoints", () => {
   it("are removed with what was said of them, but never the last", () => {
     const layout: Layout = {
       ...cleanLayout(),
-      areas: [{ id: "map", name: "Map", placements: { desk: { column: 1, span: 4, leaves: "none", over: false } } }],
+      areas: [{ id: "map", name: "Map", placements: { desk: { column: 1, span: 4, leaves: "none", over: false, inside: null } } }],
       accepted: [{ rule: "whole-columns", breakpoint: "desk", reason: "Known." }],
     };
     const removed = removeBreakpoint(layout, "desk");

@@ -128,6 +128,25 @@ export const resolveAnswer = z.object({
     })
     .nullable(),
   baseline: z.object({ step: exactText, lines: z.number().int(), remainder: exactText }).nullable(),
+  areas: z
+    .array(
+      z.object({
+        id: z.string(),
+        within: z.string().nullable(),
+        left: exactText,
+        right: exactText,
+        width: exactText,
+        top: exactText.nullable(),
+        bottom: exactText.nullable(),
+        height: exactText.nullable(),
+        row: z.number().int().describe("In the grid of the breakpoint or of `within`; where it flowed to, if it flows"),
+        rowSpan: z.number().int(),
+        inside: z
+          .object({ column: exactText, gutter: exactText, columns: z.array(z.object({ start: exactText, width: exactText })) })
+          .nullable(),
+      }),
+    )
+    .describe("Those shown at the breakpoint, in document order; positions count from the viewport's top left"),
 });
 
 export const solveAnswer = z.object({

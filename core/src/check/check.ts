@@ -1,5 +1,6 @@
 import { px } from "../exact/length";
 import { type Exact, fromJsonNumber } from "../exact/exact";
+import { type AreaGeometry, resolveAreas } from "../grid/areas";
 import { breakpointRanges } from "../grid/breakpoint-at";
 import { columnTerms } from "../grid/columns";
 import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
@@ -31,12 +32,19 @@ const prepare = (layout: Layout): Checked => {
     breakpoints: breakpointRanges(layout).map((range) => {
       const at = (width: Exact) => columnTerms(range.breakpoint.columns, { width, rootFontSize });
       let fixes: readonly Fix[] | null = null;
+      let areas: readonly AreaGeometry[] | null = null;
       const checked: CheckedBreakpoint = {
         ...range,
         index: layout.breakpoints.indexOf(range.breakpoint),
         terms: at(fromJsonNumber(range.breakpoint.drawnAt.width)),
         at,
         wholeColumnFixes: () => (fixes ??= wholeColumnFixes(checked, base)),
+        areas: () =>
+          (areas ??= resolveAreas(layout, range.breakpoint, {
+            terms: checked.terms,
+            sheet: fromJsonNumber(range.breakpoint.drawnAt.height),
+            rootFontSize,
+          })),
       };
       return checked;
     }),

@@ -1,11 +1,18 @@
+import { areasApart } from "./rules/areas-apart";
+import { areasInside } from "./rules/areas-inside";
+import { areasOrder } from "./rules/areas-order";
+import { areasShown } from "./rules/areas-shown";
 import { baselineOnBase } from "./rules/baseline-on-base";
 import { breakpointsOrdered } from "./rules/breakpoints-ordered";
 import { columnPositive } from "./rules/column-positive";
 import { containerFits } from "./rules/container-fits";
 import { dividesWell } from "./rules/divides-well";
+import { equalGaps } from "./rules/equal-gaps";
 import { gutterBelowColumn } from "./rules/gutter-below-column";
 import { gutterOnBase } from "./rules/gutter-on-base";
 import { heightRemainder } from "./rules/height-remainder";
+import { insideColumns } from "./rules/inside-columns";
+import { leavesReason } from "./rules/leaves-reason";
 import { lineHeightOnBaseline } from "./rules/line-height-on-baseline";
 import { marginLeast } from "./rules/margin-least";
 import { marginOnBase } from "./rules/margin-on-base";
@@ -27,6 +34,9 @@ export const rules: { readonly [R in RuleId]: Rule<R> } = {
   "container-fits": containerFits,
   "breakpoints-ordered": breakpointsOrdered,
   "reflow-320": reflow320,
+  "areas-inside": areasInside,
+  "areas-apart": areasApart,
+  "leaves-reason": leavesReason,
   "whole-columns": wholeColumns,
   "whole-spans": wholeSpans,
   "stated-total": statedTotal,
@@ -39,9 +49,13 @@ export const rules: { readonly [R in RuleId]: Rule<R> } = {
   "rows-on-baseline": rowsOnBaseline,
   "line-height-on-baseline": lineHeightOnBaseline,
   "baseline-on-base": baselineOnBase,
+  "inside-columns": insideColumns,
+  "areas-order": areasOrder,
   "margins-not-below-gutter": marginsNotBelowGutter,
   "divides-well": dividesWell,
   "height-remainder": heightRemainder,
+  "equal-gaps": equalGaps,
+  "areas-shown": areasShown,
 };
 
 export const ruleIds = Object.keys(rules) as readonly RuleId[];

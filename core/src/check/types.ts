@@ -1,5 +1,6 @@
 import type { Exact } from "../exact/exact";
 import type { BreakpointRange } from "../grid/breakpoint-at";
+import type { AreaGeometry } from "../grid/areas";
 import type { ColumnTerms } from "../grid/columns";
 import type { CellId } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
@@ -33,7 +34,17 @@ export type FixTerm =
   | "row-gutter"
   | "baseline"
   | "line-height"
-  | "line-heights";
+  | "line-heights"
+  // Of areas; the area's name stands before what it goes to, with a new line between.
+  | "area"
+  | "area-flows"
+  | "area-over"
+  | "area-hidden"
+  | "area-before"
+  | "area-stays"
+  | "inside-gutter"
+  | "inside-margin"
+  | "inside-columns";
 export type Fix = { readonly term: FixTerm; readonly to: string; readonly patch: readonly PatchOperation[] };
 
 /**
@@ -69,8 +80,27 @@ export type FactsOf = {
   "baseline-on-base": { step: Exact; base: Exact };
   "margins-not-below-gutter": { start: Exact; end: Exact; gutter: Exact };
   "divides-well": { count: number };
+  "areas-inside": {
+    fault: "columns" | "rows" | "not-shown";
+    name: string;
+    /** The area it stands in, by name. */
+    within: string | null;
+    from: number;
+    many: number;
+    /** How many columns or rows there are; null where rows go on. */
+    of: number | null;
+  };
+  "areas-apart": { first: string; second: string; columns: readonly [number, number]; rows: readonly [number, number] };
+  "equal-gaps": { kind: string; usual: GapFacts; other: GapFacts };
+  "areas-order": { first: string; second: string; firstPlace: number; place: number };
+  "areas-shown": { name: string; shown: readonly string[]; of: number };
+  "leaves-reason": { name: string; side: "start" | "end" | "both"; left: Exact; right: Exact; width: Exact };
+  "inside-columns": { name: string; terms: ColumnTerms };
   "height-remainder": { height: Exact; row: { seen: Exact; height: Exact } | null; line: { remainder: Exact; step: Exact } | null };
 };
+
+/** White space from one area down to the next. */
+export type GapFacts = { readonly from: string; readonly to: string; readonly distance: Exact; readonly rows: number };
 
 export type RuleId = keyof FactsOf;
 
@@ -109,6 +139,8 @@ export type CheckedBreakpoint = BreakpointRange & {
   readonly at: (width: Exact) => ColumnTerms;
   /** Fixes that make its column whole, worked out when first asked for: two rules offer them. */
   readonly wholeColumnFixes: () => readonly Fix[];
+  /** Where its areas stand at the drawn-at size, worked out when first asked for. */
+  readonly areas: () => readonly AreaGeometry[];
 };
 
 export type Checked = {

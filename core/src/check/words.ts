@@ -1,5 +1,5 @@
 import { lengthWords } from "../words/lengths";
-import { joined, plainText, type Words, words } from "../words/words";
+import { joined, name, plainText, type Words, words } from "../words/words";
 import { rules } from "./registry";
 import type { Finding, FindingWords, Fix, FixTerm, Level } from "./types";
 
@@ -46,6 +46,26 @@ export const fixWords = ({ term, to }: Fix): FixWords => {
       return { what: words`All line heights to their nearest`, to: null };
     case "order":
       return { what: words`Put in order of width`, to: null };
+    case "area":
+    case "area-over":
+    case "area-before": {
+      const [area = "", rest = ""] = to.split("\n");
+      const joins = { area: words`${rest}`, "area-over": words`over ${name(rest)}`, "area-before": words`before ${name(rest)}` };
+      return { what: words`${name(area)} ${joins[term]}`, to: null };
+    }
+    case "area-flows":
+      return { what: words`Let ${name(to)} flow`, to: null };
+    case "area-hidden":
+      return { what: words`Do not show ${name(to)} here`, to: null };
+    case "area-stays":
+      return { what: words`Keep ${name(to.split("\n")[0] ?? "")} in the grid`, to: null };
+    case "inside-gutter":
+    case "inside-margin":
+    case "inside-columns": {
+      const [area = "", value = ""] = to.split("\n");
+      const parts = { "inside-gutter": "gutter", "inside-margin": "margins", "inside-columns": "columns" };
+      return { what: words`${parts[term]} inside ${name(area)}`, to: lengthWords(value) };
+    }
     default:
       return { what: [numbers[term]], to: said };
   }

@@ -2,6 +2,7 @@ import { type Exact, fromJsonNumber } from "../exact/exact";
 import { type LengthContext, parseLength } from "../exact/length";
 import type { Parsed } from "../layout/parse";
 import type { Breakpoint, Layout } from "../layout/schema";
+import { type AreaGeometry, resolveAreas } from "./areas";
 import { breakpointAt } from "./breakpoint-at";
 import { type ColumnTerms, type ColumnTrack, columnTerms, columnTracks, spanWidths } from "./columns";
 import { type BaselineGeometry, mostRows, resolveBaseline, resolveRows, type RowGeometry } from "./rows";
@@ -26,6 +27,8 @@ export type Resolution = {
   readonly spans: readonly Exact[];
   readonly rows: RowGeometry | null;
   readonly baseline: BaselineGeometry | null;
+  /** Areas shown at the breakpoint, in document order. */
+  readonly areas: readonly AreaGeometry[];
 };
 
 export type Resolved = Parsed<Resolution>;
@@ -79,6 +82,7 @@ export const resolve = (layout: Layout, request: ResolveRequest): Resolved => {
       spans: spanWidths(terms),
       rows,
       baseline: breakpoint.baseline && resolveBaseline(breakpoint.baseline, height, context),
+      areas: resolveAreas(layout, breakpoint, { terms, sheet: height, rootFontSize: context.rootFontSize }),
     },
   };
 };

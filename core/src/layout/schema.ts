@@ -67,6 +67,8 @@ const rowsSchema = z.discriminatedUnion("kind", [
   }),
 ]);
 
+const baselineSchema = z.strictObject({ step, offset, emphasis: whole(1, 1000) });
+
 export const breakpointSchema = z.strictObject({
   id,
   name,
@@ -74,28 +76,38 @@ export const breakpointSchema = z.strictObject({
   drawnAt: z.strictObject({ width: sizeSchema, height: sizeSchema }),
   columns: columnsSchema,
   rows: rowsSchema.nullable().default(null),
-  baseline: z
-    .strictObject({ step, offset, emphasis: whole(1, 1000) })
-    .nullable()
-    .default(null),
+  baseline: baselineSchema.nullable().default(null),
   mesh: z
     .strictObject({ step, emphasis: whole(1, 1000) })
     .nullable()
     .default(null),
 });
 
+/** The grid inside an area: the columns it stands on, or its own, whose margins may be a % of the area's width. */
+const insideSchema = z.discriminatedUnion("kind", [
+  z.strictObject({ kind: z.literal("same") }),
+  z.strictObject({
+    kind: z.literal("own"),
+    count: whole(1, limits.columns),
+    gutter: lengthSchema({ units: ["px", "rem", "fr"] }),
+    margin: sides(marginLength),
+    rows: rowsSchema.nullable().default(null),
+    baseline: baselineSchema.nullable().default(null),
+  }),
+]);
+
+/** Where an area stands at a breakpoint. Places outside the grid are let in: areas-inside speaks of them. */
 const placementSchema = z.strictObject({
-  column: z
-    .number()
-    .int()
-    .min(-limits.columns)
-    .max(2 * limits.columns),
+  column: whole(-limits.columns, 2 * limits.columns),
   span: whole(1, 2 * limits.columns),
-  row: z.number().int().min(-1000).max(10_000).optional(),
+  row: whole(-1000, 10_000).optional(),
   rowSpan: whole(1, 10_000).optional(),
   leaves: z.enum(["none", "start", "end", "both"]).default("none"),
+  /** How far it leaves; to the edge of the viewport where it is left out. */
+  by: fixedLength.optional(),
   reason: text.optional(),
   over: z.boolean().default(false),
+  inside: insideSchema.nullable().default(null),
 });
 
 const unique =
@@ -131,12 +143,58 @@ const bounded = <T extends z.ZodType>(count: number, what: string, list: z.ZodAr
   ) as unknown as z.ZodArray<T>;
 
 /** By breakpoint; no more of them than there can be breakpoints, looked at before any of them is. */
-const placementsRecord = z.record(z.string(), placementSchema);
-const placementsSchema = z.preprocess((value, context) => {
-  if (typeof value !== "object" || value === null || Object.keys(value).length <= limits.breakpoints) return value;
-  context.addIssue({ code: "custom", message: `must hold at most ${limits.breakpoints} placements` });
-  return z.NEVER;
-}, placementsRecord) as unknown as typeof placementsRecord;
+const byBreakpoint = <T extends z.ZodType>(what: string, schema: T): z.ZodRecord<z.ZodString, T> =>
+  z.preprocess(
+    (value, context) => {
+      if (typeof value !== "object" || value === null || Object.keys(value).length <= limits.breakpoints) return value;
+      context.addIssue({ code: "custom", message: `must hold at most ${limits.breakpoints} ${what}` });
+      return z.NEVER;
+    },
+    z.record(z.string(), schema),
+  ) as unknown as z.ZodRecord<z.ZodString, T>;
+
+const areaSchema = z.strictObject({
+  id,
+  name,
+  kind: text.optional(),
+  /** The area it stands in. */
+  within: id.optional(),
+  placements: byBreakpoint("placements", placementSchema),
+});
+
+const textRoleSchema = z.strictObject({
+  name,
+  size: step,
+  lineHeight: step,
+  font: text,
+  /** Another size at a breakpoint: type grows with the screen. */
+  at: byBreakpoint("sizes", z.strictObject({ size: step, lineHeight: step })).optional(),
+});
+
+/** Most areas in a chain of areas within areas. */
+const deepest = 3;
+
+type AreaChain = readonly { readonly id: string; readonly within?: string | undefined }[];
+
+/** What is wrong with the area an area stands in; null where nothing is. */
+const withinFault = (areas: AreaChain, index: number): string | null => {
+  const byId = new Map(areas.map((area) => [area.id, area]));
+  let area = areas[index];
+  for (let depth = 1; area?.within !== undefined; depth += 1) {
+    const outer = byId.get(area.within);
+    if (!outer)
+      return depth === 1
+        ? `names no area; the areas are ${areas
+            .map(({ id: one }) => one)
+            .slice(0, 12)
+            .join(", ")}`
+        : null;
+    if (outer.id === areas[index]?.id) return `must not lead back to the area itself: ${outer.id} stands in ${area.id}`;
+    if (depth >= deepest) return `must not go deeper than ${deepest} areas in each other`;
+    area = outer;
+  }
+  return null;
+};
 
 /**
  * The layout document, `ypsiline-layout` version 1 (docs/format.md). The one place its shape is written.
@@ -171,7 +229,7 @@ export const layoutSchema = z
       "breakpoints",
       z.array(breakpointSchema).min(1, { error: "must hold at least 1 breakpoint" }),
     ).superRefine(unique((item) => item.id, "id")),
-    text: bounded(limits.textRoles, "text roles", z.array(z.strictObject({ name, size: step, lineHeight: step, font: text })))
+    text: bounded(limits.textRoles, "text roles", z.array(textRoleSchema))
       .superRefine(unique((item) => item.name, "name"))
       .default([]),
     fonts: bounded(
@@ -185,7 +243,7 @@ export const layoutSchema = z
     )
       .superRefine(unique((item) => item.name, "name"))
       .optional(),
-    areas: bounded(limits.areas, "areas", z.array(z.strictObject({ id, name, placements: placementsSchema, kind: text.optional() })))
+    areas: bounded(limits.areas, "areas", z.array(areaSchema))
       .superRefine(unique((item) => item.id, "id"))
       .default([]),
     notes: bounded(limits.notes, "notes", z.array(z.strictObject({ about: z.string().max(limits.text), text: name }))).default([]),
@@ -200,14 +258,20 @@ export const layoutSchema = z
   })
   .superRefine((layout, context) => {
     const ids = new Set(layout.breakpoints.map((breakpoint) => breakpoint.id));
-    layout.areas.forEach((area, index) => {
-      for (const key of Object.keys(area.placements))
+    const named = (keys: object, path: readonly (string | number)[]): void => {
+      for (const key of Object.keys(keys))
         if (!ids.has(key))
           context.addIssue({
             code: "custom",
-            path: ["areas", index, "placements", key],
+            path: [...path, key],
             message: `names no breakpoint; the breakpoints are ${[...ids].join(", ")}`,
           });
+    };
+    layout.text.forEach((role, index) => named(role.at ?? {}, ["text", index, "at"]));
+    layout.areas.forEach((area, index) => {
+      named(area.placements, ["areas", index, "placements"]);
+      const fault = withinFault(layout.areas, index);
+      if (fault !== null) context.addIssue({ code: "custom", path: ["areas", index, "within"], message: fault });
     });
   });
 
@@ -220,3 +284,7 @@ export type Columns = Breakpoint["columns"];
 export type Container = Columns["container"];
 export type Rows = NonNullable<Breakpoint["rows"]>;
 export type Baseline = NonNullable<Breakpoint["baseline"]>;
+export type Area = Layout["areas"][number];
+export type Placement = Area["placements"][string];
+export type Inside = NonNullable<Placement["inside"]>;
+export type TextRole = Layout["text"][number];

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import {
   applyPatch,
+  type Area,
   type Breakpoint,
   check,
   findingWords,
@@ -11,6 +12,7 @@ import {
   type RuleId,
   ruleIds,
 } from "../../src/index";
+import { area, own, placed } from "../areas";
 import { capped, cleanLayout, fixed, margin, oneBreakpoint, withBreakpoint, withColumns } from "../layouts";
 
 const broken = (layout: Layout): readonly RuleId[] => [...new Set(check(layout).findings.map(({ rule }) => rule))];
@@ -24,6 +26,14 @@ const withRows = (more: Partial<Breakpoint>): Layout =>
  * For every rule a layout that breaks it. `with` names the rule that cannot but break too: where the sum does
  * not close, the column is below 0.
  */
+/** The clean layout with areas at its desk, 12 columns and rows of 8 and 8. */
+const withAreas = (...areas: readonly Area[]): Layout => ({
+  ...withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows })),
+  areas: [...areas],
+  // They are at the desk alone on purpose.
+  notes: areas.map(({ id }) => ({ about: id, text: "At the desk alone." })),
+});
+
 const breaks: { readonly [R in RuleId]: { readonly layout: Layout; readonly at: string; readonly with?: readonly RuleId[] } } = {
   "sum-closes": {
     layout: oneBreakpoint(360, 4, { gutter: "112px", margin: margin("112px") }),
@@ -64,12 +74,37 @@ const breaks: { readonly [R in RuleId]: { readonly layout: Layout; readonly at: 
   "baseline-on-base": { layout: withRows({ rows: null, baseline: { ...baseline, step: "5px" } }), at: "desk" },
   "margins-not-below-gutter": { layout: oneBreakpoint(360, 4, { gutter: "24px", margin: margin("16px") }), at: "first" },
   "divides-well": { layout: oneBreakpoint(360, 5, { margin: margin("48px") }), at: "first" },
+  "areas-inside": { layout: withAreas(area("a", { desk: placed(7, 8) })), at: "desk" },
+  "areas-apart": {
+    layout: withAreas(area("a", { desk: placed(1, 8, { row: 1, rowSpan: 4 }) }), area("b", { desk: placed(5, 8, { row: 3, rowSpan: 4 }) })),
+    at: "desk",
+  },
+  "leaves-reason": { layout: withAreas(area("a", { desk: placed(1, 12, { leaves: "both" }) })), at: "desk" },
+  // (760 − 32 − 3 × 17) ÷ 4 = 169¼
+  "inside-columns": { layout: withAreas(area("a", { desk: placed(5, 8, { inside: own(4, { gutter: "17px" }) }) })), at: "desk" },
+  "areas-order": {
+    layout: withAreas(area("a", { desk: placed(1, 4, { row: 9 }) }), area("b", { desk: placed(1, 4, { row: 1 }) })),
+    at: "desk",
+  },
+  "equal-gaps": {
+    layout: withAreas(
+      ...[1, 5, 10].map((row, index) => area(`s${index}`, { desk: placed(1, 12, { row, rowSpan: 2 }) }, { kind: "section" })),
+    ),
+    at: "desk",
+  },
+  "areas-shown": {
+    layout: {
+      ...withAreas(area("a", { phone: placed(1, 4), desk: placed(1, 4) })),
+      notes: [],
+    },
+    at: "tablet",
+  },
   "height-remainder": { layout: withRows({ drawnAt: { width: 1280, height: 804 } }), at: "desk" },
 };
 
 describe("every rule", () => {
-  it("holds for a clean layout, all twenty of them", () => {
-    expect(ruleIds).toHaveLength(20);
+  it("holds for a clean layout, all of them", () => {
+    expect(ruleIds).toHaveLength(27);
     expect(check(cleanLayout())).toEqual({ findings: [], held: ruleIds });
   });
 

@@ -40,7 +40,7 @@ const table: readonly (readonly [string, "major" | "minor" | "patch", Layout])[]
   [
     "an area's placement",
     "minor",
-    changed({ areas: [{ ...area, placements: { desk: { column: 1, span: 6, leaves: "none", over: false } } }] }),
+    changed({ areas: [{ ...area, placements: { desk: { column: 1, span: 6, leaves: "none", over: false, inside: null } } }] }),
   ],
   ["the base unit", "minor", changed({ base: "10px" })],
   ["the baseline", "minor", at("desk", (one) => ({ ...one, baseline: { step: "8px", offset: "0px", emphasis: 4 } }))],

@@ -1,86 +1,25 @@
-import { add, divide, exact, type Exact, fromJsonNumber, isWhole, multiply } from "../../exact/exact";
-import { parseLength, toPx } from "../../exact/length";
-import { show, toDecimal, toExactDecimal } from "../../exact/show";
+import { add, exact, fromJsonNumber, isWhole, multiply } from "../../exact/exact";
+import { parseLength } from "../../exact/length";
+import { show, toDecimal } from "../../exact/show";
 import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
-import { rootFontSize, termsAt } from "../../grid/resolve";
+import { termsAt } from "../../grid/resolve";
 import type { Breakpoint, Layout } from "../../layout/schema";
+import { areaRules } from "./areas";
 import type { CssOptions } from "./options";
+import { columnParts, sectionIn } from "./sums";
+import { bare, block, commented, conditionOf, type Property, writer } from "./parts";
 import { spacingNames } from "./spacing-names";
 import { spanClasses } from "./span-classes";
 import { textClasses, textProperties } from "./text";
 
-type Property = readonly [name: string, value: string];
-
-/** Root font size that rem means in a media query: the browser's own, whatever :root says (Media Queries 4). */
-const queryRootFontSize = exact(16);
-
-const lengthIn =
-  (unit: CssOptions["unit"], root: Exact) =>
-  (px: Exact): string => {
-    if (unit === "px") return `${toDecimal(px, 6)}px`;
-    const rem = toExactDecimal(divide(px, root), 6);
-    return rem === null ? `calc(${toDecimal(px, 6)}rem / ${toDecimal(root, 6)})` : `${rem}rem`;
-  };
-
-/** The value of a length in the units asked for; % stays %. */
-const writer = (layout: Layout, options: CssOptions) => {
-  const root = rootFontSize(layout);
-  const inUnit = lengthIn(options.unit, root);
-  return (text: string): string => {
-    const length = parseLength(text);
-    if (!length) throw new RangeError(`not a length: ${text}`);
-    if (length.unit === "%") return text;
-    return inUnit(toPx(length, { width: exact(1), rootFontSize: root }));
-  };
-};
-
-/** Takes the outer calc() off, for use inside another. */
-const bare = (value: string): string => /^calc\(([^()]*)\)$/.exec(value)?.[1] ?? value;
-
-/** Start of the container from the start of the parent (docs/arithmetic.md, section 1: wanted start, held). */
-const containerStart = (container: Breakpoint["columns"]["container"], start: string, end: string): string => {
-  if (container.kind === "fluid") return start;
-  const rest = "100% - var(--layout-container)";
-  switch (container.align) {
-    case "start":
-      return `min(${start}, max(0px, ${rest}))`;
-    case "center":
-      return start === end ? `max(0px, (${rest}) / 2)` : `clamp(0px, (${rest} + ${start} - ${end}) / 2, max(0px, ${rest}))`;
-    case "end":
-      return `max(0px, ${rest} - ${end})`;
-    default:
-      return container.align satisfies never;
-  }
-};
-
 const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (length: string) => string): readonly Property[] => {
-  const { count, gutter, margin, edgeGutters, container } = breakpoint.columns;
-  const start = text(margin.start);
-  const end = text(margin.end);
-  const between = `100% - ${bare(start)} - ${bare(end)}`;
-  const size =
-    container.kind === "fluid"
-      ? `calc(${between})`
-      : container.kind === "capped"
-        ? `min(${between}, ${text(container.max)})`
-        : text(container.width);
-
-  const declared = parseLength(gutter);
-  const share = declared?.unit === "fr" ? declared.value : null;
-  const half = edgeGutters === "half";
-  // p fr of a column: of the tracks alone g = X·p/(n + (n − 1)·p), of the container g = C·p/(n + G·p).
-  const over = (gaps: number, p: Exact): string => toDecimal(add(exact(count), multiply(exact(gaps), p)), 6);
-  const ownGutter = share ? `calc(100% * ${toDecimal(share, 6)} / ${over(count - 1, share)})` : text(gutter);
-  const outerGutter = share
-    ? `calc(var(--layout-container) * ${toDecimal(share, 6)} / ${over(half ? count : count - 1, share)})`
-    : text(gutter);
-  const withEdge = (value: string): string => (half ? `calc(${value} + ${outerGutter} / 2)` : value);
-  const tracks = half ? `var(--layout-container) - ${outerGutter}` : "var(--layout-container)";
+  const { count, edgeGutters, container, gutter } = breakpoint.columns;
+  const { start, end, size, share, ownGutter, outerGutter, first, last, tracks } = columnParts(breakpoint, text);
   const placing: readonly Property[] =
     options.edges === "plain"
-      ? [["--layout-end", container.kind === "fluid" ? withEdge(end) : `calc(100% - var(--layout-start) - (${tracks}))`]]
+      ? [["--layout-end", last]]
       : [
-          ["--layout-tracks", half ? `calc(${tracks})` : tracks],
+          ["--layout-tracks", tracks],
           ["--layout-outer-gutter", outerGutter],
           ["--layout-gap", exactGap(breakpoint, share ? "" : text(gutter), size)],
         ];
@@ -93,7 +32,7 @@ const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (le
     ["--layout-container", size],
     ["--layout-align", container.kind === "fluid" ? "none" : container.align],
     ["--layout-edge-gutters", edgeGutters],
-    ["--layout-start", withEdge(containerStart(container, start, end))],
+    ["--layout-start", first],
     ...placing,
   ];
 };
@@ -124,8 +63,7 @@ const rowPitch = (breakpoint: Breakpoint, text: (length: string) => string): str
   const { rows } = breakpoint;
   if (!rows) return "initial";
   if (rows.kind === "repeating") return `calc(${bare(text(rows.height))} + ${bare(text(rows.gutter))})`;
-  const capped = rows.most ? `min(100vh, ${text(rows.most)})` : "100vh";
-  const section = rows.least ? `max(${text(rows.least)}, ${capped})` : capped;
+  const section = sectionIn("100vh", rows, text);
   return `calc((${section} - ${bare(text(rows.margin.start))} - ${bare(text(rows.margin.end))} + ${bare(text(rows.gutter))}) / ${rows.count})`;
 };
 
@@ -187,14 +125,6 @@ const sharedProperties = (layout: Layout, text: (length: string) => string): rea
   ];
 };
 
-/** Words inside a CSS comment: one line, unable to end it, nor the style element of a page that it is copied into. */
-export const commented = (words: string): string =>
-  words
-    .replace(/[\s\p{Cc}]+/gu, " ")
-    .replaceAll("*/", "* /")
-    .replaceAll("/*", "/ *")
-    .replaceAll("<", "‹");
-
 const numbersComment = (layout: Layout, { breakpoint, from }: BreakpointRange): string => {
   const { drawnAt } = breakpoint;
   const terms = termsAt(layout, breakpoint, fromJsonNumber(drawnAt.width));
@@ -203,9 +133,6 @@ const numbersComment = (layout: Layout, { breakpoint, from }: BreakpointRange): 
     `${breakpoint.name}, from ${from}. At ${drawnAt.width}: ${show(terms.margin.start)} + ${terms.count} × ${show(terms.column)}${gaps} + ${show(terms.margin.end)} = ${drawnAt.width}`,
   );
 };
-
-const block = (selector: string, properties: readonly Property[], indent: string): string =>
-  [`${indent}${selector} {`, ...properties.map(([name, value]) => `${indent}  ${name}: ${value};`), `${indent}}`].join("\n");
 
 const gridClass = (options: CssOptions): readonly Property[] => {
   const shared: readonly Property[] = [
@@ -229,17 +156,11 @@ const gridClass = (options: CssOptions): readonly Property[] => {
   ];
 };
 
-/** The query that holds from a breakpoint on. */
-const conditionOf = (layout: Layout, options: CssOptions, { from }: BreakpointRange): string => {
-  const width = lengthIn(options.unit, options.query === "media" ? queryRootFontSize : rootFontSize(layout))(fromJsonNumber(from));
-  return options.query === "media" ? `@media (width >= ${width})` : `@container layout (width >= ${width})`;
-};
-
 /** The part of the stylesheet that one breakpoint sets, as it stands in the file. */
 export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
   const text = writer(layout, options);
   const properties = [...columnProperties(range.breakpoint, options, text), ...verticalProperties(range.breakpoint, layout, text)];
-  const selector = options.query === "media" ? ":root" : ".layout-grid";
+  const selector = options.query === "media" ? ":root" : layout.areas.length > 0 ? ".layout-grid, .layout-areas" : ".layout-grid";
   const comment = `/* ${numbersComment(layout, range)} */`;
   if (lowest && options.query === "media") return `${comment}\n${block(selector, [...sharedProperties(layout, text), ...properties], "")}`;
   if (lowest) return `${block(":root", sharedProperties(layout, text), "")}\n\n${comment}\n${block(selector, properties, "")}`;
@@ -296,6 +217,7 @@ export const writeCss = (layout: Layout, options: CssOptions): string => {
     ...(options.query === "container" ? [".layout {\n  container: layout / inline-size;\n}"] : []),
     ...ranges.map((range, index) => breakpointCss(layout, range, index === 0, options)),
     ...classes,
+    ...(options.gridClass === "with" ? areaRules(layout, ranges, options) : []),
     ...(options.spans === "with" ? spanClasses(ranges, (range) => conditionOf(layout, options, range)) : []),
     "",
   ]

@@ -1,0 +1,32 @@
+import type { AreaGeometry } from "../grid/areas";
+import type { Placement } from "../layout/schema";
+import type { Checked, CheckedBreakpoint, Fix, FixTerm, PatchOperation } from "./types";
+
+/** JSON Pointer of an area, or of a member of its placement at a breakpoint. */
+export const areaPath = ({ layout }: Checked, id: string): string => `/areas/${layout.areas.findIndex((area) => area.id === id)}`;
+
+export const placementPath = (checked: Checked, { breakpoint }: CheckedBreakpoint, id: string, member = ""): string =>
+  `${areaPath(checked, id)}/placements/${breakpoint.id}${member === "" ? "" : `/${member}`}`;
+
+/** Columns or rows as they are said: "5–12", "7". */
+export const rangeText = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);
+
+/** Gives an area another placement at a breakpoint. */
+export const placeFix = (
+  checked: Checked,
+  at: CheckedBreakpoint,
+  { area, placement }: Pick<AreaGeometry, "area" | "placement">,
+  term: FixTerm,
+  to: string,
+  change: Partial<Placement>,
+): Fix => ({
+  term,
+  to: `${area.name}\n${to}`,
+  patch: [{ op: "replace", path: placementPath(checked, at, area.id), value: { ...placement, ...change } } satisfies PatchOperation],
+});
+
+/** Lets an area flow: it stands on no row of its own. */
+export const flowFix = (checked: Checked, at: CheckedBreakpoint, area: AreaGeometry): readonly Fix[] =>
+  area.placement.row === undefined
+    ? []
+    : [{ term: "area-flows", to: area.area.name, patch: [{ op: "remove", path: placementPath(checked, at, area.area.id, "row") }] }];

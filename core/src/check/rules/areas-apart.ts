@@ -1,0 +1,41 @@
+import { name, words } from "../../words/words";
+import { shareCell } from "../../grid/white-space";
+import { flowFix, placeFix, placementPath, rangeText } from "../areas";
+import type { Found, Rule } from "../types";
+
+/** No two areas of one grid share a cell unless one is marked as lying over the other. */
+export const areasApart: Rule<"areas-apart"> = {
+  id: "areas-apart",
+  level: "problem",
+  source: "CSS Grid Layout Module Level 2, placement",
+  mends: null,
+  says: ({ first, second, columns, rows }) => ({
+    title: words`${name(first)} and ${name(second)} lie over each other`,
+    message: words`Both take columns ${rangeText(...columns)} in rows ${rangeText(...rows)}. Mark one as over the other if that is meant.`,
+    sum: words`columns ${rangeText(...columns)}, rows ${rangeText(...rows)}`,
+  }),
+  find: (checked) =>
+    checked.breakpoints.flatMap((at) => {
+      const areas = at.areas();
+      return areas.flatMap((second, index) => {
+        const first = areas.slice(0, index).find((one) => shareCell(one, second) && !one.placement.over && !second.placement.over);
+        if (!first) return [];
+        const left = Math.max(first.placement.column, second.placement.column);
+        const right = Math.min(first.placement.column + first.placement.span, second.placement.column + second.placement.span);
+        const top = Math.max(first.row, second.row);
+        const bottom = Math.min(first.row + first.rowSpan, second.row + second.rowSpan);
+        const below = first.row + first.rowSpan;
+        const found: Found<"areas-apart"> = {
+          breakpoint: at.breakpoint.id,
+          path: placementPath(checked, at, second.area.id),
+          facts: { first: first.area.name, second: second.area.name, columns: [left, right - left], rows: [top, bottom - top] },
+          fixes: [
+            placeFix(checked, at, second, "area", `row ${below}`, { row: below }),
+            ...flowFix(checked, at, second),
+            placeFix(checked, at, second, "area-over", first.area.name, { over: true }),
+          ],
+        };
+        return [found];
+      });
+    }),
+};

@@ -1,0 +1,58 @@
+import { listed, name, words } from "../../words/words";
+import { areaPath } from "../areas";
+import { columnsUnder } from "../../grid/carry-areas";
+import type { Found, Rule } from "../types";
+
+/** An area that is shown at one breakpoint is shown at all of them, or a note about it says why not. */
+export const areasShown: Rule<"areas-shown"> = {
+  id: "areas-shown",
+  level: "note",
+  source: "common practice",
+  mends: null,
+  says: ({ name: area, shown, of }, where) => ({
+    title: words`Not shown here`,
+    message: words`${name(area)} is shown at ${listed(shown.map((one) => [name(one)]))} and not at ${name(where)}. A note about it can say why.`,
+    sum: words`${shown.length} of ${of} breakpoints`,
+  }),
+  find: (checked) => {
+    const { layout } = checked;
+    const noted = new Set(layout.notes.map(({ about }) => about));
+    return checked.breakpoints.flatMap((at) => {
+      const shown = new Set(at.areas().map(({ area }) => area.id));
+      return layout.areas.flatMap((area): Found<"areas-shown">[] => {
+        const elsewhere = checked.breakpoints.filter(({ breakpoint }) => Object.hasOwn(area.placements, breakpoint.id));
+        // What stands in an area that is not shown here is that area's matter.
+        const outer = area.within === undefined || shown.has(area.within);
+        if (
+          shown.has(area.id) ||
+          elsewhere.length === 0 ||
+          noted.has(area.id) ||
+          !outer ||
+          Object.hasOwn(area.placements, at.breakpoint.id)
+        )
+          return [];
+        const count = columnsUnder(layout, area, at.breakpoint) ?? 1;
+        return [
+          {
+            breakpoint: at.breakpoint.id,
+            path: areaPath(checked, area.id),
+            facts: { name: area.name, shown: elsewhere.map(({ breakpoint }) => breakpoint.name), of: checked.breakpoints.length },
+            fixes: [
+              {
+                term: "area",
+                to: `${area.name}\ncolumns ${count === 1 ? "1" : `1–${count}`}`,
+                patch: [
+                  {
+                    op: "add",
+                    path: `${areaPath(checked, area.id)}/placements/${at.breakpoint.id}`,
+                    value: { column: 1, span: count, leaves: "none", over: false, inside: null },
+                  },
+                ],
+              },
+            ],
+          },
+        ];
+      });
+    });
+  },
+};

@@ -1,0 +1,57 @@
+import { compare, equals, type Exact } from "../../exact/exact";
+import { name, words } from "../../words/words";
+import { spaceBelow, type WhiteSpace } from "../../grid/white-space";
+import { placeFix, placementPath } from "../areas";
+import type { Found, Rule } from "../types";
+
+type Known = WhiteSpace & { readonly distance: Exact };
+
+/** The distance most pairs have; of several the smallest. */
+const usual = (pairs: readonly Known[]): Exact | null => {
+  const times = (distance: Exact): number => pairs.filter((pair) => equals(pair.distance, distance)).length;
+  const [first] = [...pairs].sort((a, b) => times(b.distance) - times(a.distance) || compare(a.distance, b.distance));
+  return first?.distance ?? null;
+};
+
+/** Vertical gaps between neighbouring areas of one kind are equal, among those that stand in one area. */
+export const equalGaps: Rule<"equal-gaps"> = {
+  id: "equal-gaps",
+  level: "note",
+  source: "common practice",
+  mends: null,
+  says: ({ kind, usual: pair, other }) => ({
+    title: words`White space differs`,
+    message: words`${name(pair.from)} to ${name(pair.to)} is ${pair.rows} ${pair.rows === 1 ? "row" : "rows"}, ${name(other.from)} to ${name(other.to)} ${other.rows}; both stand between areas of the kind ${name(kind)}.`,
+    sum: words`${pair.distance} ≠ ${other.distance}`,
+  }),
+  find: (checked) =>
+    checked.breakpoints.flatMap((at) => {
+      const pairs = spaceBelow(at.areas()).flatMap((space): Known[] =>
+        space.distance && space.from.area.kind !== undefined && space.from.area.kind === space.to.area.kind
+          ? [{ ...space, distance: space.distance }]
+          : [],
+      );
+      const groups = new Set(pairs.map(({ from }) => `${from.area.within ?? ""} ${from.area.kind ?? ""}`));
+      return [...groups].flatMap((group) => {
+        const own = pairs.filter(({ from }) => `${from.area.within ?? ""} ${from.area.kind ?? ""}` === group);
+        const distance = usual(own);
+        const pair = own.find((one) => distance && equals(one.distance, distance));
+        const other = own.find((one) => distance && !equals(one.distance, distance));
+        if (!pair || !other) return [];
+        const row = other.from.row + other.from.rowSpan + pair.between;
+        const told = ({ from, to, distance: far, between }: Known) => ({
+          from: from.area.name,
+          to: to.area.name,
+          distance: far,
+          rows: between,
+        });
+        const found: Found<"equal-gaps"> = {
+          breakpoint: at.breakpoint.id,
+          path: placementPath(checked, at, other.to.area.id),
+          facts: { kind: pair.from.area.kind ?? "", usual: told(pair), other: told(other) },
+          fixes: [placeFix(checked, at, other.to, "area", `row ${row}`, { row })],
+        };
+        return [found];
+      });
+    }),
+};

@@ -1,0 +1,33 @@
+import { name, words } from "../../words/words";
+import { placeFix, placementPath } from "../areas";
+import type { Found, Rule } from "../types";
+
+const sides = { start: "at the start", end: "at the end", both: "at both edges" } as const;
+
+/** An area that leaves the grid on purpose says why: nobody can tell it from a fault otherwise. */
+export const leavesReason: Rule<"leaves-reason"> = {
+  id: "leaves-reason",
+  level: "problem",
+  source: "common practice",
+  mends: null,
+  says: ({ name: area, side, left, right, width }) => ({
+    title: words`${name(area)} leaves the grid without a reason`,
+    message: words`It leaves ${sides[side]}. Say why, so that nobody takes it for a fault.`,
+    sum: words`from ${left} to ${right} of ${width}`,
+  }),
+  find: (checked) =>
+    checked.breakpoints.flatMap((at) =>
+      at.areas().flatMap((one): Found<"leaves-reason">[] => {
+        const { leaves, reason } = one.placement;
+        if (leaves === "none" || (reason ?? "").trim() !== "") return [];
+        return [
+          {
+            breakpoint: at.breakpoint.id,
+            path: placementPath(checked, at, one.area.id, "leaves"),
+            facts: { name: one.area.name, side: leaves, left: one.left, right: one.right, width: at.terms.width },
+            fixes: [placeFix(checked, at, one, "area-stays", "", { leaves: "none", by: undefined })],
+          },
+        ];
+      }),
+    ),
+};

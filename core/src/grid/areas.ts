@@ -1,0 +1,194 @@
+import { add, exact, type Exact, multiply, subtract, zero } from "../exact/exact";
+import { type LengthContext, px } from "../exact/length";
+import type { Area, Breakpoint, Columns, Inside, Layout, Placement, Rows } from "../layout/schema";
+import { type ColumnTerms, columnTerms } from "./columns";
+import { flow } from "./flow";
+import { resolveBaseline, rowTerms, type BaselineGeometry, type RowTerms } from "./rows";
+
+/** Rows that areas stand on, in CSS px from the top of their grid; that top is null where it is the content's to say. */
+export type AreaRows = {
+  readonly top: Exact | null;
+  /** Start and end of a row, counted from 1 and on without end. */
+  readonly start: (row: number) => Exact;
+  readonly end: (row: number) => Exact;
+};
+
+/** A grid that areas stand on: of a breakpoint, or inside an area. Across from the viewport's start edge, CSS px. */
+export type AreaGrid = {
+  readonly kind: "breakpoint" | Inside["kind"];
+  readonly count: number;
+  /** Start of the first column. */
+  readonly start: Exact;
+  readonly column: Exact;
+  readonly gutter: Exact;
+  /** Null where rows are bands: their order is known, their height is the content's. */
+  readonly rows: AreaRows | null;
+  /** Lines from the grid's top; null where it has none of its own. */
+  readonly baseline: BaselineGeometry | null;
+};
+
+/** Where an area stands at one size, CSS px, exact; positions count from the viewport's top left, also inside other areas. */
+export type AreaGeometry = {
+  readonly area: Area;
+  readonly placement: Placement;
+  /** How many areas it stands in. */
+  readonly depth: number;
+  readonly left: Exact;
+  readonly right: Exact;
+  readonly width: Exact;
+  /** Null where rows are bands, or stand in bands. */
+  readonly top: Exact | null;
+  readonly bottom: Exact | null;
+  /** Known wherever its rows have a height. */
+  readonly height: Exact | null;
+  /** Its row in the grid it stands on, where it flowed to if it flows. */
+  readonly row: number;
+  readonly rowSpan: number;
+  /** The grid it stands on. */
+  readonly on: AreaGrid;
+  /** The grid inside it, where it has one or areas stand in it. */
+  readonly inside: AreaGrid | null;
+};
+
+/** Start of column i of a grid, counted from 1: s0 + (i − 1)·(c + g). */
+export const columnLine = ({ start, column, gutter }: AreaGrid, i: number): Exact =>
+  add(start, multiply(exact(i - 1), add(column, gutter)));
+
+/** Width of k columns of a grid together: k·c + (k − 1)·g. */
+export const columnsTogether = ({ column, gutter }: AreaGrid, k: number): Exact =>
+  add(multiply(exact(k), column), multiply(exact(k - 1), gutter));
+
+/**
+ * Start of row r of rows that repeat or divide, from the top of the sheet. Repeating: o + (r − 1)(h + g). Dividing rows go
+ * on in the next section below, as high as the first: row r of k lies in section ⌈r/k⌉, whose top is (⌈r/k⌉ − 1)·S.
+ */
+const rowStart = (terms: RowTerms, row: number): Exact => {
+  const pitch = add(terms.height, terms.gutter);
+  if (terms.kind === "repeating") return add(terms.offset, multiply(exact(row - 1), pitch));
+  const section = Math.ceil(row / terms.count) - 1;
+  return add(add(multiply(exact(section), terms.section), terms.margin.start), multiply(exact(row - 1 - section * terms.count), pitch));
+};
+
+const rowsFrom = (terms: RowTerms, top: Exact | null): AreaRows => ({
+  top,
+  start: (row) => rowStart(terms, row),
+  end: (row) => add(rowStart(terms, row), terms.height),
+});
+
+/** The grid of a breakpoint at a size. */
+const breakpointGrid = (breakpoint: Breakpoint, terms: ColumnTerms, sheet: Exact, context: LengthContext): AreaGrid => ({
+  kind: "breakpoint",
+  count: terms.count,
+  start: add(terms.container.start, terms.edge),
+  column: terms.column,
+  gutter: terms.gutter,
+  rows: breakpoint.rows && rowsFrom(rowTerms(breakpoint.rows, sheet, context), zero),
+  baseline: null,
+});
+
+/** An area's box and the rows it takes, as what stands inside it needs them. */
+type Box = Pick<AreaGeometry, "left" | "width" | "top" | "height" | "row" | "on" | "placement">;
+
+/** The outer columns an area stands on, and the outer rows counted from its own first one. */
+const sameGrid = ({ placement: { column, span }, on, row }: Box): AreaGrid => {
+  const first = on.rows?.start(row);
+  const { rows } = on;
+  return {
+    kind: "same",
+    count: span,
+    start: columnLine(on, column),
+    column: on.column,
+    gutter: on.gutter,
+    rows:
+      rows && first
+        ? {
+            top: rows.top && add(rows.top, first),
+            start: (inner) => subtract(rows.start(row + inner - 1), first),
+            end: (inner) => subtract(rows.end(row + inner - 1), first),
+          }
+        : null,
+    baseline: null,
+  };
+};
+
+/** The columns of a grid of an area's own: section 1 of docs/arithmetic.md in the area's width. */
+export const ownColumns = ({ count, gutter, margin }: Extract<Inside, { kind: "own" }>): Columns => ({
+  count,
+  gutter,
+  margin,
+  edgeGutters: "none",
+  container: { kind: "fluid" },
+});
+
+/** Rows of an area's own count from its top; those that divide it divide its height, where that is known. */
+const ownRows = (rows: Rows | null, { top, height }: Box, context: LengthContext): AreaRows | null =>
+  rows === null || (rows.kind === "dividing" && height === null) ? null : rowsFrom(rowTerms(rows, height ?? zero, context), top);
+
+const ownGrid = (own: Extract<Inside, { kind: "own" }>, box: Box, rootFontSize: Exact): AreaGrid => {
+  const context = { width: box.width, rootFontSize };
+  const terms = columnTerms(ownColumns(own), context);
+  return {
+    kind: "own",
+    count: own.count,
+    start: add(box.left, terms.container.start),
+    column: terms.column,
+    gutter: terms.gutter,
+    rows: ownRows(own.rows, box, context),
+    baseline: own.baseline && resolveBaseline(own.baseline, box.height ?? zero, context),
+  };
+};
+
+/** The areas of a layout by the area they stand in; "" for those that stand in none. */
+const byOuter = (areas: readonly Area[], id: string): ReadonlyMap<string, readonly (readonly [Area, Placement])[]> => {
+  const found = new Map<string, (readonly [Area, Placement])[]>();
+  for (const area of areas) {
+    const placement = Object.hasOwn(area.placements, id) ? area.placements[id] : undefined;
+    if (!placement) continue;
+    const outer = area.within ?? "";
+    found.set(outer, [...(found.get(outer) ?? []), [area, placement]]);
+  }
+  return found;
+};
+
+/**
+ * Where the areas of a breakpoint stand at a size (areas.md): left = s0 + (a − 1)(c + g), right = left + k·c + (k − 1)·g,
+ * out to the viewport's edge, or by a length, where the area leaves the grid; top and bottom by its rows, or by flow where
+ * it has no row number. Goes down through areas within areas, exact all the way. Those shown at the breakpoint, in document
+ * order; an area within one that is not shown there is left out.
+ */
+export const resolveAreas = (
+  layout: Layout,
+  breakpoint: Breakpoint,
+  { terms, sheet, rootFontSize }: { readonly terms: ColumnTerms; readonly sheet: Exact; readonly rootFontSize: Exact },
+): readonly AreaGeometry[] => {
+  if (layout.areas.length === 0) return [];
+  const context = { width: terms.width, rootFontSize };
+  const shown = byOuter(layout.areas, breakpoint.id);
+  const found = new Map<string, AreaGeometry>();
+  const place = (outer: string, on: AreaGrid, depth: number): void => {
+    const here = shown.get(outer) ?? [];
+    const rows = flow(here.map(([, { column, span, row, rowSpan = 1 }]) => ({ column, span, row, rowSpan })));
+    here.forEach(([area, placement], index) => {
+      const { column, span, rowSpan = 1, leaves, by } = placement;
+      const row = rows[index] ?? 1;
+      const start = columnLine(on, column);
+      const end = add(start, columnsTogether(on, span));
+      const out = by === undefined ? null : px(by, context);
+      const left = leaves === "start" || leaves === "both" ? (out ? subtract(start, out) : zero) : start;
+      const right = leaves === "end" || leaves === "both" ? (out ? add(end, out) : terms.width) : end;
+      const from = on.rows?.start(row) ?? null;
+      const to = on.rows?.end(row + rowSpan - 1) ?? null;
+      const top = on.rows?.top && from ? add(on.rows.top, from) : null;
+      const height = from && to ? subtract(to, from) : null;
+      const width = subtract(right, left);
+      const box: Box = { left, width, top, height, row, on, placement };
+      const own = placement.inside?.kind === "own" ? placement.inside : null;
+      const hasInner = placement.inside !== null || shown.has(area.id);
+      const inside = !hasInner ? null : own ? ownGrid(own, box, rootFontSize) : sameGrid(box);
+      found.set(area.id, { ...box, area, depth, right, bottom: top && height && add(top, height), rowSpan, inside });
+      if (inside && shown.has(area.id)) place(area.id, inside, depth + 1);
+    });
+  };
+  place("", breakpointGrid(breakpoint, terms, sheet, context), 0);
+  return layout.areas.flatMap(({ id }) => found.get(id) ?? []);
+};

@@ -1,0 +1,136 @@
+import { expect, test } from "@playwright/test";
+import { columnLine, type CssOptions, exact, flow, plainCss, resolve, sign, toNumber, writeCss } from "../../core/src/index";
+import { seeded } from "../../core/test/random";
+import { demoLayouts } from "../../scripts/demo-layouts";
+import { layoutsWithAreas } from "./areas-layouts";
+import { laidOutAreas } from "./laid-out-areas";
+import { wholeUnits } from "./whole-units";
+
+// Source: CSS Grid Layout Module Level 2 (W3C), subgrids included, as laid out by the installed Chromium, whose layout unit is 1/64 px.
+
+const widths = [
+  320, 333, 359, 360, 375, 390, 412, 428, 480, 540, 599, 600, 640, 700, 767, 768, 800, 853, 900, 991, 1000, 1023, 1024, 1080, 1111, 1199,
+  1200, 1279, 1280, 1281, 1366, 1400, 1439, 1440, 1441, 1536, 1680, 1727, 1920, 2047, 2560,
+];
+const unit = 1 / 64;
+
+const ways: readonly CssOptions[] = [plainCss, { ...plainCss, unit: "rem", query: "container" }];
+
+for (const way of ways)
+  test(`${way.query} queries, ${way.unit}: Chromium puts every area where resolve says, up to three deep`, async ({ page }) => {
+    test.setTimeout(240_000);
+    let [across, down, ordered, deep] = [0, 0, 0, 0];
+    const faults: string[] = [];
+    for (const layout of [...demoLayouts.filter(({ areas }) => areas.length > 0), ...layoutsWithAreas(60)]) {
+      const sizes = widths.flatMap((width) => {
+        const resolved = resolve(layout, { width: exact(width) });
+        return resolved.ok &&
+          sign(resolved.value.terms.column) > 0 &&
+          sign(resolved.value.terms.margin.start) >= 0 &&
+          sign(resolved.value.terms.margin.end) >= 0
+          ? [{ width, height: resolved.value.breakpoint.drawnAt.height, resolution: resolved.value }]
+          : [];
+      });
+      const measured = await laidOutAreas(
+        page,
+        { css: writeCss(layout, way), areas: layout.areas, wrap: way.query === "media" ? "@" : '<div class="layout">@</div>' },
+        sizes.map(({ width, height }) => ({ width, height })),
+      );
+      sizes.forEach(({ width, resolution }, index) => {
+        const boxes = measured[index] ?? [];
+        const { areas, breakpoint } = resolution;
+        const boxOf = (id: string) => boxes[layout.areas.findIndex((one) => one.id === id)] ?? null;
+        const where = `${layout.name} at ${width}`;
+        for (const { id } of layout.areas)
+          if ((boxOf(id) !== null) !== areas.some(({ area }) => area.id === id))
+            faults.push(`${where}: ${id} is shown though it should not be, or not`);
+        for (const area of areas) {
+          const box = boxOf(area.area.id);
+          const { columns, rows } = breakpoint;
+          // Inner grids that would have to be narrower than nothing are the checks' business.
+          const squeezed = (id: string | undefined): boolean => {
+            const outer = areas.find((one) => one.area.id === id);
+            return outer !== undefined && ((outer.inside !== null && sign(outer.inside.column) < 0) || squeezed(outer.area.within));
+          };
+          // Nor can a stylesheet place what stands outside its grid, which a check calls a problem.
+          const outside = (one: typeof area): boolean => {
+            const outer = areas.find(({ area: { id } }) => id === one.area.within);
+            // Past the viewport's edge already, it would have to draw back to reach it.
+            const past =
+              outer !== undefined &&
+              (sign(columnLine(outer.on, outer.placement.column)) < 0 || toNumber(outer.right) > width || sign(outer.left) < 0);
+            return (
+              one.placement.column + one.placement.span - 1 > one.on.count ||
+              (outer !== undefined && ((past && outer.depth > 0) || outside(outer)))
+            );
+          };
+          if (!box || squeezed(area.area.id) || outside(area)) continue;
+          const most = ((wholeUnits(layout, width) ? 1 : 3) + 2 * area.depth) * unit + 1e-9;
+          const off = Math.max(Math.abs(box.left - toNumber(area.left)), Math.abs(box.right - toNumber(area.right)));
+          if (!(off <= most))
+            faults.push(
+              `${where}: ${area.area.id} ${box.left}–${box.right}, resolved ${toNumber(area.left)}–${toNumber(area.right)}; ${off * 64} units off, depth ${area.depth}\n${JSON.stringify([columns, area.placement, area.area.within])}`,
+            );
+          across += 1;
+          if (area.depth > 0) deep += 1;
+          // Rows that divide end with their sections: what stands past them inside another area is held at their end.
+          const past = (one: typeof area): boolean => {
+            const outer = areas.find(({ area: { id } }) => id === one.area.within);
+            return outer !== undefined && ((outer.inside?.kind !== "own" && one.row + one.rowSpan - 1 > outer.rowSpan) || past(outer));
+          };
+          if (rows && area.top && area.bottom && !(rows.kind === "dividing" && past(area))) {
+            const far = Math.max(Math.abs(box.top - toNumber(area.top)), Math.abs(box.bottom - toNumber(area.bottom)));
+            if (!(far <= (3 + 2 * area.depth) * unit + 1e-9))
+              faults.push(
+                `${where}: ${area.area.id} down ${box.top}–${box.bottom}, resolved ${toNumber(area.top)}–${toNumber(area.bottom)}; depth ${area.depth}\n${JSON.stringify([rows, area.placement, area.area.within])}`,
+              );
+            down += 1;
+          }
+          for (const other of areas) {
+            const beside = boxOf(other.area.id);
+            if (
+              !beside ||
+              outside(other) ||
+              other.area.within !== area.area.within ||
+              area.row >= other.row ||
+              area.rowSpan > 1 ||
+              area.top
+            )
+              continue;
+            if (!(box.top < beside.top))
+              faults.push(`${where}: ${area.area.id} (row ${area.row}) is not above ${other.area.id} (row ${other.row})`);
+            ordered += 1;
+          }
+        }
+      });
+      if (faults.length > 3) break;
+    }
+    expect(faults.slice(0, 4)).toEqual([]);
+    expect([across > 5000, down > 2000, ordered > 2000, deep > 2000]).toEqual([true, true, true, true]);
+  });
+
+test("flow is Chromium's own auto-placement: 1,000 lists that only flow", async ({ page }) => {
+  const random = seeded("flow in Chromium");
+  const lists = Array.from({ length: 1000 }, () => {
+    const columns = random.integer(1, 12);
+    return {
+      columns,
+      items: Array.from({ length: random.integer(1, 12) }, () => {
+        const span = random.integer(1, columns);
+        return { column: random.integer(1, columns - span + 1), span, rowSpan: random.integer(1, 3) };
+      }),
+    };
+  });
+  const tops = await page.evaluate((all) => {
+    const host = document.createElement("div");
+    document.body.append(host);
+    return all.map(({ columns, items }) => {
+      host.innerHTML = `<div style="position:relative;display:grid;grid-template-columns:repeat(${columns},10px);grid-auto-rows:10px">${items
+        .map(({ column, span, rowSpan }) => `<i style="grid-column:${column} / span ${span};grid-row:span ${rowSpan}"></i>`)
+        .join("")}</div>`;
+      const top = host.getBoundingClientRect().top;
+      return [...(host.firstElementChild?.children ?? [])].map((item) => Math.round((item.getBoundingClientRect().top - top) / 10) + 1);
+    });
+  }, lists);
+  lists.forEach(({ items }, index) => expect(tops[index], JSON.stringify(items)).toEqual(flow(items)));
+});
