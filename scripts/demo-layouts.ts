@@ -1,4 +1,4 @@
-import { type Breakpoint, type Layout, layoutSchema, newBreakpoint } from "../core/src/index";
+import { type Area, type Breakpoint, type Layout, layoutSchema, newBreakpoint, type Placement } from "../core/src/index";
 
 // The layouts of Skerry Ferries, an invented ferry operator: the only sample data there is.
 
@@ -61,6 +61,112 @@ const bookingNotes = {
   ],
 };
 
+type Where = Partial<Placement> & Pick<Placement, "column" | "span">;
+
+/** An area and where it stands at each breakpoint; what is left out is the plainest. */
+const area = (id: string, name: string, placements: Readonly<Record<string, Where>>, more: Partial<Area> = {}): Area => ({
+  id,
+  name,
+  ...more,
+  placements: Object.fromEntries(
+    Object.entries(placements).map(([at, place]): [string, Placement] => [at, { leaves: "none", over: false, inside: null, ...place }]),
+  ),
+});
+
+/** The page a passenger books on. Deliberate faults at the desk: uneven white space, and a map that is read after the fares it stands beside. */
+const bookingAreas: readonly Area[] = [
+  area("masthead", "Masthead", {
+    phone: { column: 1, span: 4, row: 1, rowSpan: 4, leaves: "both", reason: "The bar's colour runs to both edges." },
+    tablet: { column: 1, span: 8, row: 1, rowSpan: 4, leaves: "both", reason: "The bar's colour runs to both edges." },
+    desk: { column: 1, span: 12, row: 1, rowSpan: 4, leaves: "both", reason: "The bar's colour runs to both edges." },
+    wide: { column: 1, span: 12, row: 1, rowSpan: 4, leaves: "both", reason: "The bar's colour runs to both edges." },
+  }),
+  area("search", "Search", {
+    phone: { column: 1, span: 4, row: 7, rowSpan: 10 },
+    tablet: { column: 1, span: 8, row: 7, rowSpan: 10 },
+    desk: { column: 1, span: 4, row: 7, rowSpan: 24 },
+    wide: { column: 1, span: 3, row: 7, rowSpan: 24 },
+  }),
+  area(
+    "sailings",
+    "Sailings",
+    {
+      phone: { column: 1, span: 4, row: 19, rowSpan: 16 },
+      tablet: { column: 1, span: 8, row: 19, rowSpan: 16, inside: { kind: "same" } },
+      desk: { column: 5, span: 8, row: 7, rowSpan: 16, inside: { kind: "same" } },
+      wide: { column: 4, span: 9, row: 7, rowSpan: 16, inside: { kind: "same" } },
+    },
+    { kind: "section" },
+  ),
+  area(
+    "map",
+    "Harbour map",
+    {
+      tablet: { column: 1, span: 8, row: 37, rowSpan: 12 },
+      desk: { column: 9, span: 4, row: 25, rowSpan: 14, leaves: "end", reason: "The open sea runs to the right edge." },
+      wide: { column: 4, span: 9, row: 25, rowSpan: 14, leaves: "end", reason: "The open sea runs to the right edge." },
+    },
+    { kind: "section" },
+  ),
+  area(
+    "fares",
+    "Fares",
+    {
+      phone: { column: 1, span: 4, row: 37, rowSpan: 8 },
+      tablet: { column: 1, span: 8, row: 51, rowSpan: 8 },
+      desk: { column: 5, span: 4, row: 25, rowSpan: 14 },
+      wide: { column: 4, span: 9, row: 41, rowSpan: 8 },
+    },
+    { kind: "section" },
+  ),
+  area(
+    "timetable",
+    "Timetable",
+    {
+      phone: { column: 1, span: 4, row: 47, rowSpan: 8 },
+      tablet: { column: 1, span: 8, row: 61, rowSpan: 4 },
+      desk: { column: 1, span: 12, row: 42, rowSpan: 8 },
+      wide: { column: 1, span: 12, row: 51, rowSpan: 8 },
+    },
+    { kind: "section" },
+  ),
+];
+
+/** One screen of departures: a row each, the clock and notices beside them. */
+const boardAreas: readonly Area[] = [
+  area("departures", "Departures", {
+    portrait: { column: 1, span: 6, row: 1, rowSpan: 8, inside: { kind: "same" } },
+    landscape: { column: 1, span: 12, row: 1, rowSpan: 6, inside: { kind: "same" } },
+  }),
+  area("clock", "Clock", { portrait: { column: 1, span: 6, row: 9, rowSpan: 1 }, landscape: { column: 13, span: 4, row: 1, rowSpan: 2 } }),
+  area("notices", "Notices", {
+    portrait: { column: 1, span: 6, row: 10, rowSpan: 3 },
+    landscape: { column: 1, span: 16, row: 7, rowSpan: 2 },
+  }),
+];
+
+/** A person's card, with lines of its own 4 px apart. */
+const cardInside: Placement["inside"] = {
+  kind: "own",
+  count: 4,
+  gutter: "8px",
+  margin: { start: "16px", end: "16px" },
+  rows: null,
+  baseline: { step: "4px", offset: "0px", emphasis: 4 },
+};
+const rosterAreas: readonly Area[] = [
+  area("week", "Week", {
+    upright: { column: 1, span: 8, row: 1, rowSpan: 6 },
+    sideways: { column: 1, span: 12, row: 1, rowSpan: 6 },
+    desk: { column: 1, span: 12, row: 1, rowSpan: 6 },
+  }),
+  area("card", "Crew card", {
+    upright: { column: 1, span: 4, row: 8, rowSpan: 12, inside: cardInside },
+    sideways: { column: 1, span: 4, row: 8, rowSpan: 12, inside: cardInside },
+    desk: { column: 1, span: 4, row: 8, rowSpan: 12, inside: cardInside },
+  }),
+];
+
 const booking200 = layout(
   "Passenger booking",
   "8px",
@@ -78,7 +184,11 @@ const bookingDraft = layout(
     { ...desk, columns: { ...desk.columns, gutter: "20px" } },
     { ...wide, columns: { ...wide.columns, margin: { start: "60px", end: "60px" } } },
   ],
-  { ...bookingNotes, text: text.map((role) => (role.name === "Heading" ? { ...role, lineHeight: "36px" } : role)) },
+  {
+    ...bookingNotes,
+    areas: [...bookingAreas],
+    text: text.map((role) => (role.name === "Heading" ? { ...role, lineHeight: "36px" } : role)),
+  },
 );
 
 const roster = layout("Crew roster", "8px", [
@@ -166,13 +276,13 @@ export const demoSpecs: readonly DemoSpec[] = [
   {
     slug: "crew-roster",
     description: "Tablet held either way, and the office desk",
-    draft: roster,
+    draft: { ...roster, areas: [...rosterAreas] },
     versions: [{ number: "1.3.0", date: "2026-10-02T08:15:00Z", note: "The desk holds its container at 1152.", layout: roster }],
   },
   {
     slug: "quay-board",
     description: "Departure boards, landscape and portrait",
-    draft: board,
+    draft: { ...board, areas: [...boardAreas] },
     versions: [{ number: "1.0.0", date: "2026-09-19T14:00:00Z", note: "First boards, Skerry harbour.", layout: board }],
   },
 ];

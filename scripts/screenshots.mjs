@@ -15,6 +15,13 @@ const views = [
   { name: "workbench", path: "/specs/skerry/passenger-booking?at=desk", as: "author", size: desk },
   { name: "workbench-base", path: "/specs/skerry/crew-roster?at=desk&facet=base", as: "author", size: desk },
   { name: "workbench-rows", path: "/specs/skerry/quay-board?at=landscape&facet=rows", as: "author", size: desk },
+  {
+    name: "workbench-areas",
+    path: "/specs/skerry/passenger-booking?at=desk&facet=areas",
+    as: "author",
+    size: desk,
+    open: (page) => page.locator("[data-area=sailings]").click({ position: { x: 200, y: 60 } }),
+  },
   { name: "workbench-baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline", as: "author", size: desk },
   {
     name: "repair",

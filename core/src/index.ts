@@ -35,6 +35,7 @@ export { cellList, containerWords, numberCells, readContainerKind, readDeclared,
 export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";
 export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
+export { placeText, readPlace } from "./layout/place-text";
 export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
@@ -92,6 +93,7 @@ export type { ShownNumber } from "./exact/show";
 export type { SumFault, SumResult } from "./exact/sum";
 export type { CellId, Facet, NumberPath, SheetPlace } from "./layout/numbers";
 export type { CellResult, NumberCell, RepairCell } from "./layout/cells";
+export type { Place } from "./layout/place-text";
 export type { Issue, Parsed } from "./layout/parse";
 export type {
   Area,

@@ -14,7 +14,7 @@ describe("the address of the workbench", () => {
     ["at=tablet", "at=tablet&facet=columns&width=768"],
     ["width=700", "at=tablet&facet=columns&width=700"],
     ["", "at=desk&facet=columns&width=1280"],
-    ["at=hall&facet=areas&width=99999", "at=desk&facet=columns&width=1280"],
+    ["at=hall&facet=rooms&width=99999", "at=desk&facet=columns&width=1280"],
     ["at=phone&width=0", "at=phone&facet=columns&width=360"],
     ["at=phone&width=1e3", "at=phone&facet=columns&width=360"],
     ["at=phone&width=320.12345", "at=phone&facet=columns&width=360"],

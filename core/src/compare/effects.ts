@@ -1,9 +1,10 @@
 import { compare, type Exact, fromJsonNumber, subtract, toNumber } from "../exact/exact";
 import { type ColumnTerms, spanWidth } from "../grid/columns";
-import { rootFontSize, termsAt } from "../grid/resolve";
+import { resolve, rootFontSize, termsAt } from "../grid/resolve";
 import { resolveRows } from "../grid/rows";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { widthPieces } from "../sweep/pieces";
+import { placementOf } from "./area-words";
 import { type Change, compareLayouts } from "./changes";
 import { cellOfPath } from "../layout/numbers";
 import { listed, name, type Words, words } from "../words/words";
@@ -11,7 +12,9 @@ import { changeSentence, type ChangeWords, changesInWords } from "./words";
 
 /** What the changes of a spec do to a length of one breakpoint, in CSS px at the width it is drawn at. */
 export type Effect = {
-  readonly what: "margin" | "container" | "column width" | "gutters" | "halves" | "thirds" | "quarters" | "row pitch";
+  readonly what: "margin" | "container" | "column width" | "gutters" | "halves" | "thirds" | "quarters" | "row pitch" | "width";
+  /** The area whose width it is. */
+  readonly area?: string;
   readonly from: Exact;
   readonly to: Exact;
 };
@@ -40,6 +43,18 @@ const differ = (what: Effect["what"], from: Exact | null | undefined, to: Exact 
 const shareOf = (terms: ColumnTerms, parts: number): Exact | null =>
   terms.count % parts === 0 && terms.count > parts ? spanWidth(terms, terms.count / parts) : null;
 
+/** Widths of areas that are shown before and after. */
+const areaEffects = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoint, width: Exact): readonly Effect[] => {
+  const areasOf = (layout: Layout, { id }: Breakpoint) => {
+    const resolved = resolve(layout, { width, breakpoint: id });
+    return resolved.ok ? resolved.value.areas : [];
+  };
+  const old = new Map(areasOf(before, was).map((one) => [one.area.id, one.width]));
+  return areasOf(after, is).flatMap(({ area, width: now }) =>
+    differ("width", old.get(area.id), now).map((effect) => ({ ...effect, area: area.name })),
+  );
+};
+
 const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoint): readonly Effect[] => {
   const width = fromJsonNumber(is.drawnAt.width);
   const height = fromJsonNumber(is.drawnAt.height);
@@ -54,6 +69,7 @@ const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoin
     ...differ("column width", a.column, b.column),
     ...shares.flatMap(([what, parts]) => differ(what, shareOf(a, parts), shareOf(b, parts))),
     ...differ("row pitch", pitch(before, was), pitch(after, is)),
+    ...areaEffects(before, after, was, is, width),
   ];
 };
 
@@ -73,7 +89,12 @@ export const changesByBreakpoint = (
 ): { readonly spec: readonly ChangeWords[]; readonly breakpoints: readonly BreakpointChange[] } => {
   const all = compareLayouts(before, after);
   const told = (changes: readonly Change[]) => changesInWords(changes, before, after);
-  const inside = (id: string) => all.filter(({ path }) => path[0] === "breakpoints" && path[1] === id);
+  const breakpointOf = (change: Change): string | undefined => {
+    const { path } = change;
+    if (path[0] === "text" && path[2] === "at") return path[3];
+    return placementOf(change)?.breakpoint ?? (path[0] === "breakpoints" && path[1] !== "#order" ? path[1] : undefined);
+  };
+  const inside = (id: string) => all.filter((change) => breakpointOf(change) === id);
   const find = (layout: Layout, id: string) => layout.breakpoints.find((one) => one.id === id) ?? null;
   const gone = before.breakpoints.filter(({ id }) => !find(after, id));
   const breakpoints = [...after.breakpoints, ...gone].map(({ id, name }): BreakpointChange => {
@@ -85,7 +106,7 @@ export const changesByBreakpoint = (
     const kind = !was ? "added" : !is ? "removed" : changes.length + effects.length > 0 ? "changed" : "same";
     return { id, name, kind, changes, effects, before: was, after: is };
   });
-  return { spec: told(all.filter(({ path }) => path[0] !== "breakpoints" || path[1] === "#order")), breakpoints };
+  return { spec: told(all.filter((change) => breakpointOf(change) === undefined)), breakpoints };
 };
 
 /** Lengths of which there are many at a breakpoint, in a sentence. */
@@ -98,7 +119,10 @@ const many: ReadonlySet<Effect["what"]> = new Set<Effect["what"]>(["gutters", "h
 export const breakpointSentence = ({ name: named, changes, effects }: BreakpointChange): Words => {
   const said = listed(changes.map(changeSentence));
   const done = listed(
-    effects.map(({ what, from, to }, index) => words`${what}${index > 0 ? "" : many.has(what) ? " go" : " goes"} from ${from} to ${to}`),
+    effects.map(
+      ({ what, area, from, to }, index) =>
+        words`${area === undefined ? what : words`the width of ${name(area)}`}${index > 0 ? "" : many.has(what) ? " go" : " goes"} from ${from} to ${to}`,
+    ),
   );
   if (said.length === 0) return done.length === 0 ? [] : words`${name(named)} ${done}`;
   return done.length === 0 ? words`${name(named)} ${said}` : words`${name(named)} ${said}, so ${done}`;

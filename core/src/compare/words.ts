@@ -2,6 +2,7 @@ import { lengthWords } from "../words/lengths";
 import { joined, name, plainText, type Words, words } from "../words/words";
 import { nameOfPath } from "../layout/cells";
 import type { Layout } from "../layout/schema";
+import { placementChanges, placementOf } from "./area-words";
 import { type Change, compareLayouts, sameJson } from "./changes";
 
 const specNames: Readonly<Record<string, string>> = { base: "base unit", rootFontSize: "root font size", leastColumn: "least column" };
@@ -53,6 +54,11 @@ const entryNames: Readonly<Record<string, string>> = {
   accepted: "accepted finding",
 };
 
+const areaMembers: Readonly<Record<string, string>> = { name: "name", kind: "kind", within: "stands in" };
+
+const areaName = (id: string, before: Layout, after: Layout) =>
+  name([after, before].map(({ areas }) => areas.find((area) => area.id === id)?.name).find((found) => found !== undefined) ?? id);
+
 const roleMembers: Readonly<Record<string, string>> = { size: "size", lineHeight: "line height", font: "font" };
 
 /** Notes by their number and how the first begins: they are read in full where they stand. */
@@ -87,6 +93,13 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   const whole = entryNames[root];
   if (whole && entry === "#order") return spec(words`order of ${whole}s`, said);
   if (whole && entry !== undefined && rest.length === 0) return spec(words`${whole} ${name(entry)}`, came);
+  if (root === "areas" && entry !== undefined && rest.length === 1)
+    return spec(words`${areaName(entry, before, after)} ${areaMembers[path] ?? path}`, said);
+  if (root === "text" && entry !== undefined && rest[0] === "at" && rest[1] !== undefined) {
+    const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === rest[1])?.name;
+    const role = words`${name(entry)}${rest[2] === undefined ? "" : ` ${roleMembers[rest[2]] ?? rest[2]}`}`;
+    return { where: find(after) ?? find(before) ?? rest[1], key: `text/${path}`, what: role, ...values };
+  }
   if (root === "text" && entry !== undefined && rest.length === 1)
     return spec(words`${name(entry)} ${roleMembers[path] ?? path}`, path === "font" ? said : values);
   if (root === "spacing" && entry !== undefined && rest.length === 1) return spec(words`spacing step ${name(entry)}`, values);
@@ -98,11 +111,26 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   return spec([specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" ")], values);
 };
 
+/** Changes of areas at breakpoints in words: those of one placement are told together, where the first of them stands. */
+const placed = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
+  const told = new Set<string>();
+  return changes.flatMap((change): readonly ChangeWords[] => {
+    const placement = placementOf(change);
+    if (!placement) return [changeWords(change, before, after)];
+    const { area, breakpoint } = placement;
+    if (told.has(`${area} ${breakpoint}`)) return [];
+    told.add(`${area} ${breakpoint}`);
+    const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === breakpoint)?.name;
+    const where = find(after) ?? find(before) ?? breakpoint;
+    return placementChanges(area, breakpoint, before, after).map((one) => ({ where, ...one }));
+  });
+};
+
 const same = (a: Words | null, b: Words | null): boolean => sameJson(a && plainText(a), b && plainText(b));
 
 /** Changes in words, margins that changed alike at both sides told once. */
 export const changesInWords = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
-  const all = changes.map((change) => changeWords(change, before, after));
+  const all = placed(changes, before, after);
   const [start, end] = ["columns/margin/start", "columns/margin/end"];
   return all.flatMap((one, index) => {
     const alike = (key: string | undefined): boolean =>

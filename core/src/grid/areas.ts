@@ -86,6 +86,10 @@ const breakpointGrid = (breakpoint: Breakpoint, terms: ColumnTerms, sheet: Exact
   baseline: null,
 });
 
+/** The grid that areas of a breakpoint stand on at a size. */
+export const gridOf = (breakpoint: Breakpoint, terms: ColumnTerms, sheet: Exact, rootFontSize: Exact): AreaGrid =>
+  breakpointGrid(breakpoint, terms, sheet, { width: terms.width, rootFontSize });
+
 /** An area's box and the rows it takes, as what stands inside it needs them. */
 type Box = Pick<AreaGeometry, "left" | "width" | "top" | "height" | "row" | "on" | "placement">;
 

@@ -2,7 +2,7 @@ import { type Exact, fromJsonNumber } from "../exact/exact";
 import { type LengthContext, parseLength } from "../exact/length";
 import type { Parsed } from "../layout/parse";
 import type { Breakpoint, Layout } from "../layout/schema";
-import { type AreaGeometry, resolveAreas } from "./areas";
+import { type AreaGeometry, type AreaGrid, gridOf, resolveAreas } from "./areas";
 import { breakpointAt } from "./breakpoint-at";
 import { type ColumnTerms, type ColumnTrack, columnTerms, columnTracks, spanWidths } from "./columns";
 import { type BaselineGeometry, mostRows, resolveBaseline, resolveRows, type RowGeometry } from "./rows";
@@ -27,6 +27,8 @@ export type Resolution = {
   readonly spans: readonly Exact[];
   readonly rows: RowGeometry | null;
   readonly baseline: BaselineGeometry | null;
+  /** The grid that areas of the breakpoint stand on. */
+  readonly grid: AreaGrid;
   /** Areas shown at the breakpoint, in document order. */
   readonly areas: readonly AreaGeometry[];
 };
@@ -82,6 +84,7 @@ export const resolve = (layout: Layout, request: ResolveRequest): Resolved => {
       spans: spanWidths(terms),
       rows,
       baseline: breakpoint.baseline && resolveBaseline(breakpoint.baseline, height, context),
+      grid: gridOf(breakpoint, terms, height, context.rootFontSize),
       areas: resolveAreas(layout, breakpoint, { terms, sheet: height, rootFontSize: context.rootFontSize }),
     },
   };

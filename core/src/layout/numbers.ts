@@ -2,7 +2,7 @@ import type { VersionLevel } from "./levels";
 import type { Breakpoint } from "./schema";
 
 /** The sides a breakpoint is worked on from; each holds some of its numbers. */
-export const facetIds = ["base", "columns", "rows", "baseline"] as const;
+export const facetIds = ["base", "columns", "rows", "baseline", "areas"] as const;
 export type Facet = (typeof facetIds)[number];
 
 /** Parts of a sheet and of the sums that a number stands at, and that a finding about it marks. */

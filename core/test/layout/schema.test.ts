@@ -38,7 +38,9 @@ const example = {
     {
       id: "results",
       name: "Sailings",
-      placements: { desk: { column: 1, span: 8, row: 1, rowSpan: 4, leaves: "end", reason: "The map runs out.", over: false } },
+      placements: {
+        desk: { column: 1, span: 8, row: 1, rowSpan: 4, leaves: "end", reason: "The map runs out.", over: false, inside: null },
+      },
       kind: "card",
     },
   ],

@@ -13,6 +13,8 @@ const shortcuts: readonly (readonly [string, string])[] = [
   ["Enter, Esc in a number", "Take it, give it back"],
   ["Arrow keys in the ledger", "Move; Enter, F2 or typing edits, Tab and Enter go on"],
   ["← and → on probe and boundaries", "Move by 1; with Shift by 8, Page keys by 80"],
+  ["L and F", "Fold the ledger, the findings"],
+  ["Arrow keys on an area", "Move it by a column or row; with Shift resize it; Esc lets it go"],
   ["?", "This list"],
 ];
 

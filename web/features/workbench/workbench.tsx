@@ -18,6 +18,7 @@ import {
   takeAll,
   zero,
 } from "@ypsiline/core";
+import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
@@ -31,13 +32,19 @@ import type { Layer, Shown } from "./facets/facet";
 import { FacetBar } from "./facets/facet-bar";
 import { FacetPanel } from "./facets/facet-panel";
 import { facetOfId, layers } from "./facets/facets";
-import { facetOf, placeOf } from "./findings/finding-place";
+import { areaOf, facetOf, placeOf } from "./findings/finding-place";
 import { FindingsPanel } from "./findings/findings-panel";
 import { Ladder } from "./ladder/ladder";
 import { Ledger } from "./ledger/ledger";
-import { Sheet } from "./sheet/sheet";
+import { addArea, mayAddArea, placeAt } from "./areas/area-edits";
+import { AreaActions } from "./areas/area-actions";
+import { AreaEverywhere } from "./areas/area-everywhere";
+import { AreasLedger } from "./areas/areas-ledger";
+import type { AreaWork } from "./areas/areas-overlay";
+import { Sheet, type SheetSize } from "./sheet/sheet";
 import { SpansTable } from "./spans-table";
 import { triedLayout, type Trial, trialWords } from "./findings/trial";
+import { useFolded } from "./use-folded";
 import { useShortcuts } from "./use-shortcuts";
 import { WorkbenchBar } from "./workbench-bar";
 import { shownBreakpoint, type View, viewOf, viewQuery } from "./view";
@@ -48,11 +55,22 @@ type Props = { readonly query: Readonly<Record<string, string>> };
 export const Workbench = ({ query }: Props) => {
   const { address, latest, mayEdit, store, layout, edit: editDraft, undo, redo, comments, lookAt } = useDraftOfPage();
   const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, layout));
-  const [shown, setShown] = useState<Shown>({ columns: true, rows: view.facet === "rows", baseline: true, mesh: true, dimensions: true });
+  const [shown, setShown] = useState<Shown>({
+    columns: true,
+    rows: view.facet === "rows",
+    baseline: true,
+    mesh: true,
+    dimensions: true,
+    areas: true,
+  });
   const [dialog, setDialog] = useState<DialogName | null>(null);
   const [trial, setTrial] = useState<Trial | null>(null);
   const [focused, setFocused] = useState<Finding | null>(null);
   const [reading, setReading] = useState(false);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [size, setSize] = useState<SheetSize>("width");
+  const [ledgerFolded, foldLedger] = useFolded("ledger");
+  const [findingsFolded, foldFindings] = useFolded("findings");
   const [rename, setRename] = useState<{ readonly id: string } | null>(null);
 
   // What is tried is seen everywhere and stored nowhere.
@@ -113,9 +131,27 @@ export const Workbench = ({ query }: Props) => {
     "]": () => go(1),
     ...Object.fromEntries(layers.map(({ id, key }) => [key, () => toggle(id)])),
     m: () => setReading(!reading),
+    l: foldLedger,
+    f: foldFindings,
     Escape: () => setTrial(null),
     "?": () => setDialog("shortcuts"),
   });
+
+  const areaWork: AreaWork | null =
+    view.facet === "areas" && mayEdit && tried === null
+      ? {
+          chosen,
+          onChoose: setChosen,
+          onPlace: (id, place) => editOrSay(placeAt(layout, id, breakpoint.id, place)),
+          onAdd: (place, within) => {
+            if (!mayAddArea(layout)) return void toast("A spec has at most 200 areas.");
+            const made = addArea(layout, breakpoint.id, place, within);
+            editOrSay(made.layout);
+            setChosen(made.id);
+          },
+        }
+      : null;
+  const chosenArea = view.facet === "areas" ? seen.areas.find(({ id }) => id === chosen) : undefined;
 
   const outOfOrder = result.findings.some(
     ({ rule, fixes }) => rule === "breakpoints-ordered" && fixes.some(({ term }) => term === "order"),
@@ -125,7 +161,7 @@ export const Workbench = ({ query }: Props) => {
   return (
     <div className="workbench">
       <WorkbenchBar path={path} changes={changes} />
-      <div className="bench">
+      <div className={`bench ${findingsFolded ? "side-folded" : ""}`}>
         <main className="bench-main">
           <Ladder
             layout={layout}
@@ -164,6 +200,9 @@ export const Workbench = ({ query }: Props) => {
               comments={comments}
               commentsPath={`${path}/publish`}
               onReadingDone={doneReading}
+              size={size}
+              onSize={setSize}
+              areas={areaWork}
             />
           ) : (
             <p className="sheet fault p-3">{resolved.issues[0]?.message}</p>
@@ -179,84 +218,133 @@ export const Workbench = ({ query }: Props) => {
             onLayout={edit}
             onBreakpoint={setBreakpoint}
             onWidth={(width) => setView((before) => ({ ...before, at: breakpoint.id, width }))}
+            chosen={chosen}
+            onChoose={setChosen}
             onCarry={mayEdit && layout.breakpoints.length > 1 ? () => setDialog("carry") : null}
           />
-          <Still of={[layout, breakpoint, outOfOrder, mayEdit, path]}>
-            {() => (
-              <BreakpointActions
-                path={path}
-                readOnly={!mayEdit}
-                layout={layout}
-                breakpoint={breakpoint}
-                outOfOrder={outOfOrder}
-                onLayout={(next, look) => {
-                  editOrSay(next);
-                  const to = next.breakpoints.find(({ id }) => id === look);
-                  if (to) setView((before) => ({ ...before, at: to.id, width: fromJsonNumber(to.drawnAt.width) }));
-                }}
-                onRename={() => setRename({ id: breakpoint.id })}
-                onCarry={() => setDialog("carry")}
-                onFiles={() => setDialog("files")}
-                onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
-              />
-            )}
-          </Still>
-          <Still of={[layout, breakpoint.id, base, result, focused, rename, comments, mayEdit]}>
-            {() => (
-              <Ledger
-                layout={layout}
-                at={breakpoint.id}
-                base={base}
-                findings={result.findings}
-                focused={focused}
-                readOnly={!mayEdit}
-                rename={rename}
-                comments={comments}
-                onSelect={select}
-                onBreakpoints={(breakpoints) => edit({ ...layout, breakpoints: [...breakpoints] })}
-                onSay={(words) => toast(words)}
-              />
-            )}
-          </Still>
+          {view.facet === "areas" ? (
+            <AreaActions
+              layout={layout}
+              breakpoint={breakpoint}
+              resolution={resolved.ok ? resolved.value : null}
+              readOnly={!mayEdit || tried !== null}
+              chosen={chosen}
+              onChoose={setChosen}
+              onLayout={edit}
+            />
+          ) : (
+            <Still of={[layout, breakpoint, outOfOrder, mayEdit, path]}>
+              {() => (
+                <BreakpointActions
+                  path={path}
+                  readOnly={!mayEdit}
+                  layout={layout}
+                  breakpoint={breakpoint}
+                  outOfOrder={outOfOrder}
+                  onLayout={(next, look) => {
+                    editOrSay(next);
+                    const to = next.breakpoints.find(({ id }) => id === look);
+                    if (to) setView((before) => ({ ...before, at: to.id, width: fromJsonNumber(to.drawnAt.width) }));
+                  }}
+                  onRename={() => setRename({ id: breakpoint.id })}
+                  onCarry={() => setDialog("carry")}
+                  onFiles={() => setDialog("files")}
+                  onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
+                />
+              )}
+            </Still>
+          )}
+          <button type="button" className="fold" aria-expanded={!ledgerFolded} onClick={foldLedger}>
+            {ledgerFolded ? <ChevronUp size={12} aria-hidden="true" /> : <ChevronDown size={12} aria-hidden="true" />} Ledger
+          </button>
+          {!ledgerFolded && (
+            <>
+              {" "}
+              {view.facet === "areas" ? (
+                layout.areas.length > 0 && (
+                  <AreasLedger
+                    layout={layout}
+                    at={breakpoint.id}
+                    chosen={chosen}
+                    readOnly={!mayEdit}
+                    onChoose={setChosen}
+                    onSelect={select}
+                    onLayout={(next) => edit(next)}
+                  />
+                )
+              ) : (
+                <Still of={[layout, breakpoint.id, base, result, focused, rename, comments, mayEdit]}>
+                  {() => (
+                    <Ledger
+                      layout={layout}
+                      at={breakpoint.id}
+                      base={base}
+                      findings={result.findings}
+                      focused={focused}
+                      readOnly={!mayEdit}
+                      rename={rename}
+                      comments={comments}
+                      onSelect={select}
+                      onBreakpoints={(breakpoints) => edit({ ...layout, breakpoints: [...breakpoints] })}
+                      onSay={(words) => toast(words)}
+                    />
+                  )}
+                </Still>
+              )}
+            </>
+          )}
         </main>
         <aside className="bench-side">
-          <Still of={[layout, breakpoint.id, result, trial, tried === null, mayEdit]}>
-            {() => (
-              <FindingsPanel
-                layout={layout}
-                at={breakpoint.id}
-                result={result}
-                readOnly={!mayEdit}
-                trial={tried ? trial : null}
-                onTry={setTrial}
-                onTake={take}
-                onTakeAll={() => {
-                  const all = takeAll(layout, (finding) => finding.breakpoint === breakpoint.id);
-                  if (all.taken.length === 0) return toast("No fix goes without bringing up something else; take them one by one.");
-                  editOrSay(all.layout);
-                  toast(
-                    `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.map(({ fix }) => fixLabel(fix)).join(", ")}.`,
-                    {
-                      action: { label: "Undo", onClick: undo },
-                    },
-                  );
-                }}
-                onRepair={() => setDialog("repair")}
-                onAccept={(rules, at, reason) => {
-                  const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
-                  return edit({ ...layout, accepted: [...others, ...rules.map((rule) => ({ rule, breakpoint: at, reason }))] });
-                }}
-                onTakeBack={(rule, at) =>
-                  editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
-                }
-                onFocus={setFocused}
-                onShow={(finding) => showFacet(facetOf(placeOf(finding)))}
-                onSelect={select}
-              />
-            )}
-          </Still>
-          {later.ok && <Still of={[later, base]}>{() => later.ok && <SpansTable resolution={later.value} base={base} />}</Still>}
-          <MeasuredInBrowser layout={layout} width={view.width} />
+          <button type="button" className="fold" aria-expanded={!findingsFolded} onClick={foldFindings}>
+            {findingsFolded ? <ChevronLeft size={12} aria-hidden="true" /> : <ChevronRight size={12} aria-hidden="true" />}{" "}
+            <span>Findings</span>
+          </button>
+          {!findingsFolded && (
+            <>
+              <Still of={[layout, breakpoint.id, result, trial, tried === null, mayEdit]}>
+                {() => (
+                  <FindingsPanel
+                    layout={layout}
+                    at={breakpoint.id}
+                    result={result}
+                    readOnly={!mayEdit}
+                    trial={tried ? trial : null}
+                    onTry={setTrial}
+                    onTake={take}
+                    onTakeAll={() => {
+                      const all = takeAll(layout, (finding) => finding.breakpoint === breakpoint.id);
+                      if (all.taken.length === 0) return toast("No fix goes without bringing up something else; take them one by one.");
+                      editOrSay(all.layout);
+                      toast(
+                        `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.map(({ fix }) => fixLabel(fix)).join(", ")}.`,
+                        {
+                          action: { label: "Undo", onClick: undo },
+                        },
+                      );
+                    }}
+                    onRepair={() => setDialog("repair")}
+                    onAccept={(rules, at, reason) => {
+                      const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
+                      return edit({ ...layout, accepted: [...others, ...rules.map((rule) => ({ rule, breakpoint: at, reason }))] });
+                    }}
+                    onTakeBack={(rule, at) =>
+                      editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
+                    }
+                    onFocus={setFocused}
+                    onShow={(finding) => {
+                      showFacet(facetOf(placeOf(finding)));
+                      const area = areaOf(layout, finding);
+                      if (area !== null) setChosen(area);
+                    }}
+                    onSelect={select}
+                  />
+                )}
+              </Still>
+              {chosenArea && <AreaEverywhere layout={seen} area={chosenArea} at={breakpoint.id} />}
+              {later.ok && <Still of={[later, base]}>{() => later.ok && <SpansTable resolution={later.value} base={base} />}</Still>}
+              <MeasuredInBrowser layout={layout} width={view.width} />
+            </>
+          )}
         </aside>
       </div>
       <Dialogs open={dialog} breakpoint={breakpoint} facet={view.facet} onTake={editOrSay} onClose={() => setDialog(null)} />

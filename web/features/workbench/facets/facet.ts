@@ -2,7 +2,7 @@ import type { Breakpoint, Exact, Facet as FacetId, Layout, Resolution } from "@y
 import type { ReactNode } from "react";
 
 /** What a sheet can show beside its outline. */
-export type Layer = "columns" | "rows" | "baseline" | "mesh" | "dimensions";
+export type Layer = "columns" | "rows" | "baseline" | "mesh" | "dimensions" | "areas";
 export type Shown = Readonly<Record<Layer, boolean>>;
 
 /** What the line of a facet, where its numbers are set, is given. */
@@ -17,6 +17,9 @@ export type LineProps = {
   readonly onWidth: (width: Exact) => void;
   /** Asks which other breakpoints get these numbers; null where there are no others. */
   readonly onCarry: (() => void) | null;
+  /** The area that is worked on; null where none is. */
+  readonly chosen: string | null;
+  readonly onChoose: (id: string | null) => void;
 };
 
 /** A side that a breakpoint is worked on from: all that bar, panel, sheet, keys, help and carrying over know of it. */

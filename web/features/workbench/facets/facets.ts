@@ -1,4 +1,5 @@
 import type { Facet as FacetId } from "@ypsiline/core";
+import { areas } from "./areas";
 import { base } from "./base";
 import { baseline } from "./baseline";
 import { columns } from "./columns";
@@ -6,7 +7,7 @@ import type { Facet, Layer } from "./facet";
 import { rows } from "./rows";
 
 /** Every facet, in the order people work in. */
-export const facets = [base, columns, rows, baseline] as const satisfies readonly Facet[];
+export const facets = [base, columns, rows, baseline, areas] as const satisfies readonly Facet[];
 
 const byId: ReadonlyMap<FacetId, Facet> = new Map(facets.map((facet) => [facet.id, facet]));
 

@@ -1,11 +1,15 @@
-import { type Facet, facetOfPlace, type Finding, placeOfPath, type SheetPlace } from "@ypsiline/core";
+import { type Facet, facetOfPlace, type Finding, type Layout, placeOfPath, type SheetPlace } from "@ypsiline/core";
 
 /** The part of a sheet, of the sums and of the ledger that a finding speaks of. */
-export type FindingPlace = SheetPlace | "text";
+export type FindingPlace = SheetPlace | "text" | "area";
 
 /** Where a finding is marked, from the JSON Pointer of the number it is about. */
 export const placeOf = ({ path }: Pick<Finding, "path">): FindingPlace =>
-  path.startsWith("/text") ? "text" : placeOfPath(path.replace(/^\/breakpoints\/\d+\//, ""));
+  path.startsWith("/text") ? "text" : path.startsWith("/areas") ? "area" : placeOfPath(path.replace(/^\/breakpoints\/\d+\//, ""));
 
 /** The facet whose sum holds a place: text stands on the baseline. */
-export const facetOf = (place: FindingPlace): Facet => (place === "text" ? "baseline" : facetOfPlace(place));
+export const facetOf = (place: FindingPlace): Facet => (place === "text" ? "baseline" : place === "area" ? "areas" : facetOfPlace(place));
+
+/** The area a finding speaks of; null where it speaks of none. */
+export const areaOf = ({ areas }: Layout, { path }: Pick<Finding, "path">): string | null =>
+  areas[Number(/^\/areas\/(\d+)/.exec(path)?.[1] ?? -1)]?.id ?? null;

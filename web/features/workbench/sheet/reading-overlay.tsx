@@ -25,10 +25,9 @@ type Place = {
   readonly left: number;
   readonly top: number;
   readonly scale: number;
-  /** Height of the drawing above a break. */
-  readonly height: number;
-  /** What stands under a break: from which y of the drawing, and where. */
-  readonly tail: { readonly from: number; readonly top: number } | null;
+  /** Between which y of its box the drawing is in sight. */
+  readonly from: number;
+  readonly until: number;
 };
 
 type Props = {
@@ -36,6 +35,7 @@ type Props = {
   readonly base: Exact;
   readonly baselineShown: boolean;
   readonly place: Place;
+  readonly onScroll: (by: { readonly left: number; readonly top: number }) => void;
   readonly onDone: () => void;
 };
 
@@ -60,7 +60,7 @@ const trackWords = ({ tracks, lines }: Reading, axis: Axis): Words =>
  * Reads the distance between any two lines of the sheet. With the mouse: press one line, then another of the same
  * direction. From the keyboard: arrow keys go from line to line, Enter picks, Esc begins anew and then leaves.
  */
-export const ReadingOverlay = ({ resolution, base, baselineShown, place, onDone }: Props) => {
+export const ReadingOverlay = ({ resolution, base, baselineShown, place, onScroll, onDone }: Props) => {
   const box = useRef<HTMLDivElement>(null);
   const lines = useMemo(
     () => ({ upright: uprightLines(resolution), level: levelLines(resolution, baselineShown) }),
@@ -72,9 +72,8 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onDone 
   useEffect(() => box.current?.focus(), []);
 
   const screenY = (y: number): number | null => {
-    const at = y * place.scale;
-    if (at <= place.height) return place.top + at;
-    return place.tail && at >= place.tail.from ? place.tail.top + at - place.tail.from : null;
+    const at = place.top + y * place.scale;
+    return at >= place.from - 1 && at <= place.until + 1 ? at : null;
   };
   const nearest = (event: { readonly clientX: number; readonly clientY: number }): SheetLine | null => {
     const rect = box.current?.getBoundingClientRect();
@@ -100,7 +99,12 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onDone 
   const step = (axis: Axis, by: number): void => {
     const list = lines[axis];
     const from = over?.axis === axis ? list.findIndex(({ name }) => name === over.name) : by > 0 ? -1 : list.length;
-    setOver(list[Math.max(0, Math.min(list.length - 1, from + by))] ?? null);
+    const next = list[Math.max(0, Math.min(list.length - 1, from + by))] ?? null;
+    setOver(next);
+    // A line out of sight is brought into it.
+    if (next?.axis !== "level") return;
+    const y = place.top + toNumber(next.at) * place.scale;
+    if (y < place.from || y > place.until) onScroll({ left: 0, top: y - (place.from + place.until) / 2 });
   };
   const onKeyDown = (event: KeyboardEvent): void => {
     const moves: Record<string, () => void> = {
@@ -142,6 +146,7 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onDone 
       onKeyDown={onKeyDown}
       onPointerMove={(event) => setOver(nearest(event))}
       onPointerLeave={() => setOver(null)}
+      onWheel={({ deltaX, deltaY }) => onScroll({ left: deltaX, top: deltaY })}
       onClick={(event) => {
         // A click may come before the move to it was drawn.
         const line = nearest(event);

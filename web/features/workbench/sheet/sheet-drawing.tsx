@@ -10,8 +10,8 @@ type Props = {
   /** Screen px per px of layout. */
   readonly scale: number;
   readonly mark: FindingPlace | null;
-  /** What of the drawing is in sight, screen px from its top: above a break, and from where under it. */
-  readonly sight: { readonly until: number; readonly from: number };
+  /** What of the drawing is in sight, screen px from its top. */
+  readonly sight: { readonly from: number; readonly until: number };
   /** Px of the mesh's step, where the breakpoint has one. */
   readonly mesh: number | null;
 };
@@ -89,7 +89,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
     ? rows.tracks.flatMap((track, index) => {
         const top = px(track.start);
         const bottom = top + px(track.height);
-        return top <= sight.until || bottom >= sight.from ? [{ track, index }] : [];
+        return top <= sight.until && bottom >= sight.from ? [{ track, index }] : [];
       })
     : [];
 

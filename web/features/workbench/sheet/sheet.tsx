@@ -1,7 +1,8 @@
 "use client";
 
 import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, toDecimal, toNumber, toPx, zero } from "@ypsiline/core";
-import { memo } from "react";
+import { memo, useMemo, useState } from "react";
+import { AreasOverlay, type AreaWork } from "../areas/areas-overlay";
 import { MarginHatch } from "@/ui/grid-strip";
 import { NumSvg } from "@/ui/num-svg";
 import { CommentFlags } from "./comment-flags";
@@ -18,9 +19,8 @@ const insetForHeights = 72;
 /** Room above the sheet for two rows of dimension lines. */
 const above = 48;
 const below = 16;
-/** How much of a sheet's bottom is shown under a break, and the height of the break. */
-const tail = 56;
-const gap = 16;
+/** How far past what is in sight rows are drawn, and the steps in which that follows the scrolling, screen px. */
+const ahead = 320;
 
 const DimensionLine = ({
   dimension,
@@ -80,11 +80,20 @@ type Props = {
   /** Where comments are read and answered. */
   readonly commentsPath: string;
   readonly onReadingDone: () => void;
+  readonly size: SheetSize;
+  readonly onSize: (size: SheetSize) => void;
+  /** What areas do when they are worked on; null in other facets. */
+  readonly areas: AreaWork | null;
 };
 
+/** How large a sheet is drawn: as wide as there is room, all of it in sight, or one screen px to a px of layout. */
+export const sheetSizes = ["width", "whole", "actual"] as const;
+export type SheetSize = (typeof sheetSizes)[number];
+const sizeNames: Readonly<Record<SheetSize, string>> = { width: "Width", whole: "Whole", actual: "1 : 1" };
+
 /**
- * The to-scale drawing of one breakpoint at the probe's width; it fills the space and says its scale. A sheet taller
- * than the space is broken, as drawings are: its upper part, a break, and its bottom.
+ * The to-scale drawing of one breakpoint at the probe's width. It scrolls over its whole drawn-at height and says its scale
+ * and what of it is in sight; the dimensions stay above it.
  */
 export const Sheet = memo(function Sheet({
   layout,
@@ -97,99 +106,116 @@ export const Sheet = memo(function Sheet({
   comments,
   commentsPath,
   onReadingDone,
+  size,
+  onSize,
+  areas,
 }: Props) {
   const { ref, width, height } = useSize<HTMLDivElement>();
+  const [scroll, setScroll] = useState({ left: 0, top: 0 });
   const { terms, rows } = resolution;
   const heights = facet.measures === "heights" && shown.dimensions && rows !== null;
   const left = heights ? insetForHeights : inset;
   const W = toNumber(resolution.width);
   const H = toNumber(resolution.height);
-  const scale = Math.max(0.01, (width - left - inset) / W);
-  const x = (value: number): number => left + value * scale;
   const room = Math.max(0, height - above - below);
+  const fitting = (width - left - inset) / W;
+  const scale = Math.max(0.01, size === "actual" ? 1 : size === "whole" ? Math.min(fitting, room / H) : fitting);
+  const x = (value: number): number => left + value * scale;
   const full = H * scale;
-  const broken = full > room + 1;
-  const top = broken ? Math.max(0, room - tail - gap) : full;
+  const paper = { width: Math.max(width, left + W * scale + inset), height: above + full + below };
+  // Follows the scrolling by steps, so that not every px of it draws anew.
+  const step = Math.floor(scroll.top / ahead) * ahead;
+  const sight = useMemo(() => ({ from: step - ahead, until: step + height + 2 * ahead }), [step, height]);
   const meshLength = resolution.breakpoint.mesh && parseLength(resolution.breakpoint.mesh.step);
   const mesh = meshLength ? toNumber(toPx(meshLength, { width: resolution.width, rootFontSize: rootFontSize(layout) })) : null;
-  const sight = { until: top, from: broken ? full - tail : full };
   const drawing = <SheetDrawing resolution={resolution} shown={shown} facet={facet} scale={scale} mark={mark} sight={sight} mesh={mesh} />;
   const right = x(W);
-  const bottom = broken ? above + top + gap + tail : above + full;
-  // A long break: the line that says a part is left out.
-  const zigzag = (y: number): string => `M${left} ${y}H${right - W * scale * 0.5 - 12}l6 -6l8 12l8 -12l6 6H${right}`;
+  const bottom = above + full;
+  const seenFrom = Math.max(0, Math.round(scroll.top / scale));
+  const seenUntil = Math.min(Math.round(H), Math.round((scroll.top + height - above) / scale));
 
   return (
-    <div ref={ref} className="sheet">
-      {width > 0 && (
-        <svg
-          width={width}
-          height={height}
-          role="img"
-          aria-label={`${resolution.breakpoint.name} at ${W}: ${terms.count} columns of ${toDecimal(terms.column)}, gutters ${toDecimal(terms.gutter)}, margins ${toDecimal(terms.margin.start)} and ${toDecimal(terms.margin.end)}`}
-        >
-          <defs>
-            <MarginHatch id="sheet-hatch" size={7} />
-            <clipPath id="sheet-top">
-              <rect x="0" y="0" width={W * scale} height={top} />
-            </clipPath>
-            <clipPath id="sheet-tail">
-              <rect x="0" y={full - tail} width={W * scale} height={tail} />
-            </clipPath>
-          </defs>
-          <g transform={`translate(${left} ${above})`} clipPath="url(#sheet-top)">
-            <g id="sheet-drawing">{drawing}</g>
-          </g>
-          {broken && (
-            <g transform={`translate(${left} ${above + top + gap + tail - full})`} clipPath="url(#sheet-tail)">
-              <use href="#sheet-drawing" />
-            </g>
-          )}
-          <path d={`M${left} ${above + top}V${above}H${right}V${above + top}`} fill="none" stroke="var(--ink)" />
-          {broken ? (
-            <>
-              <path d={zigzag(above + top + 4)} fill="none" stroke="var(--ink-2)" strokeWidth="0.8" />
-              <path d={zigzag(above + top + gap - 4)} fill="none" stroke="var(--ink-2)" strokeWidth="0.8" />
-              <path d={`M${left} ${above + top + gap}V${bottom}H${right}V${above + top + gap}`} fill="none" stroke="var(--ink)" />
-            </>
-          ) : (
-            <path d={`M${left} ${bottom}H${right}`} stroke="var(--ink)" />
-          )}
-          {shown.dimensions && (
-            <>
-              <DimensionLine dimension={{ from: zero, to: resolution.width, length: resolution.width, what: "width" }} x={x} y={12} />
-              {sheetDimensions(resolution).map((dimension) => (
-                <DimensionLine key={dimension.what} dimension={dimension} x={x} y={33} />
-              ))}
-            </>
-          )}
-          {heights &&
-            rowDimensions(resolution, 12 / scale).map((dimension) => (
-              <HeightLine
-                key={dimension.what}
-                dimension={dimension}
-                x={left - 12}
-                y={(value) => above + value * scale}
-                most={above + top}
-              />
-            ))}
-        </svg>
-      )}
-      {width > 0 && (
-        <CommentFlags resolution={resolution} comments={comments} path={commentsPath} x={x} y={above} size={{ width, height }} />
-      )}
+    <div className="sheet">
+      <div
+        ref={ref}
+        className="sheet-scroll"
+        tabIndex={full > room ? 0 : undefined}
+        role="group"
+        aria-label={`Sheet of ${resolution.breakpoint.name}`}
+        onScroll={({ currentTarget }) => setScroll({ left: currentTarget.scrollLeft, top: currentTarget.scrollTop })}
+      >
+        {width > 0 && (
+          <div className="sheet-paper" style={paper}>
+            <svg
+              width={paper.width}
+              height={paper.height}
+              role="img"
+              aria-label={`${resolution.breakpoint.name} at ${W}: ${terms.count} columns of ${toDecimal(terms.column)}, gutters ${toDecimal(terms.gutter)}, margins ${toDecimal(terms.margin.start)} and ${toDecimal(terms.margin.end)}`}
+            >
+              <defs>
+                <MarginHatch id="sheet-hatch" size={7} />
+              </defs>
+              <g transform={`translate(${left} ${above})`}>{drawing}</g>
+              <path d={`M${left} ${above}H${right}V${bottom}H${left}Z`} fill="none" stroke="var(--ink)" />
+              {heights &&
+                rowDimensions(resolution, 12 / scale)
+                  .filter(({ from, to }) => toNumber(to) * scale >= sight.from && toNumber(from) * scale <= sight.until)
+                  .map((dimension) => (
+                    <HeightLine
+                      key={dimension.what}
+                      dimension={dimension}
+                      x={left - 12}
+                      y={(value) => above + value * scale}
+                      most={bottom}
+                    />
+                  ))}
+            </svg>
+            {shown.areas && resolution.areas.length + (areas ? 1 : 0) > 0 && (
+              <AreasOverlay resolution={resolution} scale={scale} left={left} top={above} work={areas} faint={areas === null} />
+            )}
+            <CommentFlags
+              resolution={resolution}
+              comments={comments}
+              path={commentsPath}
+              x={x}
+              y={above}
+              size={{ width: paper.width, height }}
+            />
+            <div className="sheet-dimensions" style={{ width: paper.width }}>
+              {shown.dimensions && (
+                <svg width={paper.width} height={above - 2}>
+                  <DimensionLine dimension={{ from: zero, to: resolution.width, length: resolution.width, what: "width" }} x={x} y={12} />
+                  {sheetDimensions(resolution).map((dimension) => (
+                    <DimensionLine key={dimension.what} dimension={dimension} x={x} y={33} />
+                  ))}
+                </svg>
+              )}
+            </div>
+          </div>
+        )}
+      </div>
       {reading && width > 0 && (
         <ReadingOverlay
           resolution={resolution}
           base={base}
           baselineShown={shown.baseline}
-          place={{ left, top: above, scale, height: top, tail: broken ? { from: full - tail, top: above + top + gap } : null }}
+          place={{ left: left - scroll.left, top: above - scroll.top, scale, from: above, until: height }}
+          onScroll={(by) => ref.current?.scrollBy(by)}
           onDone={onReadingDone}
         />
       )}
-      <span className="sheet-scale num quiet">
-        {scale >= 1 ? `${toScale(scale)} : 1` : `1 : ${toScale(1 / scale)}`}
-        {broken ? `, broken: ${toDecimal(resolution.height)} high` : ""}
+      <span className="sheet-foot">
+        <span className="sheet-sizes" role="group" aria-label="Size of the sheet">
+          {sheetSizes.map((one) => (
+            <button key={one} type="button" aria-pressed={size === one} onClick={() => onSize(one)}>
+              {sizeNames[one]}
+            </button>
+          ))}
+        </span>
+        <span className="sheet-scale num quiet">
+          {scale >= 1 ? `${toScale(scale)} : 1` : `1 : ${toScale(1 / scale)}`}
+          {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ${toDecimal(resolution.height)} high` : ""}
+        </span>
       </span>
     </div>
   );

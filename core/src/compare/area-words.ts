@@ -1,0 +1,46 @@
+import { lengthWords } from "../words/lengths";
+import { name, type Words, words } from "../words/words";
+import { placeText } from "../layout/place-text";
+import type { Area, Inside, Layout, Placement } from "../layout/schema";
+import type { Change } from "./changes";
+
+/** The area and breakpoint whose placement a change is of; null for any other change. */
+export const placementOf = ({ path }: Change): { readonly area: string; readonly breakpoint: string } | null => {
+  const [root, area, member, breakpoint] = path;
+  return root === "areas" && member === "placements" && area !== undefined && breakpoint !== undefined ? { area, breakpoint } : null;
+};
+
+const leavesWords = { none: "nowhere", start: "at the start", end: "at the end", both: "at both edges" } as const;
+
+const insideWords = (inside: Inside | null): Words =>
+  inside === null ? words`none` : inside.kind === "same" ? words`the same` : words`${inside.count} with ${lengthWords(inside.gutter)}`;
+
+const leaving = ({ leaves, by }: Placement): Words =>
+  by === undefined ? [leavesWords[leaves]] : words`${leavesWords[leaves]} by ${lengthWords(by)}`;
+
+/** One thing of an area's placement that differs: what it is, and both values; `from` null for what came or went. */
+export type PlacementChange = { readonly key: string; readonly what: Words; readonly from: Words | null; readonly to: Words };
+
+/** What differs of an area at a breakpoint between two layouts, place first: "Sailings 4–12 → 5–12". */
+export const placementChanges = (id: string, breakpoint: string, before: Layout, after: Layout): readonly PlacementChange[] => {
+  const find = ({ areas }: Layout): Area | undefined => areas.find((area) => area.id === id);
+  const at = (area: Area | undefined): Placement | undefined =>
+    area && Object.hasOwn(area.placements, breakpoint) ? area.placements[breakpoint] : undefined;
+  const [was, is] = [at(find(before)), at(find(after))];
+  const area = name(find(after)?.name ?? find(before)?.name ?? id);
+  const key = (member: string): string => `areas/${id}/${member}`;
+  if (!was && !is) return [];
+  if (!was || !is)
+    return [{ key: key(""), what: [area], from: null, to: is ? words`shown in columns ${placeText(is)}` : words`not shown any more` }];
+  const differ = (member: string, what: Words, from: Words, to: Words): readonly PlacementChange[] =>
+    JSON.stringify(from) === JSON.stringify(to) ? [] : [{ key: key(member), what, from, to }];
+  return [
+    ...differ("place", words`${area} columns`, [placeText(was)], [placeText(is)]),
+    ...differ("leaves", words`${area} leaves the grid`, leaving(was), leaving(is)),
+    ...differ("reason", words`why ${area} leaves the grid`, [name(was.reason ?? "none")], [name(is.reason ?? "none")]),
+    ...differ("over", words`${area} over others`, [was.over ? "yes" : "no"], [is.over ? "yes" : "no"]),
+    ...(JSON.stringify(was.inside) === JSON.stringify(is.inside)
+      ? []
+      : [{ key: key("inside"), what: words`grid inside ${area}`, from: insideWords(was.inside), to: insideWords(is.inside) }]),
+  ];
+};

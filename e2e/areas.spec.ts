@@ -1,0 +1,133 @@
+import { expect, type Page, test } from "@playwright/test";
+import { makeSpec, pageOf, saved } from "./people";
+
+const line = (page: Page) => page.getByRole("region", { name: "Areas", exact: true });
+const ledger = (page: Page) => page.getByRole("region", { name: "Ledger of areas" });
+const cell = (page: Page, area: string, at: string) => ledger(page).getByLabel(`${area} at ${at}`);
+const box = (page: Page, id: string) => page.locator(`[data-area="${id}"]`);
+
+/** Draws an area over the sheet from one point of it to another, shares of its width and px down. */
+const draw = async (page: Page, from: readonly [number, number], to: readonly [number, number]): Promise<void> => {
+  const field = await page.locator(".areas-overlay").boundingBox();
+  if (!field) throw new Error("no sheet");
+  const at = ([x, y]: readonly [number, number]): readonly [number, number] => [field.x + field.width * x, field.y + y];
+  await page.mouse.move(...at(from));
+  await page.mouse.down();
+  await page.mouse.move(...at([(from[0] + to[0]) / 2, (from[1] + to[1]) / 2]));
+  await page.mouse.move(...at(to));
+  await page.mouse.up();
+};
+
+test("areas are drawn, named, typed, moved by mouse and by keys, carried to other breakpoints, and all of it is taken back", async ({
+  browser,
+  baseURL,
+}) => {
+  const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 1440, columns: 12 });
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto(path);
+  await page.getByRole("tab", { name: "Areas" }).click();
+  await expect(line(page)).toContainText("Draw one over columns of the sheet");
+
+  // Drawn over all columns, named, and out to both edges: without a reason that is a problem.
+  await draw(page, [0.05, 6], [0.95, 30]);
+  await expect(line(page).getByLabel("Takes columns")).toHaveValue("12");
+  await line(page).getByLabel("Area", { exact: true }).fill("Masthead");
+  await page.keyboard.press("Enter");
+  await line(page).getByLabel("Leaves the grid").selectOption("both");
+  await expect(page.getByText("Masthead leaves the grid without a reason")).toBeVisible();
+  await line(page).getByLabel("Why it leaves the grid").fill("The bar's colour.");
+  await page.keyboard.press("Enter");
+  await expect(page.getByText("Masthead leaves the grid without a reason")).toHaveCount(0);
+  await expect(line(page)).toContainText("from 0 to 1440");
+
+  // Text over 6 and a picture over 5 columns with one between, typed in the ledger; no half columns.
+  await page.getByRole("button", { name: "Add area" }).click();
+  await line(page).getByLabel("Area", { exact: true }).fill("Text");
+  await page.keyboard.press("Enter");
+  const desk = (await ledger(page).getByRole("columnheader").nth(2).innerText()).split(" ")[0] ?? "";
+  await cell(page, "Text", desk).fill("1–6.5");
+  await page.keyboard.press("Enter");
+  await expect(ledger(page).getByRole("alert")).toContainText("Type whole columns and rows");
+  await cell(page, "Text", desk).fill("1-6");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Add area" }).click();
+  await line(page).getByLabel("Area", { exact: true }).fill("Picture");
+  await page.keyboard.press("Enter");
+  await cell(page, "Picture", desk).fill("8–12");
+  await page.keyboard.press("Enter");
+  await expect(cell(page, "Picture", desk)).toHaveValue("8–12");
+  await ledger(page).getByRole("button", { name: /Text/ }).first().click();
+  await expect(line(page)).toContainText("to Picture: 1 column");
+
+  // By keys only: shifted by a column, made wider; by the mouse: its edge pulled back.
+  await box(page, "area-3").focus();
+  await page.keyboard.press("ArrowLeft");
+  await expect(cell(page, "Picture", desk)).toHaveValue("7–11");
+  await page.keyboard.press("Shift+ArrowRight");
+  await expect(cell(page, "Picture", desk)).toHaveValue("7–12");
+  const grip = await page.locator(".area-grip.start").boundingBox();
+  const field = await page.locator(".areas-overlay").boundingBox();
+  if (!grip || !field) throw new Error("no grip");
+  await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(grip.x + grip.width / 2 + field.width / 24, grip.y + 10);
+  await page.mouse.move(grip.x + grip.width / 2 + field.width / 12, grip.y + 10);
+  await page.mouse.up();
+  await expect(cell(page, "Picture", desk)).toHaveValue("8–12");
+
+  // To the phone, one below the other.
+  await page.getByLabel("Carry over").selectOption("stacked");
+  const phone = (await ledger(page).getByRole("columnheader").nth(1).innerText()).split(" ")[0] ?? "";
+  await expect(cell(page, "Picture", phone)).toHaveValue(/^1–\d+$/);
+
+  // Taken back to nothing, and brought back.
+  const undo = page.getByRole("button", { name: "Undo" });
+  while (await undo.isEnabled()) await undo.click();
+  await expect(line(page)).toContainText("Draw one over columns of the sheet");
+  const redo = page.getByRole("button", { name: "Redo" });
+  while (await redo.isEnabled()) await redo.click();
+  await expect(cell(page, "Picture", phone)).toHaveValue(/^1–\d+$/);
+  await saved(page);
+
+  // Kept over a reload, and the facet with it.
+  await page.reload();
+  await expect(page.getByRole("tab", { name: "Areas" })).toHaveAttribute("aria-selected", "true");
+  await expect(cell(page, "Picture", desk)).toHaveValue("8–12");
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("of areas in the demo findings name what is wrong and mend it; a reader sees them and changes nothing", async ({ browser }) => {
+  const reader = await pageOf(browser, "reader");
+  await reader.page.goto("/specs/skerry/passenger-booking?at=desk&facet=areas");
+  await expect(reader.page.locator(".area-box")).toHaveCount(6);
+  await expect(reader.page.getByRole("button", { name: "Add area" })).toBeDisabled();
+  await expect(ledger(reader.page).getByLabel("Fares at Desk")).toBeDisabled();
+  await expect(reader.page.getByText("Read in another order than seen")).toBeVisible();
+  expect(reader.said).toEqual([]);
+  await reader.context.close();
+});
+
+test("the sheet scrolls its whole height at three sizes; ledger and findings fold away and stay so", async ({ browser }) => {
+  const { page, context, said } = await pageOf(browser, "reader");
+  await page.goto("/specs/skerry/quay-board?at=portrait&facet=rows");
+  const sheet = page.locator(".sheet-scroll");
+  const heights = () => sheet.evaluate((element) => [element.scrollHeight, element.clientHeight] as const);
+  const [tall, seen] = await heights();
+  expect(tall).toBeGreaterThan(seen * 2);
+  await expect(page.locator(".sheet-scale")).toContainText("of 1920 high");
+  await page.getByRole("button", { name: "Whole" }).click();
+  expect((await heights())[0]).toBeLessThanOrEqual((await heights())[1] + 1);
+  await page.getByRole("button", { name: "1 : 1" }).click();
+  expect((await heights())[0]).toBeGreaterThan(1920);
+  await sheet.evaluate((element) => element.scrollTo(0, 1500));
+  await expect(page.locator(".sheet-scale")).toContainText(/^1 : 1 · 1[45]\d\d–/);
+  await page.keyboard.press("l");
+  await expect(page.getByRole("button", { name: "Ledger" })).toHaveAttribute("aria-expanded", "false");
+  await page.getByRole("button", { name: "Findings" }).click();
+  await page.reload();
+  await expect(page.getByRole("button", { name: "Findings" })).toHaveAttribute("aria-expanded", "false");
+  await expect(page.getByRole("button", { name: "Ledger" })).toHaveAttribute("aria-expanded", "false");
+  expect(said).toEqual([]);
+  await context.close();
+});

@@ -1,0 +1,126 @@
+"use client";
+
+import { type Breakpoint, carryAreas, carryWays, type CarryWay, type Layout, type Resolution } from "@ypsiline/core";
+import { addArea, besideBefore, hideAt, mayAddArea, ownRow, placeAt, removeArea, withPlacement } from "./area-edits";
+
+type Props = {
+  readonly layout: Layout;
+  readonly breakpoint: Breakpoint;
+  readonly resolution: Resolution | null;
+  readonly readOnly: boolean;
+  readonly chosen: string | null;
+  readonly onChoose: (id: string | null) => void;
+  readonly onLayout: (layout: Layout) => string | null;
+};
+
+const wayWords: Readonly<Record<CarryWay, string>> = {
+  "same-share": "same share of the columns",
+  stacked: "one below the other",
+  "two-by-two": "two by two",
+};
+
+/** What is done with areas as a whole: adding, placing by what stands before, showing, carrying to other breakpoints. */
+export const AreaActions = ({ layout, breakpoint, resolution, readOnly, chosen, onChoose, onLayout }: Props) => {
+  const at = breakpoint.id;
+  const one = resolution?.areas.find(({ area }) => area.id === chosen) ?? null;
+  const area = layout.areas.find(({ id }) => id === chosen) ?? null;
+  const add = (): void => {
+    if (!resolution) return;
+    const below = Math.max(
+      0,
+      ...resolution.areas.filter(({ area: { within } }) => within === undefined).map(({ row, rowSpan }) => row + rowSpan - 1),
+    );
+    const made = addArea(
+      layout,
+      at,
+      { column: 1, span: breakpoint.columns.count, ...(breakpoint.rows ? { row: below + 1, rowSpan: 4 } : {}) },
+      undefined,
+    );
+    if (onLayout(made.layout) === null) onChoose(made.id);
+  };
+  return (
+    <div className="area-actions">
+      <button type="button" className="btn btn-sm btn-quiet" disabled={readOnly || !mayAddArea(layout)} onClick={add}>
+        Add area
+      </button>
+      {one && resolution && (
+        <>
+          <button
+            type="button"
+            className="btn btn-sm btn-quiet"
+            disabled={readOnly || besideBefore(resolution, one) === null}
+            onClick={() => {
+              const place = besideBefore(resolution, one);
+              if (place) onLayout(placeAt(layout, one.area.id, at, place));
+            }}
+          >
+            Beside the one before
+          </button>
+          <button
+            type="button"
+            className="btn btn-sm btn-quiet"
+            disabled={readOnly}
+            onClick={() => onLayout(placeAt(layout, one.area.id, at, ownRow(resolution, one)))}
+          >
+            On a row of its own
+          </button>
+          {one.placement.row !== undefined && (
+            <button
+              type="button"
+              className="btn btn-sm btn-quiet"
+              disabled={readOnly}
+              onClick={() => onLayout(withPlacement(layout, one.area.id, at, { row: undefined }))}
+            >
+              Let it flow
+            </button>
+          )}
+          <button
+            type="button"
+            className="btn btn-sm btn-quiet"
+            disabled={readOnly}
+            onClick={() => onLayout(hideAt(layout, one.area.id, at))}
+          >
+            Do not show here
+          </button>
+        </>
+      )}
+      {area && (
+        <button
+          type="button"
+          className="btn btn-sm btn-quiet"
+          disabled={readOnly}
+          onClick={() => {
+            if (onLayout(removeArea(layout, area.id)) === null) onChoose(null);
+          }}
+        >
+          Remove {area.name}
+        </button>
+      )}
+      <span className="flex-grow-1" />
+      {layout.breakpoints.length > 1 && layout.areas.length > 0 && (
+        <label className="inline">
+          Carry over
+          <select
+            name="carry-areas"
+            className="form-select form-select-sm"
+            value=""
+            disabled={readOnly}
+            onChange={(event) => {
+              const way = carryWays.find((each) => each === event.target.value);
+              if (!way) return;
+              const others = layout.breakpoints.filter(({ id }) => id !== at);
+              onLayout(others.reduce((next, { id }) => carryAreas(next, at, id, way), layout));
+            }}
+          >
+            <option value="">to every breakpoint…</option>
+            {carryWays.map((way) => (
+              <option key={way} value={way}>
+                {wayWords[way]}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </div>
+  );
+};

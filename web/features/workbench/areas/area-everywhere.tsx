@@ -1,0 +1,40 @@
+import { type Area, fromJsonNumber, inOrder, type Layout, resolve, shareOfContainer, toDecimal } from "@ypsiline/core";
+import { Num } from "@/ui/num";
+
+/** One area at every breakpoint: how many columns, how wide, and what share of the container that is. */
+export const AreaEverywhere = ({ layout, area, at }: { readonly layout: Layout; readonly area: Area; readonly at: string }) => (
+  <section aria-labelledby="area-everywhere-title">
+    <h2 id="area-everywhere-title">{area.name} at every breakpoint</h2>
+    <table className="numbers spans">
+      <thead>
+        <tr>
+          <th scope="col">Breakpoint</th>
+          <th scope="col" className="text-end">
+            Columns
+          </th>
+          <th scope="col" className="text-end">
+            Width
+          </th>
+          <th scope="col" className="text-end">
+            % of container
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {inOrder(layout).map((breakpoint) => {
+          const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
+          const one = resolved.ok ? resolved.value.areas.find(({ area: { id } }) => id === area.id) : undefined;
+          const share = one && resolved.ok ? shareOfContainer(resolved.value.terms, one.width) : null;
+          return (
+            <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""}>
+              <th scope="row">{breakpoint.name}</th>
+              <td className="num text-end">{one ? `${one.placement.span} of ${one.on.count}` : "not shown"}</td>
+              <td className="num text-end">{one && <Num value={one.width} />}</td>
+              <td className="num text-end">{share && toDecimal(share, 2)}</td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  </section>
+);

@@ -1,0 +1,133 @@
+"use client";
+
+import { inOrder, type Layout, placeText, readPlace } from "@ypsiline/core";
+import { ChevronDown, ChevronUp } from "lucide-react";
+import { type ClipboardEvent, useState } from "react";
+import { TextField } from "@/ui/text-field";
+import { hideAt, placeAt, reorderArea } from "./area-edits";
+
+type Props = {
+  readonly layout: Layout;
+  readonly at: string;
+  readonly chosen: string | null;
+  readonly readOnly: boolean;
+  readonly onChoose: (id: string) => void;
+  readonly onSelect: (breakpoint: string) => void;
+  readonly onLayout: (layout: Layout) => string | null;
+};
+
+/** Rows of cells pasted from a spreadsheet; null for a single cell, which goes into its field. */
+const pastedCells = (text: string): readonly (readonly string[])[] | null => {
+  const rows = text
+    .replace(/\r?\n$/, "")
+    .split(/\r?\n/)
+    .map((line) => line.split("\t"));
+  return rows.length > 1 || (rows[0]?.length ?? 0) > 1 ? rows : null;
+};
+
+/** Areas against breakpoints: one row an area in reading order, a cell its columns and rows there, empty where it is not shown. */
+export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, onLayout }: Props) => {
+  const [fault, setFault] = useState("");
+  const breakpoints = inOrder(layout);
+  const enter = (id: string, breakpoint: string, text: string): string | null => {
+    const read = readPlace(text);
+    if (!read.ok) return read.message;
+    onChoose(id);
+    return onLayout(read.place === null ? hideAt(layout, id, breakpoint) : placeAt(layout, id, breakpoint, read.place));
+  };
+  const paste = (event: ClipboardEvent, row: number, column: number): void => {
+    const cells = pastedCells(event.clipboardData.getData("text/plain"));
+    if (!cells) return;
+    event.preventDefault();
+    let next = layout;
+    for (const [down, line] of cells.entries())
+      for (const [along, text] of line.entries()) {
+        const area = layout.areas[row + down];
+        const breakpoint = breakpoints[column + along];
+        if (!area || !breakpoint) continue;
+        const read = readPlace(text);
+        if (!read.ok) return setFault(`${area.name} at ${breakpoint.name}, “${text.slice(0, 40)}”: ${read.message}. Nothing was pasted.`);
+        next = read.place === null ? hideAt(next, area.id, breakpoint.id) : placeAt(next, area.id, breakpoint.id, read.place);
+      }
+    setFault(onLayout(next) ?? "");
+  };
+  const depth = (id: string | undefined, far = 0): number => {
+    const outer = layout.areas.find((area) => area.id === id)?.within;
+    return outer === undefined || far > 2 ? far : depth(outer, far + 1);
+  };
+  return (
+    <section className="ledger areas-ledger" aria-label="Ledger of areas">
+      {fault && (
+        <p className="fault" role="alert">
+          {fault}
+        </p>
+      )}
+      <table className="numbers">
+        <thead>
+          <tr>
+            <th scope="col">Area, in reading order</th>
+            {breakpoints.map(({ id, name, columns }) => (
+              <th key={id} scope="col" className={id === at ? "here" : ""}>
+                <button type="button" className="ledger-name" onClick={() => onSelect(id)}>
+                  {name} <span className="quiet">{columns.count}</span>
+                </button>
+              </th>
+            ))}
+            <th scope="col">Leaves the grid</th>
+            <th scope="col">
+              <span className="visually-hidden">Order</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {layout.areas.map((area, row) => {
+            const leaving = breakpoints.flatMap(({ id, name }) => {
+              const placement = area.placements[id];
+              return placement && placement.leaves !== "none" ? [`${name}: ${placement.reason ?? "no reason"}`] : [];
+            });
+            return (
+              <tr key={area.id} className={area.id === chosen ? "chosen" : ""}>
+                <th scope="row" style={{ paddingInlineStart: 8 + depth(area.id) * 16 }}>
+                  <button type="button" className="ledger-name" aria-pressed={area.id === chosen} onClick={() => onChoose(area.id)}>
+                    <span className="num quiet">{row + 1}</span> {area.name}
+                  </button>
+                </th>
+                {breakpoints.map(({ id, name }, column) => {
+                  const placement = area.placements[id];
+                  return (
+                    <td key={id} className={id === at ? "here" : ""} onPaste={(event) => paste(event, row, column)}>
+                      <TextField
+                        label={`${area.name} at ${name}`}
+                        className="num"
+                        text={placement ? placeText(placement) : ""}
+                        disabled={readOnly}
+                        onEnter={(text) => enter(area.id, id, text)}
+                      />
+                    </td>
+                  );
+                })}
+                <td className="leaving" title={leaving.join("; ")}>
+                  {leaving.join("; ")}
+                </td>
+                <td className="order">
+                  {([-1, 1] as const).map((by) => (
+                    <button
+                      key={by}
+                      type="button"
+                      className="btn btn-sm btn-quiet order-button"
+                      aria-label={`Read ${area.name} ${by < 0 ? "earlier" : "later"}`}
+                      disabled={readOnly || (by < 0 ? row === 0 : row === layout.areas.length - 1)}
+                      onClick={() => onLayout(reorderArea(layout, area.id, by))}
+                    >
+                      {by < 0 ? <ChevronUp size={14} aria-hidden="true" /> : <ChevronDown size={14} aria-hidden="true" />}
+                    </button>
+                  ))}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </section>
+  );
+};

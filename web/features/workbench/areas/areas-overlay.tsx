@@ -1,0 +1,292 @@
+"use client";
+
+import {
+  type AreaGeometry,
+  type AreaGrid,
+  type Place,
+  placeText,
+  type Resolution,
+  spaceBelow,
+  spaceBeside,
+  toNumber,
+} from "@ypsiline/core";
+import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from "react";
+import { Num } from "@/ui/num";
+import { type AreaBox, areaBoxes, bandOf, columnAt, rowAt, rowPitch } from "./area-boxes";
+import { type Edge, moved } from "./area-edits";
+
+/** What the sheet's areas do when they are worked on; null where they are only seen. */
+export type AreaWork = {
+  readonly chosen: string | null;
+  readonly onChoose: (id: string | null) => void;
+  readonly onPlace: (id: string, place: Place) => void;
+  readonly onAdd: (place: Place, within: string | undefined) => void;
+};
+
+type Props = {
+  readonly resolution: Resolution;
+  /** Screen px per px of layout. */
+  readonly scale: number;
+  readonly left: number;
+  readonly top: number;
+  readonly work: AreaWork | null;
+  /** The sheet of its own is in the way: others are drawn faint. */
+  readonly faint: boolean;
+};
+
+/** A drag under way: an area's edges by whole columns and rows, or a new area over columns. */
+type Drag =
+  | { readonly kind: "move"; readonly box: AreaBox; readonly edge: Edge; readonly x: number; readonly y: number; readonly place: Place }
+  | {
+      readonly kind: "draw";
+      readonly grid: AreaGrid;
+      readonly within: string | undefined;
+      readonly column: number;
+      readonly row: number;
+      readonly place: Place;
+    };
+
+const edges = ["start", "end", "top", "bottom"] as const satisfies readonly Edge[];
+
+/** "Sailings, columns 5 to 12, rows 7 to 22, leaves the grid". */
+const label = ({ area, placement, row, rowSpan, on }: AreaGeometry): string => {
+  const { column, span, leaves } = placement;
+  const columns = span === 1 ? `column ${column}` : `columns ${column} to ${column + span - 1}`;
+  const what = on.rows ? "row" : "band";
+  const rows = rowSpan === 1 ? `${what} ${row}` : `${what}s ${row} to ${row + rowSpan - 1}`;
+  return `${area.name}, ${columns}, ${rows}${leaves === "none" ? "" : ", leaves the grid"}`;
+};
+
+/** The place of two cells and all between them. */
+const between = (column: number, row: number, toColumn: number, toRow: number): Place => {
+  const rows = Math.abs(toRow - row) + 1;
+  return {
+    column: Math.min(column, toColumn),
+    span: Math.abs(toColumn - column) + 1,
+    row: Math.min(row, toRow),
+    ...(rows === 1 ? {} : { rowSpan: rows }),
+  };
+};
+
+/** A breakpoint's areas over its sheet, like rooms on a floor plan; where they are worked on they are chosen, moved, resized and drawn here. */
+export const AreasOverlay = ({ resolution, scale, left, top, work, faint }: Props) => {
+  const field = useRef<HTMLDivElement>(null);
+  const [drag, setDrag] = useState<Drag | null>(null);
+  const boxes = useMemo(() => areaBoxes(resolution), [resolution]);
+  const band = bandOf(boxes);
+  const chosen = boxes.find(({ one }) => one.area.id === work?.chosen) ?? null;
+  const root = resolution.grid;
+
+  const at = (event: PointerEvent): { readonly x: number; readonly y: number } => {
+    const rect = field.current?.getBoundingClientRect();
+    return { x: (event.clientX - (rect?.left ?? 0)) / scale, y: (event.clientY - (rect?.top ?? 0)) / scale };
+  };
+  /** What a drag has come to at a point. */
+  const dragged = (one: Drag, { x, y }: { readonly x: number; readonly y: number }): Drag => {
+    if (one.kind === "draw") return { ...one, place: between(one.column, one.row, columnAt(one.grid, x), rowAt(one.grid, y, band)) };
+    const { on, row } = one.box.one;
+    const pitch = Math.max(1, toNumber(on.column) + toNumber(on.gutter));
+    return {
+      ...one,
+      place: moved(
+        one.box.one,
+        one.edge,
+        Math.round((x - one.x) / pitch),
+        Math.round((y - one.y) / rowPitch(on, row, one.box.band ? band : 1)),
+      ),
+    };
+  };
+  const begin = (event: PointerEvent, box: AreaBox, edge: Edge): void => {
+    if (!work || event.button !== 0) return;
+    event.stopPropagation();
+    work.onChoose(box.one.area.id);
+    field.current?.setPointerCapture(event.pointerId);
+    const { placement } = box.one;
+    setDrag({ kind: "move", box, edge, ...at(event), place: placement });
+  };
+  const draw = (event: PointerEvent): void => {
+    if (!work || event.button !== 0 || event.target !== field.current) return;
+    const point = at(event);
+    const grid = chosen?.one.inside && inBox(chosen, point) ? chosen.one.inside : root;
+    field.current?.setPointerCapture(event.pointerId);
+    const [column, row] = [columnAt(grid, point.x), rowAt(grid, point.y, band)];
+    setDrag({
+      kind: "draw",
+      grid,
+      within: grid === root ? undefined : chosen?.one.area.id,
+      column,
+      row,
+      place: between(column, row, column, row),
+    });
+  };
+  const end = (): void => {
+    if (!drag || !work) return setDrag(null);
+    if (drag.kind === "move") {
+      if (placeText(drag.place) !== placeText(drag.box.one.placement)) work.onPlace(drag.box.one.area.id, drag.place);
+    } else if (drag.place.span > 1 || (drag.place.rowSpan ?? 1) > 1) work.onAdd(drag.place, drag.within);
+    else work.onChoose(null);
+    setDrag(null);
+  };
+  const onKeyDown = (event: KeyboardEvent, box: AreaBox): void => {
+    if (!work) return;
+    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+    if (event.key === "Escape") return work.onChoose(null);
+    if (!by || event.altKey || event.ctrlKey || event.metaKey) return;
+    event.preventDefault();
+    event.stopPropagation();
+    const [columns = 0, rows = 0] = by;
+    const edge: Edge = !event.shiftKey ? "all" : columns !== 0 ? "end" : "bottom";
+    work.onChoose(box.one.area.id);
+    work.onPlace(box.one.area.id, moved(box.one, edge, columns, rows));
+  };
+  const style = (box: Pick<AreaBox, "left" | "top" | "width" | "height">) => ({
+    left: box.left * scale,
+    top: box.top * scale,
+    width: box.width * scale,
+    height: box.height * scale,
+  });
+  const ghost = drag && ghostBox(drag, root, band, boxes);
+  return (
+    <div
+      ref={field}
+      className={`areas-overlay ${work ? "working" : ""} ${faint ? "faint" : ""}`}
+      style={{ left, top, width: toNumber(resolution.width) * scale, height: toNumber(resolution.height) * scale }}
+      onPointerDown={draw}
+      onPointerMove={(event) => drag && setDrag(dragged(drag, at(event)))}
+      onPointerUp={end}
+      onPointerCancel={() => setDrag(null)}
+    >
+      {boxes.map((box) => {
+        const { one } = box;
+        const isChosen = chosen === box;
+        const plate = (
+          <span className="area-plate" aria-hidden="true">
+            {one.area.name} <span className="num">{one.placement.span}</span>
+          </span>
+        );
+        const className = `area-box depth-${one.depth} ${isChosen ? "chosen" : ""} ${box.band ? "band" : ""} ${one.placement.leaves === "none" ? "" : "leaves"}`;
+        return work ? (
+          <button
+            key={one.area.id}
+            type="button"
+            className={className}
+            style={style(box)}
+            aria-label={label(one)}
+            aria-pressed={isChosen}
+            data-area={one.area.id}
+            onPointerDown={(event) => begin(event, box, "all")}
+            onFocus={() => work.onChoose(one.area.id)}
+            onKeyDown={(event) => onKeyDown(event, box)}
+          >
+            {plate}
+          </button>
+        ) : (
+          <div key={one.area.id} className={className} style={style(box)} role="img" aria-label={label(one)}>
+            {plate}
+          </div>
+        );
+      })}
+      {work && chosen && !drag && (
+        <div className="area-chosen" style={style(chosen)} aria-hidden="true">
+          <span className="area-size num">
+            <Num value={chosen.one.width} />
+            {chosen.one.height && (
+              <>
+                {" × "}
+                <Num value={chosen.one.height} />
+              </>
+            )}
+          </span>
+          {edges.map((edge) => (
+            <span key={edge} className={`area-grip ${edge}`} onPointerDown={(event) => begin(event, chosen, edge)} />
+          ))}
+        </div>
+      )}
+      {work && chosen && !drag && <Spaces boxes={boxes} chosen={chosen} scale={scale} />}
+      {ghost && (
+        <div className="area-ghost" style={style(ghost)}>
+          <span className="num">{placeText(drag.place)}</span>
+        </div>
+      )}
+    </div>
+  );
+};
+
+const inBox = (box: AreaBox, { x, y }: { readonly x: number; readonly y: number }): boolean =>
+  x >= box.left && x <= box.left + box.width && y >= box.top && y <= box.top + box.height;
+
+const ghostBox = (
+  drag: Drag,
+  root: AreaGrid,
+  band: number,
+  boxes: readonly AreaBox[],
+): Pick<AreaBox, "left" | "top" | "width" | "height"> => {
+  const grid = drag.kind === "draw" ? drag.grid : drag.box.one.on;
+  const { column, span, row, rowSpan = 1 } = drag.place;
+  const [c, g] = [toNumber(grid.column), toNumber(grid.gutter)];
+  const left = toNumber(grid.start) + (column - 1) * (c + g);
+  const width = span * c + (span - 1) * g;
+  const line = row ?? (drag.kind === "move" ? drag.box.one.row : 1);
+  const tall = rowSpan;
+  if (grid.rows?.top) {
+    const from = toNumber(grid.rows.top) + toNumber(grid.rows.start(line));
+    return { left, width, top: from, height: toNumber(grid.rows.top) + toNumber(grid.rows.end(line + tall - 1)) - from };
+  }
+  const outer = drag.kind === "draw" ? boxes.find(({ one }) => one.area.id === drag.within) : null;
+  const base = grid === root ? 0 : drag.kind === "move" ? drag.box.top - (drag.box.one.row - 1) * band : (outer?.top ?? 0);
+  return { left, width, top: base + (line - 1) * band, height: tall * band };
+};
+
+/** White space from the chosen area to its neighbours, each with its rows or columns. */
+const Spaces = ({ boxes, chosen, scale }: { readonly boxes: readonly AreaBox[]; readonly chosen: AreaBox; readonly scale: number }) => {
+  const all = boxes.map(({ one }) => one);
+  const boxOf = (one: AreaGeometry): AreaBox | undefined => boxes.find((box) => box.one === one);
+  const own = chosen.one;
+  const down = spaceBelow(all).filter(({ from, to }) => from === own || to === own);
+  const across = spaceBeside(all).filter(({ from, to }) => from === own || to === own);
+  return (
+    <>
+      {down.map(({ from, to, distance, between: rows }) => {
+        const [above, below] = [boxOf(from), boxOf(to)];
+        if (!above || !below) return null;
+        const x = Math.max(above.left, below.left) + 12 / scale;
+        const [top, bottom] = [above.top + above.height, below.top];
+        return (
+          <span
+            key={`${from.area.id} ${to.area.id}`}
+            className="area-space down"
+            style={{ left: x * scale, top: top * scale, height: Math.max(0, (bottom - top) * scale) }}
+            aria-hidden="true"
+          >
+            <span className="num">
+              {rows} {rows === 1 ? "row" : "rows"}
+              {distance && (
+                <>
+                  , <Num value={distance} />
+                </>
+              )}
+            </span>
+          </span>
+        );
+      })}
+      {across.map(({ from, to, distance }) => {
+        const [first, second] = [boxOf(from), boxOf(to)];
+        if (!first || !second || !distance) return null;
+        const y = Math.max(first.top, second.top) + 36 / scale;
+        const [start, stop] = [first.left + first.width, second.left];
+        return (
+          <span
+            key={`${from.area.id} ${to.area.id}`}
+            className="area-space across"
+            style={{ left: start * scale, top: y * scale, width: Math.max(0, (stop - start) * scale) }}
+            aria-hidden="true"
+          >
+            <span className="num">
+              <Num value={distance} />
+            </span>
+          </span>
+        );
+      })}
+    </>
+  );
+};
