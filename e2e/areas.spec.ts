@@ -80,6 +80,15 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   const phone = (await ledger(page).getByRole("columnheader").nth(1).innerText()).split(" ")[0] ?? "";
   await expect(cell(page, "Picture", phone)).toHaveValue(/^1–\d+$/);
 
+  // As a word map: read as text, and a word that is no rectangle says where.
+  await page.getByRole("button", { name: "As a word map…" }).click();
+  const map = page.getByLabel(/A word a cell/);
+  await expect(map).toHaveValue(/area-3/);
+  await expect(page.getByText("Masthead leaves the grid.")).toBeVisible();
+  await map.fill('"a b a"');
+  await expect(page.getByRole("dialog").getByRole("alert")).toContainText("A is no rectangle: in row 1 it would have to take columns 1–3");
+  await page.getByRole("button", { name: "Leave as it is" }).click();
+
   // Taken back to nothing, and brought back.
   const undo = page.getByRole("button", { name: "Undo" });
   while (await undo.isEnabled()) await undo.click();

@@ -230,25 +230,39 @@ const roster = layout("Crew roster", "8px", [
   },
 ]);
 
-const board = layout("Quay board", "10px", [
-  {
-    ...newBreakpoint({ id: "portrait", name: "Portrait", from: 320, width: 1080, height: 1920, count: 6, gutter: "30px", margin: "60px" }),
-    rows: { kind: "dividing", count: 12, gutter: "20px", margin: { start: "40px", end: "40px" } },
-  },
-  {
-    ...newBreakpoint({
-      id: "landscape",
-      name: "Landscape",
-      from: 1440,
-      width: 1920,
-      height: 1080,
-      count: 16,
-      gutter: "20px",
-      margin: "60px",
-    }),
-    rows: { kind: "dividing", count: 8, gutter: "20px", margin: { start: "40px", end: "40px" } },
-  },
-]);
+const board = layout(
+  "Quay board",
+  "10px",
+  [
+    {
+      ...newBreakpoint({
+        id: "portrait",
+        name: "Portrait",
+        from: 320,
+        width: 1080,
+        height: 1920,
+        count: 6,
+        gutter: "30px",
+        margin: "60px",
+      }),
+      rows: { kind: "dividing", count: 12, gutter: "20px", margin: { start: "40px", end: "40px" } },
+    },
+    {
+      ...newBreakpoint({
+        id: "landscape",
+        name: "Landscape",
+        from: 1440,
+        width: 1920,
+        height: 1080,
+        count: 16,
+        gutter: "20px",
+        margin: "60px",
+      }),
+      rows: { kind: "dividing", count: 8, gutter: "20px", margin: { start: "40px", end: "40px" } },
+    },
+  ],
+  { areas: [...boardAreas] },
+);
 
 /** A spec of the demo: its draft, with deliberate faults, and its published versions. */
 export type DemoSpec = {
@@ -282,7 +296,7 @@ export const demoSpecs: readonly DemoSpec[] = [
   {
     slug: "quay-board",
     description: "Departure boards, landscape and portrait",
-    draft: { ...board, areas: [...boardAreas] },
+    draft: board,
     versions: [{ number: "1.0.0", date: "2026-09-19T14:00:00Z", note: "First boards, Skerry harbour.", layout: board }],
   },
 ];

@@ -75,12 +75,16 @@ export const preprocessed = (layout: Layout, { unit }: Pick<WriteOptions, "unit"
       return { id, from: queryLength(fromJsonNumber(from)), entries };
     }),
     spaces: spacingSteps(layout).map(({ px }, index) => [names[index] ?? "step", inUnit(px)]),
-    roles: layout.text.map(({ size, lineHeight, font }, index) => ({
+    roles: layout.text.map(({ size, lineHeight, font, at = {} }, index) => ({
       name: roles[index] ?? "text",
       entries: [
         ["size", declared(size)],
         ["line-height", declared(lineHeight)],
         ["font", quoted(font)],
+        ...Object.entries(at).flatMap(([id, own]): readonly Entry[] => [
+          [`${id}-size`, declared(own.size)],
+          [`${id}-line-height`, declared(own.lineHeight)],
+        ]),
       ],
     })),
   };

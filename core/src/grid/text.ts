@@ -1,5 +1,10 @@
+import type { TextRole } from "../layout/schema";
 import { add, ceiling, divide, exact, type Exact, floor, isWhole, isZero, modulo, multiply, sign, subtract, zero } from "../exact/exact";
 import type { FontMetrics } from "./fonts";
+
+/** What a role is set in at a breakpoint: its own size there, or the one it has everywhere. */
+export const roleAt = (role: TextRole, breakpoint: string): Pick<TextRole, "size" | "lineHeight"> =>
+  role.at && Object.hasOwn(role.at, breakpoint) ? (role.at[breakpoint] ?? role) : role;
 
 /** A text role in px: font size s and line height L. */
 export type TextSize = { readonly size: Exact; readonly lineHeight: Exact };

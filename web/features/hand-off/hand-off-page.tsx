@@ -21,6 +21,7 @@ import { Said } from "@/ui/num";
 import { Drawings } from "./drawings";
 import { MeasureHere } from "./measure-here";
 import { NumbersTable } from "./numbers-table";
+import { AreasTables } from "./areas-tables";
 import { Spans } from "./spans";
 import { RowsTable, SpacingList, TextTable } from "./vertical-tables";
 
@@ -98,6 +99,12 @@ export const HandOff = ({ team, spec, version, before, earlier, projects, childr
         <MeasureHere layout={layout} widths={layout.breakpoints.map(({ drawnAt }) => drawnAt.width)} />
         <h2>Spans</h2>
         <Spans layout={layout} />
+        {layout.areas.length > 0 && (
+          <>
+            <h2>Areas</h2>
+            <AreasTables layout={layout} />
+          </>
+        )}
         <h2>Rows and baseline</h2>
         <RowsTable layout={layout} />
         {layout.text.length > 0 && (

@@ -53,6 +53,16 @@ export const SpacingList = ({ layout }: { readonly layout: Layout }) => (
   </ul>
 );
 
+/** A row for each role, and below it one for each breakpoint where it has another size. */
+const textRows = ({ text, breakpoints }: Layout) =>
+  text.flatMap(({ name, size, lineHeight, font, at = {} }) => [
+    { key: name, name, size, lineHeight, font },
+    ...breakpoints.flatMap(({ id, name: where }) => {
+      const own = Object.hasOwn(at, id) ? at[id] : undefined;
+      return own ? [{ key: `${name} ${id}`, name: `at ${where}`, ...own, font: "" }] : [];
+    }),
+  ]);
+
 /** Text roles: size, line height and font. */
 export const TextTable = ({ layout }: { readonly layout: Layout }) => (
   <div className="table-scroll card-plain">
@@ -67,8 +77,8 @@ export const TextTable = ({ layout }: { readonly layout: Layout }) => (
         </tr>
       </thead>
       <tbody>
-        {layout.text.map(({ name, size, lineHeight, font }) => (
-          <tr key={name}>
+        {textRows(layout).map(({ key, name, size, lineHeight, font }) => (
+          <tr key={key}>
             <td>{name}</td>
             <td>
               <Said of={valueWords(size)} />

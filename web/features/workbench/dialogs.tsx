@@ -1,6 +1,6 @@
 "use client";
 
-import type { Breakpoint, Facet, Layout } from "@ypsiline/core";
+import type { Breakpoint, Facet, Layout, Resolution } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
@@ -9,20 +9,23 @@ import { useDraftOfPage } from "@/draft/draft-provider";
 const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));
 const RepairDialog = dynamic(() => import("./findings/repair-dialog").then((module) => module.RepairDialog));
 const FilesDialog = dynamic(() => import("./files-dialog").then((module) => module.FilesDialog));
+const WordMapDialog = dynamic(() => import("./areas/word-map-dialog").then((module) => module.WordMapDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
-export type DialogName = "carry" | "files" | "repair" | "shortcuts";
+export type DialogName = "carry" | "files" | "repair" | "shortcuts" | "word-map";
 
 type Props = {
   readonly open: DialogName | null;
   readonly breakpoint: Breakpoint;
+  /** The breakpoint at its drawn-at width; null where it cannot be resolved. */
+  readonly resolution: Resolution | null;
   readonly facet: Facet;
   readonly onTake: (layout: Layout) => void;
   readonly onClose: () => void;
 };
 
 /** The workbench's dialogs, one at a time. */
-export const Dialogs = ({ open, breakpoint, facet, onTake, onClose }: Props) => {
+export const Dialogs = ({ open, breakpoint, resolution, facet, onTake, onClose }: Props) => {
   const { address, layout, mayEdit, state, undo } = useDraftOfPage();
   /** Closes; what was decided on is taken. */
   const done = (next: Layout | null, words: string | null = null): void => {
@@ -45,6 +48,18 @@ export const Dialogs = ({ open, breakpoint, facet, onTake, onClose }: Props) => 
           saved={state.save.kind === "saved"}
           onClose={onClose}
         />
+      );
+    case "word-map":
+      return (
+        resolution && (
+          <WordMapDialog
+            layout={layout}
+            breakpoint={breakpoint}
+            resolution={resolution}
+            readOnly={!mayEdit}
+            onDone={(next) => done(next)}
+          />
+        )
       );
     case "shortcuts":
       return <ShortcutsDialog onClose={onClose} />;

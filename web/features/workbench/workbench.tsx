@@ -230,6 +230,7 @@ export const Workbench = ({ query }: Props) => {
               readOnly={!mayEdit || tried !== null}
               chosen={chosen}
               onChoose={setChosen}
+              onWordMap={() => setDialog("word-map")}
               onLayout={edit}
             />
           ) : (
@@ -347,7 +348,14 @@ export const Workbench = ({ query }: Props) => {
           )}
         </aside>
       </div>
-      <Dialogs open={dialog} breakpoint={breakpoint} facet={view.facet} onTake={editOrSay} onClose={() => setDialog(null)} />
+      <Dialogs
+        open={dialog}
+        breakpoint={breakpoint}
+        resolution={resolved.ok ? resolved.value : null}
+        facet={view.facet}
+        onTake={editOrSay}
+        onClose={() => setDialog(null)}
+      />
     </div>
   );
 };

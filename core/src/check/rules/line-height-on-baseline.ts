@@ -1,13 +1,14 @@
 import { baseSum } from "../sums";
 import { joined, listed, name, words } from "../../words/words";
 import { divide, type Exact, isWhole } from "../../exact/exact";
+import { roleAt } from "../../grid/text";
 import { pxText, px } from "../../exact/length";
 import { nearestMultiple, nearestMultiples } from "../fixes";
 import type { Fix, Rule } from "../types";
 
-type Off = { readonly index: number; readonly name: string; readonly lineHeight: Exact };
+type Off = { readonly index: number; readonly name: string; readonly lineHeight: Exact; readonly path: string };
 
-const lineHeightOp = (index: number, value: string) => ({ op: "replace" as const, path: `/text/${index}/lineHeight`, value });
+const lineHeightOp = ({ path }: Off, value: string) => ({ op: "replace" as const, path, value });
 
 /** For one role the multiples on either side; for several every one to its nearest at once, since any one left would break the rule still. */
 const fixesFor = (off: readonly Off[], step: Exact): readonly Fix[] => {
@@ -15,11 +16,11 @@ const fixesFor = (off: readonly Off[], step: Exact): readonly Fix[] => {
   if (off.length === 1 && only)
     return nearestMultiples(only.lineHeight, step).flatMap((value) => {
       const text = pxText(value);
-      return text === null ? [] : [{ term: "line-height" as const, to: text, patch: [lineHeightOp(only.index, text)] }];
+      return text === null ? [] : [{ term: "line-height" as const, to: text, patch: [lineHeightOp(only, text)] }];
     });
-  const patch = off.flatMap(({ index, lineHeight }) => {
-    const text = pxText(nearestMultiple(lineHeight, step));
-    return text === null ? [] : [lineHeightOp(index, text)];
+  const patch = off.flatMap((one) => {
+    const text = pxText(nearestMultiple(one.lineHeight, step));
+    return text === null ? [] : [lineHeightOp(one, text)];
   });
   return patch.length === off.length ? [{ term: "line-heights", to: "", patch }] : [];
 };
@@ -45,14 +46,23 @@ export const lineHeightOnBaseline: Rule<"line-height-on-baseline"> = {
       const context = { width: checked.terms.width, rootFontSize };
       const step = px(baseline.step, context);
       const off = layout.text
-        .map(({ name, lineHeight }, index): Off => ({ index, name, lineHeight: px(lineHeight, context) }))
+        .map((role, index): Off => {
+          const { id } = checked.breakpoint;
+          const own = role.at !== undefined && Object.hasOwn(role.at, id);
+          return {
+            index,
+            name: role.name,
+            lineHeight: px(roleAt(role, id).lineHeight, context),
+            path: `/text/${index}/${own ? `at/${id}/` : ""}lineHeight`,
+          };
+        })
         .filter(({ lineHeight }) => !isWhole(divide(lineHeight, step)));
       const [first] = off;
       if (!first) return [];
       return [
         {
           breakpoint: checked.breakpoint.id,
-          path: `/text/${first.index}/lineHeight`,
+          path: first.path,
           facts: { roles: off.map(({ name, lineHeight }) => ({ name, lineHeight })), step },
           fixes: fixesFor(off, step),
         },

@@ -3,6 +3,7 @@ import { add, divide, type Exact, exact, multiply, negate, subtract } from "../.
 import { toDecimal } from "../../exact/show";
 import { fontMetrics, type FontMetrics } from "../../grid/fonts";
 import { lengthContext } from "../../grid/resolve";
+import { roleAt } from "../../grid/text";
 import type { Layout } from "../../layout/schema";
 import { namesIn } from "./spacing-names";
 
@@ -26,10 +27,17 @@ const beyondCapitals = (size: Exact, lineHeight: Exact, { unitsPerEm, ascent, de
 const quoted = (text: string): string =>
   `"${text.replace(/[\\"<>]/g, (character) => `\\${character.codePointAt(0)?.toString(16) ?? ""} `).replace(/[\p{Cc}]/gu, " ")}"`;
 
-/** Properties of every text role, for :root. */
-export const textProperties = (layout: Layout, text: (length: string) => string): readonly (readonly [string, string])[] =>
-  layout.text.flatMap(({ size, lineHeight }, index) => {
+/** Properties of text roles as they are set at a breakpoint, for :root; of those alone that have a size of their own somewhere where `moving` says so. */
+export const textProperties = (
+  layout: Layout,
+  breakpoint: string,
+  text: (length: string) => string,
+  moving = false,
+): readonly (readonly [string, string])[] =>
+  layout.text.flatMap((role, index) => {
+    if (moving && role.at === undefined) return [];
     const name = textNames(layout)[index] ?? "text";
+    const { size, lineHeight } = roleAt(role, breakpoint);
     return [
       [`--text-${name}-size`, text(size)],
       [`--text-${name}-line-height`, text(lineHeight)],

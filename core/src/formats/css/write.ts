@@ -121,7 +121,7 @@ const sharedProperties = (layout: Layout, text: (length: string) => string): rea
       names[index] ?? "--space",
       text(`${toDecimal(multiply(base?.value ?? exact(0), fromJsonNumber(multiple)), 6)}px`),
     ]),
-    ...textProperties(layout, text),
+    ...(lowest ? textProperties(layout, lowest.breakpoint.id, text) : []),
   ];
 };
 
@@ -159,7 +159,11 @@ const gridClass = (options: CssOptions): readonly Property[] => {
 /** The part of the stylesheet that one breakpoint sets, as it stands in the file. */
 export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
   const text = writer(layout, options);
-  const properties = [...columnProperties(range.breakpoint, options, text), ...verticalProperties(range.breakpoint, layout, text)];
+  const properties = [
+    ...columnProperties(range.breakpoint, options, text),
+    ...verticalProperties(range.breakpoint, layout, text),
+    ...(lowest ? [] : textProperties(layout, range.breakpoint.id, text, true)),
+  ];
   const selector = options.query === "media" ? ":root" : layout.areas.length > 0 ? ".layout-grid, .layout-areas" : ".layout-grid";
   const comment = `/* ${numbersComment(layout, range)} */`;
   if (lowest && options.query === "media") return `${comment}\n${block(selector, [...sharedProperties(layout, text), ...properties], "")}`;

@@ -46,7 +46,7 @@ const penOf = (snap: number | null) => {
 type Pen = ReturnType<typeof penOf>;
 
 const content = ({ resolution, baseline, mesh }: Drawn, layer: OverlayLayer, { rects, level, upright }: Pen): string => {
-  const { width, height, terms, columns, rows } = resolution;
+  const { width, height, terms, columns, rows, areas } = resolution;
   const end = add(terms.container.start, terms.container.width);
   switch (layer) {
     case "margins":
@@ -63,14 +63,24 @@ const content = ({ resolution, baseline, mesh }: Drawn, layer: OverlayLayer, { r
     case "mesh":
       return upright(mesh.upright, height) + level(mesh.level, width);
     case "areas":
-      return "";
+      // Where rows are bands their heights are the content's, and nothing is drawn of them.
+      return areas
+        .flatMap(({ area, left, width: wide, top, height: tall }) =>
+          top && tall
+            ? [`<g id="area-${area.id}"><title>${escaped(area.name)}</title>${rects([{ x: left, y: top, width: wide, height: tall }])}</g>`]
+            : [],
+        )
+        .join("");
     default:
       return layer satisfies never;
   }
 };
 
+/** Areas are outlines in ink, whatever the other layers are drawn in. */
+const areaColour = "#16262d";
+
 const paint = (layer: OverlayLayer, { draw, opacity, colours }: OverlayOptions): string => {
-  if (layer === "areas") return "";
+  if (layer === "areas") return ` fill="none" stroke="${areaColour}"`;
   const filled = draw === "fill" && layer !== "baseline" && layer !== "mesh";
   return filled
     ? ` fill="${colours[layer]}" fill-opacity="${opacity}"`

@@ -10,6 +10,7 @@ type Props = {
   readonly readOnly: boolean;
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
+  readonly onWordMap: () => void;
   readonly onLayout: (layout: Layout) => string | null;
 };
 
@@ -20,7 +21,7 @@ const wayWords: Readonly<Record<CarryWay, string>> = {
 };
 
 /** What is done with areas as a whole: adding, placing by what stands before, showing, carrying to other breakpoints. */
-export const AreaActions = ({ layout, breakpoint, resolution, readOnly, chosen, onChoose, onLayout }: Props) => {
+export const AreaActions = ({ layout, breakpoint, resolution, readOnly, chosen, onChoose, onWordMap, onLayout }: Props) => {
   const at = breakpoint.id;
   const one = resolution?.areas.find(({ area }) => area.id === chosen) ?? null;
   const area = layout.areas.find(({ id }) => id === chosen) ?? null;
@@ -94,6 +95,11 @@ export const AreaActions = ({ layout, breakpoint, resolution, readOnly, chosen, 
           }}
         >
           Remove {area.name}
+        </button>
+      )}
+      {resolution && (
+        <button type="button" className="btn btn-sm btn-quiet" onClick={onWordMap}>
+          As a word map…
         </button>
       )}
       <span className="flex-grow-1" />

@@ -92,6 +92,7 @@ export const BaselineLine = ({ layout, breakpoint, base, rootFontSize, readOnly,
       </div>
       <TextRoles
         layout={layout}
+        breakpoint={breakpoint}
         step={lines?.step ?? null}
         base={base}
         rootFontSize={rootFontSize}

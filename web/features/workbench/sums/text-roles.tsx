@@ -12,6 +12,7 @@ import {
   lengthText,
   limits,
   parseLength,
+  roleAt,
   pxText,
   shippedFonts,
   show,
@@ -33,6 +34,8 @@ type Role = Layout["text"][number];
 
 type Props = {
   readonly layout: Layout;
+  /** The breakpoint looked at: a role may have a size of its own there. */
+  readonly breakpoint: { readonly id: string; readonly name: string };
   /** Step of the baseline looked at, px; null where the breakpoint has none. */
   readonly step: Exact | null;
   readonly base: Exact;
@@ -41,16 +44,18 @@ type Props = {
   readonly onLayout: (layout: Layout) => string | null;
 };
 
-const sizeOf = (role: Role, rootFontSize: Exact): TextSize => {
+const sizeOf = (role: Role, at: string, rootFontSize: Exact): TextSize => {
   const px = (text: string): Exact => {
     const length = parseLength(text);
     return length ? toPx(length, { width: exact(1), rootFontSize }) : exact(1);
   };
-  return { size: px(role.size), lineHeight: px(role.lineHeight) };
+  const { size, lineHeight } = roleAt(role, at);
+  return { size: px(size), lineHeight: px(lineHeight) };
 };
 
 /** What the columns of the table say, for those who do not know the words. */
 const headings: Readonly<Record<string, string>> = {
+  "Own here": "Has another size at this breakpoint than elsewhere",
   Lines: "Line height in lines of the baseline",
   "Baseline at": "From the top of the line to its first baseline, as browsers draw it: with ascent and descent rounded to whole px",
   Shift: "How far down it moves for its first baseline to stand on a line",
@@ -59,7 +64,7 @@ const headings: Readonly<Record<string, string>> = {
 };
 
 /** Text roles against the baseline: whether each line height is a multiple of the step, where its first baseline falls, what it measures trimmed. */
-export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout }: Props) => {
+export const TextRoles = ({ layout, breakpoint, step, base, rootFontSize, readOnly, onLayout }: Props) => {
   const fonts = useId();
   const [chosen, setChosen] = useState(0);
   const [measuring, setMeasuring] = useState<string | null>(null);
@@ -68,6 +73,17 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
   const metrics = role ? fontMetrics(layout, role.font) : null;
   const replace = (index: number, next: Partial<Role>): string | null =>
     onLayout({ ...layout, text: layout.text.map((one, place) => (place === index ? { ...one, ...next } : one)) });
+  /** Sets a size where the role has it: at this breakpoint, or everywhere. */
+  const setSize = (index: number, one: Role, change: Partial<Pick<Role, "size" | "lineHeight">>): string | null =>
+    one.at && Object.hasOwn(one.at, breakpoint.id)
+      ? replace(index, { at: { ...one.at, [breakpoint.id]: { ...roleAt(one, breakpoint.id), ...change } } })
+      : replace(index, change);
+  /** Gives a role a size of its own at this breakpoint, or takes it back. */
+  const setOwn = (index: number, one: Role, own: boolean): string | null => {
+    const { [breakpoint.id]: _, ...others } = one.at ?? {};
+    const at = own ? { ...others, [breakpoint.id]: { size: one.size, lineHeight: one.lineHeight } } : others;
+    return replace(index, { at: Object.keys(at).length > 0 ? at : undefined });
+  };
   const add = (): void => {
     let number = layout.text.length + 1;
     while (layout.text.some(({ name }) => name === `Role ${number}`)) number += 1;
@@ -86,8 +102,8 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
   const lengthCell = (index: number, one: Role, member: "size" | "lineHeight", label: string) => (
     <NumberField
       label={`${label} of ${one.name}`}
-      shown={declaredText(one[member])}
-      text={declaredText(one[member])}
+      shown={declaredText(roleAt(one, breakpoint.id)[member])}
+      text={declaredText(roleAt(one, breakpoint.id)[member])}
       units={["px", "rem"]}
       base={base}
       disabled={readOnly}
@@ -95,7 +111,7 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
         const text = lengthText(value);
         return text === null || sign(value.value) <= 0
           ? "Type a length above 0 with at most 6 decimals"
-          : replace(index, { [member]: text });
+          : setSize(index, one, { [member]: text });
       }}
     />
   );
@@ -111,11 +127,13 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
           <table className="numbers num">
             <thead>
               <tr>
-                {["Text role", "Size", "Line height", "Font", "Lines", "Baseline at", "Shift", "Trimmed", "3 trimmed"].map((label) => (
-                  <th key={label} scope="col" title={headings[label]}>
-                    {label}
-                  </th>
-                ))}
+                {["Text role", "Size", "Line height", "Font", "Own here", "Lines", "Baseline at", "Shift", "Trimmed", "3 trimmed"].map(
+                  (label) => (
+                    <th key={label} scope="col" title={headings[label]}>
+                      {label}
+                    </th>
+                  ),
+                )}
                 <th scope="col">
                   <span className="visually-hidden">Remove</span>
                 </th>
@@ -123,7 +141,8 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
             </thead>
             <tbody>
               {layout.text.map((one, index) => {
-                const size = sizeOf(one, rootFontSize);
+                const size = sizeOf(one, breakpoint.id, rootFontSize);
+                const own = one.at !== undefined && Object.hasOwn(one.at, breakpoint.id);
                 const known = fontMetrics(layout, one.font);
                 const on = step && textOnBaseline(size, step);
                 return (
@@ -169,6 +188,17 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
                         <Ruler size={13} aria-hidden="true" />
                       </button>
                     </td>
+                    <td>
+                      <input
+                        type="checkbox"
+                        name={`own-size-${index}`}
+                        className="form-check-input m-0"
+                        aria-label={`${one.name} has a size of its own at ${breakpoint.name}`}
+                        checked={own}
+                        disabled={readOnly}
+                        onChange={(event) => setOwn(index, one, event.target.checked)}
+                      />
+                    </td>
                     <td className={on && !on.whole ? "off" : ""}>{on ? <Num value={on.lines} /> : "–"}</td>
                     <td>{known ? <Num value={firstBaseline(size, known)} /> : "–"}</td>
                     <td>{known && step ? <Num value={baselineShift(size, known, step)} /> : "–"}</td>
@@ -207,7 +237,7 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
             />
           )}
         </div>
-        {role && <TextSample role={role} size={sizeOf(role, rootFontSize)} metrics={metrics} step={step} />}
+        {role && <TextSample role={role} size={sizeOf(role, breakpoint.id, rootFontSize)} metrics={metrics} step={step} />}
       </div>
       <div className="d-flex align-items-center gap-2 py-2">
         {!readOnly && (
@@ -221,10 +251,10 @@ export const TextRoles = ({ layout, step, base, rootFontSize, readOnly, onLayout
         {role && step && (
           <Nearest
             role={role}
-            size={sizeOf(role, rootFontSize)}
+            size={sizeOf(role, breakpoint.id, rootFontSize)}
             step={step}
             readOnly={readOnly}
-            onText={(lineHeight) => replace(at, { lineHeight })}
+            onText={(lineHeight) => setSize(at, role, { lineHeight })}
           />
         )}
       </div>
