@@ -36,6 +36,7 @@ export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/
 export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
 export { placeText, readPlace } from "./layout/place-text";
+export { withCopied, withoutStrays } from "./layout/strays";
 export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";

@@ -30,9 +30,14 @@ describe("breakpoints", () => {
       ...cleanLayout(),
       areas: [{ id: "map", name: "Map", placements: { desk: { column: 1, span: 4, leaves: "none", over: false, inside: null } } }],
       accepted: [{ rule: "whole-columns", breakpoint: "desk", reason: "Known." }],
+      text: [{ name: "Body", size: "16px", lineHeight: "24px", font: "", at: { desk: { size: "18px", lineHeight: "28px" } } }],
     };
     const removed = removeBreakpoint(layout, "desk");
     expect([removed.areas[0]?.placements, removed.accepted, parseLayout(removed).ok]).toEqual([{}, [], true]);
+    expect(removed.text).toEqual([{ name: "Body", size: "16px", lineHeight: "24px", font: "" }]);
+    const copied = copyBreakpoint(layout, "desk");
+    expect(copied.layout.areas[0]?.placements[copied.id]).toEqual(layout.areas[0]?.placements["desk"]);
+    expect([copied.layout.text[0]?.at?.[copied.id]?.size, parseLayout(copied.layout).ok]).toEqual(["18px", true]);
     const last = removeBreakpoint(removeBreakpoint(removed, "tablet"), "phone");
     expect(last.breakpoints).toHaveLength(1);
   });

@@ -1,4 +1,5 @@
 import type { Breakpoint, Layout } from "../layout/schema";
+import { withoutStrays } from "../layout/strays";
 import { type FormatId, formats } from "./registry";
 import type { Held } from "./types";
 
@@ -17,19 +18,6 @@ const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
   draft.breakpoints.find(({ id }) => id === read.id) ??
   draft.breakpoints.find(({ from }) => from === read.from && read.id !== "drawn") ??
   draft.breakpoints.find(({ drawnAt }) => drawnAt.width === read.drawnAt.width);
-
-/** What is said of breakpoints that are no longer there goes with them. */
-const withoutStrays = (layout: Layout): Layout => {
-  const ids = new Set(layout.breakpoints.map(({ id }) => id));
-  return {
-    ...layout,
-    accepted: layout.accepted.filter(({ breakpoint }) => ids.has(breakpoint)),
-    areas: layout.areas.map((area) => ({
-      ...area,
-      placements: Object.fromEntries(Object.entries(area.placements).filter(([id]) => ids.has(id))),
-    })),
-  };
-};
 
 /**
  * What a draft comes to when a file is taken into it: numbers the file holds are the file's, everything else (names,

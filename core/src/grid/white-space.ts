@@ -1,4 +1,4 @@
-import { compare, equals, type Exact, larger, smaller, subtract } from "../exact/exact";
+import { compare, equals, type Exact, subtract } from "../exact/exact";
 import type { AreaGeometry } from "./areas";
 
 /** White space between two areas that see each other: nothing stands between them. */
@@ -12,17 +12,41 @@ export type WhiteSpace = {
   readonly between: number;
 };
 
+type Stretch = readonly [number, number];
+
 /** Two stretches share more than an end. */
-const meet = (a: readonly [Exact, Exact], b: readonly [Exact, Exact]): boolean => compare(a[0], b[1]) < 0 && compare(b[0], a[1]) < 0;
+const overlapping = (a: Stretch, b: Stretch): boolean => a[0] < b[1] && b[0] < a[1];
 
-const across = ({ left, right }: AreaGeometry): readonly [Exact, Exact] => [left, right];
-const rowsOf = ({ row, rowSpan }: AreaGeometry): readonly [number, number] => [row, row + rowSpan];
+const rowsOf = ({ row, rowSpan }: AreaGeometry): Stretch => [row, row + rowSpan];
 
-const overlapping = (a: readonly [number, number], b: readonly [number, number]): boolean => a[0] < b[1] && b[0] < a[1];
+/** Areas that stand in the same area, or in none, each with the others of its grid. */
+const grids = (areas: readonly AreaGeometry[]): readonly (readonly AreaGeometry[])[] => {
+  const found = new Map<string, AreaGeometry[]>();
+  for (const one of areas) {
+    const outer = one.area.within ?? "";
+    const own = found.get(outer);
+    if (own) own.push(one);
+    else found.set(outer, [one]);
+  }
+  return [...found.values()];
+};
 
-/** Areas that stand in the same area, or in none. */
-export const siblings = (areas: readonly AreaGeometry[], of: AreaGeometry): readonly AreaGeometry[] =>
-  areas.filter(({ area }) => area.within === of.area.within);
+/** Where areas stand across, as places among all their edges: whole numbers are compared faster than exact ones, and as exactly. */
+const ranked = (areas: readonly AreaGeometry[]): ReadonlyMap<AreaGeometry, Stretch> => {
+  const edges = areas.flatMap(({ left, right }) => [left, right]).sort(compare);
+  const distinct = edges.filter((edge, index) => index === 0 || !equals(edge, edges[index - 1] ?? edge));
+  const rank = (edge: Exact): number => {
+    let [low, high] = [0, distinct.length - 1];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const at = distinct[middle];
+      if (at && compare(at, edge) < 0) low = middle + 1;
+      else high = middle;
+    }
+    return low;
+  };
+  return new Map(areas.map((one) => [one, [rank(one.left), rank(one.right)] as const]));
+};
 
 /**
  * White space downwards between areas of one grid: pairs whose columns (or what they leave the grid by) overlap, the second
@@ -30,40 +54,42 @@ export const siblings = (areas: readonly AreaGeometry[], of: AreaGeometry): read
  * height is not.
  */
 export const spaceBelow = (areas: readonly AreaGeometry[]): readonly WhiteSpace[] =>
-  areas.flatMap((from) => {
-    const own = siblings(areas, from);
-    const end = from.row + from.rowSpan;
-    return own.flatMap((to): WhiteSpace[] => {
-      if (to.row < end || !meet(across(from), across(to))) return [];
-      const shared: readonly [Exact, Exact] = [larger(from.left, to.left), smaller(from.right, to.right)];
-      const hidden = own.some((one) => {
-        if (one === from || one === to || !meet(across(one), shared)) return false;
-        const [top, bottom] = rowsOf(one);
-        return bottom > end && top < to.row;
+  grids(areas).flatMap((own) => {
+    const across = ranked(own);
+    const of = (one: AreaGeometry): Stretch => across.get(one) ?? [0, 0];
+    return own.flatMap((from) => {
+      const end = from.row + from.rowSpan;
+      const under = own.filter((to) => to.row >= end && overlapping(of(from), of(to)));
+      return under.flatMap((to): WhiteSpace[] => {
+        const shared: Stretch = [Math.max(of(from)[0], of(to)[0]), Math.min(of(from)[1], of(to)[1])];
+        const hidden = own.some(
+          (one) => one !== from && one !== to && one.row < to.row && one.row + one.rowSpan > end && overlapping(of(one), shared),
+        );
+        return hidden ? [] : [{ from, to, distance: from.bottom && to.top && subtract(to.top, from.bottom), between: to.row - end }];
       });
-      return hidden ? [] : [{ from, to, distance: from.bottom && to.top && subtract(to.top, from.bottom), between: to.row - end }];
     });
   });
 
 /** White space sideways between areas of one grid that share a row, with none between them. */
 export const spaceBeside = (areas: readonly AreaGeometry[]): readonly WhiteSpace[] =>
-  areas.flatMap((from) => {
-    const own = siblings(areas, from);
-    const end = from.placement.column + from.placement.span;
-    return own.flatMap((to): WhiteSpace[] => {
-      if (to.placement.column < end || !overlapping(rowsOf(from), rowsOf(to))) return [];
-      const shared: readonly [number, number] = [Math.max(from.row, to.row), Math.min(from.row + from.rowSpan, to.row + to.rowSpan)];
-      const hidden = own.some(
-        (one) =>
-          one !== from &&
-          one !== to &&
-          overlapping(rowsOf(one), shared) &&
-          one.placement.column + one.placement.span > end &&
-          one.placement.column < to.placement.column,
-      );
-      return hidden ? [] : [{ from, to, distance: subtract(to.left, from.right), between: to.placement.column - end }];
-    });
-  });
+  grids(areas).flatMap((own) =>
+    own.flatMap((from) => {
+      const end = from.placement.column + from.placement.span;
+      return own.flatMap((to): WhiteSpace[] => {
+        if (to.placement.column < end || !overlapping(rowsOf(from), rowsOf(to))) return [];
+        const shared: readonly [number, number] = [Math.max(from.row, to.row), Math.min(from.row + from.rowSpan, to.row + to.rowSpan)];
+        const hidden = own.some(
+          (one) =>
+            one !== from &&
+            one !== to &&
+            overlapping(rowsOf(one), shared) &&
+            one.placement.column + one.placement.span > end &&
+            one.placement.column < to.placement.column,
+        );
+        return hidden ? [] : [{ from, to, distance: subtract(to.left, from.right), between: to.placement.column - end }];
+      });
+    }),
+  );
 
 /** Whether two areas share a cell of the grid they both stand on. */
 export const shareCell = (a: AreaGeometry, b: AreaGeometry): boolean =>

@@ -1,4 +1,16 @@
-import { type Breakpoint, type CellId, cellList, inOrder, type Layout, limits, newBreakpoint, slugOf, untaken } from "@ypsiline/core";
+import {
+  type Breakpoint,
+  type CellId,
+  cellList,
+  inOrder,
+  type Layout,
+  limits,
+  newBreakpoint,
+  slugOf,
+  untaken,
+  withCopied,
+  withoutStrays,
+} from "@ypsiline/core";
 
 /** An id no other breakpoint has, made from a name; `at-width` from a name without a letter or digit of ours. */
 export const freshId = (layout: Layout, name: string): string => {
@@ -39,7 +51,7 @@ export const addBreakpoint = (layout: Layout): { readonly layout: Layout; readon
   };
 };
 
-/** Copies a breakpoint to start halfway to the next one, where there is room; its numbers stay. */
+/** Copies a breakpoint to start halfway to the next one, where there is room; its numbers, places of areas and sizes of text stay. */
 export const copyBreakpoint = (layout: Layout, id: string): { readonly layout: Layout; readonly id: string } => {
   const ordered = inOrder(layout);
   const index = ordered.findIndex((one) => one.id === id);
@@ -61,22 +73,12 @@ export const copyBreakpoint = (layout: Layout, id: string): { readonly layout: L
     from,
     drawnAt: { ...original.drawnAt, width: inside ? original.drawnAt.width : from },
   };
-  return { layout: sorted(layout, [...layout.breakpoints, copy]), id: copyId };
+  return { layout: withCopied(sorted(layout, [...layout.breakpoints, copy]), id, copyId), id: copyId };
 };
 
 /** Removes a breakpoint with its places of areas and its accepted findings; the last one stays. */
 export const removeBreakpoint = (layout: Layout, id: string): Layout =>
-  layout.breakpoints.length < 2
-    ? layout
-    : {
-        ...layout,
-        breakpoints: layout.breakpoints.filter((one) => one.id !== id),
-        areas: layout.areas.map((area) => ({
-          ...area,
-          placements: Object.fromEntries(Object.entries(area.placements).filter(([key]) => key !== id)),
-        })),
-        accepted: layout.accepted.filter(({ breakpoint }) => breakpoint !== id),
-      };
+  layout.breakpoints.length < 2 ? layout : withoutStrays({ ...layout, breakpoints: layout.breakpoints.filter((one) => one.id !== id) });
 
 /** Puts breakpoints in rising order of their from-widths. */
 export const orderBreakpoints = (layout: Layout): Layout => sorted(layout, layout.breakpoints);
