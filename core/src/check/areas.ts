@@ -21,7 +21,8 @@ export const placeFix = (
   change: Partial<Placement>,
 ): Fix => ({
   term,
-  to: `${area.name}\n${to}`,
+  to,
+  area: area.name,
   patch: [{ op: "replace", path: placementPath(checked, at, area.id), value: { ...placement, ...change } } satisfies PatchOperation],
 });
 
@@ -29,4 +30,11 @@ export const placeFix = (
 export const flowFix = (checked: Checked, at: CheckedBreakpoint, area: AreaGeometry): readonly Fix[] =>
   area.placement.row === undefined
     ? []
-    : [{ term: "area-flows", to: area.area.name, patch: [{ op: "remove", path: placementPath(checked, at, area.area.id, "row") }] }];
+    : [
+        {
+          term: "area-flows",
+          to: "",
+          area: area.area.name,
+          patch: [{ op: "remove", path: placementPath(checked, at, area.area.id, "row") }],
+        },
+      ];

@@ -35,7 +35,7 @@ export type FixTerm =
   | "baseline"
   | "line-height"
   | "line-heights"
-  // Of areas; the area's name stands before what it goes to, with a new line between.
+  // Of areas.
   | "area"
   | "area-flows"
   | "area-over"
@@ -45,7 +45,13 @@ export type FixTerm =
   | "inside-gutter"
   | "inside-margin"
   | "inside-columns";
-export type Fix = { readonly term: FixTerm; readonly to: string; readonly patch: readonly PatchOperation[] };
+export type Fix = {
+  readonly term: FixTerm;
+  readonly to: string;
+  /** The area it changes, by name. */
+  readonly area?: string;
+  readonly patch: readonly PatchOperation[];
+};
 
 /**
  * What each rule measured when it does not hold. Lengths are CSS px, exact. Words are made of these by

@@ -29,7 +29,7 @@ const numbers = {
   "line-height": "Line height",
 } as const satisfies Partial<Readonly<Record<FixTerm, string>>>;
 
-export const fixWords = ({ term, to }: Fix): FixWords => {
+export const fixWords = ({ term, to, area = "" }: Fix): FixWords => {
   const said = joined(to.split(",").map(lengthWords), ", ");
   switch (term) {
     case "max":
@@ -47,25 +47,23 @@ export const fixWords = ({ term, to }: Fix): FixWords => {
     case "order":
       return { what: words`Put in order of width`, to: null };
     case "area":
+      return { what: words`${name(area)} ${to}`, to: null };
     case "area-over":
-    case "area-before": {
-      const [area = "", rest = ""] = to.split("\n");
-      const joins = { area: words`${rest}`, "area-over": words`over ${name(rest)}`, "area-before": words`before ${name(rest)}` };
-      return { what: words`${name(area)} ${joins[term]}`, to: null };
-    }
+      return { what: words`${name(area)} over ${name(to)}`, to: null };
+    case "area-before":
+      return { what: words`${name(area)} before ${name(to)}`, to: null };
     case "area-flows":
-      return { what: words`Let ${name(to)} flow`, to: null };
+      return { what: words`Let ${name(area)} flow`, to: null };
     case "area-hidden":
-      return { what: words`Do not show ${name(to)} here`, to: null };
+      return { what: words`Do not show ${name(area)} here`, to: null };
     case "area-stays":
-      return { what: words`Keep ${name(to.split("\n")[0] ?? "")} in the grid`, to: null };
+      return { what: words`Keep ${name(area)} in the grid`, to: null };
     case "inside-gutter":
+      return { what: words`Gutter inside ${name(area)}`, to: lengthWords(to) };
     case "inside-margin":
-    case "inside-columns": {
-      const [area = "", value = ""] = to.split("\n");
-      const parts = { "inside-gutter": "gutter", "inside-margin": "margins", "inside-columns": "columns" };
-      return { what: words`${parts[term]} inside ${name(area)}`, to: lengthWords(value) };
-    }
+      return { what: words`Margins inside ${name(area)}`, to: lengthWords(to) };
+    case "inside-columns":
+      return { what: words`Columns inside ${name(area)}`, to: lengthWords(to) };
     default:
       return { what: [numbers[term]], to: said };
   }

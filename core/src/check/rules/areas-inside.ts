@@ -90,7 +90,7 @@ export const areasInside: Rule<"areas-inside"> = {
           breakpoint: id,
           path: placementPath(checked, at, area.id),
           facts: { fault: "not-shown", name: area.name, within: nameOf(area.within), from: 0, many: 0, of: null },
-          fixes: [{ term: "area-hidden", to: area.name, patch: [{ op: "remove", path: placementPath(checked, at, area.id) }] }],
+          fixes: [{ term: "area-hidden", to: "", area: area.name, patch: [{ op: "remove", path: placementPath(checked, at, area.id) }] }],
         }));
       return [...outside, ...alone];
     }),

@@ -11,7 +11,8 @@ const before = (checked: Checked, moved: string, target: string): Fix => {
   const other = areas.find(({ id }) => id === target);
   return {
     term: "area-before",
-    to: `${area?.name ?? moved}\n${other?.name ?? target}`,
+    to: other?.name ?? target,
+    area: area?.name ?? moved,
     patch: [
       { op: "remove", path: areaPath(checked, moved) },
       { op: "add", path: `/areas/${index}`, value: area },

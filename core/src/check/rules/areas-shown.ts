@@ -1,5 +1,5 @@
 import { listed, name, words } from "../../words/words";
-import { areaPath } from "../areas";
+import { areaPath, rangeText } from "../areas";
 import { columnsUnder } from "../../grid/carry-areas";
 import type { Found, Rule } from "../types";
 
@@ -40,7 +40,8 @@ export const areasShown: Rule<"areas-shown"> = {
             fixes: [
               {
                 term: "area",
-                to: `${area.name}\ncolumns ${count === 1 ? "1" : `1–${count}`}`,
+                to: `columns ${rangeText(1, count)}`,
+                area: area.name,
                 patch: [
                   {
                     op: "add",

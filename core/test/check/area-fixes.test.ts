@@ -1,0 +1,73 @@
+import { describe, expect, it } from "vitest";
+import { applyPatch, check, findingWords, fixLabel, plainText, type RuleId } from "../../src/index";
+import { area, deskWith, own, placed, randomAreas } from "../areas";
+import { seeded } from "../random";
+
+const ruleIdsOfAreas: readonly RuleId[] = [
+  "areas-inside",
+  "areas-apart",
+  "leaves-reason",
+  "inside-columns",
+  "areas-order",
+  "equal-gaps",
+  "areas-shown",
+];
+
+describe("what is found of areas", () => {
+  it("is said in words that take any name as it is", () => {
+    const named = 'Wall 16/9\n"top"';
+    const layout = deskWith([
+      { ...area("a", { desk: placed(1, 8, { row: 1, rowSpan: 4 }) }), name: named },
+      { ...area("b", { desk: placed(5, 8, { row: 3, rowSpan: 4, leaves: "end" }) }), name: "Fares" },
+      { ...area("c", { desk: placed(1, 4, { row: 9, inside: own(4, { gutter: "17px" }) }) }), name: named },
+    ]);
+    const found = check(layout).findings.filter(({ rule }) => ruleIdsOfAreas.includes(rule));
+    const said = found.flatMap((one) => [plainText(findingWords(one, "Desk").title), ...one.fixes.map(fixLabel)]);
+    expect(said).toEqual([
+      `${named} and Fares lie over each other`,
+      "Fares row 5",
+      "Let Fares flow",
+      `Fares over ${named}`,
+      "Fares leaves the grid without a reason",
+      "Keep Fares in the grid",
+      `Columns inside ${named} are not whole`,
+      `Gutter inside ${named} → 16`,
+      `Columns inside ${named} → 1`,
+    ]);
+  });
+
+  it("mends what it offers to, and leaves a layout (400 pages)", () => {
+    const random = seeded("area fixes");
+    const taken = new Map<string, number>();
+    for (let round = 0; round < 400; round += 1) {
+      const areas = randomAreas(random, "desk", 12, true).map((one) => ({
+        ...one,
+        ...(random.integer(0, 1) === 0 ? { kind: "card" } : {}),
+        placements: Object.fromEntries(
+          Object.entries(one.placements).map(([id, placement]) => [
+            id,
+            {
+              ...placement,
+              column: placement.column + random.pick([0, 0, 0, 3]),
+              ...(random.integer(0, 3) === 0 ? { reason: undefined } : {}),
+            },
+          ]),
+        ),
+      }));
+      const layout = deskWith(areas);
+      for (const finding of check(layout)
+        .findings.filter(({ rule }) => ruleIdsOfAreas.includes(rule))
+        .slice(0, 4))
+        for (const fix of finding.fixes) {
+          const patched = applyPatch(layout, fix.patch);
+          expect(patched.ok, fixLabel(fix)).toBe(true);
+          if (!patched.ok) continue;
+          const left = check(patched.value).findings;
+          const name = ({ rule, breakpoint, path }: typeof finding): string => `${rule} ${breakpoint} ${path}`;
+          expect(left.map(name), fixLabel(fix)).not.toContain(name(finding));
+          taken.set(finding.rule, (taken.get(finding.rule) ?? 0) + 1);
+        }
+    }
+    expect([...taken.keys()].sort()).toEqual(expect.arrayContaining(["areas-inside", "areas-order", "inside-columns", "leaves-reason"]));
+  });
+});
