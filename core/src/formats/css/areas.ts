@@ -365,7 +365,7 @@ export const areaRules = (layout: Layout, ranges: readonly BreakpointRange[], op
   ];
   return [
     `/* Areas: elements of class area-ID in one element of class layout-areas, in reading order. col 5 / span 8 are columns 5 to 12. */`,
-    block(`${wrapper}, [class*="area-"]`, [["box-sizing", "border-box"]], ""),
+    block(`${wrapper}, ${wrapper} [class*="area-"]`, [["box-sizing", "border-box"]], ""),
     block(wrapper, base, ""),
     ...rules,
   ];

@@ -3,6 +3,8 @@
 import {
   type AreaGeometry,
   type AreaGrid,
+  columnLine,
+  columnsTogether,
   type Place,
   placeText,
   type Resolution,
@@ -30,7 +32,7 @@ type Props = {
   readonly left: number;
   readonly top: number;
   readonly work: AreaWork | null;
-  /** The sheet of its own is in the way: others are drawn faint. */
+  /** Whether they are only seen through, while another facet is looked at. */
   readonly faint: boolean;
 };
 
@@ -223,18 +225,16 @@ const ghostBox = (
 ): Pick<AreaBox, "left" | "top" | "width" | "height"> => {
   const grid = drag.kind === "draw" ? drag.grid : drag.box.one.on;
   const { column, span, row, rowSpan = 1 } = drag.place;
-  const [c, g] = [toNumber(grid.column), toNumber(grid.gutter)];
-  const left = toNumber(grid.start) + (column - 1) * (c + g);
-  const width = span * c + (span - 1) * g;
+  const left = toNumber(columnLine(grid, column));
+  const width = toNumber(columnsTogether(grid, span));
   const line = row ?? (drag.kind === "move" ? drag.box.one.row : 1);
-  const tall = rowSpan;
   if (grid.rows?.top) {
     const from = toNumber(grid.rows.top) + toNumber(grid.rows.start(line));
-    return { left, width, top: from, height: toNumber(grid.rows.top) + toNumber(grid.rows.end(line + tall - 1)) - from };
+    return { left, width, top: from, height: toNumber(grid.rows.top) + toNumber(grid.rows.end(line + rowSpan - 1)) - from };
   }
   const outer = drag.kind === "draw" ? boxes.find(({ one }) => one.area.id === drag.within) : null;
   const base = grid === root ? 0 : drag.kind === "move" ? drag.box.top - (drag.box.one.row - 1) * band : (outer?.top ?? 0);
-  return { left, width, top: base + (line - 1) * band, height: tall * band };
+  return { left, width, top: base + (line - 1) * band, height: rowSpan * band };
 };
 
 /** White space from the chosen area to its neighbours, each with its rows or columns. */

@@ -171,7 +171,7 @@ export const Sheet = memo(function Sheet({
                   ))}
             </svg>
             {shown.areas && resolution.areas.length + (areas ? 1 : 0) > 0 && (
-              <AreasOverlay resolution={resolution} scale={scale} left={left} top={above} work={areas} faint={areas === null} />
+              <AreasOverlay resolution={resolution} scale={scale} left={left} top={above} work={areas} faint={facet.id !== "areas"} />
             )}
             <CommentFlags
               resolution={resolution}
