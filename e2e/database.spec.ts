@@ -3,10 +3,15 @@ import { readdir } from "node:fs/promises";
 import { expect, test } from "@playwright/test";
 import { join } from "node:path";
 import postgres from "postgres";
+import { type Layout, readStoredLayout } from "@ypsiline/core";
 import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
+import { saveChanges } from "../web/server/drafts";
 import { projectsOf } from "../web/server/projects";
+import { publishDraft, withdrawVersion } from "../web/server/publishing";
+import type { DraftSummary } from "../web/server/summaries";
 import { clearOld } from "../web/server/retention";
+import { addSpec } from "../web/server/specs";
 import { seeded } from "../core/test/random";
 import { password, signInByRequest } from "./people";
 
@@ -203,5 +208,40 @@ test.describe("the database holds", () => {
     }
     expect(Object.fromEntries(found)).toEqual(Object.fromEntries(expected));
     expect([...expected.values()].filter(([, majors]) => majors > 1).length).toBeGreaterThan(0);
+  });
+
+  test("what a card shows of a draft, stored by each write of the draft and of its versions", async () => {
+    const slug = `card-${process.pid}`;
+    const [made] = await sql<{ team: number; person: number; layout: Layout }[]>`
+      WITH t AS (INSERT INTO team (slug, name) VALUES (${slug}, 'Card') RETURNING id)
+      SELECT t.id AS team, (SELECT min(id) FROM person) AS person, (SELECT layout FROM version ORDER BY id LIMIT 1) AS layout FROM t`;
+    if (!made) throw new Error("no team");
+    const { team: teamId, person: personId } = made;
+    const layout = readStoredLayout(made.layout);
+    const [first] = layout.breakpoints;
+    if (!first) throw new Error("a layout without breakpoints");
+    const specId = (await addSpec(sql, { teamId, slug, description: "", layout, personId })) ?? 0;
+    const doing = { teamId, specId, personId, team: slug, spec: slug };
+    const card = async () => {
+      const [row] = await sql<
+        { summary: DraftSummary; now: number }[]
+      >`SELECT summary, revision AS now FROM draft WHERE spec_id = ${specId}`;
+      if (!row) throw new Error("no draft");
+      const { revision, versionId, name, changes, problems } = row.summary;
+      return { fresh: revision === row.now, version: versionId !== null, name, changes, problems };
+    };
+    const gutter = (was: string, to: string) =>
+      saveChanges(sql, { ...doing, madeOn: 1, changes: [{ path: ["breakpoints", first.id, "columns", "gutter"], from: was, to }] });
+    expect(await card()).toEqual({ fresh: true, version: false, name: layout.name, changes: 0, problems: 0 });
+    expect((await publishDraft(sql, { ...doing, revision: 1, number: { major: 1, minor: 0, patch: 0 }, note: "" })).ok).toBe(true);
+    expect(await card()).toEqual({ fresh: true, version: true, name: layout.name, changes: 0, problems: 0 });
+    expect((await gutter(first.columns.gutter, "30px"))?.ok).toBe(true);
+    expect(await card()).toMatchObject({ fresh: true, version: true, changes: 1 });
+    expect((await gutter("30px", "900px"))?.ok).toBe(true);
+    const off = await card();
+    expect(off).toMatchObject({ fresh: true, changes: 1 });
+    expect(off.problems).toBeGreaterThan(0);
+    expect((await withdrawVersion(sql, { ...doing, number: { major: 1, minor: 0, patch: 0 }, reason: "Why" })).ok).toBe(true);
+    expect(await card()).toMatchObject({ fresh: true, version: false, changes: 0 });
   });
 });

@@ -9,6 +9,7 @@ import type { Role } from "../web/wire/shapes";
 import { addProject, setUse } from "../web/server/projects";
 import { askReview } from "../web/server/reviews";
 import { addSpec, findSpec, setPublic } from "../web/server/specs";
+import { renewSummary } from "../web/server/summaries";
 import { addVersion } from "../web/server/versions";
 import { addWebhook } from "../web/server/webhooks";
 import { demoSpecs } from "./demo-layouts";
@@ -49,6 +50,7 @@ export const loadDemo = async (sql: postgres.Sql, receiver: string | null): Prom
         publishedAt: new Date(version.date),
       });
     }
+    await renewSummary(sql, specId);
   }
   // The booking page stands for a product outside the team, so its spec is readable by link.
   const booking = await findSpec(sql, team.slug, "passenger-booking", authorId);

@@ -1,23 +1,8 @@
-import { check, type Columns, countChanges, type Layout, readStoredLayout, type VersionNumber, versionText } from "@ypsiline/core";
-import type postgres from "postgres";
+import { type VersionNumber, versionText } from "@ypsiline/core";
 import type { Sql } from "./database";
 import { type Page, pageSize } from "./paging";
+import { type DraftSummary, renewSummary } from "./summaries";
 import type { Role } from "@/wire/shapes";
-
-/** What a card shows of a draft, stored beside it: for which revision and version it was worked out, and the few numbers a small drawing takes. */
-export type DraftSummary = {
-  readonly revision: number;
-  /** The latest version that was not withdrawn; null before the first. */
-  readonly versionId: number | null;
-  readonly name: string;
-  readonly base: string;
-  readonly rootFontSize: string;
-  readonly breakpoints: readonly { readonly id: string; readonly from: number; readonly width: number; readonly columns: Columns }[];
-  readonly problems: number;
-  readonly cautions: number;
-  /** Changes of the draft since that version; 0 before the first. */
-  readonly changes: number;
-};
 
 export type Overview = {
   readonly id: number;
@@ -33,26 +18,6 @@ export type Overview = {
 export const specOrders = ["made", "name", "changed"] as const;
 export type SpecOrder = (typeof specOrders)[number];
 
-/** The summary of a draft against the latest version of its spec. */
-export const summaryOf = (
-  draft: { readonly revision: number; readonly layout: Layout },
-  latest: { readonly id: number; readonly layout: Layout } | null,
-): DraftSummary => {
-  const { layout } = draft;
-  const open = check(layout).findings.filter(({ accepted }) => accepted === null);
-  return {
-    revision: draft.revision,
-    versionId: latest?.id ?? null,
-    name: layout.name,
-    base: layout.base,
-    rootFontSize: layout.rootFontSize,
-    breakpoints: layout.breakpoints.map(({ id, from, drawnAt, columns }) => ({ id, from, width: drawnAt.width, columns })),
-    problems: open.filter(({ level }) => level === "problem").length,
-    cautions: open.filter(({ level }) => level === "caution").length,
-    changes: latest ? countChanges(latest.layout, layout) : 0,
-  };
-};
-
 type Row = {
   id: number;
   team: string;
@@ -66,34 +31,6 @@ type Row = {
   projects: number;
   total: number;
 } & { [K in keyof VersionNumber]: number | null };
-
-type Stale = {
-  readonly specId: number;
-  readonly revision: number;
-  readonly draft: unknown;
-  readonly versionId: number | null;
-  readonly version: unknown;
-};
-
-/** Summaries that are missing or of an older draft or version, worked out and stored for the next time. */
-const renewed = async (sql: Sql, rows: readonly Row[]): Promise<ReadonlyMap<number, DraftSummary>> => {
-  const stale = rows.filter(({ summary, revision, versionId }) => summary?.revision !== revision || summary.versionId !== versionId);
-  if (stale.length === 0) return new Map();
-  const stored = await sql<Stale[]>`
-    SELECT d.spec_id AS "specId", d.revision, d.layout AS draft, v.id AS "versionId", v.layout AS version
-    FROM draft d LEFT JOIN version v ON v.id IN ${sql([0, ...stale.flatMap(({ versionId }) => versionId ?? [])])} AND v.spec_id = d.spec_id
-    WHERE d.spec_id IN ${sql(stale.map(({ id }) => id))}`;
-  const made = stored.map(({ specId, revision, draft, versionId, version }) => ({
-    specId,
-    summary: summaryOf(
-      { revision, layout: readStoredLayout(draft) },
-      versionId === null ? null : { id: versionId, layout: readStoredLayout(version) },
-    ),
-  }));
-  for (const { specId, summary } of made)
-    await sql`UPDATE draft SET summary = ${sql.json(summary as unknown as postgres.JSONValue)} WHERE spec_id = ${specId} AND revision = ${summary.revision}`;
-  return new Map(made.map(({ specId, summary }) => [specId, summary]));
-};
 
 /** A page of the specs of every team a person belongs to, found by a pattern in name, address or description, in one of three orders. */
 export const overviewsOf = async (
@@ -117,7 +54,13 @@ export const overviewsOf = async (
       SELECT v.id, v.major, v.minor, v.patch, v.published_at FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
       WHERE v.spec_id = shown.id AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1) v ON true
     ORDER BY place`;
-  const fresh = await renewed(sql, rows);
+  const fresh = new Map<number, DraftSummary>();
+  // Every write stores a summary; one is missing only where another release wrote the draft.
+  for (const { id, summary, revision, versionId } of rows)
+    if (summary?.revision !== revision || summary.versionId !== versionId) {
+      const made = await renewSummary(sql, id);
+      if (made) fresh.set(id, made);
+    }
   const total = rows[0]?.total ?? 0;
   return {
     page,

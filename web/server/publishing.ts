@@ -13,6 +13,7 @@ import type postgres from "postgres";
 import { happened } from "./happenings";
 import { endReviews } from "./reviews";
 import { lockDraft } from "./specs";
+import { renewSummary, storeSummary } from "./summaries";
 import { addVersion, addWithdrawal, highestVersion, readVersion } from "./versions";
 
 /** The spec something is done to, and by whom. */
@@ -63,6 +64,7 @@ export const publishDraft = (
         last: last?.number ?? null,
       };
     await addVersion(transaction, { specId, number, note, personId, layout: draft.layout });
+    await storeSummary(transaction, specId, draft);
     await endReviews(transaction, specId, personId);
     await happened(transaction, {
       kind: "published",
@@ -87,6 +89,7 @@ export const withdrawVersion = (
     const version = await readVersion(transaction, specId, number);
     if (!version) return { ok: false, code: "no-version" };
     if (!(await addWithdrawal(transaction, version.id, personId, reason))) return { ok: false, code: "already" };
+    await renewSummary(transaction, specId);
     await happened(transaction, { kind: "withdrawn", ...request, path: pathOf(request), name: version.layout.name });
     return { ok: true };
   });

@@ -2,6 +2,7 @@ import { type Change, type Layout, readStoredLayout } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import { happened } from "./happenings";
+import { storeSummary } from "./summaries";
 import type { Publishers, Role } from "@/wire/shapes";
 
 /** A spec and what the asking person is in its team (null where they are not in it). */
@@ -54,6 +55,7 @@ export const addSpec = async (sql: postgres.Sql, spec: NewSpec): Promise<number 
     await transaction`
       INSERT INTO draft (spec_id, revision, layout, updated_by)
       VALUES (${row.id}, 1, ${sql.json(json(spec.layout))}, ${spec.personId})`;
+    await storeSummary(transaction, row.id, { revision: 1, layout: spec.layout });
     await happened(transaction, {
       kind: "spec-made",
       teamId: spec.teamId,
@@ -115,11 +117,12 @@ export type DraftEdit = {
   readonly personId: number;
 };
 
-/** Writes an edit and the draft it makes; the caller holds the draft's lock. */
+/** Writes an edit, the draft it makes and what cards show of it; the caller holds the draft's lock. */
 export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit): Promise<void> => {
   await sql`
     UPDATE draft SET revision = ${edit.revision}, layout = ${sql.json(json(edit.layout))}, updated_at = now(), updated_by = ${edit.personId}
     WHERE spec_id = ${edit.specId}`;
+  await storeSummary(sql, edit.specId, edit);
   await sql`
     INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id)
     VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId})`;

@@ -2,7 +2,8 @@ import { columnTerms, columnTracks, countOf, type Exact, exact, fromJsonNumber, 
 import Link from "next/link";
 import { Fragment } from "react";
 import { dayText } from "@/ui/dates";
-import type { DraftSummary, Overview } from "@/server/overviews";
+import type { Overview } from "@/server/overviews";
+import type { DraftSummary } from "@/server/summaries";
 
 const stripHeight = 20;
 const pitch = 28;
