@@ -38,7 +38,7 @@ test("base: unit, steps and mesh are set, told in base units, and drawn", async 
   await steps.getByRole("button", { name: "Remove xs" }).click();
   await expect(steps.getByRole("button", { name: "Remove xs" })).toHaveCount(0);
   await region(page, "Base").getByLabel("Mesh at Desk").check();
-  await expect(page.locator("#sheet-mesh-level")).toHaveCount(1);
+  await expect(page.locator(".sheet [data-layer=mesh]")).toHaveCount(1);
   await type(page, "Base", "Emphasis every", "10");
   await saved(page);
   await page.reload();

@@ -2,6 +2,10 @@ import { add, type Resolution, subtract, toNumber } from "@ypsiline/core";
 import { memo } from "react";
 import type { FindingPlace } from "../findings/finding-place";
 import type { Facet, Layer, Shown } from "../facets/facet";
+import { hatchInSight, type LinesOf, linesInSight, type Sight } from "./lines";
+
+/** How far apart the lines of the margins' hatch stand along x and y, screen px. */
+const hatchPitch = 10;
 
 type Props = {
   readonly resolution: Resolution;
@@ -11,7 +15,7 @@ type Props = {
   readonly scale: number;
   readonly mark: FindingPlace | null;
   /** What of the drawing is in sight, screen px from its top. */
-  readonly sight: { readonly from: number; readonly until: number };
+  readonly sight: Sight;
   /** Px of the mesh's step, where the breakpoint has one. */
   readonly mesh: number | null;
 };
@@ -20,49 +24,14 @@ type Props = {
 const strength = (facet: Facet, layer: Layer): number =>
   layer === facet.layer.id ? 1 : layer === "columns" && facet.layer.id === "mesh" ? 0.8 : 0.45;
 
-/** Lines that repeat down (or across) as a pattern: many lines are one shape. */
-const LinePattern = ({
-  id,
-  step,
-  every,
-  offset,
-  colour,
-  upright = false,
-}: {
-  readonly id: string;
-  readonly step: number;
-  readonly every: number;
-  readonly offset: number;
-  readonly colour: string;
-  readonly upright?: boolean;
-}) => {
-  // Past some hundred lines to a pattern only the emphasised ones are told apart.
-  const lines = every <= 64 ? every : 1;
-  const pitch = every <= 64 ? step * every : step;
+/** Lines that repeat down or across. */
+const Repeated = ({ of, sight, colour }: { of: LinesOf; sight: Sight; colour: string }) => {
+  const { strong, weak } = linesInSight(of, sight);
   return (
-    <pattern
-      id={id}
-      x={upright ? offset : 0}
-      y={upright ? 0 : offset}
-      width={upright ? pitch : 40}
-      height={upright ? 40 : pitch}
-      patternUnits="userSpaceOnUse"
-    >
-      {Array.from({ length: lines }, (_, line) => {
-        const at = (line + 1) * step - 0.4;
-        const strong = line === lines - 1;
-        return (
-          <path
-            key={line}
-            d={upright ? `M${at} 0V40` : `M0 ${at}H40`}
-            stroke={colour}
-            strokeWidth="0.8"
-            opacity={strong ? 0.6 : 0.25}
-            strokeDasharray={strong || upright ? undefined : "4 4"}
-          />
-        );
-      })}
-    </pattern>
+    <g stroke={colour} strokeWidth="0.8" fill="none">
+      <path d={weak} opacity="0.2" />
+      <path d={strong} opacity="0.6" />
+    </g>
   );
 };
 
@@ -81,6 +50,8 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
   const step = baseline ? px(baseline.step) : 0;
   const rowsTall = rows?.tracks[0] ? px(rows.tracks[0].height) : 0;
   const meshStep = mesh === null ? 0 : mesh * scale;
+  const meshLines = { step: meshStep, every: breakpoint.mesh?.emphasis ?? 8, offset: 0 };
+  const inSheet: Sight = { from: Math.max(0, sight.from), until: Math.min(height, sight.until) };
   // Rows closer than this run into one tone and cost a shape each.
   const drawRows = rows !== null && px(rows.pitch) >= 1.5;
 
@@ -99,37 +70,20 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
   });
   return (
     <>
-      <defs>
-        {step >= 1.5 && baseline && (
-          <LinePattern
-            id="sheet-baseline"
-            step={step}
-            every={breakpoint.baseline?.emphasis ?? 4}
-            offset={px(baseline.offset)}
-            colour="var(--probe)"
-          />
-        )}
-        {meshStep >= 2 && (
-          <LinePattern id="sheet-mesh-level" step={meshStep} every={breakpoint.mesh?.emphasis ?? 8} offset={0} colour="var(--ink-2)" />
-        )}
-        {meshStep >= 2 && (
-          <LinePattern
-            id="sheet-mesh-upright"
-            step={meshStep}
-            every={breakpoint.mesh?.emphasis ?? 8}
-            offset={0}
-            colour="var(--ink-2)"
-            upright
-          />
-        )}
-      </defs>
       <rect x="0" y="0" width={width} height={height} fill="#fff" />
-      <rect x="0" y="0" width={start} height={height} fill="url(#sheet-hatch)" />
-      <rect x={width - end} y="0" width={end} height={height} fill="url(#sheet-hatch)" />
+      <path
+        d={
+          hatchInSight({ left: 0, right: start }, inSheet, hatchPitch) +
+          hatchInSight({ left: width - end, right: width }, inSheet, hatchPitch)
+        }
+        stroke="var(--margin)"
+        strokeWidth="1.4"
+        opacity="0.7"
+      />
       {shown.mesh && meshStep >= 2 && (
-        <g opacity={strength(facet, "mesh")}>
-          <rect x="0" y="0" width={width} height={height} fill="url(#sheet-mesh-level)" />
-          <rect x="0" y="0" width={width} height={height} fill="url(#sheet-mesh-upright)" />
+        <g opacity={strength(facet, "mesh")} data-layer="mesh">
+          <Repeated of={{ ...meshLines, length: width }} sight={inSheet} colour="var(--ink-2)" />
+          <Repeated of={{ ...meshLines, length: height, upright: true }} sight={{ from: 0, until: width }} colour="var(--ink-2)" />
         </g>
       )}
       {shown.rows && drawRows && (
@@ -168,8 +122,14 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
           })}
         </g>
       )}
-      {shown.baseline && step >= 1.5 && (
-        <rect x="0" y="0" width={width} height={height} fill="url(#sheet-baseline)" opacity={strength(facet, "baseline")} />
+      {shown.baseline && baseline && step >= 1.5 && (
+        <g opacity={strength(facet, "baseline")}>
+          <Repeated
+            of={{ step, every: breakpoint.baseline?.emphasis ?? 4, offset: px(baseline.offset), length: width }}
+            sight={inSheet}
+            colour="var(--probe)"
+          />
+        </g>
       )}
       {shown.rows && drawRows && facet.measures === "heights" && (
         <g>

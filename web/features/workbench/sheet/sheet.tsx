@@ -3,7 +3,6 @@
 import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, toDecimal, toNumber, toPx, zero } from "@ypsiline/core";
 import { memo, useMemo, useState } from "react";
 import { AreasOverlay, type AreaWork } from "../areas/areas-overlay";
-import { MarginHatch } from "@/ui/grid-strip";
 import { NumSvg } from "@/ui/num-svg";
 import { CommentFlags } from "./comment-flags";
 import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
@@ -152,9 +151,6 @@ export const Sheet = memo(function Sheet({
               role="img"
               aria-label={`${resolution.breakpoint.name} at ${W}: ${terms.count} columns of ${toDecimal(terms.column)}, gutters ${toDecimal(terms.gutter)}, margins ${toDecimal(terms.margin.start)} and ${toDecimal(terms.margin.end)}`}
             >
-              <defs>
-                <MarginHatch id="sheet-hatch" size={7} />
-              </defs>
               <g transform={`translate(${left} ${above})`}>{drawing}</g>
               <path d={`M${left} ${above}H${right}V${bottom}H${left}Z`} fill="none" stroke="var(--ink)" />
               {heights &&
