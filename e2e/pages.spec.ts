@@ -92,6 +92,7 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   { name: "activity", path: "/teams/skerry?show=activity" },
   { name: "webhooks", path: "/teams/skerry?show=webhooks" },
   { name: "outbox", path: "/teams/skerry?show=outbox" },
+  { name: "the workbench at its areas", path: "/specs/skerry/passenger-booking?at=desk&facet=areas" },
   { name: "an invitation that is gone", path: "/join/none" },
   { name: "one's account", path: "/account" },
   { name: "nothing here", path: "/specs/skerry/nothing" },

@@ -143,7 +143,7 @@ run(async () => {
           .join("; "),
       );
     });
-  for (const file of ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts"])
+  for (const file of ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts", "areas.ts"])
     spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
       cwd: root,
       stdio: ["ignore", "inherit", "inherit"],

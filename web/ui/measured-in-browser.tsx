@@ -2,7 +2,7 @@
 
 import { type Exact, type Layout, toJson } from "@ypsiline/core";
 import { useEffect, useState } from "react";
-import { type Measured, measureInBrowser } from "./measure";
+import type { Measured } from "./measure";
 
 /** How long nothing must change before the browser is asked, ms: an edit never waits for it. */
 const quiet = 600;
@@ -26,9 +26,12 @@ export const MeasuredInBrowser = ({ layout, width }: { readonly layout: Layout; 
       () =>
         later(() => {
           if (stop.signal.aborted) return;
-          void measureInBrowser(layout, width, stop.signal).then((measured) => {
-            if (!stop.signal.aborted) setResult({ of, measured });
-          });
+          // Fetched when the page is at rest: writing the stylesheet weighs more than all else here.
+          void import("./measure")
+            .then(({ measureInBrowser }) => measureInBrowser(layout, width, stop.signal))
+            .then((measured) => {
+              if (!stop.signal.aborted) setResult({ of, measured });
+            });
         }),
       quiet,
     );

@@ -69,11 +69,20 @@ const rowStart = (terms: RowTerms, row: number): Exact => {
   return add(add(multiply(exact(section), terms.section), terms.margin.start), multiply(exact(row - 1 - section * terms.count), pitch));
 };
 
-const rowsFrom = (terms: RowTerms, top: Exact | null): AreaRows => ({
-  top,
-  start: (row) => rowStart(terms, row),
-  end: (row) => add(rowStart(terms, row), terms.height),
-});
+/** A position by its number, worked out once: areas of one grid meet on few lines. */
+const remembered = (of: (number: number) => Exact): ((number: number) => Exact) => {
+  const known = new Map<number, Exact>();
+  return (number) => {
+    const found = known.get(number) ?? of(number);
+    known.set(number, found);
+    return found;
+  };
+};
+
+const rowsFrom = (terms: RowTerms, top: Exact | null): AreaRows => {
+  const start = remembered((row) => rowStart(terms, row));
+  return { top, start, end: remembered((row) => add(start(row), terms.height)) };
+};
 
 /** The grid of a breakpoint at a size. */
 const breakpointGrid = (breakpoint: Breakpoint, terms: ColumnTerms, sheet: Exact, context: LengthContext): AreaGrid => ({
@@ -149,7 +158,9 @@ const byOuter = (areas: readonly Area[], id: string): ReadonlyMap<string, readon
     const placement = Object.hasOwn(area.placements, id) ? area.placements[id] : undefined;
     if (!placement) continue;
     const outer = area.within ?? "";
-    found.set(outer, [...(found.get(outer) ?? []), [area, placement]]);
+    const own = found.get(outer);
+    if (own) own.push([area, placement]);
+    else found.set(outer, [[area, placement]]);
   }
   return found;
 };
@@ -172,11 +183,13 @@ export const resolveAreas = (
   const place = (outer: string, on: AreaGrid, depth: number): void => {
     const here = shown.get(outer) ?? [];
     const rows = flow(here.map(([, { column, span, row, rowSpan = 1 }]) => ({ column, span, row, rowSpan })));
+    const line = remembered((i) => columnLine(on, i));
+    const together = remembered((k) => columnsTogether(on, k));
     here.forEach(([area, placement], index) => {
       const { column, span, rowSpan = 1, leaves, by } = placement;
       const row = rows[index] ?? 1;
-      const start = columnLine(on, column);
-      const end = add(start, columnsTogether(on, span));
+      const start = line(column);
+      const end = add(start, together(span));
       const out = by === undefined ? null : px(by, context);
       const left = leaves === "start" || leaves === "both" ? (out ? subtract(start, out) : zero) : start;
       const right = leaves === "end" || leaves === "both" ? (out ? add(end, out) : terms.width) : end;

@@ -32,21 +32,85 @@ const grids = (areas: readonly AreaGeometry[]): readonly (readonly AreaGeometry[
 };
 
 /** Where areas stand across, as places among all their edges: whole numbers are compared faster than exact ones, and as exactly. */
-const ranked = (areas: readonly AreaGeometry[]): ReadonlyMap<AreaGeometry, Stretch> => {
-  const edges = areas.flatMap(({ left, right }) => [left, right]).sort(compare);
-  const distinct = edges.filter((edge, index) => index === 0 || !equals(edge, edges[index - 1] ?? edge));
-  const rank = (edge: Exact): number => {
-    let [low, high] = [0, distinct.length - 1];
-    while (low < high) {
-      const middle = (low + high) >> 1;
-      const at = distinct[middle];
-      if (at && compare(at, edge) < 0) low = middle + 1;
-      else high = middle;
-    }
-    return low;
-  };
-  return new Map(areas.map((one) => [one, [rank(one.left), rank(one.right)] as const]));
+const ranked = (areas: readonly AreaGeometry[]): readonly Stretch[] => {
+  const edges = areas.flatMap(({ left, right }, index) => [
+    { edge: left, index, side: 0 },
+    { edge: right, index, side: 1 },
+  ]);
+  edges.sort((a, b) => compare(a.edge, b.edge));
+  const ranks = areas.map((): [number, number] => [0, 0]);
+  let rank = 0;
+  edges.forEach(({ edge, index, side }, place) => {
+    const before = edges[place - 1];
+    if (before && !equals(before.edge, edge)) rank += 1;
+    const own = ranks[index];
+    if (own) own[side] = rank;
+  });
+  return ranks;
 };
+
+/** An area of one grid as two stretches of whole numbers: along the way that is looked, and across it. */
+type Standing = { readonly one: AreaGeometry; readonly along: Stretch; readonly across: Stretch };
+
+/** Stretches apart from each other, with one more: those it meets become one with it. */
+const joined = (all: readonly Stretch[], more: Stretch): readonly Stretch[] => {
+  let [from, to] = more;
+  const apart = all.filter(([start, end]) => {
+    if (start > to || end < from) return true;
+    [from, to] = [Math.min(from, start), Math.max(to, end)];
+    return false;
+  });
+  return [...apart, [from, to]];
+};
+
+/**
+ * Pairs of one grid of which the second begins where the first ends or after, along the way, they overlap across it, and no
+ * third one between covers any of what they share. From each it goes on only until what lies behind is covered.
+ */
+const facing = (standing: readonly Standing[]): readonly (readonly [from: Standing, to: Standing])[] => {
+  const inOrder = [...standing].sort((a, b) => a.along[0] - b.along[0]);
+  return standing.flatMap((from) => {
+    const end = from.along[1];
+    const found: [Standing, Standing][] = [];
+    /** What stands past the end of the one looked from, and begins before the one looked at; and what begins with it. */
+    let between: readonly Stretch[] = [];
+    let beside: Stretch[] = [];
+    let begins = -Infinity;
+    for (const to of inOrder) {
+      if (to === from || to.along[1] <= end || !overlapping(from.across, to.across)) continue;
+      if (to.along[0] > begins) {
+        between = beside.reduce(joined, between);
+        beside = [];
+        begins = to.along[0];
+        if (between.some(([start, stop]) => start <= from.across[0] && stop >= from.across[1])) break;
+      }
+      beside.push(to.across);
+      if (begins < end) continue;
+      const shared: Stretch = [Math.max(from.across[0], to.across[0]), Math.min(from.across[1], to.across[1])];
+      if (!between.some((one) => overlapping(one, shared))) found.push([from, to]);
+    }
+    return found;
+  });
+};
+
+/** Areas that face each other, in document order of both. */
+const spaces = (
+  areas: readonly AreaGeometry[],
+  standing: (own: readonly AreaGeometry[]) => readonly Standing[],
+  told: (from: AreaGeometry, to: AreaGeometry, between: number) => WhiteSpace,
+): readonly WhiteSpace[] => {
+  const place = new Map(areas.map((one, index) => [one, index]));
+  return grids(areas).flatMap((own) =>
+    facing(standing(own))
+      .toSorted(([a, b], [c, d]) => order(place, a, c) || order(place, b, d))
+      .map(([from, to]) => told(from.one, to.one, to.along[0] - from.along[1])),
+  );
+};
+
+const order = (place: ReadonlyMap<AreaGeometry, number>, a: Standing, b: Standing): number =>
+  (place.get(a.one) ?? 0) - (place.get(b.one) ?? 0);
+
+const columnsOf = ({ placement: { column, span } }: AreaGeometry): Stretch => [column, column + span];
 
 /**
  * White space downwards between areas of one grid: pairs whose columns (or what they leave the grid by) overlap, the second
@@ -54,49 +118,33 @@ const ranked = (areas: readonly AreaGeometry[]): ReadonlyMap<AreaGeometry, Stret
  * height is not.
  */
 export const spaceBelow = (areas: readonly AreaGeometry[]): readonly WhiteSpace[] =>
-  grids(areas).flatMap((own) => {
-    const across = ranked(own);
-    const of = (one: AreaGeometry): Stretch => across.get(one) ?? [0, 0];
-    return own.flatMap((from) => {
-      const end = from.row + from.rowSpan;
-      const under = own.filter((to) => to.row >= end && overlapping(of(from), of(to)));
-      return under.flatMap((to): WhiteSpace[] => {
-        const shared: Stretch = [Math.max(of(from)[0], of(to)[0]), Math.min(of(from)[1], of(to)[1])];
-        const hidden = own.some(
-          (one) => one !== from && one !== to && one.row < to.row && one.row + one.rowSpan > end && overlapping(of(one), shared),
-        );
-        return hidden ? [] : [{ from, to, distance: from.bottom && to.top && subtract(to.top, from.bottom), between: to.row - end }];
-      });
-    });
-  });
+  spaces(
+    areas,
+    (own) => {
+      const across = ranked(own);
+      return own.map((one, index) => ({ one, along: rowsOf(one), across: across[index] ?? [0, 0] }));
+    },
+    (from, to, between) => ({ from, to, distance: from.bottom && to.top && subtract(to.top, from.bottom), between }),
+  );
 
 /** White space sideways between areas of one grid that share a row, with none between them. */
 export const spaceBeside = (areas: readonly AreaGeometry[]): readonly WhiteSpace[] =>
-  grids(areas).flatMap((own) =>
-    own.flatMap((from) => {
-      const end = from.placement.column + from.placement.span;
-      return own.flatMap((to): WhiteSpace[] => {
-        if (to.placement.column < end || !overlapping(rowsOf(from), rowsOf(to))) return [];
-        const shared: readonly [number, number] = [Math.max(from.row, to.row), Math.min(from.row + from.rowSpan, to.row + to.rowSpan)];
-        const hidden = own.some(
-          (one) =>
-            one !== from &&
-            one !== to &&
-            overlapping(rowsOf(one), shared) &&
-            one.placement.column + one.placement.span > end &&
-            one.placement.column < to.placement.column,
-        );
-        return hidden ? [] : [{ from, to, distance: subtract(to.left, from.right), between: to.placement.column - end }];
-      });
-    }),
+  spaces(
+    areas,
+    (own) => own.map((one) => ({ one, along: columnsOf(one), across: rowsOf(one) })),
+    (from, to, between) => ({ from, to, distance: subtract(to.left, from.right), between }),
   );
+
+/** Whether two areas stand in a row they share. */
+const shareRow = (a: AreaGeometry, b: AreaGeometry): boolean => a.row < b.row + b.rowSpan && b.row < a.row + a.rowSpan;
 
 /** Whether two areas share a cell of the grid they both stand on. */
 export const shareCell = (a: AreaGeometry, b: AreaGeometry): boolean =>
-  a.area.within === b.area.within &&
-  overlapping(rowsOf(a), rowsOf(b)) &&
-  overlapping([a.placement.column, a.placement.column + a.placement.span], [b.placement.column, b.placement.column + b.placement.span]);
+  shareRow(a, b) &&
+  a.placement.column < b.placement.column + b.placement.span &&
+  b.placement.column < a.placement.column + a.placement.span &&
+  a.area.within === b.area.within;
 
 /** Of two siblings, whether the first is seen before the second: the higher one; of two that share a row the one further to the start. */
 export const seenBefore = (a: AreaGeometry, b: AreaGeometry): boolean =>
-  overlapping(rowsOf(a), rowsOf(b)) ? compare(a.left, b.left) < 0 || (equals(a.left, b.left) && a.row < b.row) : a.row < b.row;
+  shareRow(a, b) ? compare(a.left, b.left) < 0 || (equals(a.left, b.left) && a.row < b.row) : a.row < b.row;

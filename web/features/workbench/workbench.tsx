@@ -19,6 +19,7 @@ import {
   zero,
 } from "@ypsiline/core";
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
@@ -37,9 +38,6 @@ import { FindingsPanel } from "./findings/findings-panel";
 import { Ladder } from "./ladder/ladder";
 import { Ledger } from "./ledger/ledger";
 import { addArea, mayAddArea, placeAt } from "./areas/area-edits";
-import { AreaActions } from "./areas/area-actions";
-import { AreaEverywhere } from "./areas/area-everywhere";
-import { AreasLedger } from "./areas/areas-ledger";
 import type { AreaWork } from "./areas/areas-overlay";
 import { Sheet, type SheetSize } from "./sheet/sheet";
 import { SpansTable } from "./spans-table";
@@ -48,6 +46,14 @@ import { useFolded } from "./use-folded";
 import { useShortcuts } from "./use-shortcuts";
 import { WorkbenchBar } from "./workbench-bar";
 import { shownBreakpoint, type View, viewOf, viewQuery } from "./view";
+
+// Fetched when areas are first looked at. Not drawn by the server: what is typed before they live would be lost.
+const AreaActions = dynamic(() => import("./areas/area-actions").then((module) => module.AreaActions), {
+  ssr: false,
+  loading: () => <div className="areas-waiting actions" />,
+});
+const AreaEverywhere = dynamic(() => import("./areas/area-everywhere").then((module) => module.AreaEverywhere), { ssr: false });
+const AreasLedger = dynamic(() => import("./areas/areas-ledger").then((module) => module.AreasLedger), { ssr: false });
 
 type Props = { readonly query: Readonly<Record<string, string>> };
 

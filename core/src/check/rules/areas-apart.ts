@@ -18,7 +18,7 @@ export const areasApart: Rule<"areas-apart"> = {
     checked.breakpoints.flatMap((at) => {
       const areas = at.areas();
       return areas.flatMap((second, index) => {
-        const first = areas.slice(0, index).find((one) => shareCell(one, second) && !one.placement.over && !second.placement.over);
+        const first = areas.find((one, place) => place < index && shareCell(one, second) && !one.placement.over && !second.placement.over);
         if (!first) return [];
         const left = Math.max(first.placement.column, second.placement.column);
         const right = Math.min(first.placement.column + first.placement.span, second.placement.column + second.placement.span);

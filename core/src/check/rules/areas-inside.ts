@@ -63,6 +63,7 @@ export const areasInside: Rule<"areas-inside"> = {
     checked.breakpoints.flatMap((at): readonly Found<"areas-inside">[] => {
       const { id } = at.breakpoint;
       const shown = at.areas();
+      const ids = new Set(shown.map(({ area }) => area.id));
       const nameOf = (outer: string | undefined): string | null => checked.layout.areas.find((one) => one.id === outer)?.name ?? null;
       const outside = shown.flatMap((one): Found<"areas-inside">[] => {
         const what = fault(checked, at, one);
@@ -85,7 +86,7 @@ export const areasInside: Rule<"areas-inside"> = {
         ];
       });
       const alone = checked.layout.areas
-        .filter((area) => Object.hasOwn(area.placements, id) && !shown.some((one) => one.area.id === area.id))
+        .filter((area) => Object.hasOwn(area.placements, id) && !ids.has(area.id))
         .map((area): Found<"areas-inside"> => ({
           breakpoint: id,
           path: placementPath(checked, at, area.id),

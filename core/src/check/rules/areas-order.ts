@@ -38,7 +38,7 @@ export const areasOrder: Rule<"areas-order"> = {
     checked.breakpoints.flatMap((at) => {
       const areas = at.areas();
       for (const [index, second] of areas.entries()) {
-        const first = areas.slice(0, index).find((one) => one.area.within === second.area.within && seenBefore(second, one));
+        const first = areas.find((one, place) => place < index && one.area.within === second.area.within && seenBefore(second, one));
         if (!first) continue;
         const found: Found<"areas-order"> = {
           breakpoint: at.breakpoint.id,

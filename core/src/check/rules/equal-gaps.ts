@@ -1,4 +1,5 @@
 import { compare, equals, type Exact } from "../../exact/exact";
+import { toJson } from "../../exact/show";
 import { name, words } from "../../words/words";
 import { spaceBelow, type WhiteSpace } from "../../grid/white-space";
 import { placeFix, placementPath } from "../areas";
@@ -8,8 +9,12 @@ type Known = WhiteSpace & { readonly distance: Exact };
 
 /** The distance most pairs have; of several the smallest. */
 const usual = (pairs: readonly Known[]): Exact | null => {
-  const times = (distance: Exact): number => pairs.filter((pair) => equals(pair.distance, distance)).length;
-  const [first] = [...pairs].sort((a, b) => times(b.distance) - times(a.distance) || compare(a.distance, b.distance));
+  const times = new Map<string, { readonly distance: Exact; readonly count: number }>();
+  for (const { distance } of pairs) {
+    const key = toJson(distance);
+    times.set(key, { distance, count: (times.get(key)?.count ?? 0) + 1 });
+  }
+  const [first] = [...times.values()].sort((a, b) => b.count - a.count || compare(a.distance, b.distance));
   return first?.distance ?? null;
 };
 

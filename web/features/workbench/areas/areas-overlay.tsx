@@ -50,13 +50,13 @@ type Drag =
 
 const edges = ["start", "end", "top", "bottom"] as const satisfies readonly Edge[];
 
-/** "Sailings, columns 5 to 12, rows 7 to 22, leaves the grid". */
+/** "Sailings 8: columns 5 to 12, rows 7 to 22, leaves the grid"; begins with what its plate shows. */
 const label = ({ area, placement, row, rowSpan, on }: AreaGeometry): string => {
   const { column, span, leaves } = placement;
   const columns = span === 1 ? `column ${column}` : `columns ${column} to ${column + span - 1}`;
   const what = on.rows ? "row" : "band";
   const rows = rowSpan === 1 ? `${what} ${row}` : `${what}s ${row} to ${row + rowSpan - 1}`;
-  return `${area.name}, ${columns}, ${rows}${leaves === "none" ? "" : ", leaves the grid"}`;
+  return `${area.name} ${span}: ${columns}, ${rows}${leaves === "none" ? "" : ", leaves the grid"}`;
 };
 
 /** The place of two cells and all between them. */

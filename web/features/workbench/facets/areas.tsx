@@ -1,5 +1,11 @@
-import { AreasLine } from "../areas/areas-line";
+import dynamic from "next/dynamic";
 import type { Facet } from "./facet";
+
+// Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
+const AreasLine = dynamic(() => import("../areas/areas-line").then((module) => module.AreasLine), {
+  ssr: false,
+  loading: () => <div className="areas-waiting line" />,
+});
 
 export const areas: Facet = {
   id: "areas",

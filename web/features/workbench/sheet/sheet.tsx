@@ -1,16 +1,19 @@
 "use client";
 
 import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, toDecimal, toNumber, toPx, zero } from "@ypsiline/core";
+import dynamic from "next/dynamic";
 import { memo, useMemo, useState } from "react";
 import { AreasOverlay, type AreaWork } from "../areas/areas-overlay";
 import { NumSvg } from "@/ui/num-svg";
 import { CommentFlags } from "./comment-flags";
 import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
 import type { FindingPlace } from "../findings/finding-place";
-import { ReadingOverlay } from "./reading-overlay";
 import { SheetDrawing } from "./sheet-drawing";
 import { useSize } from "../use-size";
 import type { Facet, Shown } from "../facets/facet";
+
+// Fetched when distances are first read.
+const ReadingOverlay = dynamic(() => import("./reading-overlay").then((module) => module.ReadingOverlay));
 
 /** Room beside the sheet; wider on the left where heights are dimensioned. */
 const inset = 24;
