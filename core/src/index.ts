@@ -43,6 +43,7 @@ export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
 export { columnStart, columnTerms, columnTracks, shareOfContainer, spanWidth, spanWidths } from "./grid/columns";
 export { columnLine, columnsTogether } from "./grid/areas";
 export { flow } from "./grid/flow";
+export { type EdgeSum, edgesHeld, mostOff, orderChanges } from "./grid/laid-out";
 export { mostMapRows, readWordMap, withWordMap, wordMap } from "./grid/word-map";
 export { shareCell, spaceBelow, spaceBeside } from "./grid/white-space";
 export { carryAreas, carryWays, columnsUnder } from "./grid/carry-areas";
@@ -87,6 +88,7 @@ export { drawnAtSize } from "./grid/drawn";
 export { plainCss } from "./formats/css/options";
 export { breakpointCss, writeCss } from "./formats/css/write";
 export { readCss } from "./formats/css/read";
+export { type PageSample, writePage } from "./formats/page/page";
 export { readLayout, writeLayout } from "./formats/layout/layout-format";
 
 export type { Exact } from "./exact/exact";

@@ -2,7 +2,7 @@ import { add, compare, exact, fromJsonNumber, resolve, subtract, toNumber } from
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sheetDimensions } from "@/features/workbench/sheet/dimensions";
-import { boundaryRoom, ladderScale } from "@/features/workbench/ladder/ladder-scale";
+import { boundaryRoom, ladderScale } from "@/ui/ladder/ladder-scale";
 import { shownBreakpoint, viewOf, viewQuery } from "@/features/workbench/view";
 import { cleanLayout, oneBreakpoint, withBreakpoint } from "../../core/test/layouts";
 

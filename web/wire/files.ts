@@ -13,6 +13,13 @@ const distinct = (names: readonly OptionName[]): readonly OptionName[] => [...ne
 
 export const madeFiles = [
   { fileName: "overlay.js", label: "Overlay for a page under work", kind: "JS", extension: "overlay.js", options: [] },
+  {
+    fileName: "page.zip",
+    label: "Page of the areas and its stylesheet",
+    kind: "ZIP",
+    extension: "page.zip",
+    options: ["unit", "query", "edges"],
+  },
   { fileName: "sheet.pdf", label: "Printable sheet", kind: "PDF", extension: "pdf", options: [] },
   {
     fileName: "all.zip",

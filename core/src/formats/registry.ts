@@ -1,7 +1,8 @@
 import { cssFormat } from "./css/css-format";
-import { csvFormat, ledgerFormat, linesFormat } from "./csv/csv-format";
+import { areasFormat, csvFormat, ledgerFormat, linesFormat } from "./csv/csv-format";
 import { layoutFormat } from "./layout/layout-format";
 import { lessFormat } from "./less/less-format";
+import { pageFormat } from "./page/page-format";
 import { sassFormat } from "./sass/sass-format";
 import { svgFormat, tileFormat } from "./svg/svg-format";
 import { tokensFormat } from "./tokens/tokens-format";
@@ -14,7 +15,9 @@ export const formats = {
   less: lessFormat,
   tokens: tokensFormat,
   layout: layoutFormat,
+  page: pageFormat,
   ledger: ledgerFormat,
+  areas: areasFormat,
   svg: svgFormat,
   tile: tileFormat,
   csv: csvFormat,

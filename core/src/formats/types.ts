@@ -16,6 +16,8 @@ export type Read =
       readonly lost: readonly string[];
       readonly grid?: string;
       readonly others?: readonly ReadChoice[];
+      /** What this file holds, where it is less than files of its format may. */
+      readonly holds?: Held;
     }
   | { readonly ok: false; readonly issues: readonly Issue[] };
 
@@ -23,8 +25,8 @@ export type Written = { readonly ok: true; readonly text: string } | { readonly 
 
 /** What of a layout a file of a format holds: the rest stays as the draft has it when a file is taken into one. */
 export type Held = {
-  /** Members of each breakpoint. */
-  readonly breakpoint: "all" | readonly (keyof Breakpoint)[];
+  /** Members of each breakpoint; none where a file says nothing of them, and which there are is the draft's. */
+  readonly breakpoint: "all" | "none" | readonly (keyof Breakpoint)[];
   /** Members of the whole spec; taken where the file has spacing steps, without which it says nothing of them. */
   readonly spec: readonly (keyof Layout)[];
   /** Whether a file shows one drawn size, and so says nothing of the breakpoints it does not show. */

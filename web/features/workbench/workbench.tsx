@@ -25,6 +25,7 @@ import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { useQueryShown } from "@/ui/address";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
+import { Ladder } from "@/ui/ladder/ladder";
 import { Said } from "@/ui/num";
 import { Still } from "@/ui/still";
 import { type DialogName, Dialogs } from "./dialogs";
@@ -35,7 +36,6 @@ import { FacetPanel } from "./facets/facet-panel";
 import { facetOfId, layers } from "./facets/facets";
 import { areaOf, facetOf, placeOf } from "./findings/finding-place";
 import { FindingsPanel } from "./findings/findings-panel";
-import { Ladder } from "./ladder/ladder";
 import { Ledger } from "./ledger/ledger";
 import { addArea, mayAddArea, placeAt } from "./areas/area-edits";
 import type { AreaWork } from "./areas/areas-overlay";
@@ -233,6 +233,7 @@ export const Workbench = ({ query }: Props) => {
               layout={layout}
               breakpoint={breakpoint}
               resolution={resolved.ok ? resolved.value : null}
+              path={path}
               readOnly={!mayEdit || tried !== null}
               chosen={chosen}
               onChoose={setChosen}

@@ -26,6 +26,7 @@ export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile)
   if (name === "overlay.js") return { ok: true, body: writeSnippet(layout, sheet.version), mediaType: "text/javascript; charset=utf-8" };
   if (name === "sheet.pdf") return { ok: true, body: await pdfOf(sheet), mediaType: "application/pdf" };
   if (name === "all.zip") return zipped(sheet, query);
+  if (name === "page.zip") return pageZip(sheet, query);
   const drawn = drawnFile(layout, name, query);
   if (!drawn.ok) return drawn;
   if (!drawn.png) return { ok: true, body: drawn.text, mediaType: drawn.mediaType };
@@ -62,7 +63,7 @@ const zipped = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> =>
   const left: string[] = [];
   const pictures: { readonly name: string; readonly svg: string; readonly pixels: number }[] = [];
   const shared = { ...query, breakpoint: undefined };
-  for (const name of fileNames(sheet.layout).filter((one) => one !== "all.zip")) {
+  for (const name of fileNames(sheet.layout).filter((one) => !one.endsWith(".zip"))) {
     const drawn = breakpointFile(name)?.png ? drawnFile(sheet.layout, name, shared) : null;
     if (drawn?.ok) {
       const pixels = pixelsOf(drawn.text, shared.density);
@@ -87,11 +88,26 @@ const zipped = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> =>
     } else left.push(`${name}: ${png.detail}`);
   }
   if (left.length > 0) files["left-out.txt"] = strToU8(`${left.join("\n")}\n`);
-  // The time inside is fixed, so that the same version makes the same file. Pictures are packed already.
-  const packed = Object.fromEntries(
+  return packed(files);
+};
+
+/** The page of the areas with the stylesheet it is laid out by, side by side. */
+const pageZip = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> => {
+  const files: Record<string, Uint8Array> = {};
+  for (const name of ["page.html", "layout.css"]) {
+    const file = await writeNamedFile(sheet, { name, query });
+    if (!file.ok) return file;
+    files[name] = typeof file.body === "string" ? strToU8(file.body) : file.body;
+  }
+  return packed(files);
+};
+
+/** Files in a ZIP, by name. The time inside is fixed, so that the same version makes the same file. Pictures are packed already. */
+const packed = (files: Readonly<Record<string, Uint8Array>>): NamedFile => {
+  const entries = Object.fromEntries(
     Object.entries(files)
       .sort(([a], [b]) => (a < b ? -1 : 1))
       .map(([name, bytes]) => [name, [bytes, { level: name.endsWith(".png") ? 0 : 6 }] as const]),
   ) as Parameters<typeof zipSync>[0];
-  return { ok: true, body: zipSync(packed, { mtime: new Date("2000-01-01T00:00:00") }), mediaType: "application/zip" };
+  return { ok: true, body: zipSync(entries, { mtime: new Date("2000-01-01T00:00:00") }), mediaType: "application/zip" };
 };

@@ -1,4 +1,5 @@
 import { type BreakpointFormat, type Held, type WholeFormat, written } from "../types";
+import { writeAreas } from "./areas";
 import { readCsv } from "./read";
 import { writeLedger, writeLinesCsv, writeLinesJson } from "./write";
 
@@ -23,6 +24,24 @@ export const csvFormat: BreakpointFormat = {
   // Text that is of no other format may be a table without an ending to tell so.
   recognises: ({ ending }) => (ending === "csv" || ending === "tsv" ? 3 : 1),
   holds,
+};
+
+/** Which area stands where at each breakpoint; read by the same reader, which tells it by its headings. */
+export const areasFormat: WholeFormat = {
+  id: "areas",
+  label: "Areas",
+  said: "a table of areas",
+  kind: "CSV",
+  of: "layout",
+  fileName: "areas.csv",
+  mediaType: "text/csv; charset=utf-8",
+  mediaTypes: [],
+  extension: "areas.csv",
+  options: [],
+  write: (layout) => written(writeAreas(layout)),
+  read: readCsv,
+  recognises: null,
+  holds: { breakpoint: "none", spec: ["areas"], oneSize: false },
 };
 
 /** The ledger of all breakpoints; read by the same reader, which tells the two apart by their headings. */

@@ -65,5 +65,8 @@ export const csvField = (text: string): string => {
   return /[",;\r\n\t]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 };
 
+/** A field as it was before it was kept from being taken for a formula. */
+export const readValue = (field: string): string => (/^'[=+@\t\r-]/.test(field) ? field.slice(1) : field);
+
 export const csvText = (rows: readonly (readonly (string | number)[])[]): string =>
   rows.map((row) => `${row.map((field) => csvField(String(field))).join(",")}\r\n`).join("");

@@ -7,7 +7,8 @@ import { slugOf, untaken } from "../../layout/slug";
 import { usualDrawnAt } from "../drawn-at";
 import { breakpointFromLines, type Edge } from "../from-lines";
 import type { Read } from "../types";
-import { type CsvRow, readCsvRows } from "./csv";
+import { areasHeadings, readAreas } from "./areas";
+import { type CsvRow, readCsvRows, readValue } from "./csv";
 import { linesHeader } from "./write";
 
 type BreakpointInput = LayoutInput["breakpoints"][number];
@@ -55,7 +56,7 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
       `must hold at most ${limits.breakpoints} breakpoints, a row for each; it holds ${rows.length.toLocaleString("en")} rows`,
     );
   const read = rows.map(({ line, fields }) => {
-    const said = (heading: string): string => fields[names.indexOf(heading)] ?? "";
+    const said = (heading: string): string => readValue(fields[names.indexOf(heading)] ?? "");
     const get = (path: Held): string => said(breakpointNumbers[path].heading);
     const number = (path: Held): number | null => {
       const text = get(path)
@@ -184,7 +185,7 @@ const lines = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   return parsed.ok ? { ok: true, layout: parsed.value, lost } : parsed;
 };
 
-/** Reads CSV: a ledger (a row for each breakpoint, at least a heading `columns`), or line positions of one breakpoint. */
+/** Reads CSV: a ledger (a row for each breakpoint, at least a heading `columns`), line positions of one breakpoint, or a table of areas. */
 export const readCsv = (text: string): Read => {
   const read = readCsvRows(text);
   if (!read.ok) return { ok: false, issues: [{ path: `line ${read.line}`, message: `${read.message}` }] };
@@ -192,9 +193,10 @@ export const readCsv = (text: string): Read => {
   if (!header || rows.length === 0) return refused("must hold a heading and at least one row");
   const names = header.fields.map(plain);
   if (linesHeader.every((name) => names.includes(name))) return lines(names, rows);
+  if (areasHeadings.every((name) => names.includes(name))) return readAreas(names, rows);
   if (!names.includes("columns"))
     return refused(
-      `must have a heading columns (a ledger: ${ledgerHeadings.slice(0, 9).join(", ")} …) or the headings ${linesHeader.join(", ")}`,
+      `must have a heading columns (a ledger: ${ledgerHeadings.slice(0, 9).join(", ")} …), the headings ${linesHeader.join(", ")} (line positions), or the headings ${areasHeadings.join(", ")} (areas)`,
     );
   return ledger(header.fields, rows);
 };

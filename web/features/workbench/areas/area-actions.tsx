@@ -1,12 +1,16 @@
 "use client";
 
-import { type Breakpoint, carryAreas, carryWays, type CarryWay, type Layout, type Resolution } from "@ypsiline/core";
+import { type Breakpoint, carryAreas, carryWays, type CarryWay, type Layout, type Resolution, toDecimal } from "@ypsiline/core";
+import { AppWindow } from "lucide-react";
+import Link from "next/link";
 import { addArea, besideBefore, hideAt, mayAddArea, ownRow, placeAt, removeArea, withPlacement } from "./area-edits";
 
 type Props = {
   readonly layout: Layout;
   readonly breakpoint: Breakpoint;
   readonly resolution: Resolution | null;
+  /** Address of the spec, for its other pages. */
+  readonly path: string;
   readonly readOnly: boolean;
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
@@ -21,7 +25,7 @@ const wayWords: Readonly<Record<CarryWay, string>> = {
 };
 
 /** What is done with areas as a whole: adding, placing by what stands before, showing, carrying to other breakpoints. */
-export const AreaActions = ({ layout, breakpoint, resolution, readOnly, chosen, onChoose, onWordMap, onLayout }: Props) => {
+export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, chosen, onChoose, onWordMap, onLayout }: Props) => {
   const at = breakpoint.id;
   const one = resolution?.areas.find(({ area }) => area.id === chosen) ?? null;
   const area = layout.areas.find(({ id }) => id === chosen) ?? null;
@@ -101,6 +105,11 @@ export const AreaActions = ({ layout, breakpoint, resolution, readOnly, chosen, 
         <button type="button" className="btn btn-sm btn-quiet" onClick={onWordMap}>
           As a word map…
         </button>
+      )}
+      {resolution && (
+        <Link className="btn btn-sm btn-quiet" href={`${path}/try?width=${toDecimal(resolution.width)}`} prefetch={false}>
+          <AppWindow size={13} aria-hidden="true" /> Try it in a page
+        </Link>
       )}
       <span className="flex-grow-1" />
       {layout.breakpoints.length > 1 && layout.areas.length > 0 && (

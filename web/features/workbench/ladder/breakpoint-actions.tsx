@@ -1,7 +1,7 @@
 "use client";
 
 import type { Breakpoint, Layout } from "@ypsiline/core";
-import { ChartLine, Copy, FileDown, Plus, ScatterChart, Trash2 } from "lucide-react";
+import { AppWindow, ChartLine, Copy, FileDown, Plus, ScatterChart, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { addBreakpoint, copyBreakpoint, mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
 
@@ -79,6 +79,11 @@ export const BreakpointActions = ({
     <Link className="btn btn-sm btn-quiet" href={`${path}/widths`} prefetch={false}>
       <ChartLine size={13} aria-hidden="true" /> Widths
     </Link>
+    {layout.areas.length > 0 && (
+      <Link className="btn btn-sm btn-quiet" href={`${path}/try?width=${breakpoint.drawnAt.width}`} prefetch={false}>
+        <AppWindow size={13} aria-hidden="true" /> Try it
+      </Link>
+    )}
     <button type="button" className="btn btn-sm btn-quiet" onClick={onFiles}>
       <FileDown size={13} aria-hidden="true" /> Files…
     </button>

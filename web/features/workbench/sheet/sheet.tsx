@@ -4,12 +4,13 @@ import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, to
 import dynamic from "next/dynamic";
 import { memo, useMemo, useState } from "react";
 import { AreasOverlay, type AreaWork } from "../areas/areas-overlay";
+import { Choice } from "@/ui/choice";
 import { NumSvg } from "@/ui/num-svg";
 import { CommentFlags } from "./comment-flags";
 import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
 import type { FindingPlace } from "../findings/finding-place";
 import { SheetDrawing } from "./sheet-drawing";
-import { useSize } from "../use-size";
+import { useSize } from "@/ui/use-size";
 import type { Facet, Shown } from "../facets/facet";
 
 // Fetched when distances are first read.
@@ -204,13 +205,7 @@ export const Sheet = memo(function Sheet({
         />
       )}
       <span className="sheet-foot">
-        <span className="sheet-sizes" role="group" aria-label="Size of the sheet">
-          {sheetSizes.map((one) => (
-            <button key={one} type="button" aria-pressed={size === one} onClick={() => onSize(one)}>
-              {sizeNames[one]}
-            </button>
-          ))}
-        </span>
+        <Choice label="Size of the sheet" values={sheetSizes} words={sizeNames} value={size} onChange={onSize} />
         <span className="sheet-scale num quiet">
           {scale >= 1 ? `${toScale(scale)} : 1` : `1 : ${toScale(1 / scale)}`}
           {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ${toDecimal(resolution.height)} high` : ""}

@@ -1,0 +1,19 @@
+import { type WholeFormat, written } from "../types";
+import { writePage } from "./page";
+
+export const pageFormat: WholeFormat = {
+  id: "page",
+  label: "Page of the areas, with the stylesheet beside it",
+  said: "a page",
+  kind: "HTML",
+  of: "layout",
+  fileName: "page.html",
+  mediaType: "text/html; charset=utf-8",
+  mediaTypes: ["text/html"],
+  extension: "html",
+  options: ["query"],
+  write: (layout, { query }) => written(writePage(layout, { query, sample: "plain", css: null })),
+  read: null,
+  recognises: null,
+  holds: null,
+};

@@ -1,0 +1,87 @@
+import { show } from "../../exact/show";
+import { exact } from "../../exact/exact";
+import { lengthContext } from "../../grid/resolve";
+import { roleAt } from "../../grid/text";
+import { px } from "../../exact/length";
+import type { Area, Layout } from "../../layout/schema";
+import { textNames } from "../css/text";
+import type { CssOptions } from "../css/options";
+
+/** What stands in the areas of a page: nothing but their names, or text in the spec's roles. */
+export type PageSample = "plain" | "text";
+
+export type PageOptions = Pick<CssOptions, "query"> & {
+  readonly sample: PageSample;
+  /** The stylesheet itself, or null where it lies beside the page as layout.css. */
+  readonly css: string | null;
+};
+
+const entities: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" };
+/** Words as text of a page. */
+const text = (words: string): string => words.replace(/\p{Cc}/gu, " ").replace(/[&<>"']/g, (sign) => entities[sign] ?? sign);
+
+/** Most roles that a sample is set in, so that it stays a sample. */
+const mostRoles = 4;
+
+/** The name of an area in the first text role, and a sentence in each of the next ones that says what it is set in. */
+const sampleText = (layout: Layout, { name }: Area): string => {
+  const context = lengthContext(layout, exact(1));
+  const names = textNames(layout);
+  return layout.text
+    .slice(0, mostRoles)
+    .map((role, index) => {
+      const { size, lineHeight } = roleAt(role, layout.breakpoints[0]?.id ?? "");
+      const set = `${show(px(size, context))} on lines of ${show(px(lineHeight, context))}`;
+      const words = index === 0 ? name : `${role.name} is set in ${set}, and breaks where this area ends.`;
+      return `<p class="text-${names[index] ?? ""}">${text(words)}</p>`;
+    })
+    .join("");
+};
+
+/** One element an area, in reading order, areas within areas inside them; a name plate lies over each and takes no room. */
+const elements = (layout: Layout, within: string | undefined, sample: PageSample): string =>
+  layout.areas
+    .filter((area) => area.within === within)
+    .map((area) => {
+      const inner = elements(layout, area.id, sample);
+      const content = inner !== "" ? inner : `<div class="page-content">${sample === "text" ? sampleText(layout, area) : ""}</div>`;
+      return `<section class="area-${area.id} page-area" aria-label="${text(area.name)}">${sample === "plain" || inner !== "" ? `<b class="page-name">${text(area.name)}</b>` : ""}${content}</section>`;
+    })
+    .join("\n");
+
+/** How the page looks beside the layout: nothing here places an area. */
+const looks = `  html { scrollbar-width: none; }
+  body { margin: 0; min-height: 100vh; position: relative; isolation: isolate; background: #fff; color: #18262e; font: 14px/20px system-ui, sans-serif; }
+  .page-columns { position: absolute; inset: 0; z-index: -1; overflow: hidden; grid-template-rows: 100%; grid-auto-rows: 0; }
+  .page-columns i { background: #e8f2ee; }
+  .page-area { position: relative; box-shadow: inset 0 0 0 1px #18262e; background: rgb(255 255 255 / 80%); }
+  .page-name { position: absolute; inset: 0 auto auto 0; padding: 0 8px; background: #18262e; color: #fff; font-size: 12px; line-height: 20px; }
+  .page-content { grid-column: 1 / -1; min-width: 0; min-height: 96px; overflow-wrap: anywhere; }
+  .page-content p { margin: 0; padding: 8px; }
+  .page-content p:first-child { font-weight: 600; }`;
+
+/**
+ * A page of a layout's areas: the exported stylesheet, `.layout-areas` and one element an area, over the columns. What its
+ * own style says gives the areas an outline, a name and something to hold where a band has no height of its own; no more.
+ */
+export const writePage = (layout: Layout, { query, sample, css }: PageOptions): string => {
+  const most = Math.max(...layout.breakpoints.map(({ columns }) => columns.count));
+  const body = `<div class="layout-grid page-columns" aria-hidden="true">${"<i></i>".repeat(most)}</div>
+<main class="layout-areas">
+${elements(layout, undefined, sample)}
+</main>`;
+  return `<!doctype html>
+<html lang="en">
+<meta charset="utf-8">
+<meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${text(layout.name)}</title>
+${css === null ? '<link rel="stylesheet" href="layout.css">' : `<style>\n${css}</style>`}
+<style>
+${looks}
+</style>
+<body>
+${query === "container" ? `<div class="layout">\n${body}\n</div>` : body}
+</body>
+</html>
+`;
+};

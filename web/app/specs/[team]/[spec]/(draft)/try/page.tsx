@@ -1,0 +1,21 @@
+import { limits } from "@ypsiline/core";
+import type { Metadata } from "next";
+import { TryPage } from "@/features/try/try-page";
+import { requireSpec } from "@/server/page";
+import { queryOf } from "@/server/query";
+
+type Props = {
+  readonly params: Promise<{ team: string; spec: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
+
+export const metadata: Metadata = { title: "Try it in a page" };
+
+export default async function TryItPage({ params, searchParams }: Props) {
+  const { team, spec } = await params;
+  await requireSpec(team, spec, "read-draft", `/specs/${team}/${spec}/try`);
+  const asked = await queryOf(searchParams);
+  const wide = asked["width"] ?? "";
+  const width = /^\d{1,5}(\.\d{1,3})?$/.test(wide) && Number(wide) >= 1 && Number(wide) <= limits.size ? Number(wide) : null;
+  return <TryPage width={width} show={asked["show"] === "all" ? "all" : "one"} sample={asked["sample"] === "text" ? "text" : "plain"} />;
+}

@@ -1,0 +1,231 @@
+"use client";
+
+import {
+  breakpointAt,
+  breakpointRanges,
+  fromJsonNumber,
+  type Layout,
+  limits,
+  orderChanges,
+  parseLength,
+  type PageSample,
+  plainCss,
+  resolve,
+  type Resolution,
+  toDecimal,
+  toNumber,
+  writeCss,
+  writePage,
+  zero,
+} from "@ypsiline/core";
+import { useCallback, useDeferredValue, useMemo, useState } from "react";
+import { DraftBar } from "@/draft/draft-bar";
+import { useDraftOfPage } from "@/draft/draft-provider";
+import { useQueryShown } from "@/ui/address";
+import { Choice } from "@/ui/choice";
+import { Ladder } from "@/ui/ladder/ladder";
+import { Num } from "@/ui/num";
+import { NumberField } from "@/ui/number-field";
+import { useSize } from "@/ui/use-size";
+import { shippedFaces } from "./faces";
+import type { AreasMeasured } from "./measure-areas";
+import { MeasuredWords } from "./measured-words";
+import { PullEdge } from "./pull-edge";
+import { SweepPanel } from "./sweep-panel";
+import { TriedFrame } from "./tried-frame";
+
+export const tryShows = ["one", "all"] as const;
+export type TryShow = (typeof tryShows)[number];
+
+type Props = { readonly width: number | null; readonly show: TryShow; readonly sample: PageSample };
+
+const showWords: Readonly<Record<TryShow, string>> = { one: "One width", all: "All breakpoints" };
+const sampleWords: Readonly<Record<PageSample, string>> = { plain: "Plain areas", text: "With text" };
+
+/** Room beside and between frames, screen px. */
+const gap = 16;
+/** Least screen px per px of a page that is still looked at. */
+const leastScale = 0.05;
+
+const tryHtml = (layout: Layout, sample: PageSample): string =>
+  writePage(layout, { query: "media", sample, css: `${sample === "text" ? shippedFaces() : ""}\n${writeCss(layout, plainCss)}` });
+
+/** The draft as a page: the stylesheet that is handed off, one element an area, at any width, each edge held against its sum. */
+export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) => {
+  const { address, layout: draft } = useDraftOfPage();
+  const [width, setWidth] = useState(first ?? draft.breakpoints.at(-1)?.drawnAt.width ?? 1280);
+  const [show, setShow] = useState(shown);
+  const [sample, setSample] = useState(sampled);
+  const [measured, setMeasured] = useState<Readonly<Record<string, AreasMeasured>>>({});
+  const layout = useDeferredValue(draft);
+  const { ref, width: roomWide } = useSize<HTMLDivElement>();
+  const known = roomWide > 0;
+  // Frames are drawn in the browser alone, once their room is known.
+  const html = useMemo(() => (!known ? "" : tryHtml(layout, sample)), [layout, sample, known]);
+  const order = useMemo(() => orderChanges(layout), [layout]);
+  const at = fromJsonNumber(width);
+  const breakpoint = breakpointAt(layout, at);
+  const one = useMemo(() => {
+    const resolved = resolve(layout, { width: fromJsonNumber(width) });
+    return resolved.ok ? resolved.value : null;
+  }, [layout, width]);
+  const all = useMemo(
+    () =>
+      breakpointRanges(layout).flatMap(({ breakpoint: { drawnAt }, from, until }): Resolution[] => {
+        // A page follows its width alone: where a breakpoint is drawn outside its range, the nearest width inside is looked at.
+        const nearest = Math.max(from, until === null ? drawnAt.width : Math.min(drawnAt.width, Math.ceil(until) - 1));
+        const resolved = resolve(layout, { width: fromJsonNumber(nearest) });
+        return resolved.ok ? [resolved.value] : [];
+      }),
+    [layout],
+  );
+  // While the edge is pulled the scale stays, so that the edge stays under the pointer.
+  const [held, setHeld] = useState<number | null>(null);
+  const base = parseLength(layout.base)?.value ?? zero;
+  const range = breakpointRanges(layout).find((entry) => entry.breakpoint.id === breakpoint.id);
+
+  useQueryShown({ width: String(width), show, sample });
+
+  const note = useCallback((key: string) => (found: AreasMeasured) => setMeasured((known) => ({ ...known, [key]: found })), []);
+  const noteOne = useMemo(() => note("one"), [note]);
+  const notes = useMemo(() => new Map(all.map(({ breakpoint: { id } }) => [id, note(id)])), [all, note]);
+
+  const fitting = Math.min(1, Math.max(leastScale, (roomWide - 3 * gap) / width));
+  const scale = held ?? fitting;
+  const together = Math.min(
+    1,
+    Math.max(leastScale, (roomWide - gap * (all.length + 1)) / all.reduce((sum, { width: wide }) => sum + toNumber(wide), 0)),
+  );
+  const terms = one?.terms;
+  const path = `/specs/${address.team}/${address.spec}`;
+
+  return (
+    <div className="draft-page">
+      <DraftBar title="Try it in a page" sheet={`at=${breakpoint.id}&width=${width}&facet=areas`} />
+      <div className="try-body">
+        <main className="try-main">
+          <div className="try-choices">
+            <Choice label="What is shown" values={tryShows} words={showWords} value={show} onChange={setShow} />
+            <Choice
+              label="What stands in the areas"
+              values={["plain", "text"] as const}
+              words={sampleWords}
+              value={sample}
+              onChange={setSample}
+            />
+            <span className="quiet ms-auto">pull the edge, or</span>
+            <NumberField
+              label="Width of the page"
+              shown={String(width)}
+              text={String(width)}
+              units={["px"]}
+              base={base}
+              onEnter={({ value }) => {
+                const next = Number(toDecimal(value));
+                if (!(next >= 1 && next <= limits.size) || toNumber(value) !== next)
+                  return "Type a width from 1 to 20,000 with at most 3 decimals";
+                setWidth(next);
+                return null;
+              }}
+            />
+          </div>
+          <Ladder
+            layout={layout}
+            at={breakpoint.id}
+            probe={at}
+            readOnly
+            onProbe={(next) => setWidth(Number(toDecimal(next)))}
+            onSelect={(id) => setWidth(layout.breakpoints.find((entry) => entry.id === id)?.drawnAt.width ?? width)}
+            onFrom={() => undefined}
+          />
+          <div className={`try-field ${show}`} ref={ref}>
+            {known && show === "one" && one && (
+              <div className="try-one">
+                <TriedFrame html={html} layout={layout} resolution={one} scale={scale} onMeasured={noteOne} />
+                <PullEdge
+                  width={width}
+                  most={limits.size}
+                  onStart={() => setHeld(fitting)}
+                  onPull={(x) => setWidth(Math.max(1, Math.round(Math.min(x, roomWide - 2 * gap) / scale)))}
+                  onEnd={() => setHeld(null)}
+                  onWidth={setWidth}
+                />
+              </div>
+            )}
+            {known &&
+              show === "all" &&
+              all.map((resolution) => {
+                const { id, name } = resolution.breakpoint;
+                const wide = toNumber(resolution.width);
+                return (
+                  <figure key={id} style={{ width: wide * together }}>
+                    <figcaption>
+                      <button
+                        type="button"
+                        className="btn btn-link p-0"
+                        onClick={() => {
+                          setWidth(wide);
+                          setShow("one");
+                        }}
+                      >
+                        {name} <span className="num">{wide}</span>
+                      </button>
+                    </figcaption>
+                    <TriedFrame
+                      html={html}
+                      layout={layout}
+                      resolution={resolution}
+                      scale={together}
+                      onMeasured={notes.get(id) ?? noteOne}
+                    />
+                    <MeasuredWords measured={measured[id] ?? null} short />
+                  </figure>
+                );
+              })}
+          </div>
+        </main>
+        <aside className="try-side">
+          {show === "one" && terms && range && (
+            <section aria-label="Width looked at">
+              <h2>
+                {breakpoint.name},{" "}
+                <span className="num">{range.until === null ? `${range.from} and up` : `${range.from}–${Math.ceil(range.until) - 1}`}</span>
+              </h2>
+              <p className="quiet">
+                At <span className="num">{width}</span>: {terms.count} columns of <Num value={terms.column} />, gutter{" "}
+                <Num value={terms.gutter} />, margin <Num value={terms.margin.start} />.
+              </p>
+              <h2>Measured here</h2>
+              <MeasuredWords measured={measured["one"] ?? null} />
+            </section>
+          )}
+          <SweepPanel
+            html={html}
+            layout={layout}
+            order={order}
+            onWidth={(next) => {
+              setWidth(next);
+              setShow("one");
+            }}
+          />
+          <section aria-label="What the page is made of">
+            <h2>Page made of</h2>
+            <p className="quiet">The very stylesheet that is handed off, and one element for each area. Take both as they are saved:</p>
+            <a
+              className="btn btn-sm btn-quiet"
+              href={`/api/drafts/${address.team}/${address.spec}/files/page.zip`}
+              download={`${address.spec}-page.zip`}
+            >
+              Page and stylesheet, ZIP
+            </a>
+            {layout.areas.length === 0 && (
+              <p className="mt-3">
+                This spec has no areas yet. <a href={`${path}?at=${breakpoint.id}&facet=areas`}>Draw some on the sheet</a>.
+              </p>
+            )}
+          </section>
+        </aside>
+      </div>
+    </div>
+  );
+};
