@@ -79,7 +79,7 @@ export { formatOf, readableFormats } from "./formats/detect";
 export { breakpointFormats, formatIds, formats, wholeFormats } from "./formats/registry";
 export { fileOptions, optionWords, plainFileOptions, plainWriting, writingOf } from "./formats/options";
 export { writeIn } from "./formats/write-in";
-export { takeOver } from "./formats/take-over";
+export { leftBehind, takeOver } from "./formats/take-over";
 export { csvText } from "./formats/csv/csv";
 export { linePositions } from "./formats/csv/write";
 export { overlayLayers, plainOverlay } from "./formats/svg/options";

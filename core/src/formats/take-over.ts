@@ -7,7 +7,7 @@ import type { Held } from "./types";
 const ofOneSize = (held: Held, read: Layout): boolean =>
   read.breakpoints.length === 1 && (held.oneSize || read.breakpoints[0]?.id === "drawn");
 
-const pick = (draft: Breakpoint, read: Breakpoint, held: Held["breakpoint"]): Breakpoint =>
+const pick = (draft: Breakpoint, read: Breakpoint, held: Exclude<Held["breakpoint"], "none">): Breakpoint =>
   held === "all"
     ? read
     : // What a file leaves out it does not take away: a stylesheet without a baseline says nothing of one.
@@ -27,6 +27,8 @@ const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
 export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: boolean): Layout => {
   if (whole) return { ...read, name: draft.name };
   const held: Held = formats[format].holds ?? { breakpoint: "all", spec: [], oneSize: false };
+  const said = Object.fromEntries(held.spec.map((member) => [member, read[member]]));
+  if (held.breakpoint === "none") return withoutStrays({ ...draft, ...said });
   if (ofOneSize(held, read)) {
     const [shown] = read.breakpoints;
     const known = shown && standsFor(draft, shown);
@@ -35,9 +37,10 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
     const columnsAndRows = pick(known, shown, shown.id === "drawn" ? ["columns", "rows", "baseline"] : "all");
     return { ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === known.id ? { ...columnsAndRows, id: known.id } : one)) };
   }
+  const { breakpoint: members } = held;
   const breakpoints = read.breakpoints.map((one): Breakpoint => {
     const known = standsFor(draft, one);
-    return known ? { ...pick(known, one, held.breakpoint), id: known.id } : one;
+    return known ? { ...pick(known, one, members), id: known.id } : one;
   });
   // Two read ones that stand for the same keep their own ids.
   const used = new Set<string>();
@@ -46,6 +49,15 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
     used.add(own.id);
     return own;
   });
-  const shared = read.spacing.length > 0 ? Object.fromEntries(held.spec.map((member) => [member, read[member]])) : {};
+  const shared = read.spacing.length > 0 ? said : {};
   return withoutStrays({ ...draft, ...shared, breakpoints: distinct });
+};
+
+/** What of a file stays behind where it is taken into a draft, beside what its reader lost: places at breakpoints that the draft does not have. */
+export const leftBehind = (draft: Layout, read: Layout, format: FormatId): readonly string[] => {
+  if (formats[format].holds?.breakpoint !== "none") return [];
+  const strangers = read.breakpoints.filter(({ id }) => !draft.breakpoints.some((one) => one.id === id));
+  return strangers.map(
+    ({ id }) => `places at ${id}: the draft has no such breakpoint; it has ${draft.breakpoints.map((one) => one.id).join(", ")}`,
+  );
 };

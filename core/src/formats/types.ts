@@ -16,8 +16,6 @@ export type Read =
       readonly lost: readonly string[];
       readonly grid?: string;
       readonly others?: readonly ReadChoice[];
-      /** What this file holds, where it is less than files of its format may. */
-      readonly holds?: Held;
     }
   | { readonly ok: false; readonly issues: readonly Issue[] };
 

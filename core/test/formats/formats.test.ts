@@ -75,12 +75,15 @@ describe("every format", () => {
     expect(write(id, layout).length).toBeGreaterThan(100);
     expect(writeIn(formats[id], layout, "none", plainWriting).ok).toBe(false);
   });
-  it.each(readableFormats)("%s comes back with the same columns at the drawn-at width", (id) => {
-    const back = read(id, write(id, layout)).layout;
-    const one = back.breakpoints.length === 1 ? back.breakpoints[0]?.id : "desk";
-    // Line positions are rounded to 4 decimals and say no cap: whole columns come back whole.
-    expect(edges(back, one ?? "", 1280)).toBe(edges(layout, "desk", 1280));
-  });
+  it.each(readableFormats.filter((id) => formats[id].holds?.breakpoint !== "none"))(
+    "%s comes back with the same columns at the drawn-at width",
+    (id) => {
+      const back = read(id, write(id, layout)).layout;
+      const one = back.breakpoints.length === 1 ? back.breakpoints[0]?.id : "desk";
+      // Line positions are rounded to 4 decimals and say no cap: whole columns come back whole.
+      expect(edges(back, one ?? "", 1280)).toBe(edges(layout, "desk", 1280));
+    },
+  );
   it.each(readableFormats)("%s is known by its text alone", (id) => {
     expect(formatOf(write(id, layout))).toBe(id === "ledger" ? "csv" : id);
     expect(formatOf(write(id, layout), `x.${formats[id].extension}`)).toBe(id === "ledger" ? "csv" : id);

@@ -11,7 +11,9 @@ const page = (layout: Layout, sample: "plain" | "text" = "plain", css: string | 
 const outline = (html: string): readonly string[] => {
   const open: string[] = [];
   const found: string[] = [];
-  for (const [, slash, name = "", rest = ""] of html.slice(html.indexOf("<body>"), html.indexOf("</html>")).matchAll(/<(\/?)([a-z0-9]+)([^<>]*)>/g)) {
+  for (const [, slash, name = "", rest = ""] of html
+    .slice(html.indexOf("<body>"), html.indexOf("</html>"))
+    .matchAll(/<(\/?)([a-z0-9]+)([^<>]*)>/g)) {
     if (slash === "/") expect(open.pop()).toBe(name);
     else {
       if (name === "section")

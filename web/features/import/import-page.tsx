@@ -1,6 +1,6 @@
 "use client";
 
-import { check, compareLayouts, countOf, formats, type Layout, parseLayout, takeOver } from "@ypsiline/core";
+import { check, compareLayouts, countOf, formats, type Layout, leftBehind, parseLayout, takeOver } from "@ypsiline/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
@@ -32,6 +32,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
   const [whole, setWhole] = useState(false);
   const [fault, setFault] = useState("");
   const holdsAll = read !== null && (read.format === "layout" || read.format === "tokens") && read.lost.length === 0;
+  const lost = read ? [...read.lost, ...(whole ? [] : leftBehind(layout, read.layout, read.format))] : [];
   const next = useMemo(() => {
     if (!read) return null;
     const taken = parseLayout(takeOver(layout, read.layout, read.format, whole || holdsAll));
@@ -49,8 +50,8 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
             A file with columns in it
           </h2>
           <p className="quiet">
-            A layout document, a stylesheet (ours, or any with grid-template-columns), design tokens, a ledger or line positions as CSV, or
-            an overlay SVG, up to 5 MiB. Nothing changes before you have seen what would.
+            A layout document, a stylesheet (ours, or any with grid-template-columns), design tokens, a ledger, line positions or areas as
+            CSV, or an overlay SVG, up to 5 MiB. Nothing changes before you have seen what would.
           </p>
           <FilePicker
             label="File to take in"
@@ -66,15 +67,15 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
               {read.name}: {formats[read.format].said} of {read.layout.breakpoints.length}{" "}
               {read.layout.breakpoints.length === 1 ? "breakpoint" : "breakpoints"}
             </h2>
-            {read.lost.length > 0 && (
+            {lost.length > 0 && (
               <div className="card-plain p-3 lost">
                 <strong>Not read</strong>
                 <ul>
-                  {read.lost.slice(0, 40).map((words, index) => (
+                  {lost.slice(0, 40).map((words, index) => (
                     <li key={index}>{words}</li>
                   ))}
                 </ul>
-                {read.lost.length > 40 && <p className="quiet mb-0">and {read.lost.length - 40} more</p>}
+                {lost.length > 40 && <p className="quiet mb-0">and {lost.length - 40} more</p>}
               </div>
             )}
             {!holdsAll && (

@@ -10,16 +10,26 @@ const drawing = [
   ".rows,.lines{position:absolute;inset:0}",
   ".rows{background:linear-gradient(#5a5fb02e 0 var(--layout-row-height),#0000 0) 0 var(--layout-row-offset,0px)/100% var(--layout-row-pitch)}",
   ".lines{background:linear-gradient(#c2573a66 1px,#0000 0) 0 var(--layout-baseline-offset,0px)/100% var(--layout-baseline)}",
+  // An area in bands has no height of its own: a strip of the page's top says its name and its columns.
+  ".areas{position:absolute;inset-block-start:0;inset-inline:0}",
+  ".areas div div{box-shadow:inset 0 0 0 1px #18262eb3;min-block-size:var(--layout-row-height,24px);position:relative}",
+  ".areas b{position:absolute;inset-block-start:0;inset-inline-start:0;padding:0 6px;background:#18262eb3;color:#f3f1ea;font:11px/16px monospace}",
   "p{position:fixed;inset-block-end:8px;inset-inline-start:8px;margin:0;padding:2px 8px;background:#18262e;color:#f3f1ea;font:12px/18px monospace}",
 ].join("");
 
-/** Text that is JSON, and harmless wherever a script may be put. */
-const literal = (text: string): string =>
-  JSON.stringify(text).replaceAll("<", "\\u003c").replaceAll("\u2028", "\\u2028").replaceAll("\u2029", "\\u2029");
+/** A value as JSON, harmless wherever a script may be put. */
+const literal = (value: unknown): string =>
+  JSON.stringify(value).replaceAll("<", "\\u003c").replaceAll("\u2028", "\\u2028").replaceAll("\u2029", "\\u2029");
+
+/** Areas as the snippet makes them: each with its class and name, and those inside it. */
+type Outline = readonly [id: string, name: string, inside: readonly Outline[]];
+
+const outlines = (areas: Layout["areas"], within?: string): readonly Outline[] =>
+  areas.filter((area) => area.within === within).map(({ id, name }) => [id, name, outlines(areas, id)]);
 
 /**
  * The snippet: one script without dependencies that draws the published grid of the current width over the page it
- * stands in: columns, rows and baseline with their offsets. It does no arithmetic: the stylesheet of the version lays
+ * stands in: columns, rows and baseline with their offsets, and the outlines of its areas with their names. It does no arithmetic: the stylesheet of the version lays
  * everything out, in a shadow root of its own, so that page and overlay cannot touch each other; and it asks media
  * queries which breakpoint holds, as the page does, since these count a scrollbar that the page's width does not. The
  * stylesheet is a constructed one, which a strict content security policy lets pass. The overlay moves with the page and
@@ -57,8 +67,10 @@ export const writeSnippet = (layout: Layout, version: string): string => {
   const rows = make("rows", []);
   const lines = make("lines", []);
   const grid = make("layout-grid", Array.from({ length: ${most} }, () => make("i", [])));
+  const outline = ([id, name, inside]) => make("area-" + id, [Object.assign(document.createElement("b"), { textContent: name }), ...inside.map(outline)]);
+  const areas = make("areas", [make("layout-areas", ${literal(outlines(layout.areas))}.map(outline))]);
   const label = make("p", []);
-  const paper = make("paper", [rows, grid, lines]);
+  const paper = make("paper", [rows, grid, lines, areas]);
   root.append(paper, label);
   const draw = () => {
     const { documentElement: page, body } = document;

@@ -104,7 +104,8 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
       },
     };
     areas.set(id, entry);
-    if (areas.size > limits.areas) return { ok: false, issues: [{ path: `line ${line}`, message: `a layout has at most ${limits.areas} areas` }] };
+    if (areas.size > limits.areas)
+      return { ok: false, issues: [{ path: `line ${line}`, message: `a layout has at most ${limits.areas} areas` }] };
     const at = said("breakpoint");
     if (at === "") continue;
     if (!idPattern.test(at)) {
@@ -128,7 +129,8 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
     const over = said("over").toLowerCase();
     if (!["", "yes", "no", "true", "false"].includes(over)) fault("over", "must be yes or nothing");
     const inside = readInside(said("inside"));
-    if (inside === undefined) fault("inside", 'must be nothing, same, or the grid as the open format writes it, like {"kind":"own","count":4,…}');
+    if (inside === undefined)
+      fault("inside", 'must be nothing, same, or the grid as the open format writes it, like {"kind":"own","count":4,…}');
     const [row, rowSpan] = [number("row"), number("row span")];
     const placements = entry.area.placements as Record<string, unknown>;
     placements[at] = {
@@ -153,7 +155,10 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
     formatVersion: 1,
     name: "From a table of areas",
     base: "8px",
-    breakpoints: made.length > 0 ? made : [newBreakpoint({ id: "phone", name: "Phone", from: 320, width: 360, height: 800, count: 4, gutter: "16px", margin: "16px" })],
+    breakpoints:
+      made.length > 0
+        ? made
+        : [newBreakpoint({ id: "phone", name: "Phone", from: 320, width: 360, height: 800, count: 4, gutter: "16px", margin: "16px" })],
     areas: entries.map(({ area }) => area),
   });
   if (!parsed.ok)
@@ -170,7 +175,6 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
     ok: true,
     layout: parsed.value,
     lost: ["columns, gutters, margins, rows and all but areas: a table of areas does not hold them"],
-    holds: { breakpoint: "none", spec: ["areas"], oneSize: false },
   };
 };
 

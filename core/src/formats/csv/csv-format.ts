@@ -1,5 +1,6 @@
 import { type BreakpointFormat, type Held, type WholeFormat, written } from "../types";
 import { writeAreas } from "./areas";
+import { isAreasTable } from "./read";
 import { readCsv } from "./read";
 import { writeLedger, writeLinesCsv, writeLinesJson } from "./write";
 
@@ -40,7 +41,7 @@ export const areasFormat: WholeFormat = {
   options: [],
   write: (layout) => written(writeAreas(layout)),
   read: readCsv,
-  recognises: null,
+  recognises: ({ begins }) => (isAreasTable(begins) ? 4 : 0),
   holds: { breakpoint: "none", spec: ["areas"], oneSize: false },
 };
 

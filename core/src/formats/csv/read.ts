@@ -185,6 +185,13 @@ const lines = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   return parsed.ok ? { ok: true, layout: parsed.value, lost } : parsed;
 };
 
+/** Whether a table's first line has the headings of areas. */
+export const isAreasTable = (text: string): boolean => {
+  const read = readCsvRows(text.split("\n", 1)[0] ?? "");
+  const names = read.ok ? (read.rows[0]?.fields ?? []).map(plain) : [];
+  return areasHeadings.every((name) => names.includes(name));
+};
+
 /** Reads CSV: a ledger (a row for each breakpoint, at least a heading `columns`), line positions of one breakpoint, or a table of areas. */
 export const readCsv = (text: string): Read => {
   const read = readCsvRows(text);
