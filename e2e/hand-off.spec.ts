@@ -160,6 +160,25 @@ test("the booking page stands on the published columns, and the snippet draws th
   // The page itself stands on them too: the second sailing begins where column 9 does.
   const card = await page.locator("article").nth(1).boundingBox();
   await expect.poll(async () => (await columns())[8]?.[0]).toBe(card?.x);
+  // So do its areas, which the snippet outlines by name over the page's own.
+  for (const width of [360, 768, 1280, 1600]) {
+    await page.setViewportSize({ width, height: 800 });
+    const found = await page.evaluate(() => {
+      const root = document.querySelector("ypsiline-overlay")?.shadowRoot;
+      return [...document.querySelectorAll(".layout-areas > *")].map((own) => {
+        const outline = root?.querySelector(`.${own.classList.item(0) ?? ""}`);
+        const [a, b] = [own.getBoundingClientRect(), outline?.getBoundingClientRect()];
+        return [
+          outline?.querySelector("b")?.textContent,
+          [a.left, a.right, a.top, a.bottom],
+          b && [b.left, b.right, b.top, b.bottom],
+        ] as const;
+      });
+    });
+    expect(found.map(([name]) => name)).toEqual(["Masthead", "Search", "Sailings", "Fares", "Harbour map", "Timetable"]);
+    for (const [, own, outline] of found) expect(outline).toEqual(own);
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
   await page.keyboard.press("Alt+Shift+Y");
   await expect.poll(async () => (await columns()).length).toBe(0);
   await page.reload();

@@ -132,6 +132,19 @@ const bookingAreas: readonly Area[] = [
   ),
 ];
 
+/** The page as it was published: read in the order it is seen in, with two rows between everything. */
+const publishedAreas: readonly Area[] = ["masthead", "search", "sailings", "fares", "map", "timetable"].flatMap((id): Area[] => {
+  const drafted = bookingAreas.find((one) => one.id === id);
+  if (!drafted) return [];
+  const moved: Readonly<Record<string, Readonly<Record<string, Partial<Placement>>>>> = {
+    fares: { tablet: { row: 37 }, wide: { row: 25 } },
+    map: { tablet: { row: 47 }, wide: { row: 35 } },
+    timetable: { desk: { row: 41 } },
+  };
+  const placements = Object.entries(drafted.placements).map(([at, place]): [string, Placement] => [at, { ...place, ...moved[id]?.[at] }]);
+  return [{ ...drafted, placements: Object.fromEntries(placements) }];
+});
+
 /** One screen of departures: a row each, the clock and notices beside them. */
 const boardAreas: readonly Area[] = [
   area("departures", "Departures", {
@@ -173,7 +186,7 @@ const booking200 = layout(
   [phone, { ...tablet, columns: { ...tablet.columns, margin: { start: "24px", end: "24px" } } }, desk],
   bookingNotes,
 );
-export const booking210 = layout("Passenger booking", "8px", [phone, tablet, desk, wide], bookingNotes);
+export const booking210 = layout("Passenger booking", "8px", [phone, tablet, desk, wide], { ...bookingNotes, areas: [...publishedAreas] });
 // Deliberate faults: a gutter that leaves thirds, a margin off the base unit, a tablet drawn where the desk begins, headings off the line.
 const bookingDraft = layout(
   "Passenger booking",

@@ -42,6 +42,7 @@ export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
 export { columnStart, columnTerms, columnTracks, shareOfContainer, spanWidth, spanWidths } from "./grid/columns";
 export { columnLine, columnsTogether } from "./grid/areas";
+export { type AreaBox, areaBoxes, bandOf, columnAt, rowAt, rowPitch } from "./grid/area-boxes";
 export { flow } from "./grid/flow";
 export { type EdgeSum, edgesHeld, mostOff, orderChanges } from "./grid/laid-out";
 export { mostMapRows, readWordMap, withWordMap, wordMap } from "./grid/word-map";

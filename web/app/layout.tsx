@@ -14,6 +14,7 @@ import "@/features/compare/compare.scss";
 import "@/features/team/team.scss";
 import "@/features/import/import.scss";
 import "@/features/hand-off/hand-off.scss";
+import "@/ui/areas-plan.scss";
 import "@/ui/choice.scss";
 import "@/ui/downloads.scss";
 import type { Metadata, Viewport } from "next";

@@ -1,21 +1,40 @@
 import {
+  type Breakpoint,
   changesByBreakpoint,
   fromJsonNumber,
   type Layout,
+  resolve,
+  type Resolution,
   termsAt,
   changeOfBreakpoint,
   changeSentence,
   joined,
+  name,
+  type Words,
   words,
 } from "@ypsiline/core";
+import { areasDiffer, AreasPlan } from "./areas-plan";
 import { EdgesOver } from "./edges-over";
 import { Said } from "./num";
+
+const drawnAt = (layout: Layout, breakpoint: Breakpoint | null): Resolution | null => {
+  if (!breakpoint) return null;
+  const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
+  return resolved.ok && resolved.value.areas.length > 0 ? resolved.value : null;
+};
+
+const areasSentence = (at: string, was: Resolution | null, is: Resolution | null): Words =>
+  !was ? words`Areas are new at ${name(at)}` : !is ? words`${name(at)} has no areas any more` : words`Areas of ${name(at)} stand otherwise`;
 
 /** What changed, breakpoint by breakpoint: a sentence with both numbers, and the old edges over the new columns. */
 export const BreakpointChanges = ({ before, after }: { readonly before: Layout; readonly after: Layout }) => {
   const { spec, breakpoints } = changesByBreakpoint(before, after);
-  const same = breakpoints.filter(({ kind }) => kind === "same");
-  const differing = breakpoints.filter(({ kind }) => kind !== "same");
+  const sides = breakpoints.map((change) => {
+    const [was, is] = [drawnAt(before, change.before), drawnAt(after, change.after)];
+    return { change, was, is, moved: areasDiffer(was, is) };
+  });
+  const differing = sides.filter(({ change, moved }) => change.kind !== "same" || moved);
+  const same = sides.filter((side) => !differing.includes(side)).map(({ change }) => change);
   if (spec.length + differing.length === 0) return <p className="card-plain p-3">Nothing has changed.</p>;
   return (
     <ul className="breakpoint-changes card-plain">
@@ -24,11 +43,11 @@ export const BreakpointChanges = ({ before, after }: { readonly before: Layout; 
           <Said of={words`Spec: ${joined(spec.map(changeSentence), ", ")}`} className="change-words" />
         </li>
       )}
-      {differing.map((change) => {
+      {differing.map(({ change, was, is, moved }) => {
         const width = fromJsonNumber((change.after ?? change.before)?.drawnAt.width ?? 1);
         return (
           <li key={`${change.id} ${change.kind}`}>
-            <Said of={changeOfBreakpoint(change)} className="change-words" />
+            <Said of={change.kind === "same" ? areasSentence(change.name, was, is) : changeOfBreakpoint(change)} className="change-words" />
             <div className="edges-row">
               <span className="num quiet">at {(change.after ?? change.before)?.drawnAt.width}</span>
               <EdgesOver
@@ -40,6 +59,7 @@ export const BreakpointChanges = ({ before, after }: { readonly before: Layout; 
                 label={`${change.name} at ${(change.after ?? change.before)?.drawnAt.width ?? ""}: old edges dashed over the new columns`}
               />
             </div>
+            {moved && <AreasPlan before={was} after={is} label={`Areas of ${change.name}: old outlines dashed over the new ones`} />}
           </li>
         );
       })}

@@ -7,6 +7,8 @@ import {
   type Exact,
   fromJsonNumber,
   type Layout,
+  resolve,
+  type Resolution,
   spanWidth,
   termsAt,
   toDecimal,
@@ -20,6 +22,7 @@ import {
 import { useMemo, useState } from "react";
 import { useQueryShown } from "@/ui/address";
 import { ContainerLines } from "@/ui/container-lines";
+import { AreasPlan } from "@/ui/areas-plan";
 import { EdgesOver } from "@/ui/edges-over";
 import { Num, Said } from "@/ui/num";
 
@@ -41,6 +44,12 @@ type Props = {
 const [least, most] = [240, 2560] as const;
 
 type Line = { readonly what: string; readonly from: Exact | null; readonly to: Exact | null };
+
+/** A layout at a width, where areas are shown at it. */
+const areasAt = (layout: Layout, width: Exact): Resolution | null => {
+  const resolved = resolve(layout, { width });
+  return resolved.ok && resolved.value.areas.length > 0 ? resolved.value : null;
+};
 
 /** Both layouts' terms at a width, line by line. */
 const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
@@ -126,6 +135,11 @@ export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
           width={1184}
           height={200}
           label={`At ${width}: the columns of ${b.label} filled, the edges of ${a.label} dashed`}
+        />
+        <AreasPlan
+          after={areasAt(b.layout, at)}
+          before={areasAt(a.layout, at)}
+          label={`At ${width}: the areas of ${b.label} in ink, those of ${a.label} dashed`}
         />
         <div className="compare-width">
           <label htmlFor="compare-width">Width</label>

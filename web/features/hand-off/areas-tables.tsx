@@ -1,46 +1,9 @@
-import { type AreaGeometry, breakpointRanges, fromJsonNumber, type Layout, placeText, resolve, toNumber, wordMap } from "@ypsiline/core";
+import { type AreaGeometry, breakpointRanges, fromJsonNumber, type Layout, placeText, resolve, wordMap } from "@ypsiline/core";
+import { AreasPlan } from "@/ui/areas-plan";
 import { CopyButton } from "@/ui/copy-button";
 import { Num } from "@/ui/num";
 
 const leavesWords = { none: "", start: "at the start", end: "at the end", both: "at both edges" } as const;
-
-/** Where areas stand, drawn small: those whose height is known. */
-const Plan = ({
-  areas,
-  width,
-  height,
-  name,
-}: {
-  readonly areas: readonly AreaGeometry[];
-  readonly width: number;
-  readonly height: number;
-  readonly name: string;
-}) => {
-  const known = areas.filter(({ top, height: tall }) => top !== null && tall !== null);
-  if (known.length === 0) return null;
-  return (
-    <svg className="areas-plan" viewBox={`-2 -2 ${width + 4} ${height + 4}`} role="img" aria-label={`Areas of ${name}`}>
-      <rect x="0" y="0" width={width} height={height} fill="#fff" stroke="var(--rule-2)" strokeWidth={width / 400} />
-      {known.map(({ area, left, width: wide, top, height: tall, depth }) => (
-        <g key={area.id}>
-          <rect
-            x={toNumber(left)}
-            y={top ? toNumber(top) : 0}
-            width={Math.max(0, toNumber(wide))}
-            height={Math.max(0, tall ? toNumber(tall) : 0)}
-            fill={depth === 0 ? "var(--column)" : "#fff"}
-            fillOpacity="0.6"
-            stroke="var(--ink)"
-            strokeWidth={width / 320}
-          />
-          <text x={toNumber(left) + width / 80} y={(top ? toNumber(top) : 0) + width / 30} fontSize={width / 40} fill="var(--ink)">
-            {area.name}
-          </text>
-        </g>
-      ))}
-    </svg>
-  );
-};
 
 const insideWords = ({ placement: { inside } }: AreaGeometry): string =>
   inside === null ? "" : inside.kind === "same" ? "the same columns" : `${inside.count} columns of its own`;
@@ -61,7 +24,7 @@ export const AreasTables = ({ layout }: { readonly layout: Layout }) => (
               {breakpoint.drawnAt.width} × {breakpoint.drawnAt.height}
             </span>
           </h3>
-          <Plan areas={areas} width={breakpoint.drawnAt.width} height={breakpoint.drawnAt.height} name={breakpoint.name} />
+          <AreasPlan after={resolved.value} before={null} label={`Areas of ${breakpoint.name}`} />
           <div className="table-scroll">
             <table className="numbers num">
               <thead>

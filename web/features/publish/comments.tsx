@@ -15,6 +15,8 @@ type Props = {
   readonly layout: Layout;
   readonly comments: readonly Comment[];
   readonly mayComment: boolean;
+  /** What a new one is about at first. */
+  readonly about: string;
 };
 
 type SpecAt = { readonly team: string; readonly spec: string };
@@ -94,9 +96,9 @@ const Thread = ({ at, first, answers, layout, mayComment }: ThreadProps) => {
 };
 
 /** Comments on a draft in threads, the open ones first; a new one is about the spec, a breakpoint, one of its numbers, or an area. */
-export const Comments = ({ team, spec, layout, comments, mayComment }: Props) => {
+export const Comments = ({ team, spec, layout, comments, mayComment, about: first }: Props) => {
   const act = useAct();
-  const [about, setAbout] = useState("spec");
+  const [about, setAbout] = useState(() => (commentable(layout).some(({ value }) => value === first) ? first : "spec"));
   const [words, setWords] = useState("");
   const at = { team, spec };
   const threads = comments.filter(({ thread }) => thread === null);

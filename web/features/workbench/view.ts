@@ -13,7 +13,13 @@ import {
 } from "@ypsiline/core";
 
 /** What the workbench looks at. `at` is a breakpoint's id; the probe need not stand inside its widths. */
-export type View = { readonly at: string; readonly facet: Facet; readonly width: Exact };
+export type View = {
+  readonly at: string;
+  readonly facet: Facet;
+  readonly width: Exact;
+  /** How much of a page is drawn, px, where that is more than the breakpoint's drawn-at height; null where it is that. */
+  readonly length: number | null;
+};
 
 export const leastWidth = 1;
 
@@ -29,10 +35,16 @@ export const viewOf = (query: { get: (name: string) => string | null }, layout: 
   const last = layout.breakpoints.at(-1);
   const breakpoint = named ?? (asked ? breakpointAt(layout, asked) : (last ?? breakpointAt(layout, fromJsonNumber(1))));
   const facet = facetIds.find((one) => one === query.get("facet")) ?? "columns";
-  return { at: breakpoint.id, facet, width: asked ?? fromJsonNumber(breakpoint.drawnAt.width) };
+  const length = readWidth(query.get("length"));
+  return { at: breakpoint.id, facet, width: asked ?? fromJsonNumber(breakpoint.drawnAt.width), length: length && toNumber(length) };
 };
 
-export const viewQuery = ({ at, facet, width }: View): Readonly<Record<string, string>> => ({ at, facet, width: toDecimal(width, 3) });
+export const viewQuery = ({ at, facet, width, length }: View): Readonly<Record<string, string>> => ({
+  at,
+  facet,
+  width: toDecimal(width, 3),
+  ...(length === null ? {} : { length: String(length) }),
+});
 
 /** The breakpoint a view shows; the one its width falls in where the named one is gone. */
 export const shownBreakpoint = (view: View, layout: Layout): Breakpoint =>

@@ -144,8 +144,9 @@ export const Workbench = ({ query }: Props) => {
   });
 
   const areaWork: AreaWork | null =
-    view.facet === "areas" && mayEdit && tried === null
+    view.facet === "areas" && tried === null
       ? {
+          readOnly: !mayEdit,
           chosen,
           onChoose: setChosen,
           onPlace: (id, place) => editOrSay(placeAt(layout, id, breakpoint.id, place)),
@@ -208,6 +209,7 @@ export const Workbench = ({ query }: Props) => {
               onReadingDone={doneReading}
               size={size}
               onSize={setSize}
+              length={view.length}
               areas={areaWork}
             />
           ) : (
@@ -226,6 +228,8 @@ export const Workbench = ({ query }: Props) => {
             onWidth={(width) => setView((before) => ({ ...before, at: breakpoint.id, width }))}
             chosen={chosen}
             onChoose={setChosen}
+            length={view.length}
+            onLength={(length) => setView((before) => ({ ...before, length }))}
             onCarry={mayEdit && layout.breakpoints.length > 1 ? () => setDialog("carry") : null}
           />
           {view.facet === "areas" ? (

@@ -1,4 +1,5 @@
 import {
+  areaBoxes,
   breakpointRanges,
   changesByBreakpoint,
   breakpointSentence,
@@ -6,6 +7,7 @@ import {
   check,
   fromJsonNumber,
   type Layout,
+  placeText,
   resolve,
   show,
   spacingSteps,
@@ -196,6 +198,57 @@ const drawings = (document: Document, layout: Layout): void => {
   }
 };
 
+/** Most height a plan of areas is drawn with, points. */
+const planHeight = 152;
+
+/** Which area stands where at each breakpoint: a plan, and its numbers. */
+const areasOf = (document: Document, layout: Layout): void => {
+  for (const { breakpoint } of breakpointRanges(layout)) {
+    const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
+    if (!resolved.ok || resolved.value.areas.length === 0) continue;
+    const boxes = areaBoxes(resolved.value);
+    const high = Math.max(1, ...boxes.map(({ top, height }) => top + height));
+    const scale = Math.min(widthOf(document) / breakpoint.drawnAt.width, planHeight / high);
+    heading(document, `Areas of ${breakpoint.name}, at ${breakpoint.drawnAt.width}`);
+    room(document, high * scale + 16);
+    const [x, y] = [margin, document.y];
+    document
+      .rect(x, y, breakpoint.drawnAt.width * scale, high * scale)
+      .lineWidth(0.5)
+      .strokeColor("#d9d6cb")
+      .stroke();
+    for (const { one, left, top, width, height, band } of boxes) {
+      document.rect(x + left * scale, y + top * scale, width * scale, height * scale).lineWidth(0.7);
+      // A band ends where its content does.
+      (band ? document.dash(3, { space: 2 }) : document.undash()).strokeColor(ink).stroke().undash();
+      if (width * scale > 24 && height * scale > 9)
+        document
+          .font("Text")
+          .fontSize(6.5)
+          .fillColor(ink)
+          .text(plain(one.area.name), x + left * scale + 3, y + top * scale + 2, {
+            width: Math.max(1, width * scale - 6),
+            height: 8,
+            ellipsis: true,
+          });
+    }
+    document.x = margin;
+    document.y = y + high * scale + 8;
+    table(
+      document,
+      ["Area", "Columns, rows", "Left", "Width", "Height", "Leaves"],
+      resolved.value.areas.map((one) => [
+        one.area.name,
+        placeText({ ...one.placement, row: one.row, rowSpan: one.rowSpan }),
+        words`${one.left}`,
+        words`${one.width}`,
+        one.height ? words`${one.height}` : "its content's",
+        one.placement.leaves === "none" ? "" : `${one.placement.leaves}: ${one.placement.reason ?? ""}`,
+      ]),
+    );
+  }
+};
+
 const draw = (document: Document, { layout, version, published, note, before }: SheetOf): void => {
   const ranges = breakpointRanges(layout);
   document.font("Text").fontSize(8).fillColor(quiet).text("Layout specification", margin);
@@ -272,6 +325,7 @@ const draw = (document: Document, { layout, version, published, note, before }: 
     ]),
     1,
   );
+  areasOf(document, layout);
   if (layout.spacing.length > 0) {
     heading(document, "Spacing");
     paragraph(

@@ -3,7 +3,7 @@ import { handler } from "@/server/handler";
 
 const files = "/api/v1/specs/skerry/passenger-booking/latest";
 
-/** Columns each part of the booking page takes, by the breakpoint the published stylesheet is at. */
+/** Which area holds what is the spec's to say, and where each stands the published stylesheet's: this page places nothing itself. */
 const page = `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">
@@ -12,34 +12,44 @@ const page = `<!doctype html>
 <link rel="stylesheet" href="${files}/layout.css">
 <script src="${files}/overlay.js" defer></script>
 <style>
-  body { margin: 0; background: #fffefb; color: #18262e; font: 16px/24px system-ui, sans-serif; }
-  header { padding: var(--space-m) 0; background: #18262e; color: #f3f1ea; }
-  header p { margin: 0; grid-column: 1 / -1; }
-  main { padding-block: var(--space-xl); row-gap: var(--space-m); }
-  h1 { grid-column: 1 / -1; margin: 0; font-size: 28px; line-height: 32px; }
-  form, article { grid-column: 1 / -1; padding: var(--space-m); border: 1px solid #c3c0b4; }
-  form { display: grid; gap: var(--space-m); }
-  label { display: grid; gap: var(--space-s); }
-  select, input, button { padding: var(--space-s); border: 1px solid #566871; background: #fff; font: inherit; }
-  button { border-color: #0c6a5b; background: #0c6a5b; color: #fff; }
-  article h2 { margin: 0; font-size: 20px; line-height: 24px; }
-  article p { margin: 0; }
-  @media (width >= 600px) { article { grid-column: span 4; } }
-  @media (width >= 1024px) { form { grid-column: 1 / span 4; grid-row: 2 / span 3; align-content: start; } article { grid-column: span 4; } }
+  body { margin: 0; padding-block-end: 32px; background: #fffefb; color: #18262e; font: 16px/24px system-ui, sans-serif; }
+  h1, h2, p { margin: 0; }
+  h2 { font-size: 16px; line-height: 24px; }
+  section, form { box-sizing: border-box; }
+  .area-masthead { display: flex; align-items: center; padding-inline-start: var(--layout-start); background: #18262e; color: #f3f1ea; }
+  .area-masthead h1 { font-size: 20px; line-height: 24px; }
+  .area-search { display: grid; grid-template-columns: 1fr 1fr; gap: 8px 16px; align-content: start; }
+  label { display: grid; font-size: 14px; line-height: 20px; }
+  select, input, button { box-sizing: border-box; width: 100%; height: 40px; padding: 0 8px; border: 1px solid #566871; background: #fff; font: inherit; font-size: 16px; }
+  button { align-self: end; border-color: #0c6a5b; background: #0c6a5b; color: #fff; }
+  article { grid-column: auto / span 4; grid-row: auto / span 7; overflow: hidden; padding: 4px 16px; border: 1px solid #c3c0b4; box-sizing: border-box; }
+  article h2 { font-size: 20px; }
+  article p { overflow: hidden; text-overflow: ellipsis; white-space: nowrap; }
+  .area-map { background: #cfe0e4; overflow: hidden; }
+  .area-map svg { display: block; width: 100%; height: 100%; }
+  .area-fares, .area-timetable { padding-block-start: 8px; border-block-start: 2px solid #18262e; overflow: hidden; }
+  dl { display: grid; grid-template-columns: 1fr auto; margin: 0; }
+  dd { margin: 0; text-align: end; }
+  @media (width < 600px) { article { height: 56px; margin-block-end: 8px; padding: 3px 8px; } }
+  @media (width >= 1024px) { .area-search { grid-template-columns: 1fr; } }
 </style>
-<header><div class="layout-grid"><p>Skerry Ferries</p></div></header>
-<main class="layout-grid">
-  <h1>Book a sailing</h1>
-  <form method="dialog">
+<main class="layout-areas">
+  <header class="area-masthead"><h1>Skerry Ferries</h1></header>
+  <form class="area-search" method="dialog" aria-label="Search">
     <label>From <select><option>Skerry harbour<option>Holm pier</select></label>
     <label>To <select><option>Outer Holm<option>Stack landing</select></label>
     <label>Passengers <input type="number" value="2" min="1" max="9"></label>
     <button>Show sailings</button>
   </form>
-  <article><h2>07:40</h2><p>Skerry harbour to Outer Holm, 55 minutes</p></article>
-  <article><h2>10:15</h2><p>Skerry harbour to Outer Holm, 55 minutes</p></article>
-  <article><h2>13:05</h2><p>By Stack landing, 80 minutes</p></article>
-  <article><h2>17:30</h2><p>Skerry harbour to Outer Holm, 55 minutes</p></article>
+  <section class="area-sailings" aria-label="Sailings">
+    <article><h2>07:40</h2><p>To Outer Holm, 55 minutes</p></article>
+    <article><h2>10:15</h2><p>To Outer Holm, 55 minutes</p></article>
+    <article><h2>13:05</h2><p>By Stack landing, 80 minutes</p></article>
+    <article><h2>17:30</h2><p>To Outer Holm, 55 minutes</p></article>
+  </section>
+  <section class="area-fares" aria-label="Fares"><h2>Fares</h2><dl><dt>Passenger<dd>14.00<dt>Bicycle<dd>3.00<dt>Car<dd>38.00</dl></section>
+  <section class="area-map" aria-label="Harbour map"><svg viewBox="0 0 400 200" preserveAspectRatio="xMinYMid slice" role="img" aria-label="Skerry harbour and the open sea"><path d="M0 0H120L150 60L90 120L130 200H0Z" fill="#8fa99a"/><path d="M120 66H190" stroke="#18262e" stroke-width="4"/></svg></section>
+  <section class="area-timetable" aria-label="Timetable"><h2>Winter timetable</h2><p>From 1 November, four sailings a day; none on 25 December.</p></section>
 </main>
 </html>
 `;

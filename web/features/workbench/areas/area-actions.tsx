@@ -101,6 +101,11 @@ export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, ch
           Remove {area.name}
         </button>
       )}
+      {area && (
+        <Link className="btn btn-sm btn-quiet" href={`${path}/publish?about=${area.id}#comment-about`} prefetch={false}>
+          Comment on it
+        </Link>
+      )}
       {resolution && (
         <button type="button" className="btn btn-sm btn-quiet" onClick={onWordMap}>
           As a word map…

@@ -17,6 +17,7 @@ import { Num } from "@/ui/num";
 import { TextField } from "@/ui/text-field";
 import { CountTerm, FixedTerm, LengthTerm, Sign } from "../sums/term";
 import { withPlacement } from "./area-edits";
+import { AreaInside } from "./area-inside";
 
 type Props = {
   readonly layout: Layout;
@@ -253,64 +254,7 @@ const Chosen = ({ layout, at, one, base, readOnly, onLayout, resolution }: Chose
             </>
           )}
           {own && (
-            <>
-              <CountTerm
-                key={`${key} own count`}
-                label="Columns inside"
-                value={own.count}
-                most={96}
-                base={base}
-                disabled={readOnly}
-                onValue={(value) => set({ inside: { ...own, count: value } })}
-              />
-              <LengthTerm
-                key={`${key} own gutter`}
-                label="Gutter inside"
-                text={own.gutter}
-                units={["px", "rem", "fr"]}
-                base={base}
-                disabled={readOnly}
-                onText={(text) => set({ inside: { ...own, gutter: text } })}
-              />
-              <LengthTerm
-                key={`${key} own margin`}
-                label="Margins inside"
-                text={own.margin.start}
-                units={["px", "rem", "%"]}
-                base={base}
-                disabled={readOnly}
-                onText={(text) => set({ inside: { ...own, margin: { start: text, end: text } } })}
-              />
-              {one.inside && (
-                <FixedTerm label="Column inside">
-                  <Num value={one.inside.column} />
-                </FixedTerm>
-              )}
-              <label className="inline">
-                <input
-                  name="inside-baseline"
-                  type="checkbox"
-                  className="form-check-input m-0"
-                  checked={own.baseline !== null}
-                  disabled={readOnly}
-                  onChange={(event) =>
-                    set({ inside: { ...own, baseline: event.target.checked ? { step: "4px", offset: "0px", emphasis: 4 } : null } })
-                  }
-                />
-                Baseline inside
-              </label>
-              {own.baseline && (
-                <LengthTerm
-                  key={`${key} own baseline`}
-                  label="Step inside"
-                  text={own.baseline.step}
-                  least="above-zero"
-                  base={base}
-                  disabled={readOnly}
-                  onText={(text) => set({ inside: { ...own, baseline: { step: text, offset: "0px", emphasis: 4 } } })}
-                />
-              )}
-            </>
+            <AreaInside id={key} own={own} inside={one.inside} base={base} readOnly={readOnly} onOwn={(next) => set({ inside: next })} />
           )}
         </div>
       )}

@@ -1,8 +1,14 @@
 "use client";
 
 import {
+  type AreaBox,
+  areaBoxes,
   type AreaGeometry,
   type AreaGrid,
+  bandOf,
+  columnAt,
+  rowAt,
+  rowPitch,
   columnLine,
   columnsTogether,
   type Place,
@@ -14,11 +20,11 @@ import {
 } from "@ypsiline/core";
 import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from "react";
 import { Num } from "@/ui/num";
-import { type AreaBox, areaBoxes, bandOf, columnAt, rowAt, rowPitch } from "./area-boxes";
 import { type Edge, moved } from "./area-edits";
 
-/** What the sheet's areas do when they are worked on; null where they are only seen. */
+/** What the sheet's areas do when they are worked on; null where they are only seen. Who may not edit chooses them only. */
 export type AreaWork = {
+  readonly readOnly: boolean;
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
   readonly onPlace: (id: string, place: Place) => void;
@@ -27,6 +33,8 @@ export type AreaWork = {
 
 type Props = {
   readonly resolution: Resolution;
+  /** How much of the page is drawn, px of layout. */
+  readonly length: number;
   /** Screen px per px of layout. */
   readonly scale: number;
   readonly left: number;
@@ -71,7 +79,7 @@ const between = (column: number, row: number, toColumn: number, toRow: number): 
 };
 
 /** A breakpoint's areas over its sheet, like rooms on a floor plan; where they are worked on they are chosen, moved, resized and drawn here. */
-export const AreasOverlay = ({ resolution, scale, left, top, work, faint }: Props) => {
+export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint }: Props) => {
   const field = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
   const boxes = useMemo(() => areaBoxes(resolution), [resolution]);
@@ -101,13 +109,17 @@ export const AreasOverlay = ({ resolution, scale, left, top, work, faint }: Prop
   const begin = (event: PointerEvent, box: AreaBox, edge: Edge): void => {
     if (!work || event.button !== 0) return;
     event.stopPropagation();
+    // A finger scrolls the sheet until it has chosen what it moves.
+    const byTouch = event.pointerType === "touch" && box !== chosen;
     work.onChoose(box.one.area.id);
+    if (work.readOnly || byTouch) return;
     field.current?.setPointerCapture(event.pointerId);
     const { placement } = box.one;
     setDrag({ kind: "move", box, edge, ...at(event), place: placement });
   };
   const draw = (event: PointerEvent): void => {
     if (!work || event.button !== 0 || event.target !== field.current) return;
+    if (work.readOnly || event.pointerType === "touch") return work.onChoose(null);
     const point = at(event);
     const grid = chosen?.one.inside && inBox(chosen, point) ? chosen.one.inside : root;
     field.current?.setPointerCapture(event.pointerId);
@@ -133,7 +145,7 @@ export const AreasOverlay = ({ resolution, scale, left, top, work, faint }: Prop
     if (!work) return;
     const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
     if (event.key === "Escape") return work.onChoose(null);
-    if (!by || event.altKey || event.ctrlKey || event.metaKey) return;
+    if (!by || work.readOnly || event.altKey || event.ctrlKey || event.metaKey) return;
     event.preventDefault();
     event.stopPropagation();
     const [columns = 0, rows = 0] = by;
@@ -151,8 +163,8 @@ export const AreasOverlay = ({ resolution, scale, left, top, work, faint }: Prop
   return (
     <div
       ref={field}
-      className={`areas-overlay ${work ? "working" : ""} ${faint ? "faint" : ""}`}
-      style={{ left, top, width: toNumber(resolution.width) * scale, height: toNumber(resolution.height) * scale }}
+      className={`areas-overlay ${work ? "working" : ""} ${work?.readOnly ? "read-only" : ""} ${faint ? "faint" : ""}`}
+      style={{ left, top, width: toNumber(resolution.width) * scale, height: length * scale }}
       onPointerDown={draw}
       onPointerMove={(event) => drag && setDrag(dragged(drag, at(event)))}
       onPointerUp={end}
@@ -162,9 +174,12 @@ export const AreasOverlay = ({ resolution, scale, left, top, work, faint }: Prop
         const { one } = box;
         const isChosen = chosen === box;
         const plate = (
-          <span className="area-plate" aria-hidden="true">
-            {one.area.name} <span className="num">{one.placement.span}</span>
-          </span>
+          <>
+            <InnerGrid box={box} scale={scale} />
+            <span className="area-plate" aria-hidden="true">
+              {one.area.name} <span className="num">{one.placement.span}</span>
+            </span>
+          </>
         );
         const className = `area-box depth-${one.depth} ${isChosen ? "chosen" : ""} ${box.band ? "band" : ""} ${one.placement.leaves === "none" ? "" : "leaves"}`;
         return work ? (
@@ -199,9 +214,8 @@ export const AreasOverlay = ({ resolution, scale, left, top, work, faint }: Prop
               </>
             )}
           </span>
-          {edges.map((edge) => (
-            <span key={edge} className={`area-grip ${edge}`} onPointerDown={(event) => begin(event, chosen, edge)} />
-          ))}
+          {!work.readOnly &&
+            edges.map((edge) => <span key={edge} className={`area-grip ${edge}`} onPointerDown={(event) => begin(event, chosen, edge)} />)}
         </div>
       )}
       {work && chosen && !drag && <Spaces boxes={boxes} chosen={chosen} scale={scale} />}
@@ -235,6 +249,37 @@ const ghostBox = (
   const outer = drag.kind === "draw" ? boxes.find(({ one }) => one.area.id === drag.within) : null;
   const base = grid === root ? 0 : drag.kind === "move" ? drag.box.top - (drag.box.one.row - 1) * band : (outer?.top ?? 0);
   return { left, width, top: base + (line - 1) * band, height: rowSpan * band };
+};
+
+/** The columns and the baseline of a grid of an area's own, inside its box. */
+const InnerGrid = ({ box, scale }: { readonly box: AreaBox; readonly scale: number }) => {
+  const { inside } = box.one;
+  if (inside?.kind !== "own") return null;
+  const [column, gutter] = [toNumber(inside.column), toNumber(inside.gutter)];
+  const left = (toNumber(inside.start) - box.left) * scale;
+  const pitch = (column + gutter) * scale;
+  const step = inside.baseline ? toNumber(inside.baseline.step) * scale : 0;
+  return (
+    <span className="area-inner" aria-hidden="true">
+      {column > 0 && pitch >= 3 && (
+        <span
+          className="area-inner-columns"
+          style={{
+            left,
+            width: inside.count * pitch - gutter * scale,
+            backgroundImage: `linear-gradient(to right, var(--column) ${column * scale}px, transparent 0)`,
+            backgroundSize: `${pitch}px 100%`,
+          }}
+        />
+      )}
+      {inside.baseline && step >= 1.5 && (
+        <span
+          className="area-inner-lines"
+          style={{ backgroundSize: `100% ${step}px`, backgroundPositionY: toNumber(inside.baseline.offset) * scale }}
+        />
+      )}
+    </span>
+  );
 };
 
 /** White space from the chosen area to its neighbours, each with its rows or columns. */

@@ -13,5 +13,7 @@ export const areas: Facet = {
   said: "areas",
   layer: { id: "areas", name: "Areas", key: "6" },
   measures: "widths",
-  Line: ({ onBreakpoint: _, onWidth: _width, onCarry: _carry, onChoose: _choose, ...props }) => <AreasLine {...props} />,
+  Line: ({ onBreakpoint: _, onWidth: _width, onCarry: _carry, onChoose: _choose, length: _length, onLength: _onLength, ...props }) => (
+    <AreasLine {...props} />
+  ),
 };

@@ -20,6 +20,9 @@ export type LineProps = {
   /** The area that is worked on; null where none is. */
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
+  /** How much of a page is drawn, px; null where it is the drawn-at height. */
+  readonly length: number | null;
+  readonly onLength: (length: number | null) => void;
 };
 
 /** A side that a breakpoint is worked on from: all that bar, panel, sheet, keys, help and carrying over know of it. */

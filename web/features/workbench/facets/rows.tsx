@@ -8,7 +8,7 @@ export const rows: Facet = {
   said: "rows",
   layer: { id: "rows", name: "Rows", key: "2" },
   measures: "heights",
-  Line: ({ layout, breakpoint, base, readOnly, onBreakpoint, onCarry }) => {
+  Line: ({ layout, breakpoint, base, readOnly, onBreakpoint, onCarry, length, onLength }) => {
     const { baseline, drawnAt } = breakpoint;
     const root = rootFontSize(layout);
     const context = { width: fromJsonNumber(drawnAt.width), rootFontSize: root };
@@ -22,6 +22,8 @@ export const rows: Facet = {
         readOnly={readOnly}
         onBreakpoint={onBreakpoint}
         onCarry={onCarry}
+        length={length}
+        onLength={onLength}
       />
     );
   },

@@ -6,6 +6,8 @@ type Props = {
   readonly path: string;
   readonly x: (value: number) => number;
   readonly y: number;
+  /** Screen px per px of layout. */
+  readonly scale: number;
   readonly size: { readonly width: number; readonly height: number };
 };
 
@@ -28,19 +30,21 @@ const placeOf = ({ terms, columns, width }: Resolution, number: string | undefin
 };
 
 /** Open comments on the breakpoint that is drawn, as flags where they belong; each leads to its thread. */
-export const CommentFlags = ({ resolution, comments, path, x, y, size }: Props) => {
-  const here = comments.filter(({ about }) => about.split(" ")[0] === resolution.breakpoint.id);
+export const CommentFlags = ({ resolution, comments, path, x, y, scale, size }: Props) => {
+  const areas = new Map(resolution.areas.map((one) => [one.area.id, one]));
+  const here = comments.filter(({ about }) => about.split(" ")[0] === resolution.breakpoint.id || areas.has(about));
   if (here.length === 0) return null;
   return (
     <svg className="comment-flags" width={size.width} height={size.height}>
       {here.map(({ id, about, words }, index) => {
-        const at = x(Math.max(0, placeOf(resolution, about.split(" ")[1])));
-        const top = y + 32 + (index % 4) * 20;
+        const area = areas.get(about);
+        const at = x(Math.max(0, area ? toNumber(area.left) + toNumber(area.width) / 2 : placeOf(resolution, about.split(" ")[1])));
+        const top = y + 32 + (index % 4) * 20 + (area?.top ? toNumber(area.top) * scale : 0);
         return (
           <a key={id} href={`${path}#comment-${id}`} aria-label={`Open comment: ${words}`}>
             <title>{words}</title>
-            <rect x={at - 2} y={y - 4} width="22" height={top + 16 - y} fill="transparent" />
-            <path d={`M${at} ${y - 4}V${top}`} stroke="var(--row-edge)" strokeWidth="1.2" />
+            <rect x={at - 2} y={area ? top - 12 : y - 4} width="24" height={area ? 24 : top + 16 - y} fill="transparent" />
+            <path d={area ? `M${at} ${top - 12}V${top}` : `M${at} ${y - 4}V${top}`} stroke="var(--row-edge)" strokeWidth="1.2" />
             <path d={`M${at} ${top - 8}h18v14h-12l-6 5z`} fill="var(--row)" stroke="var(--row-edge)" />
             <path d={`M${at + 4} ${top - 3}h10M${at + 4} ${top + 1}h7`} stroke="var(--row-edge)" />
           </a>

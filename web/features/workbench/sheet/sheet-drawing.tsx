@@ -1,4 +1,4 @@
-import { add, type Resolution, subtract, toNumber } from "@ypsiline/core";
+import { add, type Resolution, rowAt, toNumber } from "@ypsiline/core";
 import { memo } from "react";
 import type { FindingPlace } from "../findings/finding-place";
 import type { Facet, Layer, Shown } from "../facets/facet";
@@ -9,6 +9,8 @@ const hatchPitch = 10;
 
 type Props = {
   readonly resolution: Resolution;
+  /** How much of the page is drawn, px of layout: its drawn-at height, or more. */
+  readonly length: number;
   readonly shown: Shown;
   readonly facet: Facet;
   /** Screen px per px of layout. */
@@ -19,6 +21,9 @@ type Props = {
   /** Px of the mesh's step, where the breakpoint has one. */
   readonly mesh: number | null;
 };
+
+/** Rows are told apart from 1.5 px on: so many fill any screen. */
+const mostRowsDrawn = 4_000;
 
 /** How strongly each layer is drawn: the facet looked at stands out, the others stay as faint as they can be read. */
 const strength = (facet: Facet, layer: Layer): number =>
@@ -38,31 +43,32 @@ const Repeated = ({ of, sight, colour }: { of: LinesOf; sight: Sight; colour: st
 /**
  * One breakpoint's lines from the top left of its sheet, in screen px. Every position is resolve's, times the scale.
  */
-export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, facet, scale, mark, sight, mesh }: Props) {
-  const { terms, columns, rows, baseline, breakpoint } = resolution;
+export const SheetDrawing = memo(function SheetDrawing({ resolution, length, shown, facet, scale, mark, sight, mesh }: Props) {
+  const { terms, columns, rows, baseline, breakpoint, grid } = resolution;
   const px = (value: Parameters<typeof toNumber>[0]): number => toNumber(value) * scale;
   const width = px(resolution.width);
-  const height = px(resolution.height);
+  const height = length * scale;
   const start = Math.max(0, px(terms.container.start));
   const end = Math.max(0, px(terms.margin.end));
   const container = Math.max(0, px(terms.container.width));
   const named = px(terms.column) >= 16;
   const step = baseline ? px(baseline.step) : 0;
-  const rowsTall = rows?.tracks[0] ? px(rows.tracks[0].height) : 0;
   const meshStep = mesh === null ? 0 : mesh * scale;
   const meshLines = { step: meshStep, every: breakpoint.mesh?.emphasis ?? 8, offset: 0 };
   const inSheet: Sight = { from: Math.max(0, sight.from), until: Math.min(height, sight.until) };
   // Rows closer than this run into one tone and cost a shape each.
+  // Areas stand on rows, whether those are drawn or not: their numbers stand down the start of the sheet.
+  const numbered = facet.id === "areas" ? "areas" : facet.measures;
   const drawRows = rows !== null && px(rows.pitch) >= 1.5;
 
   // A sheet may have thousands of rows; those in sight are a few hundred at most.
-  const seenRows = drawRows
-    ? rows.tracks.flatMap((track, index) => {
-        const top = px(track.start);
-        const bottom = top + px(track.height);
-        return top <= sight.until && bottom >= sight.from ? [{ track, index }] : [];
-      })
-    : [];
+  const seenRows: { readonly row: number; readonly top: number; readonly tall: number }[] = [];
+  if (drawRows && grid.rows)
+    for (let row = rowAt(grid, inSheet.from / scale, 1); seenRows.length < mostRowsDrawn; row += 1) {
+      const top = px(grid.rows.start(row));
+      if (top >= height || top > inSheet.until) break;
+      seenRows.push({ row, top, tall: Math.max(0, px(grid.rows.end(row)) - top) });
+    }
 
   const gutters = columns.slice(1).flatMap(({ start: next }, index) => {
     const before = columns[index];
@@ -88,13 +94,13 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
       )}
       {shown.rows && drawRows && (
         <g opacity={strength(facet, "rows")}>
-          {seenRows.map(({ track, index }) => (
+          {seenRows.map(({ row, top, tall }) => (
             <rect
-              key={index}
+              key={row}
               x={start}
-              y={px(track.start)}
+              y={top}
               width={container}
-              height={Math.max(0, px(track.height))}
+              height={Math.min(tall, height - top)}
               fill="var(--row)"
               fillOpacity="0.75"
               stroke="var(--row-edge)"
@@ -131,18 +137,18 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
           />
         </g>
       )}
-      {shown.rows && drawRows && facet.measures === "heights" && (
+      {drawRows && (numbered === "areas" || (shown.rows && numbered === "heights")) && (
         <g>
-          {seenRows.map(({ track, index }) => {
+          {seenRows.map(({ row, top, tall }) => {
             const every = Math.max(1, Math.ceil(13 / px(rows.pitch)));
-            const part = toNumber(subtract(resolution.height, add(track.start, track.height))) < 0;
+            const part = top + tall > height + 1e-6;
             // Where rows are low not every number has room; a row that the sheet cuts is always named.
-            if ((index + 1) % every !== 0 && !part) return null;
+            if (row % every !== 0 && !part) return null;
             return (
               <text
-                key={index}
-                x={start + 8}
-                y={px(track.start) + Math.min(rowsTall, px(rows.pitch)) / 2 + 4}
+                key={row}
+                x={numbered === "areas" ? 4 : start + 8}
+                y={top + Math.min(tall, px(rows.pitch)) / 2 + 4}
                 fontSize="11"
                 fill="#3b4093"
                 className="num"
@@ -150,7 +156,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, shown, face
                 strokeWidth="3"
                 paintOrder="stroke"
               >
-                {index + 1}
+                {row}
                 {part && " · part row"}
               </text>
             );

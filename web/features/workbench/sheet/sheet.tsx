@@ -85,6 +85,8 @@ type Props = {
   readonly onReadingDone: () => void;
   readonly size: SheetSize;
   readonly onSize: (size: SheetSize) => void;
+  /** How much of a page is drawn, px; the drawn-at height where that is more, or nothing is asked for. */
+  readonly length: number | null;
   /** What areas do when they are worked on; null in other facets. */
   readonly areas: AreaWork | null;
 };
@@ -111,6 +113,7 @@ export const Sheet = memo(function Sheet({
   onReadingDone,
   size,
   onSize,
+  length,
   areas,
 }: Props) {
   const { ref, width, height } = useSize<HTMLDivElement>();
@@ -119,7 +122,7 @@ export const Sheet = memo(function Sheet({
   const heights = facet.measures === "heights" && shown.dimensions && rows !== null;
   const left = heights ? insetForHeights : inset;
   const W = toNumber(resolution.width);
-  const H = toNumber(resolution.height);
+  const H = Math.max(toNumber(resolution.height), length ?? 0);
   const room = Math.max(0, height - above - below);
   const fitting = (width - left - inset) / W;
   const scale = Math.max(0.01, size === "actual" ? 1 : size === "whole" ? Math.min(fitting, room / H) : fitting);
@@ -131,7 +134,9 @@ export const Sheet = memo(function Sheet({
   const sight = useMemo(() => ({ from: step - ahead, until: step + height + 2 * ahead }), [step, height]);
   const meshLength = resolution.breakpoint.mesh && parseLength(resolution.breakpoint.mesh.step);
   const mesh = meshLength ? toNumber(toPx(meshLength, { width: resolution.width, rootFontSize: rootFontSize(layout) })) : null;
-  const drawing = <SheetDrawing resolution={resolution} shown={shown} facet={facet} scale={scale} mark={mark} sight={sight} mesh={mesh} />;
+  const drawing = (
+    <SheetDrawing resolution={resolution} length={H} shown={shown} facet={facet} scale={scale} mark={mark} sight={sight} mesh={mesh} />
+  );
   const right = x(W);
   const bottom = above + full;
   const seenFrom = Math.max(0, Math.round(scroll.top / scale));
@@ -171,7 +176,15 @@ export const Sheet = memo(function Sheet({
                   ))}
             </svg>
             {shown.areas && resolution.areas.length + (areas ? 1 : 0) > 0 && (
-              <AreasOverlay resolution={resolution} scale={scale} left={left} top={above} work={areas} faint={facet.id !== "areas"} />
+              <AreasOverlay
+                resolution={resolution}
+                length={H}
+                scale={scale}
+                left={left}
+                top={above}
+                work={areas}
+                faint={facet.id !== "areas"}
+              />
             )}
             <CommentFlags
               resolution={resolution}
@@ -179,7 +192,8 @@ export const Sheet = memo(function Sheet({
               path={commentsPath}
               x={x}
               y={above}
-              size={{ width: paper.width, height }}
+              scale={scale}
+              size={{ width: paper.width, height: paper.height }}
             />
             <div className="sheet-dimensions" style={{ width: paper.width }}>
               {shown.dimensions && (
@@ -208,7 +222,7 @@ export const Sheet = memo(function Sheet({
         <Choice label="Size of the sheet" values={sheetSizes} words={sizeNames} value={size} onChange={onSize} />
         <span className="sheet-scale num quiet">
           {scale >= 1 ? `${toScale(scale)} : 1` : `1 : ${toScale(1 / scale)}`}
-          {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ${toDecimal(resolution.height)} high` : ""}
+          {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ${H} high` : ""}
         </span>
       </span>
     </div>

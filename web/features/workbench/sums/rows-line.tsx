@@ -9,6 +9,7 @@ import {
   type Exact,
   fromJsonNumber,
   isWhole,
+  limits,
   type Length,
   type LengthUnit,
   multiply,
@@ -27,7 +28,7 @@ import {
 } from "@ypsiline/core";
 import { useState } from "react";
 import { Num } from "@/ui/num";
-import type { Fault } from "@/ui/number-field";
+import { type Fault, NumberField } from "@/ui/number-field";
 import { FixedTerm, LengthTerm, Sign, Term } from "./term";
 
 type Props = {
@@ -39,6 +40,9 @@ type Props = {
   readonly readOnly: boolean;
   readonly onBreakpoint: (breakpoint: Breakpoint) => string | null;
   readonly onCarry: (() => void) | null;
+  /** How much of a page is drawn, px; null where it is the drawn-at height. */
+  readonly length: number | null;
+  readonly onLength: (length: number | null) => void;
 };
 
 const starts = (kind: Rows["kind"], base: string): Rows =>
@@ -52,7 +56,7 @@ const kindWords = { none: "no rows", repeating: "repeating", dividing: "dividing
  * The sum of a breakpoint's rows over its drawn-at height. Repeating rows run from the top; dividing rows share the
  * height. As in the sum of columns any term can be typed, and any other made to give way.
  */
-export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBreakpoint, onCarry }: Props) => {
+export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBreakpoint, onCarry, length, onLength }: Props) => {
   const { rows, drawnAt } = breakpoint;
   const sheet = fromJsonNumber(drawnAt.height);
   const context = { width: fromJsonNumber(drawnAt.width), rootFontSize };
@@ -140,6 +144,23 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
         />
       )}
       <span className="flex-grow-1" />
+      <span className="inline draw-to">
+        Draw to
+        <NumberField
+          label="Draw page to"
+          shown={String(Math.max(drawnAt.height, length ?? 0))}
+          text={String(Math.max(drawnAt.height, length ?? 0))}
+          units={["px"]}
+          base={base}
+          onEnter={({ value }) => {
+            const next = Number(toDecimal(value, 3));
+            if (!(next >= 1 && next <= limits.size)) return "Type a height from 1 to 20,000";
+            // The drawn-at height is the least that is drawn.
+            onLength(next <= drawnAt.height ? null : next);
+            return null;
+          }}
+        />
+      </span>
       {onCarry && (
         <button type="button" className="btn btn-sm btn-quiet" onClick={onCarry}>
           Set for other breakpoints…

@@ -23,6 +23,7 @@ import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
 import { may } from "@/server/permissions";
 import { projectsOf } from "@/server/projects";
+import { queryOf } from "@/server/query";
 import { latestReview } from "@/server/reviews";
 import { readDraft } from "@/server/specs";
 import { highestVersion } from "@/server/versions";
@@ -34,9 +35,12 @@ import { Said } from "@/ui/num";
 
 export const metadata: Metadata = { title: "Review & publish" };
 
-type Props = { readonly params: Promise<{ team: string; spec: string }> };
+type Props = {
+  readonly params: Promise<{ team: string; spec: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
 
-export default async function PublishPage({ params }: Props) {
+export default async function PublishPage({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
   const path = `/specs/${team}/${slug}`;
   const { spec } = await requireSpec(team, slug, "read-draft", `${path}/publish`);
@@ -102,7 +106,14 @@ export default async function PublishPage({ params }: Props) {
               {layout.breakpoints.map(({ name }) => name).join(", ")}.
             </p>
           )}
-          <Comments team={team} spec={slug} layout={layout} comments={comments} mayComment={may(spec.role, "comment")} />
+          <Comments
+            team={team}
+            spec={slug}
+            layout={layout}
+            comments={comments}
+            mayComment={may(spec.role, "comment")}
+            about={(await queryOf(searchParams))["about"] ?? "spec"}
+          />
           <h2 className="mt-4">{counts.length === 0 ? "All checks hold" : `Open: ${counts.join(", ")}`}</h2>
           <ul className="findings">
             {open.map((finding) => {

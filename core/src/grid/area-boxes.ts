@@ -1,4 +1,6 @@
-import { type AreaGeometry, type AreaGrid, columnLine, type Resolution, toNumber } from "@ypsiline/core";
+import { toNumber } from "../exact/exact";
+import { type AreaGeometry, type AreaGrid, columnLine } from "./areas";
+import type { Resolution } from "./resolve";
 
 /** Where an area is drawn, px of layout. */
 export type AreaBox = {
