@@ -76,7 +76,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await expect(cell(page, "Picture", desk)).toHaveValue("8–12");
 
   // To the phone, one below the other.
-  await page.getByLabel("Carry over").selectOption("stacked");
+  await page.getByLabel("Carry over as").selectOption("stacked");
   const phone = (await ledger(page).getByRole("columnheader").nth(1).innerText()).split(" ")[0] ?? "";
   await expect(cell(page, "Picture", phone)).toHaveValue(/^1–\d+$/);
 

@@ -1,6 +1,7 @@
-import { compare, equals, type Exact } from "../../exact/exact";
+import { add, compare, equals, type Exact } from "../../exact/exact";
 import { toJson } from "../../exact/show";
 import { name, words } from "../../words/words";
+import type { AreaGeometry, AreaGrid } from "../../grid/areas";
 import { spaceBelow, type WhiteSpace } from "../../grid/white-space";
 import { placeFix, placementPath } from "../areas";
 import type { Found, Rule } from "../types";
@@ -17,6 +18,24 @@ const usual = (pairs: readonly Known[]): Exact | null => {
   const [first] = [...times.values()].sort((a, b) => b.count - a.count || compare(a.distance, b.distance));
   return first?.distance ?? null;
 };
+
+/**
+ * The row that begins at a distance under an area, where there is one: as many rows on as in another gap may come out
+ * otherwise where rows that divide go on past the end of their section.
+ */
+const rowAtDistance = ({ bottom, row, rowSpan }: AreaGeometry, { rows }: AreaGrid, distance: Exact): readonly number[] => {
+  if (!rows?.top || !bottom) return [];
+  const wanted = add(bottom, distance);
+  for (let next = row + rowSpan; next <= row + rowSpan + mostRowsOn; next += 1) {
+    const start = compare(add(rows.top, rows.start(next)), wanted);
+    if (start === 0) return [next];
+    if (start > 0) return [];
+  }
+  return [];
+};
+
+/** Most rows on that are looked at: areas stand in rows up to 10,000. */
+const mostRowsOn = 10_000;
 
 /** Vertical gaps between neighbouring areas of one kind are equal, among those that stand in one area. */
 export const equalGaps: Rule<"equal-gaps"> = {
@@ -42,8 +61,7 @@ export const equalGaps: Rule<"equal-gaps"> = {
         const distance = usual(own);
         const pair = own.find((one) => distance && equals(one.distance, distance));
         const other = own.find((one) => distance && !equals(one.distance, distance));
-        if (!pair || !other) return [];
-        const row = other.from.row + other.from.rowSpan + pair.between;
+        if (!pair || !other || !distance) return [];
         const told = ({ from, to, distance: far, between }: Known) => ({
           from: from.area.name,
           to: to.area.name,
@@ -54,7 +72,9 @@ export const equalGaps: Rule<"equal-gaps"> = {
           breakpoint: at.breakpoint.id,
           path: placementPath(checked, at, other.to.area.id),
           facts: { kind: pair.from.area.kind ?? "", usual: told(pair), other: told(other) },
-          fixes: [placeFix(checked, at, other.to, "area", `row ${row}`, { row })],
+          fixes: rowAtDistance(other.from, other.to.on, distance).map((row) =>
+            placeFix(checked, at, other.to, "area", `row ${row}`, { row }),
+          ),
         };
         return [found];
       });

@@ -3,6 +3,7 @@
 import { type Breakpoint, carryAreas, carryWays, type CarryWay, type Layout, type Resolution, toDecimal } from "@ypsiline/core";
 import { AppWindow } from "lucide-react";
 import Link from "next/link";
+import { useState } from "react";
 import { addArea, besideBefore, hideAt, mayAddArea, ownRow, placeAt, removeArea, withPlacement } from "./area-edits";
 
 type Props = {
@@ -27,6 +28,8 @@ const wayWords: Readonly<Record<CarryWay, string>> = {
 /** What is done with areas as a whole: adding, placing by what stands before, showing, carrying to other breakpoints. */
 export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, chosen, onChoose, onWordMap, onLayout }: Props) => {
   const at = breakpoint.id;
+  const [to, setTo] = useState("every");
+  const others = layout.breakpoints.filter(({ id }) => id !== at);
   const one = resolution?.areas.find(({ area }) => area.id === chosen) ?? null;
   const area = layout.areas.find(({ id }) => id === chosen) ?? null;
   const add = (): void => {
@@ -118,28 +121,44 @@ export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, ch
       )}
       <span className="flex-grow-1" />
       {layout.breakpoints.length > 1 && layout.areas.length > 0 && (
-        <label className="inline">
+        <span className="inline carry-areas" role="group" aria-label="Carry over">
           Carry over
           <select
+            name="carry-to"
+            aria-label="Carry over to"
+            className="form-select form-select-sm"
+            value={others.some(({ id }) => id === to) ? to : "every"}
+            disabled={readOnly}
+            onChange={(event) => setTo(event.target.value)}
+          >
+            <option value="every">to every breakpoint</option>
+            {others.map(({ id, name }) => (
+              <option key={id} value={id}>
+                to {name}
+              </option>
+            ))}
+          </select>
+          <select
             name="carry-areas"
+            aria-label="Carry over as"
             className="form-select form-select-sm"
             value=""
             disabled={readOnly}
             onChange={(event) => {
               const way = carryWays.find((each) => each === event.target.value);
               if (!way) return;
-              const others = layout.breakpoints.filter(({ id }) => id !== at);
-              onLayout(others.reduce((next, { id }) => carryAreas(next, at, id, way), layout));
+              const targets = others.some(({ id }) => id === to) ? [to] : others.map(({ id }) => id);
+              onLayout(targets.reduce((next, id) => carryAreas(next, at, id, way), layout));
             }}
           >
-            <option value="">to every breakpoint…</option>
+            <option value="">as…</option>
             {carryWays.map((way) => (
               <option key={way} value={way}>
                 {wayWords[way]}
               </option>
             ))}
           </select>
-        </label>
+        </span>
       )}
     </div>
   );

@@ -58,6 +58,9 @@ type Drag =
 
 const edges = ["start", "end", "top", "bottom"] as const satisfies readonly Edge[];
 
+/** Two grips and something between them, screen px: in less they would cover the area and its neighbours. Keys and numbers still size it. */
+const leastForGrips = 36;
+
 /** "Sailings 8: columns 5 to 12, rows 7 to 22, leaves the grid"; begins with what its plate shows. */
 const label = ({ area, placement, row, rowSpan, on }: AreaGeometry): string => {
   const { column, span, leaves } = placement;
@@ -215,7 +218,9 @@ export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint
             )}
           </span>
           {!work.readOnly &&
-            edges.map((edge) => <span key={edge} className={`area-grip ${edge}`} onPointerDown={(event) => begin(event, chosen, edge)} />)}
+            edges
+              .filter((edge) => chosen[edge === "start" || edge === "end" ? "width" : "height"] * scale >= leastForGrips)
+              .map((edge) => <span key={edge} className={`area-grip ${edge}`} onPointerDown={(event) => begin(event, chosen, edge)} />)}
         </div>
       )}
       {work && chosen && !drag && <Spaces boxes={boxes} chosen={chosen} scale={scale} />}
