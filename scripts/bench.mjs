@@ -61,6 +61,12 @@ const dragged = async (browser, context, url) => {
   const perSecond = await frames();
   await page.mouse.up();
   const { traceEvents } = JSON.parse((await browser.stopTracing()).toString());
+  await page.close();
+  return { ...tasksOf(traceEvents), perSecond };
+};
+
+/** The tasks of pages' main threads in a trace. */
+const tasksOf = (traceEvents) => {
   const main = traceEvents.find(({ name, args }) => name === "thread_name" && args?.name === "CrRendererMain");
   const renderers = new Set(
     traceEvents
@@ -70,14 +76,84 @@ const dragged = async (browser, context, url) => {
   const tasks = traceEvents
     .filter(({ ph, name, pid, tid }) => ph === "X" && /RunTask/.test(name) && renderers.has(`${pid} ${tid}`))
     .map(({ dur }) => dur / 1000);
-  await page.close();
-  return {
-    known: Boolean(main),
-    tasks: tasks.length,
-    longest: Math.max(0, ...tasks),
-    long: tasks.filter((ms) => ms > 50).length,
-    perSecond,
+  return { known: Boolean(main), tasks: tasks.length, longest: Math.max(0, ...tasks), long: tasks.filter((ms) => ms > 50).length };
+};
+
+/** A spec with as many areas as there may be, on a sheet of 20,000 px with lines of 4. */
+const fullOfAreas = async (context, address) => {
+  const made = await context.request.post(`${address}/api/specs`, {
+    data: { team: "skerry", name: "Two hundred areas", start: { kind: "columns", width: 1440, columns: 12 } },
+  });
+  const { team, spec } = await made.json();
+  const draft = await (await context.request.get(`${address}/api/drafts/${team}/${spec}`)).json();
+  const { layout } = draft;
+  const desk = layout.breakpoints.at(-1);
+  const changes = [
+    { path: ["breakpoints", desk.id, "drawnAt", "height"], from: desk.drawnAt.height, to: 20_000 },
+    { path: ["breakpoints", desk.id, "rows"], from: null, to: { kind: "repeating", height: "4px", gutter: "0px", offset: "0px" } },
+    { path: ["breakpoints", desk.id, "baseline"], from: null, to: { step: "4px", offset: "0px", emphasis: 4 } },
+    ...Array.from({ length: 200 }, (_, index) => ({
+      path: ["areas", `a${index}`],
+      to: {
+        id: `a${index}`,
+        name: `Area ${index}`,
+        placements: Object.fromEntries(
+          layout.breakpoints.map(({ id, columns: { count } }) => [
+            id,
+            {
+              column: 1 + (index % 4) * (count / 4),
+              span: count / 4,
+              row: 1 + Math.floor(index / 4) * 100,
+              rowSpan: 80,
+              leaves: "none",
+              over: false,
+              inside: null,
+            },
+          ]),
+        ),
+      },
+    })),
+  ];
+  for (let from = 0; from < changes.length; from += 50) {
+    const answer = await context.request.post(`${address}/api/drafts/${team}/${spec}`, {
+      data: { revision: draft.revision, changes: changes.slice(from, from + 50) },
+    });
+    if (!answer.ok()) throw new Error(await answer.text());
+  }
+  return `${address}/specs/${team}/${spec}?at=${desk.id}&facet=areas`;
+};
+
+/** Scrolls the sheet of areas and drags one of them to and fro; the browser's own trace tells the long tasks and the frames. */
+const workedOn = async (browser, context, url) => {
+  const page = await context.newPage();
+  await page.goto(url);
+  await page.locator('[data-area="a5"]').waitFor();
+  await page.waitForTimeout(1500);
+  const sheet = await page.locator(".sheet-scroll").boundingBox();
+  const middle = [sheet.x + sheet.width / 2, sheet.y + sheet.height / 2];
+  const measured = async (work) => {
+    await browser.startTracing(page, { categories: ["toplevel", "devtools.timeline"] });
+    const frames = await countFrames(page);
+    await work();
+    const perSecond = await frames();
+    return { ...tasksOf(JSON.parse((await browser.stopTracing()).toString()).traceEvents), perSecond };
   };
+  await page.mouse.move(...middle);
+  const scrolled = await measured(async () => {
+    for (let turn = 0; turn < 60; turn += 1) await page.mouse.wheel(0, turn < 40 ? 160 : -160);
+  });
+  await page.locator(".sheet-scroll").evaluate((element) => element.scrollTo(0, 0));
+  await page.waitForTimeout(300);
+  const box = await page.locator('[data-area="a5"]').boundingBox();
+  const drag = await measured(async () => {
+    await page.mouse.move(box.x + box.width / 2, box.y + 20);
+    await page.mouse.down();
+    for (let turn = 0; turn < 6; turn += 1)
+      await page.mouse.move(box.x + box.width / 2 + (turn % 2 === 0 ? 300 : -100), box.y + (turn % 2 === 0 ? 120 : 10), { steps: 40 });
+    await page.mouse.up();
+  });
+  await page.close();
+  return { scrolled, drag };
 };
 
 /** The same drag over an empty page: what the machine itself allows. */
@@ -122,6 +198,15 @@ const published = async (address, database) => {
   );
 };
 
+/** First loads of pages, and reading a published version. */
+const loadedAndPublished = async (context, address, database) => {
+  const handOff = await javascriptOf(context, `${address}/specs/skerry/passenger-booking/versions/latest`);
+  say(`First-load JavaScript, hand-off page: ${handOff.toFixed(0)} kB gzip (at most 150)`);
+  const workbench = await javascriptOf(context, `${address}/specs/skerry/passenger-booking`);
+  say(`First-load JavaScript, workbench: ${workbench.toFixed(0)} kB gzip (at most 350)`);
+  await published(address, database);
+};
+
 run(async () => {
   installPackages();
   // `npm run bench -- stalls`: what one hostile request does to everybody else's.
@@ -143,7 +228,9 @@ run(async () => {
           .join("; "),
       );
     });
-  for (const file of ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts", "areas.ts"])
+  // `npm run bench -- drag`: what is dragged and scrolled, and nothing else.
+  const dragOnly = process.argv.includes("drag");
+  for (const file of dragOnly ? [] : ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts", "areas.ts"])
     spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
       cwd: root,
       stdio: ["ignore", "inherit", "inherit"],
@@ -153,15 +240,19 @@ run(async () => {
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await context.request.post(`${address}/session`, { form: { email: "author@skerry.example", password } });
-    const handOff = await javascriptOf(context, `${address}/specs/skerry/passenger-booking/versions/latest`);
-    say(`First-load JavaScript, hand-off page: ${handOff.toFixed(0)} kB gzip (at most 150)`);
-    const workbench = await javascriptOf(context, `${address}/specs/skerry/passenger-booking`);
-    say(`First-load JavaScript, workbench: ${workbench.toFixed(0)} kB gzip (at most 350)`);
-    await published(address, database);
+    if (!dragOnly) await loadedAndPublished(context, address, database);
     const drag = await dragged(browser, context, `${address}/specs/skerry/passenger-booking?at=wide`);
     say(
       `Dragging the probe: ${drag.tasks} tasks, longest ${drag.longest.toFixed(1)} ms, ${drag.long} over 50 ms (aim: none); ${drag.perSecond.toFixed(0)} frames a second${drag.known ? "" : " (no main thread found in the trace)"}`,
     );
+    const { scrolled, drag: moved } = await workedOn(browser, context, await fullOfAreas(context, address));
+    for (const [what, one] of [
+      ["Scrolling a sheet of 20,000 px with 200 areas and lines of 4", scrolled],
+      ["Dragging one of them", moved],
+    ])
+      say(
+        `${what}: ${one.tasks} tasks, longest ${one.longest.toFixed(1)} ms, ${one.long} over 50 ms (aim: none); ${one.perSecond.toFixed(0)} frames a second`,
+      );
     say(`The same over an empty page: ${(await draggedEmpty(browser, context)).toFixed(0)} frames a second`);
     await browser.close();
   });

@@ -20,7 +20,7 @@ import {
 } from "@ypsiline/core";
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
 import dynamic from "next/dynamic";
-import { useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
+import { startTransition, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
 import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { useQueryShown } from "@/ui/address";
@@ -87,6 +87,8 @@ export const Workbench = ({ query }: Props) => {
   const resolved = useMemo(() => resolve(seen, { width: view.width, breakpoint: breakpoint.id }), [seen, view.width, breakpoint.id]);
   // The table of spans follows a moving probe when there is time for it.
   const later = useDeferredValue(resolved);
+  // So does the ledger of areas, which may have two hundred rows.
+  const ledgerOf = useDeferredValue(useMemo(() => ({ layout, at: breakpoint.id, chosen }), [layout, breakpoint.id, chosen]));
   const mark = focused && focused.breakpoint === breakpoint.id ? placeOf(focused) : null;
   const doneReading = useCallback(() => setReading(false), []);
   const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
@@ -148,7 +150,8 @@ export const Workbench = ({ query }: Props) => {
       ? {
           readOnly: !mayEdit,
           chosen,
-          onChoose: setChosen,
+          // With two hundred areas that is seen in many places: a drag that begins with it does not wait for them.
+          onChoose: (id) => startTransition(() => setChosen(id)),
           onPlace: (id, place) => editOrSay(placeAt(layout, id, breakpoint.id, place)),
           onAdd: (place, within) => {
             if (!mayAddArea(layout)) return void toast("A spec has at most 200 areas.");
@@ -274,15 +277,17 @@ export const Workbench = ({ query }: Props) => {
               {" "}
               {view.facet === "areas" ? (
                 layout.areas.length > 0 && (
-                  <AreasLedger
-                    layout={layout}
-                    at={breakpoint.id}
-                    chosen={chosen}
-                    readOnly={!mayEdit}
-                    onChoose={setChosen}
-                    onSelect={select}
-                    onLayout={(next) => edit(next)}
-                  />
+                  <Still of={[ledgerOf, mayEdit]}>
+                    {() => (
+                      <AreasLedger
+                        {...ledgerOf}
+                        readOnly={!mayEdit}
+                        onChoose={setChosen}
+                        onSelect={select}
+                        onEdit={(change) => edit(change(store.state().layout))}
+                      />
+                    )}
+                  </Still>
                 )
               ) : (
                 <Still of={[layout, breakpoint.id, base, result, focused, rename, comments, mayEdit]}>

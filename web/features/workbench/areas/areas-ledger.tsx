@@ -1,6 +1,6 @@
 "use client";
 
-import { inOrder, type Layout, placeText, readPlace } from "@ypsiline/core";
+import { inOrder, type Layout, placeText, readPlace, type Place } from "@ypsiline/core";
 import { ChevronDown, ChevronUp } from "lucide-react";
 import { type ClipboardEvent, useState } from "react";
 import { TextField } from "@/ui/text-field";
@@ -13,7 +13,8 @@ type Props = {
   readonly readOnly: boolean;
   readonly onChoose: (id: string) => void;
   readonly onSelect: (breakpoint: string) => void;
-  readonly onLayout: (layout: Layout) => string | null;
+  /** Makes an edit of the draft as it is when it is made: the ledger may be drawn a moment after it. */
+  readonly onEdit: (change: (now: Layout) => Layout) => string | null;
 };
 
 /** Rows of cells pasted from a spreadsheet; null for a single cell, which goes into its field. */
@@ -26,20 +27,21 @@ const pastedCells = (text: string): readonly (readonly string[])[] | null => {
 };
 
 /** Areas against breakpoints: one row an area in reading order, a cell its columns and rows there, empty where it is not shown. */
-export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, onLayout }: Props) => {
+export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, onEdit }: Props) => {
   const [fault, setFault] = useState("");
   const breakpoints = inOrder(layout);
   const enter = (id: string, breakpoint: string, text: string): string | null => {
     const read = readPlace(text);
     if (!read.ok) return read.message;
     onChoose(id);
-    return onLayout(read.place === null ? hideAt(layout, id, breakpoint) : placeAt(layout, id, breakpoint, read.place));
+    const { place } = read;
+    return onEdit((now) => (place === null ? hideAt(now, id, breakpoint) : placeAt(now, id, breakpoint, place)));
   };
   const paste = (event: ClipboardEvent, row: number, column: number): void => {
     const cells = pastedCells(event.clipboardData.getData("text/plain"));
     if (!cells) return;
     event.preventDefault();
-    let next = layout;
+    const places: { readonly area: string; readonly breakpoint: string; readonly place: Place | null }[] = [];
     for (const [down, line] of cells.entries())
       for (const [along, text] of line.entries()) {
         const area = layout.areas[row + down];
@@ -47,9 +49,15 @@ export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, 
         if (!area || !breakpoint) continue;
         const read = readPlace(text);
         if (!read.ok) return setFault(`${area.name} at ${breakpoint.name}, “${text.slice(0, 40)}”: ${read.message}. Nothing was pasted.`);
-        next = read.place === null ? hideAt(next, area.id, breakpoint.id) : placeAt(next, area.id, breakpoint.id, read.place);
+        places.push({ area: area.id, breakpoint: breakpoint.id, place: read.place });
       }
-    setFault(onLayout(next) ?? "");
+    const pasted = onEdit((now) =>
+      places.reduce(
+        (next, { area, breakpoint, place }) => (place === null ? hideAt(next, area, breakpoint) : placeAt(next, area, breakpoint, place)),
+        now,
+      ),
+    );
+    setFault(pasted ?? "");
   };
   const depth = (id: string | undefined, far = 0): number => {
     const outer = layout.areas.find((area) => area.id === id)?.within;
@@ -117,7 +125,7 @@ export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, 
                       className="btn btn-sm btn-quiet order-button"
                       aria-label={`Read ${area.name} ${by < 0 ? "earlier" : "later"}`}
                       disabled={readOnly || (by < 0 ? row === 0 : row === layout.areas.length - 1)}
-                      onClick={() => onLayout(reorderArea(layout, area.id, by))}
+                      onClick={() => onEdit((now) => reorderArea(now, area.id, by))}
                     >
                       {by < 0 ? <ChevronUp size={14} aria-hidden="true" /> : <ChevronDown size={14} aria-hidden="true" />}
                     </button>

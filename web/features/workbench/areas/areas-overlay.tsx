@@ -18,8 +18,9 @@ import {
   spaceBeside,
   toNumber,
 } from "@ypsiline/core";
-import { type KeyboardEvent, type PointerEvent, useMemo, useRef, useState } from "react";
+import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from "react";
 import { Num } from "@/ui/num";
+import { Boxes, type Placed, placed } from "./area-boxes";
 import { type Edge, moved } from "./area-edits";
 
 /** What the sheet's areas do when they are worked on; null where they are only seen. Who may not edit chooses them only. */
@@ -35,6 +36,7 @@ type Props = {
   readonly resolution: Resolution;
   /** How much of the page is drawn, px of layout. */
   readonly length: number;
+  readonly sight: { readonly from: number; readonly until: number };
   /** Screen px per px of layout. */
   readonly scale: number;
   readonly left: number;
@@ -61,15 +63,6 @@ const edges = ["start", "end", "top", "bottom"] as const satisfies readonly Edge
 /** Two grips and something between them, screen px: in less they would cover the area and its neighbours. Keys and numbers still size it. */
 const leastForGrips = 36;
 
-/** "Sailings 8: columns 5 to 12, rows 7 to 22, leaves the grid"; begins with what its plate shows. */
-const label = ({ area, placement, row, rowSpan, on }: AreaGeometry): string => {
-  const { column, span, leaves } = placement;
-  const columns = span === 1 ? `column ${column}` : `columns ${column} to ${column + span - 1}`;
-  const what = on.rows ? "row" : "band";
-  const rows = rowSpan === 1 ? `${what} ${row}` : `${what}s ${row} to ${row + rowSpan - 1}`;
-  return `${area.name} ${span}: ${columns}, ${rows}${leaves === "none" ? "" : ", leaves the grid"}`;
-};
-
 /** The place of two cells and all between them. */
 const between = (column: number, row: number, toColumn: number, toRow: number): Place => {
   const rows = Math.abs(toRow - row) + 1;
@@ -82,7 +75,7 @@ const between = (column: number, row: number, toColumn: number, toRow: number): 
 };
 
 /** A breakpoint's areas over its sheet, like rooms on a floor plan; where they are worked on they are chosen, moved, resized and drawn here. */
-export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint }: Props) => {
+export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work, faint }: Props) => {
   const field = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
   const boxes = useMemo(() => areaBoxes(resolution), [resolution]);
@@ -90,10 +83,13 @@ export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint
   const chosen = boxes.find(({ one }) => one.area.id === work?.chosen) ?? null;
   const root = resolution.grid;
 
-  const at = (event: PointerEvent): { readonly x: number; readonly y: number } => {
-    const rect = field.current?.getBoundingClientRect();
-    return { x: (event.clientX - (rect?.left ?? 0)) / scale, y: (event.clientY - (rect?.top ?? 0)) / scale };
-  };
+  const at = useCallback(
+    (event: PointerEvent): { readonly x: number; readonly y: number } => {
+      const rect = field.current?.getBoundingClientRect();
+      return { x: (event.clientX - (rect?.left ?? 0)) / scale, y: (event.clientY - (rect?.top ?? 0)) / scale };
+    },
+    [scale],
+  );
   /** What a drag has come to at a point. */
   const dragged = (one: Drag, { x, y }: { readonly x: number; readonly y: number }): Drag => {
     if (one.kind === "draw") return { ...one, place: between(one.column, one.row, columnAt(one.grid, x), rowAt(one.grid, y, band)) };
@@ -109,17 +105,20 @@ export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint
       ),
     };
   };
-  const begin = (event: PointerEvent, box: AreaBox, edge: Edge): void => {
-    if (!work || event.button !== 0) return;
-    event.stopPropagation();
-    // A finger scrolls the sheet until it has chosen what it moves.
-    const byTouch = event.pointerType === "touch" && box !== chosen;
-    work.onChoose(box.one.area.id);
-    if (work.readOnly || byTouch) return;
-    field.current?.setPointerCapture(event.pointerId);
-    const { placement } = box.one;
-    setDrag({ kind: "move", box, edge, ...at(event), place: placement });
-  };
+  const begin = useCallback(
+    (event: PointerEvent, box: AreaBox, edge: Edge): void => {
+      if (!work || event.button !== 0) return;
+      event.stopPropagation();
+      // A finger scrolls the sheet until it has chosen what it moves.
+      const byTouch = event.pointerType === "touch" && box !== chosen;
+      work.onChoose(box.one.area.id);
+      if (work.readOnly || byTouch) return;
+      field.current?.setPointerCapture(event.pointerId);
+      const { placement } = box.one;
+      setDrag({ kind: "move", box, edge, ...at(event), place: placement });
+    },
+    [work, chosen, at],
+  );
   const draw = (event: PointerEvent): void => {
     if (!work || event.button !== 0 || event.target !== field.current) return;
     if (work.readOnly || event.pointerType === "touch") return work.onChoose(null);
@@ -144,24 +143,22 @@ export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint
     else work.onChoose(null);
     setDrag(null);
   };
-  const onKeyDown = (event: KeyboardEvent, box: AreaBox): void => {
-    if (!work) return;
-    const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
-    if (event.key === "Escape") return work.onChoose(null);
-    if (!by || work.readOnly || event.altKey || event.ctrlKey || event.metaKey) return;
-    event.preventDefault();
-    event.stopPropagation();
-    const [columns = 0, rows = 0] = by;
-    const edge: Edge = !event.shiftKey ? "all" : columns !== 0 ? "end" : "bottom";
-    work.onChoose(box.one.area.id);
-    work.onPlace(box.one.area.id, moved(box.one, edge, columns, rows));
-  };
-  const style = (box: Pick<AreaBox, "left" | "top" | "width" | "height">) => ({
-    left: box.left * scale,
-    top: box.top * scale,
-    width: box.width * scale,
-    height: box.height * scale,
-  });
+  const onKeyDown = useCallback(
+    (event: KeyboardEvent, box: AreaBox): void => {
+      if (!work) return;
+      const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
+      if (event.key === "Escape") return work.onChoose(null);
+      if (!by || work.readOnly || event.altKey || event.ctrlKey || event.metaKey) return;
+      event.preventDefault();
+      event.stopPropagation();
+      const [columns = 0, rows = 0] = by;
+      const edge: Edge = !event.shiftKey ? "all" : columns !== 0 ? "end" : "bottom";
+      work.onChoose(box.one.area.id);
+      work.onPlace(box.one.area.id, moved(box.one, edge, columns, rows));
+    },
+    [work],
+  );
+  const style = (box: Placed) => placed(box, scale);
   const ghost = drag && ghostBox(drag, root, band, boxes);
   return (
     <div
@@ -173,39 +170,15 @@ export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint
       onPointerUp={end}
       onPointerCancel={() => setDrag(null)}
     >
-      {boxes.map((box) => {
-        const { one } = box;
-        const isChosen = chosen === box;
-        const plate = (
-          <>
-            <InnerGrid box={box} scale={scale} />
-            <span className="area-plate" aria-hidden="true">
-              {one.area.name} <span className="num">{one.placement.span}</span>
-            </span>
-          </>
-        );
-        const className = `area-box depth-${one.depth} ${isChosen ? "chosen" : ""} ${box.band ? "band" : ""} ${one.placement.leaves === "none" ? "" : "leaves"}`;
-        return work ? (
-          <button
-            key={one.area.id}
-            type="button"
-            className={className}
-            style={style(box)}
-            aria-label={label(one)}
-            aria-pressed={isChosen}
-            data-area={one.area.id}
-            onPointerDown={(event) => begin(event, box, "all")}
-            onFocus={() => work.onChoose(one.area.id)}
-            onKeyDown={(event) => onKeyDown(event, box)}
-          >
-            {plate}
-          </button>
-        ) : (
-          <div key={one.area.id} className={className} style={style(box)} role="img" aria-label={label(one)}>
-            {plate}
-          </div>
-        );
-      })}
+      <Boxes
+        boxes={boxes}
+        chosen={chosen}
+        scale={scale}
+        sight={sight}
+        onBegin={work && begin}
+        onKey={onKeyDown}
+        onChoose={work && work.onChoose}
+      />
       {work && chosen && !drag && (
         <div className="area-chosen" style={style(chosen)} aria-hidden="true">
           <span className="area-size num">
@@ -225,7 +198,10 @@ export const AreasOverlay = ({ resolution, length, scale, left, top, work, faint
       )}
       {work && chosen && !drag && <Spaces boxes={boxes} chosen={chosen} scale={scale} />}
       {ghost && (
-        <div className="area-ghost" style={style(ghost)}>
+        <div
+          className="area-ghost"
+          style={{ ...style(ghost), left: 0, top: 0, transform: `translate(${ghost.left * scale}px, ${ghost.top * scale}px)` }}
+        >
           <span className="num">{placeText(drag.place)}</span>
         </div>
       )}
@@ -254,37 +230,6 @@ const ghostBox = (
   const outer = drag.kind === "draw" ? boxes.find(({ one }) => one.area.id === drag.within) : null;
   const base = grid === root ? 0 : drag.kind === "move" ? drag.box.top - (drag.box.one.row - 1) * band : (outer?.top ?? 0);
   return { left, width, top: base + (line - 1) * band, height: rowSpan * band };
-};
-
-/** The columns and the baseline of a grid of an area's own, inside its box. */
-const InnerGrid = ({ box, scale }: { readonly box: AreaBox; readonly scale: number }) => {
-  const { inside } = box.one;
-  if (inside?.kind !== "own") return null;
-  const [column, gutter] = [toNumber(inside.column), toNumber(inside.gutter)];
-  const left = (toNumber(inside.start) - box.left) * scale;
-  const pitch = (column + gutter) * scale;
-  const step = inside.baseline ? toNumber(inside.baseline.step) * scale : 0;
-  return (
-    <span className="area-inner" aria-hidden="true">
-      {column > 0 && pitch >= 3 && (
-        <span
-          className="area-inner-columns"
-          style={{
-            left,
-            width: inside.count * pitch - gutter * scale,
-            backgroundImage: `linear-gradient(to right, var(--column) ${column * scale}px, transparent 0)`,
-            backgroundSize: `${pitch}px 100%`,
-          }}
-        />
-      )}
-      {inside.baseline && step >= 1.5 && (
-        <span
-          className="area-inner-lines"
-          style={{ backgroundSize: `100% ${step}px`, backgroundPositionY: toNumber(inside.baseline.offset) * scale }}
-        />
-      )}
-    </span>
-  );
 };
 
 /** White space from the chosen area to its neighbours, each with its rows or columns. */

@@ -177,6 +177,7 @@ export const Sheet = memo(function Sheet({
             </svg>
             {shown.areas && resolution.areas.length + (areas ? 1 : 0) > 0 && (
               <AreasOverlay
+                sight={sight}
                 resolution={resolution}
                 length={H}
                 scale={scale}
