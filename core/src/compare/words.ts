@@ -92,7 +92,8 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   }
   const whole = entryNames[root];
   if (whole && entry === "#order") return spec(words`order of ${whole}s`, said);
-  if (whole && entry !== undefined && rest.length === 0) return spec(words`${whole} ${root === "areas" ? areaName(entry, before, after) : name(entry)}`, came);
+  if (whole && entry !== undefined && rest.length === 0)
+    return spec(words`${whole} ${root === "areas" ? areaName(entry, before, after) : name(entry)}`, came);
   if (root === "areas" && entry !== undefined && rest.length === 1)
     return spec(words`${areaName(entry, before, after)} ${areaMembers[path] ?? path}`, said);
   if (root === "text" && entry !== undefined && rest[0] === "at" && rest[1] !== undefined) {

@@ -198,10 +198,7 @@ export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work
       )}
       {work && chosen && !drag && <Spaces boxes={boxes} chosen={chosen} scale={scale} />}
       {ghost && (
-        <div
-          className="area-ghost"
-          style={{ ...style(ghost), left: 0, top: 0, transform: `translate(${ghost.left * scale}px, ${ghost.top * scale}px)` }}
-        >
+        <div className="area-ghost" style={style(ghost)}>
           <span className="num">{placeText(drag.place)}</span>
         </div>
       )}
