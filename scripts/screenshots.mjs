@@ -22,17 +22,18 @@ const views = [
     size: desk,
     open: (page) => page.locator("[data-area=sailings]").click({ position: { x: 200, y: 60 } }),
   },
-  { name: "workbench-baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline", as: "author", size: desk },
-  {
-    name: "repair",
-    path: "/specs/skerry/passenger-booking?at=desk",
+  ...["Whole", "1 : 1"].map((words) => ({
+    name: `sheet-${words === "Whole" ? "whole" : "actual"}`,
+    path: "/specs/skerry/passenger-booking?at=wide&facet=areas",
     as: "author",
     size: desk,
     open: async (page) => {
-      await page.getByRole("button", { name: "Repair the whole spec…" }).click();
-      await page.getByText("px in all").waitFor();
+      await page.getByRole("button", { name: words, exact: true }).click();
+      await page.keyboard.press("l");
     },
-  },
+  })),
+  { name: "try", path: "/specs/skerry/passenger-booking/try?width=834", as: "author", size: desk },
+  { name: "workbench-baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline", as: "author", size: desk },
   {
     name: "sets",
     path: "/specs/skerry/passenger-booking/sets?at=desk",
@@ -40,7 +41,6 @@ const views = [
     size: desk,
     open: (page) => page.getByRole("button", { name: "Use set 2", exact: true }).hover(),
   },
-  { name: "account", path: "/account", as: "author", size: desk },
   { name: "widths", path: "/specs/skerry/passenger-booking/widths?width=1280", as: "author", size: desk },
   { name: "review", path: "/specs/skerry/passenger-booking/publish", as: "lead", size: desk },
   { name: "compare", path: "/specs/skerry/passenger-booking/compare?a=2.0.0&b=2.1.0&width=800", as: "reader", size: desk },
@@ -59,10 +59,15 @@ const views = [
     },
   },
   { name: "team", path: "/teams/skerry", as: "lead", size: desk },
-  { name: "inbox", path: "/inbox", as: "author", size: desk },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: desk },
+  {
+    name: "hand-off-areas",
+    path: "/specs/skerry/passenger-booking/versions/latest",
+    as: "reader",
+    size: desk,
+    open: (page) => page.getByRole("region", { name: "Areas of Desk" }).evaluate((element) => element.scrollIntoView()),
+  },
   { name: "hand-off-phone", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: { width: 390, height: 844 } },
-  { name: "sign-in", path: "/sign-in", as: null, size: desk },
 ];
 
 run(async () => {
