@@ -113,6 +113,17 @@ test("of areas in the demo findings name what is wrong and mend it; a reader see
   await expect(reader.page.getByRole("button", { name: "Add area" })).toBeDisabled();
   await expect(ledger(reader.page).getByLabel("Fares at Desk")).toBeDisabled();
   await expect(reader.page.getByText("Read in another order than seen")).toBeVisible();
+  // Choosing is reading: on the sheet too, where nothing can be moved.
+  await box(reader.page, "sailings").click();
+  await expect(line(reader.page).getByLabel("Area", { exact: true })).toHaveValue("Sailings");
+  await expect(reader.page.locator(".area-grip")).toHaveCount(0);
+  await reader.page.keyboard.press("ArrowRight");
+  await expect(ledger(reader.page).getByLabel("Sailings at Desk")).toHaveValue("5–12 r 7–22");
+  // A repair leaves areas alone and says what stays to be said of them.
+  await reader.page.getByRole("button", { name: "Repair the whole spec…" }).click();
+  await expect(reader.page.getByRole("dialog")).toContainText("Areas stay where they are");
+  await expect(reader.page.getByRole("dialog")).toContainText("Read in another order than seen (Desk)");
+  await reader.page.getByRole("button", { name: "Leave as it is" }).click();
   expect(reader.said).toEqual([]);
   await reader.context.close();
 });

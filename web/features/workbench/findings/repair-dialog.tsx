@@ -1,10 +1,26 @@
 "use client";
 
-import { type Breakpoint, type HeldCell, type Layout, numberCells, parseExact, type RepairCell, repairCells, show } from "@ypsiline/core";
+import {
+  type Breakpoint,
+  check,
+  findingWords,
+  type HeldCell,
+  joined,
+  type Layout,
+  name,
+  numberCells,
+  parseExact,
+  type RepairCell,
+  repairCells,
+  show,
+  words,
+} from "@ypsiline/core";
 import { ArrowRight, Lock, LockOpen } from "lucide-react";
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
+import { Said } from "@/ui/num";
+import { placeOf } from "./finding-place";
 import { useRepair } from "./use-repair";
 
 type Props = { readonly layout: Layout; readonly onDone: (layout: Layout | null) => void };
@@ -18,6 +34,9 @@ function textOf(cell: RepairCell): (breakpoint: Breakpoint) => string | null {
   if (cell === "rows") return (one) => (one.rows?.kind === "dividing" ? null : numberCells.rows.text(one));
   return numberCells[cell].text;
 }
+
+/** Findings about areas that are told one by one. */
+const mostToldOfAreas = 4;
 
 const labelOf = (cell: RepairCell): string => numberCells[cell].label.toLowerCase();
 
@@ -37,6 +56,11 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
     const next = after(before.id);
     return next ? columns.filter(({ text }) => text(before) !== text(next)) : [];
   }).length;
+  // A repair leaves areas alone; what stays to be said of them is told with it.
+  const ofAreas = useMemo(
+    () => (answer?.ok ? check(answer.layout).findings.filter((one) => placeOf(one) === "area" && one.accepted === null) : []),
+    [answer],
+  );
   const cost = answer?.ok ? parseExact(answer.cost) : null;
   return (
     <Modal show size="xl" onHide={() => onDone(null)} aria-labelledby="repair-title">
@@ -116,6 +140,22 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
               {answer.left === 0
                 ? "Nothing that a repair mends is left."
                 : `${answer.left === 1 ? "One finding is" : `${answer.left} findings are`} left that a repair knows no numbers for.`}
+              {ofAreas.length > 0 && (
+                <>
+                  {" "}
+                  Areas stay where they are, and {ofAreas.length === 1 ? "one finding about them" : `${ofAreas.length} findings about them`}
+                  :{" "}
+                  <Said
+                    of={joined(
+                      ofAreas
+                        .slice(0, mostToldOfAreas)
+                        .map((one) => words`${findingWords(one, nameOf(one.breakpoint)).title} (${name(nameOf(one.breakpoint))})`),
+                      ", ",
+                    )}
+                  />
+                  {ofAreas.length > mostToldOfAreas && ` and ${ofAreas.length - mostToldOfAreas} more`}.
+                </>
+              )}
               {!answer.least && " So much is wrong at once that not everything was tried: there may be a smaller change."}
             </>
           )}
