@@ -9,7 +9,7 @@ import { migrate } from "../web/server/migrate";
 import { saveChanges } from "../web/server/drafts";
 import { projectsOf } from "../web/server/projects";
 import { publishDraft, withdrawVersion } from "../web/server/publishing";
-import type { DraftSummary } from "../web/server/summaries";
+import type { DraftSummary } from "../web/server/draft-summary";
 import { clearOld } from "../web/server/retention";
 import { addSpec } from "../web/server/specs";
 import { seeded } from "../core/test/random";

@@ -1,7 +1,8 @@
 import { type VersionNumber, versionText } from "@ypsiline/core";
 import type { Sql } from "./database";
 import { type Page, pageSize } from "./paging";
-import { type DraftSummary, renewSummary } from "./summaries";
+import type { DraftSummary } from "./draft-summary";
+import { renewSummary } from "./summaries";
 import type { Role } from "@/wire/shapes";
 
 export type Overview = {

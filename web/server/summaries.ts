@@ -1,47 +1,18 @@
-import { check, type Columns, countChanges, type Layout, readStoredLayout } from "@ypsiline/core";
+import { type Layout, readStoredLayout } from "@ypsiline/core";
 import { LRUCache } from "lru-cache";
 import type postgres from "postgres";
 import type { Sql } from "./database";
+import { type DraftSummary, type LatestVersion, summaryOf } from "./draft-summary";
+import { heavy, hasHeavyPool } from "./heavy/heavy";
 
-/** What a card shows of a draft, stored beside it: for which revision and version it was worked out, and the few numbers a small drawing takes. */
-export type DraftSummary = {
-  readonly revision: number;
-  /** The latest version that was not withdrawn; null before the first. */
-  readonly versionId: number | null;
-  readonly name: string;
-  readonly base: string;
-  readonly rootFontSize: string;
-  readonly breakpoints: readonly { readonly id: string; readonly from: number; readonly width: number; readonly columns: Columns }[];
-  readonly problems: number;
-  readonly cautions: number;
-  /** Changes of the draft since that version; 0 before the first. */
-  readonly changes: number;
-};
-
-type Version = { readonly id: number; readonly layout: Layout };
-
-/** The summary of a draft against the latest version of its spec. */
-export const summaryOf = (draft: { readonly revision: number; readonly layout: Layout }, latest: Version | null): DraftSummary => {
-  const { layout } = draft;
-  const open = check(layout).findings.filter(({ accepted }) => accepted === null);
-  return {
-    revision: draft.revision,
-    versionId: latest?.id ?? null,
-    name: layout.name,
-    base: layout.base,
-    rootFontSize: layout.rootFontSize,
-    breakpoints: layout.breakpoints.map(({ id, from, drawnAt, columns }) => ({ id, from, width: drawnAt.width, columns })),
-    problems: open.filter(({ level }) => level === "problem").length,
-    cautions: open.filter(({ level }) => level === "caution").length,
-    changes: latest ? countChanges(latest.layout, layout) : 0,
-  };
-};
+/** Most of them, characters of JSON. */
+const mostHeld = 16 * 1024 * 1024;
 
 /** Documents of versions that drafts were held against of late; a version never changes. */
-const held = new LRUCache<number, Layout>({ max: 200 });
+const held = new LRUCache<number, Layout>({ maxSize: mostHeld, sizeCalculation: (layout) => JSON.stringify(layout).length });
 
 /** The latest version of a spec that was not withdrawn; its document is read once while it is held. */
-const latestOf = async (sql: Sql, specId: number): Promise<Version | null> => {
+const latestOf = async (sql: Sql, specId: number): Promise<LatestVersion | null> => {
   const [row] = await sql<{ id: number }[]>`
     SELECT v.id FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
     WHERE v.spec_id = ${specId} AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
@@ -54,16 +25,27 @@ const latestOf = async (sql: Sql, specId: number): Promise<Version | null> => {
   return { id: row.id, layout };
 };
 
+/** Places of areas from which on a check takes longer than the thread that answers everybody has. */
+const many = 400;
+
+/** The summary of a draft; of one with many areas by a worker, and only where that has no room here. */
+const madeOf = async (specId: number, draft: SummaryOf, latest: LatestVersion | null): Promise<DraftSummary> => {
+  const places = draft.layout.areas.length * draft.layout.breakpoints.length;
+  if (places > many && hasHeavyPool()) {
+    const worked = await heavy(`summary ${specId}`, { kind: "summary", draft: { revision: draft.revision, layout: draft.layout }, latest });
+    if (worked.ok) return JSON.parse(String(worked.file.body)) as DraftSummary;
+  }
+  return summaryOf(draft, latest);
+};
+
+type SummaryOf = { readonly revision: number; readonly layout: Layout };
+
 /**
  * Stores the summary of a draft with it, in the transaction that wrote the draft or its latest version, so that a list
  * of specs reads no document.
  */
-export const storeSummary = async (
-  sql: Sql,
-  specId: number,
-  draft: { readonly revision: number; readonly layout: Layout },
-): Promise<DraftSummary> => {
-  const summary = summaryOf(draft, await latestOf(sql, specId));
+export const storeSummary = async (sql: Sql, specId: number, draft: SummaryOf): Promise<DraftSummary> => {
+  const summary = await madeOf(specId, draft, await latestOf(sql, specId));
   await sql`UPDATE draft SET summary = ${sql.json(summary as unknown as postgres.JSONValue)} WHERE spec_id = ${specId} AND revision = ${draft.revision}`;
   return summary;
 };

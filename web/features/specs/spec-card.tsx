@@ -3,7 +3,7 @@ import Link from "next/link";
 import { Fragment } from "react";
 import { dayText } from "@/ui/dates";
 import type { Overview } from "@/server/overviews";
-import type { DraftSummary } from "@/server/summaries";
+import type { DraftSummary } from "@/server/draft-summary";
 
 const stripHeight = 20;
 const pitch = 28;

@@ -17,6 +17,9 @@ export const shareHeavyPool = (pool: HeavyPool): void => {
   shared.ypsilineHeavy = pool;
 };
 
+/** Whether there are workers: scripts that prepare a database have none. */
+export const hasHeavyPool = (): boolean => shared.ypsilineHeavy !== undefined;
+
 /** Longest that work of a kind may take once it runs, ms; then its worker is ended. */
 export const deadlines: Readonly<Record<HeavyKind, number>> = {
   resolve: 5_000,
@@ -26,6 +29,7 @@ export const deadlines: Readonly<Record<HeavyKind, number>> = {
   export: 10_000,
   import: 10_000,
   file: 25_000,
+  summary: 5_000,
 };
 
 const busy: Problem = {

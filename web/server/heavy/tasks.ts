@@ -3,6 +3,7 @@ import {
   formatOf,
   type FormatId,
   formats,
+  type Layout,
   readStoredLayout,
   plainFileOptions,
   resolve,
@@ -23,6 +24,7 @@ import {
   solveRequest,
 } from "@/wire/api";
 import { checkAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
+import { type LatestVersion, summaryOf } from "../draft-summary";
 import type { Problem } from "../problem";
 import { parseJson, sentence } from "../request-body";
 import { tagged, type TaggedFile } from "../writing/file-response";
@@ -43,7 +45,13 @@ export type HeavyTask =
   | { readonly kind: "export"; readonly query: ExportQuery; readonly body: string }
   /** `format` null: told by the text. */
   | { readonly kind: "import"; readonly format: FormatId | null; readonly text: string }
-  | { readonly kind: "file"; readonly sheet: StoredSheet; readonly file: AskedFile };
+  | { readonly kind: "file"; readonly sheet: StoredSheet; readonly file: AskedFile }
+  /** What a card shows of a draft with many areas. */
+  | {
+      readonly kind: "summary";
+      readonly draft: { readonly revision: number; readonly layout: Layout };
+      readonly latest: LatestVersion | null;
+    };
 export type HeavyKind = HeavyTask["kind"];
 
 export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
@@ -137,6 +145,8 @@ export const runTask = async (task: HeavyTask): Promise<HeavyAnswer> => {
       return imported(task.format, task.text);
     case "file":
       return written(task.sheet, task.file);
+    case "summary":
+      return json(summaryOf(task.draft, task.latest));
     default:
       return task satisfies never;
   }
