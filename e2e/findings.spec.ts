@@ -69,6 +69,8 @@ test("the whole spec is repaired; what is held stays, and what is in the way is 
   const table = dialog.getByRole("table", { name: /before and after/ });
   await expect(dialog).toContainText("1 number changes, by 4 px in all");
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("24");
+  // Numbers come in beside the locks: what is pressed must stand still.
+  await expect(table).toHaveAttribute("aria-busy", "false");
   await dialog.getByRole("button", { name: "Hold Desk, gutter" }).click();
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("68");
   await dialog.getByRole("button", { name: "Hold Desk, margin" }).click();

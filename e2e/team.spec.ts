@@ -2,7 +2,7 @@ import { expect, request, test } from "@playwright/test";
 import { createHmac } from "node:crypto";
 import { createServer, type IncomingMessage } from "node:http";
 import type { AddressInfo } from "node:net";
-import { invitationFor, makeSpec, pageOf, requestsOf } from "./people";
+import { invitationFor, makeSpec, pageOf, requestsOf, signInByRequest } from "./people";
 
 const team = "/api/teams/skerry";
 
@@ -96,7 +96,7 @@ test("an address that has an account joins by signing in with it, and nobody els
   );
   const author = await requestsOf(baseURL ?? "", "author");
   expect((await author.post("/api/join", { data: { secret: second } })).status()).toBe(409);
-  await anybody.post("/session", { form: { email, password: "slack-water-at-noon" }, maxRedirects: 0 });
+  await signInByRequest(anybody, email, "slack-water-at-noon");
   expect((await anybody.post("/api/join", { data: { secret: second } })).status()).toBe(200);
   await members();
 });
