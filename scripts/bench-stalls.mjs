@@ -8,6 +8,11 @@ const post = (address, path, body, type) => fetch(address + path, { method: "POS
 /** A published layout blown up to what the format's limits let in. */
 const huge = (layout) => ({
   ...layout,
+  // Each area at each of them, where it stands at the desk: every layout of the demo's latest version has one.
+  areas: layout.areas.map((area) => ({
+    ...area,
+    placements: Object.fromEntries(Array.from({ length: 24 }, (_, index) => [`b${index}`, area.placements.desk])),
+  })),
   text: [],
   notes: [],
   accepted: [],
