@@ -25,7 +25,7 @@ import { useQueryShown } from "@/ui/address";
 import { Choice } from "@/ui/choice";
 import { Ladder } from "@/ui/ladder/ladder";
 import { Num } from "@/ui/num";
-import { NumberField } from "@/ui/number-field";
+import { WidthField } from "@/ui/width-field";
 import { useSize } from "@/ui/use-size";
 import { shippedFaces } from "./faces";
 import type { AreasMeasured } from "./measure-areas";
@@ -114,20 +114,7 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
               onChange={setSample}
             />
             <span className="quiet ms-auto">pull the edge, or</span>
-            <NumberField
-              label="Width of the page"
-              shown={String(width)}
-              text={String(width)}
-              units={["px"]}
-              base={base}
-              onEnter={({ value }) => {
-                const next = Number(toDecimal(value));
-                if (!(next >= 1 && next <= limits.size) || toNumber(value) !== next)
-                  return "Type a width from 1 to 20,000 with at most 3 decimals";
-                setWidth(next);
-                return null;
-              }}
-            />
+            <WidthField label="Width of the page" width={width} base={base} onWidth={setWidth} />
           </div>
           <Ladder
             layout={layout}

@@ -1,6 +1,6 @@
 "use client";
 
-import { breakpointAt, type Device, fromJsonNumber, limits, parseLength, sweep, termsAt, toDecimal, toNumber, zero } from "@ypsiline/core";
+import { breakpointAt, type Device, fromJsonNumber, parseLength, sweep, termsAt, zero } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { useDeferredValue, useMemo, useState } from "react";
 import { DraftBar } from "@/draft/draft-bar";
@@ -8,7 +8,7 @@ import { useDraftOfPage } from "@/draft/draft-provider";
 import { useQueryShown } from "@/ui/address";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Num } from "@/ui/num";
-import { NumberField } from "@/ui/number-field";
+import { WidthField } from "@/ui/width-field";
 import { DeviceStrip } from "./device-strip";
 import { HandOvers } from "./hand-overs";
 import { WidthAnswers } from "./width-answers";
@@ -44,20 +44,7 @@ export const WidthsPage = ({ width: first, team }: Props) => {
         <main className="widths-main">
           <div className="widths-probe">
             <span>Probe</span>
-            <NumberField
-              label="Probe"
-              shown={String(probe)}
-              text={String(probe)}
-              units={["px"]}
-              base={base}
-              onEnter={({ value }) => {
-                const next = Number(toDecimal(value));
-                if (!(next >= 1 && next <= limits.size) || toNumber(value) !== next)
-                  return "Type a width from 1 to 20,000 with at most 3 decimals";
-                setProbe(next);
-                return null;
-              }}
-            />
+            <WidthField label="Probe" width={probe} base={base} onWidth={setProbe} />
             <strong>{breakpoint.name}</strong>
             <span>
               container <Num value={terms.container.width} />

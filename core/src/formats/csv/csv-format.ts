@@ -1,7 +1,6 @@
 import { type BreakpointFormat, type Held, type WholeFormat, written } from "../types";
 import { writeAreas } from "./areas";
-import { isAreasTable } from "./read";
-import { readCsv } from "./read";
+import { isAreasTable, readCsv } from "./read";
 import { writeLedger, writeLinesCsv, writeLinesJson } from "./write";
 
 const holds: Held = { breakpoint: ["name", "from", "drawnAt", "columns", "rows", "baseline"], spec: [], oneSize: false };

@@ -1,7 +1,6 @@
 import { show } from "../../exact/show";
 import { exact } from "../../exact/exact";
 import { lengthContext } from "../../grid/resolve";
-import { roleAt } from "../../grid/text";
 import { px } from "../../exact/length";
 import type { Area, Layout } from "../../layout/schema";
 import { textNames } from "../css/text";
@@ -30,9 +29,9 @@ const sampleText = (layout: Layout, { name }: Area): string => {
   return layout.text
     .slice(0, mostRoles)
     .map((role, index) => {
-      const { size, lineHeight } = roleAt(role, layout.breakpoints[0]?.id ?? "");
-      const set = `${show(px(size, context))} on lines of ${show(px(lineHeight, context))}`;
-      const words = index === 0 ? name : `${role.name} is set in ${set}, and breaks where this area ends.`;
+      // A role that grows with the page is told without a size: one page is of all breakpoints.
+      const set = role.at ? "" : ` is set in ${show(px(role.size, context))} on lines of ${show(px(role.lineHeight, context))}, and`;
+      const words = index === 0 ? name : `${role.name}${set} breaks where this area ends.`;
       return `<p class="text-${names[index] ?? ""}">${text(words)}</p>`;
     })
     .join("");
