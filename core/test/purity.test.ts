@@ -20,7 +20,7 @@ describe("core", () => {
       "css-tree",
       "fast-xml-parser",
       "fraction.js",
-      "zod",
+      "zod/mini",
     ]);
   });
 

@@ -22,7 +22,7 @@ import {
 const layoutRef = { $ref: "#/components/schemas/Layout" };
 
 /** A schema as this description writes it; the layout document stands once, among the components. */
-const schemaOf = (schema: z.ZodType): Record<string, unknown> => {
+const schemaOf = (schema: z.core.$ZodType): Record<string, unknown> => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, {
     target: "draft-2020-12",
     io: "input",
@@ -60,7 +60,7 @@ const compute = (operationId: string, summary: string, body: z.ZodType, answer: 
   },
 });
 
-const queryParameters = (schema: z.ZodObject): readonly unknown[] => {
+const queryParameters = (schema: z.core.$ZodObject): readonly unknown[] => {
   const { properties = {}, required = [] } = schemaOf(schema) as { properties?: Record<string, unknown>; required?: string[] };
   return Object.entries(properties).map(([name, one]) => ({ name, in: "query", required: required.includes(name), schema: one }));
 };

@@ -92,10 +92,8 @@ export const checkRequest = z.strictObject({ layout: layoutSchema });
 export const exportRequest = z.strictObject({ layout: layoutSchema, breakpoint: z.string().max(100).optional() });
 
 /** The format and how it is written, as files of versions are asked for. */
-export const exportQuery = fileOptions
-  .omit({ density: true, breakpoint: true })
-  .extend({ format: z.enum(formatIds) })
-  .strict();
+const { density: _, breakpoint: __, ...written } = fileOptions.shape;
+export const exportQuery = z.strictObject({ ...written, format: z.enum(formatIds) });
 export type ExportQuery = z.output<typeof exportQuery>;
 
 export const importQuery = z.strictObject({ format: z.enum(formatIds).optional() });

@@ -1,45 +1,60 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { type CssOptions, plainCss } from "./css/options";
 import { overlayLayers, type OverlayOptions, plainOverlay } from "./svg/options";
 
-const colour = z
-  .string()
-  .regex(/^#?[0-9a-f]{6}$/i, { error: "must be a colour of six hexadecimal digits, like 2f8a76" })
-  .transform((text) => `#${text.replace("#", "").toLowerCase()}`);
+const colour = (plain: string) =>
+  z._default(
+    z.pipe(
+      z.string().check(z.regex(/^#?[0-9a-f]{6}$/i, { error: "must be a colour of six hexadecimal digits, like 2f8a76" })),
+      z.transform((text) => `#${text.replace("#", "").toLowerCase()}`),
+    ),
+    plain,
+  );
 
 /** A number of a query from least to most in steps, so that one file cannot be asked for in endless ways. */
-const stepped = (least: number, most: number, perOne: number) => {
+const stepped = (least: number, most: number, perOne: number, plain: number) => {
   const wanted = `must be from ${least} to ${most} in steps of ${1 / perOne}`;
-  return z
-    .string()
-    .regex(/^\d{1,3}(\.\d{1,4})?$/, { error: wanted })
-    .transform(Number)
-    .refine((value) => value >= least && value <= most && Number.isInteger(Math.round(value * perOne * 1e6) / 1e6), { error: wanted });
+  return z._default(
+    z.pipe(
+      z.string().check(
+        z.regex(/^\d{1,3}(\.\d{1,4})?$/, { error: wanted }),
+        z.refine(
+          (text) => Number(text) >= least && Number(text) <= most && Number.isInteger(Math.round(Number(text) * perOne * 1e6) / 1e6),
+          { error: wanted },
+        ),
+      ),
+      z.transform(Number),
+    ),
+    plain,
+  );
 };
 
 /** Everything a file may be asked for with, as a query has it; each format says which of these it looks at. */
 export const fileOptions = z.strictObject({
   /** For files of one breakpoint that are asked for without its id in their name: `overlay.svg?breakpoint=desk`. */
-  breakpoint: z.string().max(60).optional(),
-  unit: z.enum(["px", "rem"]).default(plainCss.unit),
-  query: z.enum(["media", "container"]).default(plainCss.query),
-  edges: z.enum(["plain", "exact"]).default(plainCss.edges),
-  grid: z.enum(["with", "without"]).default(plainCss.gridClass),
-  spans: z.enum(["without", "with"]).default(plainCss.spans),
-  draw: z.enum(["fill", "outline"]).default(plainOverlay.draw),
-  opacity: stepped(0, 1, 100).default(plainOverlay.opacity),
-  layers: z
-    .string()
-    .max(200)
-    .transform((text) => [...new Set(text.split(",").filter(Boolean))])
-    .pipe(z.array(z.enum(overlayLayers)))
-    .optional(),
-  margins: colour.default(plainOverlay.colours.margins),
-  columns: colour.default(plainOverlay.colours.columns),
-  rows: colour.default(plainOverlay.colours.rows),
-  baseline: colour.default(plainOverlay.colours.baseline),
-  mesh: colour.default(plainOverlay.colours.mesh),
-  density: stepped(1, 3, 4).default(1),
+  breakpoint: z.optional(z.string().check(z.maxLength(60))),
+  unit: z._default(z.enum(["px", "rem"]), plainCss.unit),
+  query: z._default(z.enum(["media", "container"]), plainCss.query),
+  edges: z._default(z.enum(["plain", "exact"]), plainCss.edges),
+  grid: z._default(z.enum(["with", "without"]), plainCss.gridClass),
+  spans: z._default(z.enum(["without", "with"]), plainCss.spans),
+  draw: z._default(z.enum(["fill", "outline"]), plainOverlay.draw),
+  opacity: stepped(0, 1, 100, plainOverlay.opacity),
+  layers: z.optional(
+    z.pipe(
+      z.string().check(z.maxLength(200)),
+      z.pipe(
+        z.transform((text: string) => [...new Set(text.split(",").filter(Boolean))]),
+        z.array(z.enum(overlayLayers)),
+      ),
+    ),
+  ),
+  margins: colour(plainOverlay.colours.margins),
+  columns: colour(plainOverlay.colours.columns),
+  rows: colour(plainOverlay.colours.rows),
+  baseline: colour(plainOverlay.colours.baseline),
+  mesh: colour(plainOverlay.colours.mesh),
+  density: stepped(1, 3, 4, 1),
 });
 export type FileOptions = z.output<typeof fileOptions>;
 export type OptionName = keyof FileOptions;

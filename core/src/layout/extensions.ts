@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { limits } from "./limits";
 
 /** Depth of nested objects and arrays, looked at no deeper than one past the limit. */
@@ -19,11 +19,13 @@ const bytes = (text: string): number => {
 };
 
 /** What other tools keep in the document. It is carried along unread. */
-export const extensionsSchema = z.record(z.string(), z.unknown()).superRefine((value, context) => {
-  if (depth(value, limits.extensionsDepth + 1) > limits.extensionsDepth) {
-    context.addIssue({ code: "custom", message: `must be at most ${limits.extensionsDepth} levels deep` });
-    return;
-  }
-  if (bytes(JSON.stringify(value)) > limits.extensionsBytes)
-    context.addIssue({ code: "custom", message: `must be at most ${limits.extensionsBytes / 1024} KiB` });
-});
+export const extensionsSchema = z.record(z.string(), z.unknown()).check(
+  z.superRefine((value, context) => {
+    if (depth(value, limits.extensionsDepth + 1) > limits.extensionsDepth) {
+      context.addIssue({ code: "custom", message: `must be at most ${limits.extensionsDepth} levels deep` });
+      return;
+    }
+    if (bytes(JSON.stringify(value)) > limits.extensionsBytes)
+      context.addIssue({ code: "custom", message: `must be at most ${limits.extensionsBytes / 1024} KiB` });
+  }),
+);

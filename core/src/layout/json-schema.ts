@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { layoutSchema } from "./schema";
 
 /** JSON Schema (2020-12) of the layout document, generated from the Zod schema the code uses. */

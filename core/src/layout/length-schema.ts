@@ -1,4 +1,4 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { compare, exact, isZero } from "../exact/exact";
 import { type LengthUnit, isNegative, parseLength } from "../exact/length";
 import { limits } from "./limits";
@@ -20,10 +20,9 @@ const grammar = ({ units, negative }: LengthRule): RegExp =>
 export const lengthSchema = (rule: LengthRule) => {
   const forms = rule.units.map((unit) => `"${example[unit]}"`).join(" or ");
   const wanted = `must be a length like ${forms}: ${rule.negative ? "" : "not negative, "}lower case, no spaces, at most 6 decimals`;
-  return z
-    .string({ error: wanted })
-    .regex(grammar(rule), { error: wanted, abort: true })
-    .superRefine((text, context) => {
+  return z.string({ error: wanted }).check(
+    z.regex(grammar(rule), { error: wanted, abort: true }),
+    z.superRefine((text, context) => {
       const length = parseLength(text);
       if (!length || (isNegative(length) && !rule.negative)) {
         context.addIssue({ code: "custom", message: wanted });
@@ -33,5 +32,6 @@ export const lengthSchema = (rule: LengthRule) => {
       const limit = exact(limits.lengthPx);
       if (compare(length.value, limit) > 0 || compare(length.value, exact(-limits.lengthPx)) < 0)
         context.addIssue({ code: "custom", message: `must be at most ${limits.lengthPx.toLocaleString("en")}px` });
-    });
+    }),
+  );
 };

@@ -1,4 +1,4 @@
-import { type z } from "zod";
+import * as z from "zod/mini";
 import { type Layout, layoutSchema } from "./schema";
 import { upgrade } from "./upgrade";
 
@@ -33,7 +33,7 @@ const article = (expected: string): string =>
   expected === "object" || expected === "array" || expected === "int" ? `an ${expected === "int" ? "integer" : expected}` : `a ${expected}`;
 
 /** Flattens a Zod error to issues with JSON Pointers, one for each unknown member. */
-export const issuesOf = (error: z.ZodError): readonly Issue[] =>
+export const issuesOf = (error: z.core.$ZodError): readonly Issue[] =>
   error.issues
     .flatMap((issue): Issue[] =>
       issue.code === "unrecognized_keys"
@@ -91,10 +91,10 @@ export const unfitText = (data: unknown): Issue | null => {
 };
 
 /** Parses unknown data with a schema; faults come back as issues. */
-export const parseWith = <T extends z.ZodType>(schema: T, data: unknown): Parsed<z.output<T>> => {
+export const parseWith = <T extends z.core.$ZodType>(schema: T, data: unknown): Parsed<z.output<T>> => {
   const unfit = unfitText(data);
   if (unfit) return { ok: false, issues: [unfit] };
-  const result = schema.safeParse(data, { reportInput: true });
+  const result = z.safeParse(schema, data, { reportInput: true });
   return result.success ? { ok: true, value: result.data } : { ok: false, issues: issuesOf(result.error) };
 };
 

@@ -1,44 +1,50 @@
-import { z } from "zod";
+import * as z from "zod/mini";
 import { extensionsSchema } from "./extensions";
 import { lengthSchema } from "./length-schema";
 import { limits } from "./limits";
 import { formatVersion } from "./upgrade";
 
-const text = z.string().max(limits.text, { error: `must be at most ${limits.text.toLocaleString("en")} characters` });
-const name = text.refine((value) => value.trim() !== "", { error: "must not be empty" });
+const atMost = (count: number) => z.maxLength(count, { error: `must be at most ${count.toLocaleString("en")} characters` });
+const text = z.string().check(atMost(limits.text));
+const name = text.check(z.refine((value) => value.trim() !== "", { error: "must not be empty" }));
 
 /** Ids stand in URLs, file names and custom properties. */
 export const idPattern = /^[a-z][a-z0-9-]{0,39}$/;
-const id = z.string().regex(idPattern, {
-  error: "must be an id: a small letter, then at most 39 small letters, digits or hyphens",
-});
+const id = z
+  .string()
+  .check(z.regex(idPattern, { error: "must be an id: a small letter, then at most 39 small letters, digits or hyphens" }));
 
 /** True for numbers with at most three decimals, judged by their written form and not by arithmetic on floats. */
 const threeDecimals = (value: number): boolean => /^\d+(\.\d{1,3})?$/.test(String(value));
 
-export const sizeSchema = z
-  .number()
-  .min(1, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
-  .max(limits.size, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
-  .refine(threeDecimals, { error: "must have at most 3 decimals" });
-
-const whole = (least: number, most: number) =>
-  z
+/** From least to most, with at most three decimals. */
+const measured = (least: number, most: number) => {
+  const error = `must be from ${least} to ${most.toLocaleString("en")}`;
+  return z
     .number()
-    .int({ error: "must be a whole number" })
-    .min(least, { error: `must be from ${least} to ${most}` })
-    .max(most, { error: `must be from ${least} to ${most}` });
+    .check(z.minimum(least, { error }), z.maximum(most, { error }), z.refine(threeDecimals, { error: "must have at most 3 decimals" }));
+};
+
+export const sizeSchema = measured(1, limits.size);
+
+const whole = (least: number, most: number) => {
+  const error = `must be from ${least} to ${most}`;
+  return z.number().check(z.int({ error: "must be a whole number" }), z.minimum(least, { error }), z.maximum(most, { error }));
+};
 
 const fixedLength = lengthSchema({ units: ["px", "rem"] });
 const step = lengthSchema({ units: ["px", "rem"], positive: true });
-const offset = lengthSchema({ units: ["px", "rem"], negative: true }).default("0px");
+const offset = z._default(lengthSchema({ units: ["px", "rem"], negative: true }), "0px");
 const marginLength = lengthSchema({ units: ["px", "rem", "%"] });
 
 /** `end` is the same as `start` when left out. */
 const sides = (length: ReturnType<typeof lengthSchema>) =>
-  z.strictObject({ start: length, end: length.optional() }).transform(({ start, end }) => ({ start, end: end ?? start }));
+  z.pipe(
+    z.strictObject({ start: length, end: z.optional(length) }),
+    z.transform(({ start, end }) => ({ start, end: end ?? start })),
+  );
 
-const align = z.enum(["center", "start", "end"]).default("center");
+const align = z._default(z.enum(["center", "start", "end"]), "center");
 
 const containerSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("fluid") }),
@@ -50,9 +56,9 @@ const columnsSchema = z.strictObject({
   count: whole(1, limits.columns),
   gutter: lengthSchema({ units: ["px", "rem", "fr"] }),
   margin: sides(marginLength),
-  edgeGutters: z.enum(["none", "half"]).default("none"),
+  edgeGutters: z._default(z.enum(["none", "half"]), "none"),
   container: containerSchema,
-  stated: z.strictObject({ container: fixedLength.optional(), column: fixedLength.optional() }).optional(),
+  stated: z.optional(z.strictObject({ container: z.optional(fixedLength), column: z.optional(fixedLength) })),
 });
 
 const rowsSchema = z.discriminatedUnion("kind", [
@@ -62,12 +68,15 @@ const rowsSchema = z.discriminatedUnion("kind", [
     count: whole(1, 1000),
     gutter: fixedLength,
     margin: sides(fixedLength),
-    least: fixedLength.optional(),
-    most: fixedLength.optional(),
+    least: z.optional(fixedLength),
+    most: z.optional(fixedLength),
   }),
 ]);
 
 const baselineSchema = z.strictObject({ step, offset, emphasis: whole(1, 1000) });
+
+/** Null where it is left out. */
+const orNull = <T extends z.ZodMiniType>(schema: T) => z._default(z.nullable(schema), null);
 
 export const breakpointSchema = z.strictObject({
   id,
@@ -75,12 +84,9 @@ export const breakpointSchema = z.strictObject({
   from: sizeSchema,
   drawnAt: z.strictObject({ width: sizeSchema, height: sizeSchema }),
   columns: columnsSchema,
-  rows: rowsSchema.nullable().default(null),
-  baseline: baselineSchema.nullable().default(null),
-  mesh: z
-    .strictObject({ step, emphasis: whole(1, 1000) })
-    .nullable()
-    .default(null),
+  rows: orNull(rowsSchema),
+  baseline: orNull(baselineSchema),
+  mesh: orNull(z.strictObject({ step, emphasis: whole(1, 1000) })),
 });
 
 /** The grid inside an area: the columns it stands on, or its own, whose margins may be a % of the area's width. */
@@ -91,8 +97,8 @@ const insideSchema = z.discriminatedUnion("kind", [
     count: whole(1, limits.columns),
     gutter: lengthSchema({ units: ["px", "rem", "fr"] }),
     margin: sides(marginLength),
-    rows: rowsSchema.nullable().default(null),
-    baseline: baselineSchema.nullable().default(null),
+    rows: orNull(rowsSchema),
+    baseline: orNull(baselineSchema),
   }),
 ]);
 
@@ -100,19 +106,18 @@ const insideSchema = z.discriminatedUnion("kind", [
 const placementSchema = z.strictObject({
   column: whole(-limits.columns, 2 * limits.columns),
   span: whole(1, 2 * limits.columns),
-  row: whole(-1000, 10_000).optional(),
-  rowSpan: whole(1, 10_000).optional(),
-  leaves: z.enum(["none", "start", "end", "both"]).default("none"),
+  row: z.optional(whole(-1000, 10_000)),
+  rowSpan: z.optional(whole(1, 10_000)),
+  leaves: z._default(z.enum(["none", "start", "end", "both"]), "none"),
   /** How far it leaves; to the edge of the viewport where it is left out. */
-  by: fixedLength.optional(),
-  reason: text.optional(),
-  over: z.boolean().default(false),
-  inside: insideSchema.nullable().default(null),
+  by: z.optional(fixedLength),
+  reason: z.optional(text),
+  over: z._default(z.boolean(), false),
+  inside: orNull(insideSchema),
 });
 
-const unique =
-  <T>(key: (item: T) => string, what: string) =>
-  (items: readonly T[], context: z.core.$RefinementCtx) => {
+const unique = <T>(key: (item: T) => string, what: string) =>
+  z.superRefine<T[]>((items, context) => {
     const seen = new Map<string, number>();
     items.forEach((item, index) => {
       const first = seen.get(key(item));
@@ -124,41 +129,51 @@ const unique =
           message: `must be unique: "${key(item)}" is the ${what} of number ${first + 1} already`,
         });
     });
-  };
+  });
 
 /** Metrics in font units, as fonts state them; the descent as a distance below the baseline. */
 const fontUnits = (least: number) => whole(least, 100_000);
+const fontSchema = z
+  .strictObject({ name, unitsPerEm: fontUnits(1), ascent: fontUnits(0), descent: fontUnits(0), capHeight: fontUnits(0) })
+  .check(z.refine(({ ascent, descent }) => ascent + descent > 0, { error: "must have an ascent or a descent above 0" }));
 
 const most = (count: number, what: string) => ({ error: `must hold at most ${count} ${what}` });
 
 /** A list whose length is looked at before its entries are: a list of 100,000 is refused as fast as one of 100. */
-const bounded = <T extends z.ZodType>(count: number, what: string, list: z.ZodArray<T>): z.ZodArray<T> =>
-  z.preprocess(
-    (value, context) => {
+const bounded = <T extends z.ZodMiniType>(count: number, what: string, entry: T): z.ZodMiniArray<T> =>
+  z.pipe(
+    z.transform((value, context) => {
       if (!Array.isArray(value) || value.length <= count) return value;
-      context.addIssue({ code: "custom", message: `must hold at most ${count} ${what}; it holds ${value.length.toLocaleString("en")}` });
+      context.issues.push({
+        code: "custom",
+        input: value,
+        message: `must hold at most ${count} ${what}; it holds ${value.length.toLocaleString("en")}`,
+      });
       return z.NEVER;
-    },
-    list.max(count, most(count, what)),
-  ) as unknown as z.ZodArray<T>;
+    }),
+    z.array(entry).check(z.maxLength(count, most(count, what))),
+  ) as unknown as z.ZodMiniArray<T>;
+
+/** Empty where it is left out. */
+const orNone = <T extends z.ZodMiniType>(list: z.ZodMiniArray<T>) => z._default(list, []);
 
 /** By breakpoint; no more of them than there can be breakpoints, looked at before any of them is. */
-const byBreakpoint = <T extends z.ZodType>(what: string, schema: T): z.ZodRecord<z.ZodString, T> =>
-  z.preprocess(
-    (value, context) => {
+const byBreakpoint = <T extends z.ZodMiniType>(what: string, schema: T): z.ZodMiniRecord<z.ZodMiniString, T> =>
+  z.pipe(
+    z.transform((value, context) => {
       if (typeof value !== "object" || value === null || Object.keys(value).length <= limits.breakpoints) return value;
-      context.addIssue({ code: "custom", message: `must hold at most ${limits.breakpoints} ${what}` });
+      context.issues.push({ code: "custom", input: value, message: `must hold at most ${limits.breakpoints} ${what}` });
       return z.NEVER;
-    },
+    }),
     z.record(z.string(), schema),
-  ) as unknown as z.ZodRecord<z.ZodString, T>;
+  ) as unknown as z.ZodMiniRecord<z.ZodMiniString, T>;
 
 const areaSchema = z.strictObject({
   id,
   name,
-  kind: text.optional(),
+  kind: z.optional(text),
   /** The area it stands in. */
-  within: id.optional(),
+  within: z.optional(id),
   placements: byBreakpoint("placements", placementSchema),
 });
 
@@ -168,7 +183,7 @@ const textRoleSchema = z.strictObject({
   lineHeight: step,
   font: text,
   /** Another size at a breakpoint: type grows with the screen. */
-  at: byBreakpoint("sizes", z.strictObject({ size: step, lineHeight: step })).optional(),
+  at: z.optional(byBreakpoint("sizes", z.strictObject({ size: step, lineHeight: step }))),
 });
 
 /** Most areas in a chain of areas within areas. */
@@ -206,74 +221,50 @@ export const layoutSchema = z
     formatVersion: z.literal(formatVersion, { error: `must be ${formatVersion}, the version there is` }),
     name,
     base: lengthSchema({ units: ["px"], positive: true }),
-    rootFontSize: lengthSchema({ units: ["px"], positive: true }).default("16px"),
-    leastColumn: fixedLength.default("0px"),
-    spacing: bounded(
-      limits.spacingSteps,
-      "spacing steps",
-      z.array(
-        z.strictObject({
-          name,
-          multiple: z
-            .number()
-            .min(0, { error: "must be from 0 to 1,000" })
-            .max(1000, { error: "must be from 0 to 1,000" })
-            .refine(threeDecimals, { error: "must have at most 3 decimals" }),
-        }),
+    rootFontSize: z._default(lengthSchema({ units: ["px"], positive: true }), "16px"),
+    leastColumn: z._default(fixedLength, "0px"),
+    spacing: orNone(
+      bounded(limits.spacingSteps, "spacing steps", z.strictObject({ name, multiple: measured(0, 1000) })).check(
+        unique((item) => item.name, "name"),
       ),
-    )
-      .superRefine(unique((item) => item.name, "name"))
-      .default([]),
-    breakpoints: bounded(
-      limits.breakpoints,
-      "breakpoints",
-      z.array(breakpointSchema).min(1, { error: "must hold at least 1 breakpoint" }),
-    ).superRefine(unique((item) => item.id, "id")),
-    text: bounded(limits.textRoles, "text roles", z.array(textRoleSchema))
-      .superRefine(unique((item) => item.name, "name"))
-      .default([]),
-    fonts: bounded(
-      limits.fonts,
-      "fonts",
-      z.array(
-        z
-          .strictObject({ name, unitsPerEm: fontUnits(1), ascent: fontUnits(0), descent: fontUnits(0), capHeight: fontUnits(0) })
-          .refine(({ ascent, descent }) => ascent + descent > 0, { error: "must have an ascent or a descent above 0" }),
-      ),
-    )
-      .superRefine(unique((item) => item.name, "name"))
-      .optional(),
-    areas: bounded(limits.areas, "areas", z.array(areaSchema))
-      .superRefine(unique((item) => item.id, "id"))
-      .default([]),
-    notes: bounded(limits.notes, "notes", z.array(z.strictObject({ about: z.string().max(limits.text), text: name }))).default([]),
-    accepted: bounded(
-      limits.accepted,
-      "accepted findings",
-      z.array(z.strictObject({ rule: z.string().max(100), breakpoint: z.string().max(100), reason: name })),
-    )
-      .superRefine(unique((item) => `${item.rule} at ${item.breakpoint}`, "rule"))
-      .default([]),
-    extensions: extensionsSchema.optional(),
+    ),
+    breakpoints: bounded(limits.breakpoints, "breakpoints", breakpointSchema).check(
+      z.minLength(1, { error: "must hold at least 1 breakpoint" }),
+      unique((item) => item.id, "id"),
+    ),
+    text: orNone(bounded(limits.textRoles, "text roles", textRoleSchema).check(unique((item) => item.name, "name"))),
+    fonts: z.optional(bounded(limits.fonts, "fonts", fontSchema).check(unique((item) => item.name, "name"))),
+    areas: orNone(bounded(limits.areas, "areas", areaSchema).check(unique((item) => item.id, "id"))),
+    notes: orNone(bounded(limits.notes, "notes", z.strictObject({ about: z.string().check(atMost(limits.text)), text: name }))),
+    accepted: orNone(
+      bounded(
+        limits.accepted,
+        "accepted findings",
+        z.strictObject({ rule: z.string().check(atMost(100)), breakpoint: z.string().check(atMost(100)), reason: name }),
+      ).check(unique((item) => `${item.rule} at ${item.breakpoint}`, "rule")),
+    ),
+    extensions: z.optional(extensionsSchema),
   })
-  .superRefine((layout, context) => {
-    const ids = new Set(layout.breakpoints.map((breakpoint) => breakpoint.id));
-    const named = (keys: object, path: readonly (string | number)[]): void => {
-      for (const key of Object.keys(keys))
-        if (!ids.has(key))
-          context.addIssue({
-            code: "custom",
-            path: [...path, key],
-            message: `names no breakpoint; the breakpoints are ${[...ids].join(", ")}`,
-          });
-    };
-    layout.text.forEach((role, index) => named(role.at ?? {}, ["text", index, "at"]));
-    layout.areas.forEach((area, index) => {
-      named(area.placements, ["areas", index, "placements"]);
-      const fault = withinFault(layout.areas, index);
-      if (fault !== null) context.addIssue({ code: "custom", path: ["areas", index, "within"], message: fault });
-    });
-  });
+  .check(
+    z.superRefine((layout, context) => {
+      const ids = new Set(layout.breakpoints.map((breakpoint) => breakpoint.id));
+      const named = (keys: object, path: readonly (string | number)[]): void => {
+        for (const key of Object.keys(keys))
+          if (!ids.has(key))
+            context.addIssue({
+              code: "custom",
+              path: [...path, key],
+              message: `names no breakpoint; the breakpoints are ${[...ids].join(", ")}`,
+            });
+      };
+      layout.text.forEach((role, index) => named(role.at ?? {}, ["text", index, "at"]));
+      layout.areas.forEach((area, index) => {
+        named(area.placements, ["areas", index, "placements"]);
+        const fault = withinFault(layout.areas, index);
+        if (fault !== null) context.addIssue({ code: "custom", path: ["areas", index, "within"], message: fault });
+      });
+    }),
+  );
 
 /** A layout document with everything filled in. */
 export type Layout = z.output<typeof layoutSchema>;
