@@ -3,7 +3,7 @@
 import { type Layout, parseLayout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
-import { toast, Toaster } from "sonner";
+import { say, SayingsPlace } from "@/ui/say";
 import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
@@ -96,13 +96,13 @@ export const DraftProvider = ({ draft, openComments, children, ...given }: Props
       edit,
       editOrSay: (next) => {
         const words = edit(next);
-        if (words !== null) toast(words);
+        if (words !== null) say(words);
       },
       undo: () => {
-        if (!store.undo()) toast(gone);
+        if (!store.undo()) say(gone);
       },
       redo: () => {
-        if (!store.redo()) toast(gone);
+        if (!store.redo()) say(gone);
       },
       comments,
       present,
@@ -120,7 +120,7 @@ export const DraftProvider = ({ draft, openComments, children, ...given }: Props
           onSettle={(choices) => store.settle(choices)}
         />
       )}
-      <Toaster position="bottom-center" />
+      <SayingsPlace />
     </DraftContext.Provider>
   );
 };

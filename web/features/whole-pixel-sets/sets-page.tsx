@@ -15,7 +15,7 @@ import {
 } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { useDeferredValue, useMemo, useState } from "react";
-import { toast } from "sonner";
+import { say } from "@/ui/say";
 import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { useQueryShown } from "@/ui/address";
@@ -66,13 +66,11 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   const use = (set: WholePixelSet): void => {
     const next = withSet(breakpoint, set);
     const words = edit({ ...layout, breakpoints: layout.breakpoints.map((one) => (one.id === next.id ? next : one)) });
-    if (words !== null) toast(words);
+    if (words !== null) say(words);
     else
-      toast(
+      say(
         `${breakpoint.name} has ${set.columns} columns of ${toDecimal(set.column)}, gutter ${toDecimal(set.gutter)}, margin ${toDecimal(set.margin)}.`,
-        {
-          action: { label: "Undo", onClick: undo },
-        },
+        undo,
       );
   };
   return (

@@ -2,7 +2,7 @@
 
 import type { Breakpoint, Facet, Layout, Resolution } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import { toast } from "sonner";
+import { say } from "@/ui/say";
 import { useDraftOfPage } from "@/draft/draft-provider";
 
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
@@ -30,7 +30,7 @@ export const Dialogs = ({ open, breakpoint, resolution, facet, onTake, onClose }
   /** Closes; what was decided on is taken. */
   const done = (next: Layout | null, words: string | null = null): void => {
     if (next) onTake(next);
-    if (next && words !== null) toast(words, { action: { label: "Undo", onClick: undo } });
+    if (next && words !== null) say(words, undo);
     onClose();
   };
   switch (open) {

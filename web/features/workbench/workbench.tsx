@@ -21,12 +21,12 @@ import {
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
 import dynamic from "next/dynamic";
 import { startTransition, useCallback, useDeferredValue, useEffect, useMemo, useState } from "react";
-import { toast } from "sonner";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { useQueryShown } from "@/ui/address";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Ladder } from "@/ui/ladder/ladder";
 import { Said } from "@/ui/num";
+import { say } from "@/ui/say";
 import { Still } from "@/ui/still";
 import { type DialogName, Dialogs } from "./dialogs";
 import { BreakpointActions } from "./ladder/breakpoint-actions";
@@ -50,7 +50,7 @@ import { shownBreakpoint, type View, viewOf, viewQuery } from "./view";
 // Fetched when areas are first looked at. Not drawn by the server: what is typed before they live would be lost.
 const AreaActions = dynamic(() => import("./areas/area-actions").then((module) => module.AreaActions), {
   ssr: false,
-  loading: () => <div className="areas-waiting actions" />,
+  loading: () => <div className="areas-waiting" />,
 });
 const AreaEverywhere = dynamic(() => import("./areas/area-everywhere").then((module) => module.AreaEverywhere), { ssr: false });
 const AreasLedger = dynamic(() => import("./areas/areas-ledger").then((module) => module.AreasLedger), { ssr: false });
@@ -105,7 +105,7 @@ export const Workbench = ({ query }: Props) => {
   };
   const editOrSay = (next: Layout): void => {
     const words = edit(next);
-    if (words !== null) toast(words);
+    if (words !== null) say(words);
   };
   /** Goes to a facet; its own lines are shown with it. */
   const showFacet = (facet: Facet): void => {
@@ -127,7 +127,7 @@ export const Workbench = ({ query }: Props) => {
   const take = ({ fix }: Trial): void => {
     const patched = applyPatch(layout, fix.patch);
     if (patched.ok) editOrSay(patched.value);
-    else toast(patched.issues[0]?.message ?? "This fix no longer fits.");
+    else say(patched.issues[0]?.message ?? "This fix no longer fits.");
   };
   const toggle = (layer: Layer): void => setShown((before) => ({ ...before, [layer]: !before[layer] }));
 
@@ -154,7 +154,7 @@ export const Workbench = ({ query }: Props) => {
           onChoose: (id) => startTransition(() => setChosen(id)),
           onPlace: (id, place) => editOrSay(placeAt(layout, id, breakpoint.id, place)),
           onAdd: (place, within) => {
-            if (!mayAddArea(layout)) return void toast("A spec has at most 200 areas.");
+            if (!mayAddArea(layout)) return void say("A spec has at most 200 areas.");
             const made = addArea(layout, breakpoint.id, place, within);
             editOrSay(made.layout);
             setChosen(made.id);
@@ -264,7 +264,7 @@ export const Workbench = ({ query }: Props) => {
                   onRename={() => setRename({ id: breakpoint.id })}
                   onCarry={() => setDialog("carry")}
                   onFiles={() => setDialog("files")}
-                  onRemoved={() => toast(`${breakpoint.name} was removed.`, { action: { label: "Undo", onClick: undo } })}
+                  onRemoved={() => say(`${breakpoint.name} was removed.`, undo)}
                 />
               )}
             </Still>
@@ -303,7 +303,7 @@ export const Workbench = ({ query }: Props) => {
                       comments={comments}
                       onSelect={select}
                       onBreakpoints={(breakpoints) => edit({ ...layout, breakpoints: [...breakpoints] })}
-                      onSay={(words) => toast(words)}
+                      onSay={say}
                     />
                   )}
                 </Still>
@@ -330,13 +330,11 @@ export const Workbench = ({ query }: Props) => {
                     onTake={take}
                     onTakeAll={() => {
                       const all = takeAll(layout, (finding) => finding.breakpoint === breakpoint.id);
-                      if (all.taken.length === 0) return toast("No fix goes without bringing up something else; take them one by one.");
+                      if (all.taken.length === 0) return say("No fix goes without bringing up something else; take them one by one.");
                       editOrSay(all.layout);
-                      toast(
+                      say(
                         `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.map(({ fix }) => fixLabel(fix)).join(", ")}.`,
-                        {
-                          action: { label: "Undo", onClick: undo },
-                        },
+                        undo,
                       );
                     }}
                     onRepair={() => setDialog("repair")}

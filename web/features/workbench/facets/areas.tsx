@@ -4,7 +4,7 @@ import type { Facet } from "./facet";
 // Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
 const AreasLine = dynamic(() => import("../areas/areas-line").then((module) => module.AreasLine), {
   ssr: false,
-  loading: () => <div className="areas-waiting line" />,
+  loading: () => <div className="line-waiting" />,
 });
 
 export const areas: Facet = {

@@ -1,6 +1,12 @@
 import { rootFontSize } from "@ypsiline/core";
-import { BaselineLine } from "../sums/baseline-line";
+import dynamic from "next/dynamic";
 import type { Facet } from "./facet";
+
+// Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
+const BaselineLine = dynamic(() => import("../sums/baseline-line").then((module) => module.BaselineLine), {
+  ssr: false,
+  loading: () => <div className="sum-waiting" />,
+});
 
 export const baseline: Facet = {
   id: "baseline",

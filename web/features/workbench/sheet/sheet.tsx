@@ -3,7 +3,7 @@
 import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, toDecimal, toNumber, toPx, zero } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { memo, useMemo, useState } from "react";
-import { AreasOverlay, type AreaWork } from "../areas/areas-overlay";
+import type { AreaWork } from "../areas/areas-overlay";
 import { Choice } from "@/ui/choice";
 import { NumSvg } from "@/ui/num-svg";
 import { CommentFlags } from "./comment-flags";
@@ -13,7 +13,8 @@ import { SheetDrawing } from "./sheet-drawing";
 import { useSize } from "@/ui/use-size";
 import type { Facet, Shown } from "../facets/facet";
 
-// Fetched when distances are first read.
+// Fetched when areas are first looked at, and when distances are first read.
+const AreasOverlay = dynamic(() => import("../areas/areas-overlay").then((module) => module.AreasOverlay));
 const ReadingOverlay = dynamic(() => import("./reading-overlay").then((module) => module.ReadingOverlay));
 
 /** Room beside the sheet; wider on the left where heights are dimensioned. */
