@@ -2,8 +2,9 @@
 
 import { inOrder, type Layout, placeText, readPlace, type Place } from "@ypsiline/core";
 import { ChevronDown, ChevronUp } from "lucide-react";
-import { type ClipboardEvent, useState } from "react";
+import { type ClipboardEvent, type ReactNode, useState } from "react";
 import { TextField } from "@/ui/text-field";
+import { useNear } from "@/ui/use-near";
 import { hideAt, placeAt, reorderArea } from "./area-edits";
 
 type Props = {
@@ -24,6 +25,21 @@ const pastedCells = (text: string): readonly (readonly string[])[] | null => {
     .split(/\r?\n/)
     .map((line) => line.split("\t"));
   return rows.length > 1 || (rows[0]?.length ?? 0) > 1 ? rows : null;
+};
+
+/** As many rows have fields wherever they are. */
+const fewRows = 25;
+
+type RowProps = { readonly chosen: boolean; readonly all: boolean; readonly children: (near: boolean) => ReactNode };
+
+/** A row, with its fields and signs where it is near sight: many hundreds of them would slow down everything else on the page. */
+const Row = ({ chosen, all, children }: RowProps) => {
+  const { ref, near } = useNear<HTMLTableRowElement>();
+  return (
+    <tr ref={ref} className={chosen ? "chosen" : ""}>
+      {children(all || near)}
+    </tr>
+  );
 };
 
 /** Areas against breakpoints: one row an area in reading order, a cell its columns and rows there, empty where it is not shown. */
@@ -94,44 +110,52 @@ export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, 
               return placement && placement.leaves !== "none" ? [`${name}: ${placement.reason ?? "no reason"}`] : [];
             });
             return (
-              <tr key={area.id} className={area.id === chosen ? "chosen" : ""}>
-                <th scope="row" style={{ paddingInlineStart: 8 + depth(area.id) * 16 }}>
-                  <button type="button" className="ledger-name" aria-pressed={area.id === chosen} onClick={() => onChoose(area.id)}>
-                    <span className="num quiet">{row + 1}</span> {area.name}
-                  </button>
-                </th>
-                {breakpoints.map(({ id, name }, column) => {
-                  const placement = area.placements[id];
-                  return (
-                    <td key={id} className={id === at ? "here" : ""} onPaste={(event) => paste(event, row, column)}>
-                      <TextField
-                        label={`${area.name} at ${name}`}
-                        className="num"
-                        text={placement ? placeText(placement) : ""}
-                        disabled={readOnly}
-                        onEnter={(text) => enter(area.id, id, text)}
-                      />
+              <Row key={area.id} chosen={area.id === chosen} all={layout.areas.length <= fewRows}>
+                {(near) => (
+                  <>
+                    <th scope="row" style={{ paddingInlineStart: 8 + depth(area.id) * 16 }}>
+                      <button type="button" className="ledger-name" aria-pressed={area.id === chosen} onClick={() => onChoose(area.id)}>
+                        <span className="num quiet">{row + 1}</span> {area.name}
+                      </button>
+                    </th>
+                    {breakpoints.map(({ id, name }, column) => {
+                      const placement = area.placements[id];
+                      return (
+                        <td key={id} className={id === at ? "here" : ""} onPaste={(event) => paste(event, row, column)}>
+                          {near ? (
+                            <TextField
+                              label={`${area.name} at ${name}`}
+                              className="num"
+                              text={placement ? placeText(placement) : ""}
+                              disabled={readOnly}
+                              onEnter={(text) => enter(area.id, id, text)}
+                            />
+                          ) : (
+                            <span className="num cell-text">{placement ? placeText(placement) : ""}</span>
+                          )}
+                        </td>
+                      );
+                    })}
+                    <td className="leaving" title={leaving.join("; ")}>
+                      {leaving.join("; ")}
                     </td>
-                  );
-                })}
-                <td className="leaving" title={leaving.join("; ")}>
-                  {leaving.join("; ")}
-                </td>
-                <td className="order">
-                  {([-1, 1] as const).map((by) => (
-                    <button
-                      key={by}
-                      type="button"
-                      className="btn btn-sm btn-quiet order-button"
-                      aria-label={`Read ${area.name} ${by < 0 ? "earlier" : "later"}`}
-                      disabled={readOnly || (by < 0 ? row === 0 : row === layout.areas.length - 1)}
-                      onClick={() => onEdit((now) => reorderArea(now, area.id, by))}
-                    >
-                      {by < 0 ? <ChevronUp size={14} aria-hidden="true" /> : <ChevronDown size={14} aria-hidden="true" />}
-                    </button>
-                  ))}
-                </td>
-              </tr>
+                    <td className="order">
+                      {([-1, 1] as const).map((by) => (
+                        <button
+                          key={by}
+                          type="button"
+                          className="btn btn-sm btn-quiet order-button"
+                          aria-label={`Read ${area.name} ${by < 0 ? "earlier" : "later"}`}
+                          disabled={readOnly || (by < 0 ? row === 0 : row === layout.areas.length - 1)}
+                          onClick={() => onEdit((now) => reorderArea(now, area.id, by))}
+                        >
+                          {near && (by < 0 ? <ChevronUp size={14} aria-hidden="true" /> : <ChevronDown size={14} aria-hidden="true" />)}
+                        </button>
+                      ))}
+                    </td>
+                  </>
+                )}
+              </Row>
             );
           })}
         </tbody>
