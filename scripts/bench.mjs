@@ -144,13 +144,16 @@ const workedOn = async (browser, context, url) => {
   });
   await page.locator(".sheet-scroll").evaluate((element) => element.scrollTo(0, 0));
   await page.waitForTimeout(300);
-  const box = await page.locator('[data-area="a5"]').boundingBox();
+  // Dragged to and fro, and dropped at the end of each way: a drop is an edit, which is checked.
   const drag = await measured(async () => {
-    await page.mouse.move(box.x + box.width / 2, box.y + 20);
-    await page.mouse.down();
-    for (let turn = 0; turn < 6; turn += 1)
-      await page.mouse.move(box.x + box.width / 2 + (turn % 2 === 0 ? 300 : -100), box.y + (turn % 2 === 0 ? 120 : 10), { steps: 40 });
-    await page.mouse.up();
+    for (let turn = 0; turn < 6; turn += 1) {
+      const box = await page.locator('[data-area="a5"]').boundingBox();
+      const at = [box.x + box.width / 2, box.y + 20];
+      await page.mouse.move(...at);
+      await page.mouse.down();
+      await page.mouse.move(at[0] + (turn % 2 === 0 ? 300 : -300), at[1] + (turn % 2 === 0 ? 120 : -120), { steps: 40 });
+      await page.mouse.up();
+    }
   });
   await page.close();
   return { scrolled, drag };

@@ -63,7 +63,7 @@ export { usualDevices } from "./sweep/devices";
 export { densities, nearestClean, sweep } from "./sweep/sweep";
 export { isToMend } from "./solve/repair/goal";
 export { repair } from "./solve/repair/repair";
-export { check } from "./check/check";
+export { check, tryNextFix } from "./check/check";
 export { baseUnits, onBase } from "./check/on-base";
 export { applyPatch } from "./check/patch";
 export { takeAll } from "./check/take-all";

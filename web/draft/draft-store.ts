@@ -100,9 +100,11 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
 
   /** Takes over what the server has, with local changes made since `from` put on top; asks where they meet. */
   const rebase = (server: { revision: number; layout: Layout }, from: Layout): void => {
+    base = server;
+    // The server has what was sent: what stands here is that, with what was done since, and is not made anew.
+    if (server.layout === from) return;
     const local = compareLayouts(from, layout);
     const applied = applyChanges(server.layout, local);
-    base = server;
     if (applied.ok) {
       layout = applied.layout;
       return;

@@ -1,12 +1,16 @@
 import type { AreaGeometry } from "../grid/areas";
 import type { Placement } from "../layout/schema";
-import type { Checked, CheckedBreakpoint, Fix, FixTerm, PatchOperation } from "./types";
+import type { Checked, CheckedBreakpoint, Fix, FixTerm, PatchOperation, RuleId } from "./types";
 
 /** JSON Pointer of an area, or of a member of its placement at a breakpoint. */
 export const areaPath = ({ layout }: Checked, id: string): string => `/areas/${layout.areas.findIndex((area) => area.id === id)}`;
 
 export const placementPath = (checked: Checked, { breakpoint }: CheckedBreakpoint, id: string, member = ""): string =>
   `${areaPath(checked, id)}/placements/${breakpoint.id}${member === "" ? "" : `/${member}`}`;
+
+/** What a rule finds at each breakpoint, where that rests on the breakpoint's own numbers and areas alone: remembered while these stay. */
+export const eachBreakpoint = <F>(checked: Checked, rule: RuleId, find: (at: CheckedBreakpoint) => readonly F[]): readonly F[] =>
+  checked.breakpoints.flatMap((at) => at.remember(rule, () => find(at)));
 
 /** Columns or rows as they are said: "5–12", "7". */
 export const rangeText = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);

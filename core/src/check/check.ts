@@ -7,6 +7,7 @@ import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
 import type { Layout } from "../layout/schema";
 import { ruleIds, rules } from "./registry";
 import { wholeColumnFixes } from "./fixes";
+import { memoryOf } from "./memory";
 import { applyPatch } from "./patch";
 import type { Checked, CheckedBreakpoint, Finding, FindingOf, Fix, Level, RuleId } from "./types";
 
@@ -32,19 +33,22 @@ const prepare = (layout: Layout): Checked => {
     breakpoints: breakpointRanges(layout).map((range) => {
       const at = (width: Exact) => columnTerms(range.breakpoint.columns, { width, rootFontSize });
       let fixes: readonly Fix[] | null = null;
-      let areas: readonly AreaGeometry[] | null = null;
+      const remember = memoryOf(layout, range.breakpoint);
       const checked: CheckedBreakpoint = {
         ...range,
         index: layout.breakpoints.indexOf(range.breakpoint),
         terms: at(fromJsonNumber(range.breakpoint.drawnAt.width)),
         at,
         wholeColumnFixes: () => (fixes ??= wholeColumnFixes(checked, base)),
-        areas: () =>
-          (areas ??= resolveAreas(layout, range.breakpoint, {
-            terms: checked.terms,
-            sheet: fromJsonNumber(range.breakpoint.drawnAt.height),
-            rootFontSize,
-          })),
+        remember,
+        areas: (): readonly AreaGeometry[] =>
+          remember("areas", () =>
+            resolveAreas(layout, range.breakpoint, {
+              terms: checked.terms,
+              sheet: fromJsonNumber(range.breakpoint.drawnAt.height),
+              rootFontSize,
+            }),
+          ),
       };
       return checked;
     }),
@@ -68,29 +72,50 @@ const proposedOf = <R extends RuleId>(id: R, checked: Checked): readonly Propose
 const proposed = (checked: Checked): readonly Proposed[] => ruleIds.flatMap((id) => proposedOf(id, checked));
 
 /**
- * Of the fixes a rule proposes those that do what they promise: applied to the layout they leave a layout, mend their
- * finding, and bring up no problem that was not there.
+ * Whether a fix that a rule proposes does what it promises: applied to the layout it leaves a layout, mends its finding,
+ * and brings up no problem that was not there.
  */
-const tried = (layout: Layout, finding: Proposed, all: readonly Proposed[]): readonly Fix[] => {
-  const problems = new Set(all.filter(({ level }) => level === "problem").map(nameOf));
-  return finding.proposed.filter(({ patch }) => {
+const mending =
+  (layout: Layout, finding: Proposed, all: readonly Proposed[]) =>
+  ({ patch }: Fix): boolean => {
     const patched = applyPatch(layout, patch);
     if (!patched.ok) return false;
+    const problems = new Set(all.filter(({ level }) => level === "problem").map(nameOf));
     return proposed(prepare(patched.value)).every(
       (one) => nameOf(one) !== nameOf(finding) && (one.level !== "problem" || problems.has(nameOf(one))),
     );
-  });
-};
+  };
+
+/** What tries the next of the fixes proposed for a finding; false where none is left. */
+const trials = new WeakMap<Finding, () => boolean>();
+
+/**
+ * Tries one more of the fixes that are proposed for a finding, which takes as long as a check; false where all were
+ * tried, and the finding's `fixes` are known without any work. For pages that must not stand still meanwhile.
+ */
+export const tryNextFix = (finding: Finding): boolean => trials.get(finding)?.() ?? false;
 
 /** A finding whose fixes are tried when they are first looked at: most never are. */
-const finding = (layout: Layout, { proposed: _, ...found }: Proposed, all: readonly Proposed[], from: Proposed): Finding => {
-  let fixes: readonly Fix[] | null = null;
-  return {
+const finding = (layout: Layout, from: Proposed, all: readonly Proposed[]): Finding => {
+  const { proposed: untried, ...found } = from;
+  const mends = mending(layout, from, all);
+  const fixes: Fix[] = [];
+  let next = 0;
+  const tryNext = (): boolean => {
+    const fix = untried[next];
+    next += 1;
+    if (fix && mends(fix)) fixes.push(fix);
+    return next < untried.length;
+  };
+  const made = {
     ...found,
-    get fixes() {
-      return (fixes ??= tried(layout, from, all));
+    get fixes(): readonly Fix[] {
+      while (next < untried.length) tryNext();
+      return fixes;
     },
   } as Finding;
+  trials.set(made, tryNext);
+  return made;
 };
 
 /** Runs every rule over a layout. */
@@ -103,7 +128,7 @@ export const check = (layout: Layout): CheckResult => {
   return {
     findings: [...all]
       .sort((a, b) => gravity[a.level] - gravity[b.level] || order(a.breakpoint) - order(b.breakpoint))
-      .map((one) => finding(layout, one, all, one)),
+      .map((one) => finding(layout, one, all)),
     held: ruleIds.filter((id) => !broken.has(id)),
   };
 };

@@ -145,6 +145,8 @@ export type CheckedBreakpoint = BreakpointRange & {
   readonly at: (width: Exact) => ColumnTerms;
   /** Fixes that make its column whole, worked out when first asked for: two rules offer them. */
   readonly wholeColumnFixes: () => readonly Fix[];
+  /** What was made of the breakpoint's own numbers, the whole spec's lengths and its areas, made again only where one of these differs. */
+  readonly remember: <T>(what: string, make: () => T) => T;
   /** Where its areas stand at the drawn-at size, worked out when first asked for. */
   readonly areas: () => readonly AreaGeometry[];
 };

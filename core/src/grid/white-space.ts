@@ -138,6 +138,24 @@ export const spaceBeside = (areas: readonly AreaGeometry[]): readonly WhiteSpace
 /** Whether two areas stand in a row they share. */
 const shareRow = (a: AreaGeometry, b: AreaGeometry): boolean => a.row < b.row + b.rowSpan && b.row < a.row + a.rowSpan;
 
+/**
+ * For areas in reading order, where to begin to look for one before another that goes on below the top of a row: all
+ * earlier ones end above it. By bisection of the lowest row reached so far.
+ */
+export const firstReaching = (areas: readonly AreaGeometry[]): ((row: number) => number) => {
+  let lowest = -Infinity;
+  const reached = areas.map(({ row, rowSpan }) => (lowest = Math.max(lowest, row + rowSpan)));
+  return (row) => {
+    let [from, until] = [0, reached.length];
+    while (from < until) {
+      const middle = (from + until) >> 1;
+      if ((reached[middle] ?? Infinity) > row) until = middle;
+      else from = middle + 1;
+    }
+    return from;
+  };
+};
+
 /** Whether two areas share a cell of the grid they both stand on. */
 export const shareCell = (a: AreaGeometry, b: AreaGeometry): boolean =>
   shareRow(a, b) &&

@@ -1,5 +1,7 @@
 import * as z from "zod/mini";
-import { type Layout, layoutSchema } from "./schema";
+import { limits } from "./limits";
+import { isMembers } from "./member";
+import { type Layout, layoutSchema, partSchema, referenceFaults } from "./schema";
 import { upgrade } from "./upgrade";
 
 /** One fault of a document: where (a JSON Pointer, RFC 6901; "" is the whole) and what would be right. */
@@ -98,8 +100,48 @@ export const parseWith = <T extends z.core.$ZodType>(schema: T, data: unknown): 
   return result.success ? { ok: true, value: result.data } : { ok: false, issues: issuesOf(result.error) };
 };
 
-/** Parses a layout document of any version of the format and fills in what it leaves out. */
-export const parseLayout = (data: unknown): Parsed<Layout> => parseWith(layoutSchema, upgrade(data));
+/**
+ * Breakpoints and areas that came out of a parse. Documents are values, never changed in place, so each still is what it
+ * was found to be; an edit of one area of two hundred need not look at the others again.
+ */
+const parsedBefore = new WeakSet<object>();
+
+const isParsed = (entry: unknown): boolean => typeof entry === "object" && entry !== null && parsedBefore.has(entry);
+
+const haveOwnIds = (list: readonly { readonly id: string }[]): boolean => new Set(list.map(({ id }) => id)).size === list.length;
+
+/** A layout of which only the entries that are new are parsed; null where there are none to leave out, or where anything is wrong. */
+const parseNew = (data: unknown): Layout | null => {
+  if (!isMembers(data) || !Array.isArray(data.breakpoints) || !Array.isArray(data.areas)) return null;
+  const [breakpoints, areas]: readonly (readonly unknown[])[] = [data.breakpoints, data.areas];
+  if (!breakpoints || !areas || ![...breakpoints, ...areas].some(isParsed)) return null;
+  const isNew = (entry: unknown): boolean => !isParsed(entry);
+  const parsed = parseWith(partSchema, { ...data, breakpoints: breakpoints.filter(isNew), areas: areas.filter(isNew) });
+  if (!parsed.ok) return null;
+  const together = <T>(all: readonly unknown[], found: readonly T[]): T[] => {
+    const next = found.values();
+    return all.map((entry) => (isParsed(entry) ? (entry as T) : (next.next().value as T)));
+  };
+  const layout: Layout = {
+    ...parsed.value,
+    breakpoints: together(breakpoints, parsed.value.breakpoints),
+    areas: together(areas, parsed.value.areas),
+  };
+  const counted = breakpoints.length >= 1 && breakpoints.length <= limits.breakpoints && areas.length <= limits.areas;
+  return counted && haveOwnIds(layout.breakpoints) && haveOwnIds(layout.areas) && referenceFaults(layout).length === 0 ? layout : null;
+};
+
+/**
+ * Parses a layout document of any version of the format and fills in what it leaves out. Entries of a layout that was
+ * parsed before are taken as they are, the same objects.
+ */
+export const parseLayout = (data: unknown): Parsed<Layout> => {
+  const document = upgrade(data);
+  const known = parseNew(document);
+  const parsed: Parsed<Layout> = known ? { ok: true, value: known } : parseWith(layoutSchema, document);
+  if (parsed.ok) for (const entry of [...parsed.value.breakpoints, ...parsed.value.areas]) parsedBefore.add(entry);
+  return parsed;
+};
 
 /** A layout that was stored, of any version it may have been stored in. @throws ZodError where it is none: storing looked at it. */
 export const readStoredLayout = (data: unknown): Layout => layoutSchema.parse(upgrade(data));

@@ -192,8 +192,7 @@ const deepest = 3;
 type AreaChain = readonly { readonly id: string; readonly within?: string | undefined }[];
 
 /** What is wrong with the area an area stands in; null where nothing is. */
-const withinFault = (areas: AreaChain, index: number): string | null => {
-  const byId = new Map(areas.map((area) => [area.id, area]));
+const withinFault = (areas: AreaChain, byId: ReadonlyMap<string, AreaChain[number]>, index: number): string | null => {
   let area = areas[index];
   for (let depth = 1; area?.within !== undefined; depth += 1) {
     const outer = byId.get(area.within);
@@ -209,6 +208,34 @@ const withinFault = (areas: AreaChain, index: number): string | null => {
     area = outer;
   }
   return null;
+};
+
+type References = {
+  readonly breakpoints: readonly { readonly id: string }[];
+  readonly text: readonly { readonly at?: object | undefined }[];
+  readonly areas: readonly (AreaChain[number] & { readonly placements: object })[];
+};
+
+/** Where parts of a document name others that are not there, or themselves. */
+export const referenceFaults = (
+  layout: References,
+): readonly { readonly path: readonly (string | number)[]; readonly message: string }[] => {
+  const ids = new Set(layout.breakpoints.map((breakpoint) => breakpoint.id));
+  const byId = new Map(layout.areas.map((area) => [area.id, area]));
+  const named = (keys: object, path: readonly (string | number)[]) =>
+    Object.keys(keys)
+      .filter((key) => !ids.has(key))
+      .map((key) => ({ path: [...path, key], message: `names no breakpoint; the breakpoints are ${[...ids].join(", ")}` }));
+  return [
+    ...layout.text.flatMap(({ at = {} }, index) => named(at, ["text", index, "at"])),
+    ...layout.areas.flatMap(({ placements }, index) => {
+      const fault = withinFault(layout.areas, byId, index);
+      return [
+        ...named(placements, ["areas", index, "placements"]),
+        ...(fault === null ? [] : [{ path: ["areas", index, "within"], message: fault }]),
+      ];
+    }),
+  ];
 };
 
 /**
@@ -247,24 +274,12 @@ export const layoutSchema = z
   })
   .check(
     z.superRefine((layout, context) => {
-      const ids = new Set(layout.breakpoints.map((breakpoint) => breakpoint.id));
-      const named = (keys: object, path: readonly (string | number)[]): void => {
-        for (const key of Object.keys(keys))
-          if (!ids.has(key))
-            context.addIssue({
-              code: "custom",
-              path: [...path, key],
-              message: `names no breakpoint; the breakpoints are ${[...ids].join(", ")}`,
-            });
-      };
-      layout.text.forEach((role, index) => named(role.at ?? {}, ["text", index, "at"]));
-      layout.areas.forEach((area, index) => {
-        named(area.placements, ["areas", index, "placements"]);
-        const fault = withinFault(layout.areas, index);
-        if (fault !== null) context.addIssue({ code: "custom", path: ["areas", index, "within"], message: fault });
-      });
+      for (const { path, message } of referenceFaults(layout)) context.addIssue({ code: "custom", path: [...path], message });
     }),
   );
+
+/** The shape of a document whose longest lists hold any of their entries: what of it is to be parsed again (`parseLayout`). */
+export const partSchema = z.strictObject({ ...layoutSchema.shape, breakpoints: z.array(breakpointSchema), areas: z.array(areaSchema) });
 
 /** A layout document with everything filled in. */
 export type Layout = z.output<typeof layoutSchema>;

@@ -164,7 +164,7 @@ export const Workbench = ({ query }: Props) => {
   const chosenArea = view.facet === "areas" ? seen.areas.find(({ id }) => id === chosen) : undefined;
 
   const outOfOrder = result.findings.some(
-    ({ rule, fixes }) => rule === "breakpoints-ordered" && fixes.some(({ term }) => term === "order"),
+    (finding) => finding.rule === "breakpoints-ordered" && finding.fixes.some(({ term }) => term === "order"),
   );
   const path = `/specs/${address.team}/${address.spec}`;
 

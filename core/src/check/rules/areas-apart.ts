@@ -1,6 +1,6 @@
 import { name, words } from "../../words/words";
-import { shareCell } from "../../grid/white-space";
-import { flowFix, placeFix, placementPath, rangeText } from "../areas";
+import { firstReaching, shareCell } from "../../grid/white-space";
+import { eachBreakpoint, flowFix, placeFix, placementPath, rangeText } from "../areas";
 import type { Found, Rule } from "../types";
 
 /** No two areas of one grid share a cell unless one is marked as lying over the other. */
@@ -15,10 +15,13 @@ export const areasApart: Rule<"areas-apart"> = {
     sum: words`columns ${rangeText(...columns)}, rows ${rangeText(...rows)}`,
   }),
   find: (checked) =>
-    checked.breakpoints.flatMap((at) => {
+    eachBreakpoint(checked, "areas-apart", (at) => {
       const areas = at.areas();
+      const reaching = firstReaching(areas);
       return areas.flatMap((second, index) => {
-        const first = areas.find((one, place) => place < index && shareCell(one, second) && !one.placement.over && !second.placement.over);
+        const first = areas
+          .slice(reaching(second.row), index)
+          .find((one) => shareCell(one, second) && !one.placement.over && !second.placement.over);
         if (!first) return [];
         const left = Math.max(first.placement.column, second.placement.column);
         const right = Math.min(first.placement.column + first.placement.span, second.placement.column + second.placement.span);

@@ -1,7 +1,8 @@
 import { name, words } from "../../words/words";
-import { seenBefore } from "../../grid/white-space";
-import { areaPath } from "../areas";
-import type { Checked, Fix, Found, Rule } from "../types";
+import { firstReaching, seenBefore } from "../../grid/white-space";
+import { areaPath, eachBreakpoint } from "../areas";
+import type { AreaGeometry } from "../../grid/areas";
+import type { Checked, CheckedBreakpoint, Fix, Rule } from "../types";
 
 /** Puts one area before another in the document, which is the order they are read in. */
 const before = (checked: Checked, moved: string, target: string): Fix => {
@@ -35,19 +36,32 @@ export const areasOrder: Rule<"areas-order"> = {
     sum: words`${place} is seen before ${firstPlace}`,
   }),
   find: (checked) =>
-    checked.breakpoints.flatMap((at) => {
-      const areas = at.areas();
-      for (const [index, second] of areas.entries()) {
-        const first = areas.find((one, place) => place < index && one.area.within === second.area.within && seenBefore(second, one));
-        if (!first) continue;
-        const found: Found<"areas-order"> = {
-          breakpoint: at.breakpoint.id,
-          path: areaPath(checked, second.area.id),
-          facts: { first: first.area.name, second: second.area.name, firstPlace: areas.indexOf(first) + 1, place: index + 1 },
-          fixes: [before(checked, second.area.id, first.area.id)],
-        };
-        return [found];
-      }
-      return [];
-    }),
+    eachBreakpoint(checked, "areas-order", swapped).map(({ breakpoint, first, second, ...places }) => ({
+      breakpoint,
+      path: areaPath(checked, second.id),
+      facts: { first: first.name, second: second.name, ...places },
+      // Made of the area as it is everywhere, so not of what is remembered of a breakpoint.
+      fixes: [before(checked, second.id, first.id)],
+    })),
+};
+
+/** The first area that is seen before one it is read after, with that one; none where all are seen as they are read. */
+const swapped = (at: CheckedBreakpoint) => {
+  const areas = at.areas();
+  const reaching = firstReaching(areas);
+  for (const [index, second] of areas.entries()) {
+    const first = areas.slice(reaching(second.row), index).find((one) => one.area.within === second.area.within && seenBefore(second, one));
+    if (!first) continue;
+    const named = ({ id, name: called }: AreaGeometry["area"]) => ({ id, name: called });
+    return [
+      {
+        breakpoint: at.breakpoint.id,
+        first: named(first.area),
+        second: named(second.area),
+        firstPlace: areas.indexOf(first) + 1,
+        place: index + 1,
+      },
+    ];
+  }
+  return [];
 };

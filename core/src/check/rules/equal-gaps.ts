@@ -3,7 +3,7 @@ import { toJson } from "../../exact/show";
 import { name, words } from "../../words/words";
 import type { AreaGeometry, AreaGrid } from "../../grid/areas";
 import { spaceBelow, type WhiteSpace } from "../../grid/white-space";
-import { placeFix, placementPath } from "../areas";
+import { eachBreakpoint, placeFix, placementPath } from "../areas";
 import type { Found, Rule } from "../types";
 
 type Known = WhiteSpace & { readonly distance: Exact };
@@ -49,8 +49,10 @@ export const equalGaps: Rule<"equal-gaps"> = {
     sum: words`${pair.distance} ≠ ${other.distance}`,
   }),
   find: (checked) =>
-    checked.breakpoints.flatMap((at) => {
-      const pairs = spaceBelow(at.areas()).flatMap((space): Known[] =>
+    eachBreakpoint(checked, "equal-gaps", (at) => {
+      const areas = at.areas();
+      if (areas.every(({ area }) => area.kind === undefined)) return [];
+      const pairs = spaceBelow(areas).flatMap((space): Known[] =>
         space.distance && space.from.area.kind !== undefined && space.from.area.kind === space.to.area.kind
           ? [{ ...space, distance: space.distance }]
           : [],

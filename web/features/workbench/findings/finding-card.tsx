@@ -8,6 +8,8 @@ import { sameTrial, type Trial } from "./trial";
 
 type Props = {
   readonly finding: Finding;
+  /** What mends it; null while that is being tried. */
+  readonly fixes: readonly Fix[] | null;
   readonly where: string;
   /** A finding of the same cause that this card tells too. */
   readonly with: Finding | null;
@@ -38,7 +40,7 @@ const tryLabel = (fix: Fix): string => {
 };
 
 /** One finding: what is so, its sum, the changes that mend it (tried or taken), or a reason to leave it. Looked at, it marks its place. */
-export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTry, onTake, onAccept, onFocus, onShow }: Props) => {
+export const FindingCard = ({ finding, fixes, where, with: other, readOnly, trial, onTry, onTake, onAccept, onFocus, onShow }: Props) => {
   const { title, message, sum } = findingWords(finding, where);
   const also = other ? findingWords(other, where).message : null;
   const [reason, setReason] = useState<string | null>(null);
@@ -71,7 +73,8 @@ export const FindingCard = ({ finding, where, with: other, readOnly, trial, onTr
       <Said className="d-block" of={also ? joined([message, also], " ") : message} />
       {!readOnly && (
         <div className="fixes">
-          {finding.fixes.map((fix) => {
+          {fixes === null && <span className="quiet">Looking for what mends it…</span>}
+          {fixes?.map((fix) => {
             const own: Trial = { fix, where };
             const trying = sameTrial(trial, own);
             return (

@@ -2,8 +2,10 @@
 
 import { type CheckResult, countOf, type Finding, isToMend, type Layout, type Level, type RuleId } from "@ypsiline/core";
 import { Wrench } from "lucide-react";
+import { useMemo, useState } from "react";
 import { AcceptedList } from "./accepted-list";
 import { FindingCard } from "./finding-card";
+import { useFixes } from "./use-fixes";
 import type { Trial } from "./trial";
 
 type Props = {
@@ -22,6 +24,9 @@ type Props = {
   readonly onShow: (finding: Finding) => void;
   readonly onSelect: (id: string) => void;
 };
+
+/** As many findings are shown first; the gravest come first. */
+const cardsAtOnce = 20;
 
 const levelOrder: readonly Level[] = ["problem", "caution", "note"];
 
@@ -42,14 +47,17 @@ export const FindingsPanel = ({
   onShow,
   onSelect,
 }: Props) => {
-  const open = result.findings.filter(({ accepted }) => accepted === null);
-  const here = open.filter(({ breakpoint }) => breakpoint === at);
+  const open = useMemo(() => result.findings.filter(({ accepted }) => accepted === null), [result]);
+  const here = useMemo(() => open.filter(({ breakpoint }) => breakpoint === at), [open, at]);
   const where = layout.breakpoints.find(({ id }) => id === at)?.name ?? at;
   // Fractional columns bring fractional spans with them: one card tells both.
   const columnsOff = here.some(({ rule }) => rule === "whole-columns");
   const spans = here.find(({ rule }) => rule === "whole-spans");
-  const cards = here.filter((finding) => !(columnsOff && finding === spans));
-  const fixable = cards.filter(({ fixes }) => fixes.length > 0).length;
+  const cards = useMemo(() => here.filter((finding) => !(columnsOff && finding === spans)), [here, columnsOff, spans]);
+  const [more, setMore] = useState(0);
+  const shown = useMemo(() => cards.slice(0, cardsAtOnce * (1 + more)), [cards, more]);
+  const fixesOf = useFixes(layout, shown, open);
+  const fixable = shown.filter((finding) => (fixesOf(finding) ?? []).length > 0).length;
   const elsewhere = layout.breakpoints
     .filter(({ id }) => id !== at)
     .map((breakpoint) => ({ breakpoint, findings: open.filter((finding) => finding.breakpoint === breakpoint.id) }))
@@ -74,10 +82,11 @@ export const FindingsPanel = ({
         </div>
       )}
       <ul className="findings">
-        {cards.map((finding) => (
+        {shown.map((finding) => (
           <FindingCard
             key={`${finding.rule} ${finding.path}`}
             finding={finding}
+            fixes={fixesOf(finding)}
             where={where}
             with={finding.rule === "whole-columns" && spans ? spans : null}
             readOnly={readOnly}
@@ -89,6 +98,13 @@ export const FindingsPanel = ({
             onShow={onShow}
           />
         ))}
+        {shown.length < cards.length && (
+          <li>
+            <button type="button" className="btn btn-sm btn-quiet" onClick={() => setMore(more + 1)}>
+              Show {Math.min(cardsAtOnce, cards.length - shown.length)} more of {cards.length}
+            </button>
+          </li>
+        )}
         <li className="finding held">
           <h3>
             {result.held.length} {result.held.length === 1 ? "check holds" : "checks hold"} everywhere
