@@ -3,12 +3,14 @@ import { parseLength } from "../../exact/length";
 import { toDecimal } from "../../exact/show";
 import { type AreaGeometry, type AreaGrid } from "../../grid/areas";
 import type { BreakpointRange } from "../../grid/breakpoint-at";
-import { resolve, termsAt } from "../../grid/resolve";
-import type { Inside, Layout, Placement, Rows } from "../../layout/schema";
+import { resolve, type Resolution, termsAt } from "../../grid/resolve";
+import { wordMap } from "../../grid/word-map";
+import type { Inside, Layout, Placement } from "../../layout/schema";
 import { limits } from "../../layout/limits";
 import type { CssOptions } from "./options";
 import { bare, block, conditionOf, type Property, writer } from "./parts";
-import { columnParts, sectionIn } from "./sums";
+import { type Rowing, rowing } from "./area-rows";
+import { columnParts } from "./sums";
 
 /** The one element that areas are laid out in. */
 const wrapper = ".layout-areas";
@@ -32,6 +34,9 @@ const initial: Readonly<Record<string, string>> = {
   "column-gap": "normal",
   "row-gap": "normal",
   "block-size": "auto",
+  "grid-template-areas": "none",
+  position: "static",
+  "inset-block-start": "auto",
 };
 
 /** Every column begins at a line of one name: `col 5 / span 8` are columns 5 to 12. */
@@ -45,63 +50,6 @@ const gutterFits = (layout: Layout, { breakpoint, from, until }: BreakpointRange
     const room = compare(margin.start, margin.end) < 0 ? margin.start : margin.end;
     return compare(room, gutter) >= 0 || (compare(edge, exact(0)) > 0 && compare(room, edge) >= 0);
   });
-
-type Rowing = {
-  /** Rows that go on inside an area on the same grid: those that repeat by themselves, those that divide as its outer ones. */
-  readonly same: readonly Property[];
-  readonly properties: readonly Property[];
-  /** The first line of a row, and how many tracks so many rows take. */
-  readonly line: (row: number) => number;
-  readonly tracks: (rows: number) => number;
-};
-
-const plainRows = (properties: readonly Property[], same: readonly Property[]): Rowing => ({
-  same,
-  properties,
-  line: (row) => row,
-  tracks: (rows) => rows,
-});
-
-const subgrid: readonly Property[] = [["grid-template-rows", "subgrid"]];
-
-/**
- * Rows as tracks. Dividing rows share a section by fr; where areas go on in further sections, tracks between rows stand for
- * gutters and, between sections, for the margins.
- */
-const rowing = (rows: Rows | null, needed: number, height: string | null, text: (length: string) => string): Rowing => {
-  if (!rows) return plainRows([], []);
-  const gutter = text(rows.gutter);
-  if (rows.kind === "repeating") {
-    const offset = text(rows.offset);
-    const tracks: readonly Property[] = [
-      ["grid-auto-rows", text(rows.height)],
-      ["row-gap", gutter],
-    ];
-    return plainRows([...tracks, ["padding-block", offset === "0px" || offset.startsWith("-") ? "0px" : `${offset} 0px`]], tracks);
-  }
-  const { count, margin } = rows;
-  const [above, below] = [text(margin.start), text(margin.end)];
-  const sections = Math.max(1, Math.ceil(needed / count));
-  const section = height === null ? null : sectionIn(height, rows, text);
-  const padding: Property = ["padding-block", `${above} ${below}`];
-  const size = (times: number): readonly Property[] =>
-    section === null ? [] : [["block-size", times === 1 ? section : `calc(${section} * ${times})`]];
-  if (sections === 1)
-    return plainRows([...size(1), padding, ["grid-template-rows", `repeat(${count}, minmax(0, 1fr))`], ["row-gap", gutter]], subgrid);
-  const own = count === 1 ? "minmax(0, 1fr)" : `repeat(${count - 1}, minmax(0, 1fr) ${gutter}) minmax(0, 1fr)`;
-  const between = `calc(${bare(below)} + ${bare(above)})`;
-  return {
-    same: subgrid,
-    properties: [
-      ...size(sections),
-      padding,
-      ["grid-template-rows", Array.from({ length: sections }, () => own).join(` ${between} `)],
-      ["row-gap", "0px"],
-    ],
-    line: (row) => 2 * row - 1,
-    tracks: (many) => 2 * many - 1,
-  };
-};
 
 /** A grid as children are placed on it: its columns, its rows, and its lengths in cqi, for what leaves it from inside. */
 type Placing = {
@@ -186,6 +134,8 @@ const innerGrid = (
       properties: [["display", "grid"], ["grid-template-columns", "subgrid"], ...outer.rowing.same],
       placing: {
         ...outer,
+        // The area stands where its rows begin already.
+        rowing: { ...outer.rowing, above: null },
         grid: inside,
         start: `(${left})`,
         outermost: false,
@@ -278,8 +228,31 @@ const placeProperties = (area: AreaGeometry, on: Placing, definite: boolean, tex
     ["grid-column", `${from} / ${to}`],
     ["grid-row", definite ? `${on.rowing.line(Math.max(1, row))} / span ${tracks}` : tracks === 1 ? "auto" : `span ${tracks}`],
     ...margins,
+    ...(on.rowing.above === null ? [] : [["position", "relative"] as const, ["inset-block-start", on.rowing.above] as const]),
   ];
 };
+
+/** As many rows are written as a map of words; more, nobody reads. */
+const mostNamedRows = 12;
+
+/**
+ * The areas of a breakpoint as `grid-template-areas`, with names that no keyword is, and tracks at both ends as the wrapper
+ * has them; null where a map does not say all of them.
+ */
+const namedAreas = (resolution: Resolution): string | null => {
+  const map = wordMap(resolution);
+  if (!map || map.text === "" || map.unsaid.length > 0) return null;
+  const rows = map.text.split("\n").map((row) => [".", ...row.slice(1, -1).trim().split(/ +/).map(nameOf), "."]);
+  if (rows.length > mostNamedRows) return null;
+  const wide = rows[0]?.map((_, x) => Math.max(...rows.map((row) => row[x]?.length ?? 0))) ?? [];
+  return rows.map((row) => `\n"${row.map((cell, x) => cell.padEnd(x === row.length - 1 ? 0 : (wide[x] ?? 0))).join(" ")}"`).join("");
+};
+const nameOf = (cell: string): string => (cell === "." ? cell : `a-${cell}`);
+
+const inNamed = (id: string): readonly Property[] => [
+  ["grid-column", nameOf(id)],
+  ["grid-row", nameOf(id)],
+];
 
 /** The last row that areas on a grid reach. */
 const lastRow = (areas: readonly AreaGeometry[]): number => Math.max(1, ...areas.map(({ row, rowSpan }) => row + rowSpan - 1));
@@ -291,7 +264,7 @@ const sheetOf = (layout: Layout, range: BreakpointRange, text: (length: string) 
   const areas = resolved.ok ? resolved.value.areas : [];
   const sheet = new Map<string, ReadonlyMap<string, string>>();
   const childrenOf = (id: string | undefined): readonly AreaGeometry[] => areas.filter(({ area }) => area.within === id);
-  const place = (on: Placing, children: readonly AreaGeometry[]): void => {
+  const place = (on: Placing, children: readonly AreaGeometry[], named: boolean): void => {
     // An area that goes out to the edge takes cells on its way, which flow does not count.
     const rowed = children.some(({ placement: { row, leaves } }) => row !== undefined || leaves !== "none");
     for (const child of children) {
@@ -299,19 +272,28 @@ const sheetOf = (layout: Layout, range: BreakpointRange, text: (length: string) 
       const grid = innerGrid(child, on, lastRow(inner), text);
       sheet.set(
         classOf(child.area.id),
-        new Map([...placeProperties(child, on, rowed || on.rowing.line(2) !== 2, text), ...(grid?.properties ?? [])]),
+        new Map([
+          ...placeProperties(child, on, rowed || on.rowing.line(2) !== 2, text),
+          ...(named ? inNamed(child.area.id) : []),
+          ...(grid?.properties ?? []),
+        ]),
       );
-      if (grid && inner.length > 0) place(grid.placing, inner);
+      if (grid && inner.length > 0) place(grid.placing, inner, false);
     }
   };
   const top = childrenOf(undefined);
   const rows = rowing(breakpoint.rows, lastRow(top), "100vh", text);
   const columns = wrapperColumns(layout, range, text);
   const [first] = areas;
-  sheet.set(wrapper, new Map([...columns.properties, ...rows.properties]));
+  const ownTracks = columns.placing.gapTracks || rows.line(2) !== 2;
+  const names = resolved.ok && !ownTracks ? namedAreas(resolved.value) : null;
+  sheet.set(
+    wrapper,
+    new Map([...columns.properties, ...rows.properties, ...(names === null ? [] : [["grid-template-areas", names] as const])]),
+  );
   if (first) {
     const root = top[0]?.on ?? first.on;
-    place({ grid: root, rowing: rows, outermost: true, before: 0, ...columns.placing }, top);
+    place({ grid: root, rowing: rows, outermost: true, before: 0, ...columns.placing }, top, names !== null);
   }
   for (const { id } of layout.areas) if (!sheet.has(classOf(id))) sheet.set(classOf(id), new Map([["display", "none"]]));
   return sheet;
@@ -340,7 +322,7 @@ const leavesFromInside = ({ areas }: Layout): boolean =>
 /**
  * Rules that lay the elements `.area-ID` in one `.layout-areas` out as the layout says, each breakpoint saying what differs
  * from the one below it. Grid lines are named: `col 5 / span 8` are columns 5 to 12, `view-start` and `view-end` the
- * edges of the viewport.
+ * edges of the viewport. Where a map of few rows says all of a breakpoint, it is written as one.
  */
 export const areaRules = (layout: Layout, ranges: readonly BreakpointRange[], options: CssOptions): readonly string[] => {
   if (layout.areas.length === 0) return [];

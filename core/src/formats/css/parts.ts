@@ -42,9 +42,15 @@ export const commented = (words: string): string =>
     .replaceAll("/*", "/ *")
     .replaceAll("<", "‹");
 
-/** A rule of a stylesheet. */
+/** A rule of a stylesheet; a value of several lines begins with a new one. */
 export const block = (selector: string, properties: readonly Property[], indent: string): string =>
-  [`${indent}${selector} {`, ...properties.map(([name, value]) => `${indent}  ${name}: ${value};`), `${indent}}`].join("\n");
+  [
+    `${indent}${selector} {`,
+    ...properties.map(
+      ([name, value]) => `${indent}  ${name}:${value.startsWith("\n") ? "" : " "}${value.replaceAll("\n", `\n${indent}    `)};`,
+    ),
+    `${indent}}`,
+  ].join("\n");
 
 /** The query that holds from a breakpoint on. */
 export const conditionOf = (layout: Layout, options: CssOptions, { from }: BreakpointRange): string => {

@@ -1,0 +1,248 @@
+import { absolute, add, compare, divide, type Exact, exact, floor, subtract, toNumber, zero } from "../exact/exact";
+import { px } from "../exact/length";
+import { type AreaGeometry, type AreaGrid, columnLine, columnsTogether } from "../grid/areas";
+import { lengthContext, resolve, type Resolution } from "../grid/resolve";
+import type { Parsed } from "../layout/parse";
+import type { Breakpoint, Layout } from "../layout/schema";
+import type { Box, BoxList } from "./boxes";
+import { type Lines, linesEvery, linesOf } from "./lines";
+
+/** How a position stands to the nearest line: within 1/64 px, within the tolerance, or neither. Bounds belong to the inside. */
+export type Standing = "on" | "near" | "off";
+
+export type LineFit = {
+  /** The position measured. */
+  readonly at: Exact;
+  /** Measured minus the nearest line, px, exact. */
+  readonly off: Exact;
+  readonly is: Standing;
+};
+
+/** An edge against column starts or ends, and the viewport's own. */
+export type EdgeFit = LineFit & { readonly to: number | "viewport" };
+
+export type BoxFit = {
+  readonly box: Box;
+  /** The area whose inner grid it is held against; null for the breakpoint's own grid. */
+  readonly within: string | null;
+  readonly left: EdgeFit;
+  readonly right: EdgeFit;
+  /** Its width as whole columns with the gutters between, and what is left over: negative where less. */
+  readonly columns: number;
+  readonly rest: Exact;
+  readonly width: Standing;
+  /** Against row starts and ends where there are rows, else baseline lines; null where there are neither. */
+  readonly top: LineFit | null;
+  readonly bottom: LineFit | null;
+  /** Its height in base units. */
+  readonly baseUnits: Exact;
+  /** White space down to the next box below that overlaps it sideways. */
+  readonly below: { readonly gap: Exact; readonly to: Box } | null;
+  /** Where it has the name or id of an area: measured minus placed, px; null where that is not known. */
+  readonly area: {
+    readonly id: string;
+    readonly left: Exact;
+    readonly right: Exact;
+    readonly top: Exact | null;
+    readonly bottom: Exact | null;
+  } | null;
+};
+
+export type Fit = {
+  readonly breakpoint: Breakpoint;
+  readonly width: Exact;
+  readonly tolerance: Exact;
+  /** Left and right edges of all boxes. */
+  readonly edges: Readonly<Record<Standing, number>>;
+  readonly boxes: readonly BoxFit[];
+};
+
+export type FitOptions = {
+  /** A breakpoint to hold against instead of the one that applies at the list's width. */
+  readonly breakpoint?: string;
+  /** How far off is near, px; 1 unless said. */
+  readonly tolerance?: Exact;
+};
+
+const lineWidth = exact(1, 64);
+const one = exact(1);
+
+export const standing = (off: Exact, tolerance: Exact): Standing => {
+  const far = absolute(off);
+  return compare(far, lineWidth) <= 0 ? "on" : compare(far, tolerance) <= 0 ? "near" : "off";
+};
+
+/** Most row lines that are looked at from the top of a grid down. */
+const mostLines = 20_000;
+
+/** Starts and ends of the rows of a grid, from its top down to a height; baseline lines where it has no rows; null where neither is known. */
+const verticalLines = (
+  grid: AreaGrid,
+  top: Exact | null,
+  until: number,
+): { readonly starts: Lines<number>; readonly ends: Lines<number> } | null => {
+  const { rows, baseline } = grid;
+  if (rows?.top) {
+    const starts: (readonly [Exact, number])[] = [];
+    const ends: (readonly [Exact, number])[] = [];
+    for (let row = 1; row <= mostLines; row += 1) {
+      const start = add(rows.top, rows.start(row));
+      starts.push([start, row]);
+      ends.push([add(rows.top, rows.end(row)), row]);
+      if (toNumber(start) > until) break;
+    }
+    return { starts: linesOf(starts), ends: linesOf(ends) };
+  }
+  if (!rows && baseline && top) {
+    const lines = linesEvery(add(top, baseline.offset), baseline.step);
+    return { starts: lines, ends: lines };
+  }
+  return null;
+};
+
+/** A grid as boxes are held against it. */
+type Held = {
+  readonly grid: AreaGrid;
+  readonly within: string | null;
+  readonly starts: Lines<number | "viewport">;
+  readonly ends: Lines<number | "viewport">;
+  readonly down: ReturnType<typeof verticalLines>;
+};
+
+const held = (grid: AreaGrid, within: string | null, top: Exact | null, viewport: Exact, until: number): Held => {
+  const columns = Array.from({ length: grid.count }, (_, index) => index + 1);
+  const start = (column: number): Exact => columnLine(grid, column);
+  return {
+    grid,
+    within,
+    starts: linesOf<number | "viewport">([...columns.map((column) => [start(column), column] as const), [zero, "viewport"]]),
+    ends: linesOf<number | "viewport">([
+      ...columns.map((column) => [add(start(column), grid.column), column] as const),
+      [viewport, "viewport"],
+    ]),
+    down: verticalLines(grid, top, until),
+  };
+};
+
+/** A width as whole columns of a grid and the rest (docs/fit.md): the most that fit in it, or one more where that is nearer and near. */
+export const inColumns = (width: Exact, grid: AreaGrid, tolerance: Exact): { readonly columns: number; readonly rest: Exact } => {
+  const pitch = add(grid.column, grid.gutter);
+  const together = (k: number): Exact => (k === 0 ? zero : columnsTogether(grid, k));
+  const most = toNumber(pitch) <= 0 ? 0 : toNumber(floor(divide(add(width, grid.gutter), pitch)));
+  const columns = Math.max(0, Math.min(grid.count, most));
+  const rest = subtract(width, together(columns));
+  if (columns === grid.count || toNumber(pitch) <= 0) return { columns, rest };
+  const less = subtract(width, together(columns + 1));
+  const nearer = compare(absolute(less), absolute(rest)) < 0 && standing(less, tolerance) !== "off";
+  return nearer ? { columns: columns + 1, rest: less } : { columns, rest };
+};
+
+/** Whether a box lies in an area and is not as large as it, as far as that is known: an area in bands has no height to lie in. */
+const liesIn = (box: Box, area: AreaGeometry): boolean => {
+  if (!area.top || !area.bottom) return false;
+  const [right, bottom] = [add(box.x, box.width), add(box.y, box.height)];
+  const inside =
+    compare(box.x, area.left) >= 0 && compare(right, area.right) <= 0 && compare(box.y, area.top) >= 0 && compare(bottom, area.bottom) <= 0;
+  return inside && (compare(box.width, area.width) < 0 || compare(box.height, subtract(area.bottom, area.top)) < 0);
+};
+
+/** For each box the next one below it that overlaps it sideways: found among floats, which tell px decimals apart. */
+const nextBelow = (boxes: readonly Box[]): ((index: number) => number | null) => {
+  const apart = 5e-7;
+  const rough = boxes.map(({ x, y, width, height }) => {
+    const [left, top] = [toNumber(x), toNumber(y)];
+    return { left, top, right: left + toNumber(width), bottom: top + toNumber(height) };
+  });
+  const order = rough.map((_, index) => index).sort((a, b) => (rough[a]?.top ?? 0) - (rough[b]?.top ?? 0) || a - b);
+  const tops = order.map((index) => rough[index]?.top ?? 0);
+  return (index) => {
+    const own = rough[index];
+    if (!own) return null;
+    let [from, until] = [0, tops.length];
+    while (from < until) {
+      const middle = (from + until) >> 1;
+      if ((tops[middle] ?? 0) < own.bottom - apart) from = middle + 1;
+      else until = middle;
+    }
+    for (let at = from; at < order.length; at += 1) {
+      const other = rough[order[at] ?? -1];
+      if (other && order[at] !== index && other.left < own.right - apart && own.left < other.right - apart) return order[at] ?? null;
+    }
+    return null;
+  };
+};
+
+/** Holds boxes against a resolution of the layout at their width. */
+const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance: Exact): Fit => {
+  const { areas, width } = resolution;
+  const until = Math.max(0, ...list.boxes.map(({ y, height }) => toNumber(y) + toNumber(height)));
+  const base = px(layout.base, lengthContext(layout, width));
+  const root = held(resolution.grid, null, zero, width, until);
+  const grids = new Map<string, Held>();
+  const gridIn = (area: AreaGeometry): Held => {
+    const known = grids.get(area.area.id);
+    if (known || !area.inside) return known ?? root;
+    const made = held(area.inside, area.area.id, area.top, width, until);
+    grids.set(area.area.id, made);
+    return made;
+  };
+  const byName = new Map(areas.flatMap((one) => [[one.area.name, one] as const, [one.area.id, one] as const]));
+  const byId = new Map(areas.map((one) => [one.area.id, one]));
+  // Innermost first, of those as deep in document order.
+  const gridded = areas.filter(({ inside }) => inside !== null).sort((a, b) => b.depth - a.depth);
+  const below = nextBelow(list.boxes);
+  const edges = { on: 0, near: 0, off: 0 };
+  const boxes = list.boxes.map((box, index): BoxFit => {
+    const own = byName.get(box.name) ?? null;
+    const named = box.area === null || box.area === own?.area.id ? undefined : byId.get(box.area);
+    const outer = own ? byId.get(own.area.within ?? "") : named?.inside ? named : gridded.find((area) => liesIn(box, area));
+    const on = outer ? gridIn(outer) : root;
+    const right = add(box.x, box.width);
+    const bottom = add(box.y, box.height);
+    const edge = (position: Exact, lines: Held["starts"]): EdgeFit => {
+      const near = lines.nearest(position);
+      const off = near?.off ?? zero;
+      const is = standing(off, tolerance);
+      edges[is] += 1;
+      return { at: position, to: near?.to ?? "viewport", off, is };
+    };
+    const line = (position: Exact, lines: Lines<number> | undefined): LineFit | null => {
+      const near = lines?.nearest(position);
+      return near ? { at: position, off: near.off, is: standing(near.off, tolerance) } : null;
+    };
+    const { columns, rest } = inColumns(box.width, on.grid, tolerance);
+    const next = below(index);
+    const other = next === null ? undefined : list.boxes[next];
+    return {
+      box,
+      within: on.within,
+      left: edge(box.x, on.starts),
+      right: edge(right, on.ends),
+      columns,
+      rest,
+      width: standing(rest, tolerance),
+      top: line(box.y, on.down?.starts),
+      bottom: line(bottom, on.down?.ends),
+      baseUnits: divide(box.height, base),
+      below: other ? { gap: subtract(other.y, bottom), to: other } : null,
+      area: own && {
+        id: own.area.id,
+        left: subtract(box.x, own.left),
+        right: subtract(right, own.right),
+        top: own.top && subtract(box.y, own.top),
+        bottom: own.bottom && subtract(bottom, own.bottom),
+      },
+    };
+  });
+  return { breakpoint: resolution.breakpoint, width, tolerance, edges, boxes };
+};
+
+/**
+ * Holds each box of a list against a layout at the list's width (docs/fit.md): its left edge against column starts, its right
+ * edge against column ends, both against the viewport's edges too; its width in columns, its top and bottom against rows or
+ * baseline lines, its height in base units. Exact. Says so where the breakpoint named is none of the layout's.
+ */
+export const fit = (layout: Layout, list: BoxList, { breakpoint, tolerance = one }: FitOptions = {}): Parsed<Fit> => {
+  const resolved = resolve(layout, { width: list.width, ...(breakpoint === undefined ? {} : { breakpoint }) });
+  return resolved.ok ? { ok: true, value: fitIn(layout, list, resolved.value, tolerance) } : resolved;
+};

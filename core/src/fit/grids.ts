@@ -1,0 +1,289 @@
+import { add, compare, divide, type Exact, exact, multiply, subtract, toNumber } from "../exact/exact";
+
+/** A grid that boxes may have been drawn on: n columns between equal margins. Half edge gutters with margins that much narrower are the same lines. */
+export type GridFound = {
+  readonly columns: number;
+  readonly gutter: Exact;
+  readonly margin: Exact;
+  readonly column: Exact;
+  /** Left and right edges that stand on its lines, or the viewport's edges, within the tolerance; of how many. */
+  readonly explained: number;
+  readonly of: number;
+};
+
+/** What is known of a box across; edges that belong to no box have one side only. */
+export type Across = { readonly left: Exact | null; readonly right: Exact | null };
+
+export type GridsOptions = {
+  readonly tolerance?: Exact;
+  /** As many are told. */
+  readonly most?: number;
+};
+
+const mostColumns = 24;
+/** Column and gutter together are at least so wide: denser lines explain anything. */
+const leastPitch = 16;
+/** Margins and gutters are at most this share of the width. */
+const mostShare = 1 / 3;
+
+/** Positions of one kind, those that are the same counted together. */
+type Edges = readonly { readonly at: number; readonly weight: number }[];
+
+const gathered = (positions: readonly number[]): Edges => {
+  const found: { at: number; weight: number }[] = [];
+  for (const at of [...positions].sort((a, b) => a - b)) {
+    const last = found.at(-1);
+    if (last && at - last.at < 0.01) last.weight += 1;
+    else found.push({ at, weight: 1 });
+  }
+  return found;
+};
+
+/** The heaviest positions, at most so many: an edge that boxes share says more of the grid than one that stands alone. */
+const heaviest = (edges: Edges, most: number): Edges => [...edges].sort((a, b) => b.weight - a.weight || a.at - b.at).slice(0, most);
+
+/** A pitch as data suggest it, with how many edges do. */
+type Pitch = { readonly pitch: number; readonly votes: number };
+
+/** Most edges whose differences are looked at, and pitches that are tried: they bound the work, not the answer's quality on real designs. */
+const mostEdges = 64;
+const mostPitches = 600;
+
+/** Edges of one kind lie whole pitches apart: each difference d votes for d/1, d/2, … d/24. Pitches that agree are one. */
+const pitches = (lefts: Edges, rights: Edges, width: number): readonly Pitch[] => {
+  const votes: { pitch: number; weight: number }[] = [];
+  for (const kind of [heaviest(lefts, mostEdges), heaviest(rights, mostEdges)])
+    for (const [index, a] of kind.entries())
+      for (const b of kind.slice(0, index)) {
+        const distance = Math.abs(a.at - b.at);
+        for (let k = 1; k <= mostColumns && distance / k >= leastPitch; k += 1)
+          if (distance / k <= width) votes.push({ pitch: distance / k, weight: Math.sqrt(a.weight * b.weight) });
+      }
+  votes.sort((a, b) => a.pitch - b.pitch);
+  const found: { pitch: number; votes: number; sum: number }[] = [];
+  for (const { pitch, weight } of votes) {
+    const last = found.at(-1);
+    if (last && pitch - last.pitch < 0.04) {
+      last.votes += weight;
+      last.sum += pitch * weight;
+    } else found.push({ pitch, votes: weight, sum: pitch * weight });
+  }
+  return found
+    .map(({ votes: many, sum }) => ({ pitch: sum / many, votes: many }))
+    .sort((a, b) => b.votes - a.votes || b.pitch - a.pitch)
+    .slice(0, mostPitches);
+};
+
+/** Where in a pitch most edges stand: the weight within the tolerance of a phase, and their mean. The best few. */
+const phases = (edges: Edges, pitch: number, tolerance: number): readonly { readonly phase: number; readonly weight: number }[] => {
+  const turned = edges.map(({ at, weight }) => ({ at: ((at % pitch) + pitch) % pitch, weight })).sort((a, b) => a.at - b.at);
+  // Once more past the end, so that a window may lie across it.
+  const twice = [...turned, ...turned.map(({ at, weight }) => ({ at: at + pitch, weight }))];
+  const found: { phase: number; weight: number }[] = [];
+  let [end, weight, sum] = [0, 0, 0];
+  for (let from = 0; from < turned.length; from += 1) {
+    const first = twice[from];
+    if (!first) break;
+    for (let next = twice[end]; end < from + turned.length && next && next.at - first.at <= 2 * tolerance; next = twice[end]) {
+      weight += next.weight;
+      sum += next.at * next.weight;
+      end += 1;
+    }
+    found.push({ phase: (sum / weight) % pitch, weight });
+    weight -= first.weight;
+    sum -= first.at * first.weight;
+  }
+  const best: { phase: number; weight: number }[] = [];
+  for (const one of found.sort((a, b) => b.weight - a.weight)) {
+    if (best.length >= 3) break;
+    if (best.every(({ phase }) => Math.abs(phase - one.phase) > tolerance)) best.push(one);
+  }
+  return best;
+};
+
+/** A grid as numbers: margin, gutter and count say everything at a width. */
+type Model = { readonly count: number; readonly margin: number; readonly gutter: number };
+
+const pitchOf = ({ count, margin, gutter }: Model, width: number): number => (width - 2 * margin + gutter) / count;
+
+/** How far an edge is from the nearest line of its kind; `side` 0 for starts, 1 for ends. */
+const offOf = (model: Model, width: number, at: number, side: 0 | 1): { readonly off: number; readonly index: number } => {
+  const pitch = pitchOf(model, width);
+  const first = model.margin + (side === 0 ? 0 : pitch - model.gutter);
+  const index = Math.max(0, Math.min(model.count - 1, Math.round((at - first) / pitch)));
+  return { off: at - first - index * pitch, index };
+};
+
+type Judged = Model & { readonly explained: number; readonly exact: number; readonly residue: number; readonly bits: number };
+
+const viewportEdge = (at: number, side: 0 | 1, width: number, tolerance: number): boolean =>
+  Math.abs(at - (side === 0 ? 0 : width)) <= tolerance;
+
+/**
+ * How well a grid explains edges. `bits` is how long they are when told by it: an edge on a line takes the choice of one of n
+ * lines, any other its place in the width. So a grid of more columns is better only where it explains more edges than its
+ * lines would by chance, and of two that explain as many the one of fewer columns is.
+ */
+const judged = (model: Model, sides: readonly [Edges, Edges], width: number, tolerance: number): Judged => {
+  let [explained, whole, residue, bits] = [0, 0, 0, 0];
+  const onLine = Math.log2(model.count + 1);
+  const anywhere = Math.log2(Math.max(2, width / (2 * tolerance + 1 / 64)));
+  sides.forEach((edges, kind) => {
+    const side = kind === 0 ? 0 : 1;
+    for (const { at, weight } of edges) {
+      if (viewportEdge(at, side, width, tolerance)) {
+        explained += weight;
+        continue;
+      }
+      const off = Math.abs(offOf(model, width, at, side).off);
+      if (off <= tolerance + 1e-9) {
+        explained += weight;
+        residue += off * weight;
+        // How far from its line it stands is told too: the shorter the closer.
+        bits += (onLine + 0.5 * Math.log2(1 + 64 * off)) * weight;
+        if (off <= 1 / 64 + 1e-9) whole += weight;
+      } else bits += (anywhere + 1) * weight;
+    }
+  });
+  return { ...model, explained, exact: whole, residue, bits };
+};
+
+/** Margin and gutter that lie closest to the edges a grid explains, by least squares: each edge is linear in both. */
+const settled = (model: Model, sides: readonly [Edges, Edges], width: number, reach: number): Model => {
+  const { count } = model;
+  let [a, b, c, d, e] = [0, 0, 0, 0, 0];
+  sides.forEach((edges, kind) => {
+    const side = kind === 0 ? 0 : 1;
+    for (const { at, weight } of edges) {
+      if (viewportEdge(at, side, width, reach)) continue;
+      const { off, index } = offOf(model, width, at, side);
+      if (Math.abs(off) > reach) continue;
+      // Start i: m(1 − 2i/n) + g·i/n + W·i/n; end i: m(1 − 2(i + 1)/n) + g((i + 1)/n − 1) + W(i + 1)/n.
+      const turn = (index + side) / count;
+      const [forMargin, forGutter, rest] = [1 - 2 * turn, turn - side, at - width * turn];
+      a += weight * forMargin * forMargin;
+      b += weight * forMargin * forGutter;
+      c += weight * forGutter * forGutter;
+      d += weight * forMargin * rest;
+      e += weight * forGutter * rest;
+    }
+  });
+  const determinant = a * c - b * b;
+  if (Math.abs(determinant) < 1e-9) return model;
+  return { count, margin: (d * c - e * b) / determinant, gutter: (a * e - b * d) / determinant };
+};
+
+/** Which of two is told first: the one that tells the edges shorter, then the one that more edges stand on exactly, then the closer, then the rounder. */
+const better = (x: Judged, y: Judged): number =>
+  x.bits - y.bits || y.exact - x.exact || x.count - y.count || x.residue - y.residue || roundness(x) - roundness(y);
+const roundness = ({ margin, gutter }: Model): number => [margin, gutter].filter((length) => length !== Math.round(length)).length;
+
+const possible = ({ count, margin, gutter }: Model, width: number): boolean => {
+  const pitch = (width - 2 * margin + gutter) / count;
+  const most = width * mostShare;
+  return margin >= 0 && margin <= most && gutter >= 0 && gutter <= most && pitch >= leastPitch && pitch - gutter > 0;
+};
+
+/** The best grid near a model with margin and gutter in tenths of a px: whole px first, as people draw. */
+const snapped = (model: Model, sides: readonly [Edges, Edges], width: number, tolerance: number): Judged | null => {
+  let near = model;
+  for (const reach of [2 * tolerance + 0.5, tolerance + 0.1, Math.min(tolerance, 0.6)]) near = settled(near, sides, width, reach);
+  const around = (length: number): readonly number[] => {
+    const tenth = Math.round(length * 10);
+    return [...new Set([Math.round(length) * 10, ...Array.from({ length: 5 }, (_, index) => tenth - 2 + index)])].map(
+      (value) => value / 10,
+    );
+  };
+  let best: Judged | null = null;
+  for (const margin of around(near.margin))
+    for (const gutter of around(near.gutter)) {
+      const one = { count: model.count, margin: Math.max(0, margin), gutter: Math.max(0, gutter) };
+      if (!possible(one, width)) continue;
+      const result = judged(one, sides, width, tolerance);
+      if (!best || better(result, best) < 0) best = result;
+    }
+  return best;
+};
+
+/** Exact, with the edges it explains counted exactly. */
+const told = ({ count, margin, gutter }: Model, across: readonly Across[], width: Exact, tolerance: Exact): GridFound => {
+  const [m, g] = [exact(Math.round(margin * 10), 10), exact(Math.round(gutter * 10), 10)];
+  const column = divide(subtract(subtract(width, add(m, m)), multiply(exact(count - 1), g)), exact(count));
+  const pitch = add(column, g);
+  const within = (at: Exact, first: Exact, edge: Exact): boolean => {
+    const index = Math.max(0, Math.min(count - 1, Math.round((toNumber(at) - toNumber(first)) / toNumber(pitch))));
+    const far = (line: Exact): boolean => compare(subtract(at, line), tolerance) <= 0 && compare(subtract(line, at), tolerance) <= 0;
+    return far(add(first, multiply(exact(index), pitch))) || far(edge);
+  };
+  const zero = exact(0);
+  const explained = across.reduce(
+    (sum, { left, right }) => sum + (left && within(left, m, zero) ? 1 : 0) + (right && within(right, add(m, column), width) ? 1 : 0),
+    0,
+  );
+  const of = across.reduce((sum, { left, right }) => sum + (left ? 1 : 0) + (right ? 1 : 0), 0);
+  return { columns: count, gutter: g, margin: m, column, explained, of };
+};
+
+/**
+ * Grids that boxes at a width may have been drawn on, the likeliest first (docs/fit.md): counts from 1 to 24, margins and
+ * gutters up to a third of the width in tenths of a px. Candidates come from the data: pitches from differences between
+ * edges of one kind, margin and gutter from where in a pitch most of them stand. None where nothing repeats.
+ */
+export const grids = (
+  width: Exact,
+  across: readonly Across[],
+  { tolerance = exact(1), most = 5 }: GridsOptions = {},
+): readonly GridFound[] => {
+  const [wide, near] = [toNumber(width), Math.max(1 / 64, toNumber(tolerance))];
+  const rough = (positions: readonly (Exact | null)[]): Edges => gathered(positions.flatMap((at) => (at ? [toNumber(at)] : [])));
+  const sides = [rough(across.map(({ left }) => left)), rough(across.map(({ right }) => right))] as const;
+  const inside = (kind: 0 | 1): Edges => sides[kind].filter(({ at }) => !viewportEdge(at, kind, wide, near));
+  const inner: readonly [Edges, Edges] = [inside(0), inside(1)];
+  const models = new Map<string, Model>();
+  const propose = (model: Model): void => {
+    if (model.count < 1 || model.count > mostColumns) return;
+    const key = `${model.count} ${Math.round(model.margin * 2)} ${Math.round(model.gutter * 2)}`;
+    if (!models.has(key)) models.set(key, model);
+  };
+  for (const { pitch } of pitches(inner[0], inner[1], wide)) {
+    for (const { phase: start } of phases(inner[0], pitch, near))
+      for (const { phase: end } of phases(inner[1], pitch, near)) {
+        // Ends stand a gutter before starts.
+        const gutter = (((start - end) % pitch) + pitch) % pitch;
+        for (const wanted of gutter > pitch - near ? [gutter, 0] : [gutter])
+          for (let margin = start; margin <= wide * mostShare + near; margin += pitch) {
+            const count = Math.round((wide - 2 * margin + wanted) / pitch);
+            const model = { count, margin, gutter: wanted };
+            if (Math.abs(pitchOf(model, wide) - pitch) * count <= 3 * near + 1) propose(model);
+          }
+      }
+  }
+  // One or two columns may leave nothing that repeats: outermost edges say the margin, and gaps the gutter.
+  for (const left of heaviest(inner[0], 8)) propose({ count: 1, margin: left.at, gutter: 0 });
+  for (const right of heaviest(inner[1], 8)) propose({ count: 1, margin: wide - right.at, gutter: 0 });
+  for (const start of heaviest(inner[0], 12))
+    for (const end of heaviest(inner[1], 12)) {
+      // A gap in the middle, where the second of two columns starts and the first ends: both halves are as wide.
+      const gutter = start.at - end.at;
+      if (gutter >= 0 && Math.abs(start.at + end.at - wide) <= 2 * near)
+        for (const { at } of heaviest(inner[0], 4)) propose({ count: 2, margin: at, gutter });
+    }
+  const rated = [...models.values()]
+    .filter((model) => possible({ ...model, margin: Math.max(0, model.margin), gutter: Math.max(0, model.gutter) }, wide))
+    .map((model) => judged(model, inner, wide, near))
+    .sort(better)
+    .slice(0, 40);
+  const found: Judged[] = [];
+  for (const model of rated) {
+    const one = snapped(model, inner, wide, near);
+    if (one && !found.some((other) => sameGrid(one, other))) found.push(one);
+  }
+  return found
+    .sort(better)
+    .filter(({ explained }) => explained > 0)
+    .slice(0, most)
+    .map((model) => told(model, across, width, tolerance));
+};
+
+const sameGrid = (x: Model, y: Model): boolean =>
+  x.count === y.count && Math.abs(x.margin - y.margin) < 0.05 && Math.abs(x.gutter - y.gutter) < 0.05;
