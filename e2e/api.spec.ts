@@ -2,7 +2,17 @@ import { type APIRequestContext, expect, test } from "@playwright/test";
 import { writeCss, writeLayout, plainCss } from "../core/src/index";
 import { demoSpecs } from "../scripts/demo-layouts";
 import { z } from "zod";
-import { checkAnswer, importAnswer, problemAnswer, resolveAnswer, setsAnswer, solveAnswer, versionsAnswer } from "../web/wire/api";
+import {
+  checkAnswer,
+  fitAnswer,
+  gridsAnswer,
+  importAnswer,
+  problemAnswer,
+  resolveAnswer,
+  setsAnswer,
+  solveAnswer,
+  versionsAnswer,
+} from "../web/wire/api";
 import { requestsOf, signInByRequest } from "./people";
 
 const booking = demoSpecs[0]?.versions.at(-1)?.layout;
@@ -18,6 +28,8 @@ const answers: Readonly<Record<string, z.ZodType>> = {
   solve: solveAnswer,
   check: checkAnswer,
   "whole-pixel-sets": setsAnswer,
+  fit: fitAnswer,
+  "fit/grids": gridsAnswer,
 };
 
 /** Posts to /api/v1; what it answers is what the description of the interface says, and nothing beside it. */
@@ -124,6 +136,40 @@ test.describe("computing, open to anyone", () => {
     expect(((await same.json()) as { layout: unknown }).layout).toEqual(layout);
   });
 
+  test("fit says where measured boxes stand, exactly; grids find what they were drawn on", async ({ request }) => {
+    const boxes = [
+      { name: "Fares card", x: 456, y: 384, width: 371, height: 136 },
+      { name: "Help link", x: "64", y: 960, width: 73.5, height: 24 },
+    ];
+    const list = { format: "ypsiline-boxes", formatVersion: 1, width: 1280, boxes };
+    const answer = await post(request, "fit", { layout, list, tolerance: "1px" });
+    expect(await answer.json()).toMatchObject({
+      breakpoint: "desk",
+      edges: { on: 2, near: 1, off: 1 },
+      boxes: [
+        {
+          name: "Fares card",
+          left: { to: 5, off: "0", is: "on" },
+          right: { at: "827", to: 8, off: "3", is: "off" },
+          columns: 4,
+          rest: "3",
+        },
+        { name: "Help link", right: { to: 1, off: "-1/2", is: "near" }, columns: 1, rest: "-1/2", height: { baseUnits: "3" }, below: null },
+      ],
+    });
+    const phone = [30, 138, 246].map((x) => ({ x, y: 0, width: 99, height: 40 }));
+    const found = await post(request, "fit/grids", { width: 375, boxes: phone });
+    expect(((await found.json()) as { grids: unknown[] }).grids[0]).toEqual({
+      columns: 3,
+      gutter: "9",
+      margin: { start: "30", end: "30" },
+      edgeGutters: "none",
+      column: "99",
+      explained: 6,
+      of: 6,
+    });
+  });
+
   const wrong: readonly [string, string, { data: unknown; headers?: Record<string, string> }, number, string | null][] = [
     ["text that is no JSON", "resolve", { data: "{", headers: { "Content-Type": "application/json" } }, 400, ""],
     ["no width", "resolve", { data: { layout } }, 400, "/width"],
@@ -147,6 +193,20 @@ test.describe("computing, open to anyone", () => {
       400,
       "/gutter/to",
     ],
+    ["boxes of another kind", "fit", { data: { layout, list: { boxes: [] } } }, 400, "/list/format"],
+    [
+      "a box of a negative width",
+      "fit",
+      {
+        data: {
+          layout,
+          list: { format: "ypsiline-boxes", formatVersion: 1, width: 1280, boxes: [{ name: "A", x: 0, y: 0, width: -1, height: 1 }] },
+        },
+      },
+      400,
+      "/list/boxes/0/width",
+    ],
+    ["more than 5,000 boxes", "fit/grids", { data: { width: 1280, boxes: Array(5001).fill({}) } }, 400, "/boxes"],
     ["half a column", "solve", { data: { columns: 1.5, givesWay: "column" } }, 400, "/columns"],
     ["a negative gutter", "solve", { data: { gutter: "-4", givesWay: "column" } }, 400, "/gutter"],
     ["an import of nothing", "import", { data: "body {}", headers: { "Content-Type": "text/css" } }, 422, ""],

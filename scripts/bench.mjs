@@ -233,7 +233,7 @@ run(async () => {
     });
   // `npm run bench -- drag`: what is dragged and scrolled, and nothing else.
   const dragOnly = process.argv.includes("drag");
-  for (const file of dragOnly ? [] : ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts", "areas.ts"])
+  for (const file of dragOnly ? [] : ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts", "areas.ts", "fit.ts"])
     spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
       cwd: root,
       stdio: ["ignore", "inherit", "inherit"],

@@ -64,7 +64,7 @@ export { densities, nearestClean, sweep } from "./sweep/sweep";
 export { isToMend } from "./solve/repair/goal";
 export { repair } from "./solve/repair/repair";
 export { fit, inColumns, standing } from "./fit/against";
-export { boxLimits, boxListJson, boxListSchema, readBoxesCsv, readBoxesJson, widthOfBoxes, writeBoxesCsv } from "./fit/boxes";
+export { boxLimits, boxListJson, boxListSchema, boxNumbers, readBoxesCsv, readBoxesJson, widthOfBoxes, writeBoxesCsv } from "./fit/boxes";
 export { grids } from "./fit/grids";
 export { check, tryNextFix } from "./check/check";
 export { baseUnits, onBase } from "./check/on-base";

@@ -3,8 +3,11 @@ import {
   columnLine,
   type Exact,
   findingWords,
+  type Fit,
   fixLabel,
+  type GridFound,
   type Layout,
+  type LineFit,
   type Resolution,
   type Solved,
   toJson,
@@ -95,6 +98,48 @@ export const checkAnswer = ({ findings, held }: CheckResult, layout: Layout): z.
     };
   }),
   held,
+});
+
+/** The answer of POST /fit. */
+export const fitAnswer = ({ breakpoint, width, edges, boxes }: Fit): z.output<typeof api.fitAnswer> => {
+  const line = (one: LineFit) => ({ at: toJson(one.at), off: toJson(one.off), is: one.is });
+  return {
+    breakpoint: breakpoint.id,
+    width: toNumber(width),
+    edges,
+    boxes: boxes.map(({ box, within, left, right, columns, rest, top, bottom, baseUnits, below, area }) => ({
+      name: box.name,
+      within,
+      left: { ...line(left), to: left.to },
+      right: { ...line(right), to: right.to },
+      columns,
+      rest: toJson(rest),
+      top: top && line(top),
+      bottom: bottom && line(bottom),
+      height: { baseUnits: toJson(baseUnits) },
+      below: below && { gap: toJson(below.gap), to: below.to.name },
+      area: area && {
+        id: area.id,
+        left: toJson(area.left),
+        right: toJson(area.right),
+        top: orNull(area.top),
+        bottom: orNull(area.bottom),
+      },
+    })),
+  };
+};
+
+/** The answer of POST /fit/grids. */
+export const gridsAnswer = (found: readonly GridFound[]): z.output<typeof api.gridsAnswer> => ({
+  grids: found.map(({ columns, gutter, margin, column, explained, of }) => ({
+    columns,
+    gutter: toJson(gutter),
+    margin: { start: toJson(margin), end: toJson(margin) },
+    edgeGutters: "none",
+    column: toJson(column),
+    explained,
+    of,
+  })),
 });
 
 /** One set of POST /whole-pixel-sets. */

@@ -6,6 +6,10 @@ import {
   checkRequest,
   exportQuery,
   exportRequest,
+  fitAnswer,
+  fitRequest,
+  gridsAnswer,
+  gridsRequest,
   importAnswer,
   importQuery,
   layoutHere,
@@ -131,6 +135,8 @@ export const openApi = (): Record<string, unknown> => ({
       setsRequest,
       setsAnswer,
     ),
+    "/fit": compute("fit", "Measured boxes against a layout", fitRequest, fitAnswer),
+    "/fit/grids": compute("grids", "Grids that measured boxes may have been drawn on, best first", gridsRequest, gridsAnswer),
     "/check": compute("check", "What does not add up in a layout", checkRequest, checkAnswer),
     "/export": {
       post: {

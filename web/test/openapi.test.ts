@@ -13,8 +13,8 @@ it("the description of the interface is clean to a linter of OpenAPI description
   const operations = Object.values(description["paths"] as Record<string, Record<string, Record<string, unknown>>>).flatMap((path) =>
     Object.values(path),
   );
-  expect(operations.length).toBe(9);
-  expect(new Set(operations.map((operation) => operation["operationId"])).size).toBe(9);
+  expect(operations.length).toBe(11);
+  expect(new Set(operations.map((operation) => operation["operationId"])).size).toBe(11);
   for (const operation of operations) {
     expect(operation["security"]).toBeDefined();
     expect(Object.keys(operation["responses"] as object)).toEqual(expect.arrayContaining(["200", "408", "429", "500", "503"]));

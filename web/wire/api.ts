@@ -1,4 +1,18 @@
-import { exact, fileOptions, formatIds, type Layout, layoutSchema, limits, parseExact, sign, solveTerms, toNumber } from "@ypsiline/core";
+import {
+  boxLimits,
+  boxListSchema,
+  boxNumbers,
+  exact,
+  fileOptions,
+  formatIds,
+  type Layout,
+  layoutSchema,
+  limits,
+  parseExact,
+  sign,
+  solveTerms,
+  toNumber,
+} from "@ypsiline/core";
 import { z } from "zod";
 import { moment } from "./shapes";
 
@@ -87,6 +101,43 @@ export const setsRequest = z
       context.addIssue({ code: "custom", path: ["margin"], message: "must be given, or container in its place, and not both" });
   });
 
+/** How far off is near: "1px", "0.5px", or a number of px. */
+const toleranceInput = z.union([z.number(), z.string().max(20)]).transform((value, context) => {
+  const read = /^\d{1,3}(\.\d{1,6})?(px)?$/.test(String(value)) ? parseExact(String(value).replace("px", "")) : null;
+  if (read !== null) return read;
+  context.addIssue({ code: "custom", message: 'must be a length from 0 to 999px like "1px" or "0.5px"' });
+  return z.NEVER;
+});
+
+export const fitRequest = z.strictObject({
+  layout: layoutSchema,
+  list: boxListSchema,
+  breakpoint: z.string().max(100).optional(),
+  tolerance: toleranceInput.default(() => exact(1)),
+});
+
+/** Boxes of which only the numbers are looked at, bounded before any of them is. */
+const plainBoxes = z.preprocess(
+  (value, context) => {
+    if (!Array.isArray(value) || value.length <= boxLimits.boxes) return value;
+    context.addIssue({ code: "custom", message: `must hold at most ${boxLimits.boxes.toLocaleString("en")} boxes` });
+    return z.NEVER;
+  },
+  z.array(z.strictObject(boxNumbers)).min(1, { error: "must hold at least 1 box" }),
+);
+
+export const gridsRequest = z.strictObject({
+  width: size,
+  boxes: plainBoxes,
+  tolerance: toleranceInput.default(() => exact(1)),
+  most: z
+    .number()
+    .int({ error: "must be a whole number" })
+    .min(1, { error: "must be from 1 to 24" })
+    .max(24, { error: "must be from 1 to 24" })
+    .default(5),
+});
+
 export const checkRequest = z.strictObject({ layout: layoutSchema });
 
 export const exportRequest = z.strictObject({ layout: layoutSchema, breakpoint: z.string().max(100).optional() });
@@ -167,6 +218,52 @@ const setAnswer = z.object({
   container: exactText,
 });
 export const setsAnswer = z.object({ total: z.number().int().describe("All sets, listed or not"), sets: z.array(setAnswer) });
+
+const standing = z.enum(["on", "near", "off"]);
+const edgeAnswer = z.object({
+  at: exactText,
+  to: z.union([z.number().int(), z.literal("viewport")]).describe("The nearest column, from 1, or the viewport's own edge"),
+  off: exactText.describe("Measured minus the nearest line"),
+  is: standing,
+});
+const lineAnswer = z.object({ at: exactText, off: exactText, is: standing }).nullable();
+export const fitAnswer = z.object({
+  breakpoint: z.string(),
+  width: z.number(),
+  edges: z.object({ on: z.number().int(), near: z.number().int(), off: z.number().int() }),
+  boxes: z.array(
+    z.object({
+      name: z.string(),
+      within: z.string().nullable().describe("The area whose inner grid it is held against"),
+      left: edgeAnswer,
+      right: edgeAnswer,
+      columns: z.number().int(),
+      rest: exactText,
+      top: lineAnswer,
+      bottom: lineAnswer,
+      height: z.object({ baseUnits: exactText }),
+      below: z.object({ gap: exactText, to: z.string() }).nullable(),
+      area: z
+        .object({ id: z.string(), left: exactText, right: exactText, top: exactText.nullable(), bottom: exactText.nullable() })
+        .nullable()
+        .describe("Measured minus placed, where it has the name or id of an area"),
+    }),
+  ),
+});
+
+export const gridsAnswer = z.object({
+  grids: z.array(
+    z.object({
+      columns: z.number().int(),
+      gutter: exactText,
+      margin: pair,
+      edgeGutters: z.enum(["none", "half"]),
+      column: exactText,
+      explained: z.number().int(),
+      of: z.number().int(),
+    }),
+  ),
+});
 
 export const findingAnswer = z.object({
   rule: z.string(),

@@ -192,6 +192,17 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
   const gridded = areas.filter(({ inside }) => inside !== null).sort((a, b) => b.depth - a.depth);
   const below = nextBelow(list.boxes);
   const edges = { on: 0, near: 0, off: 0 };
+  const edge = (position: Exact, lines: Held["starts"]): EdgeFit => {
+    const near = lines.nearest(position);
+    const off = near?.off ?? zero;
+    const is = standing(off, tolerance);
+    edges[is] += 1;
+    return { at: position, to: near?.to ?? "viewport", off, is };
+  };
+  const line = (position: Exact, lines: Lines<number> | undefined): LineFit | null => {
+    const near = lines?.nearest(position);
+    return near ? { at: position, off: near.off, is: standing(near.off, tolerance) } : null;
+  };
   const boxes = list.boxes.map((box, index): BoxFit => {
     const own = byName.get(box.name) ?? null;
     const named = box.area === null || box.area === own?.area.id ? undefined : byId.get(box.area);
@@ -199,17 +210,6 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
     const on = outer ? gridIn(outer) : root;
     const right = add(box.x, box.width);
     const bottom = add(box.y, box.height);
-    const edge = (position: Exact, lines: Held["starts"]): EdgeFit => {
-      const near = lines.nearest(position);
-      const off = near?.off ?? zero;
-      const is = standing(off, tolerance);
-      edges[is] += 1;
-      return { at: position, to: near?.to ?? "viewport", off, is };
-    };
-    const line = (position: Exact, lines: Lines<number> | undefined): LineFit | null => {
-      const near = lines?.nearest(position);
-      return near ? { at: position, off: near.off, is: standing(near.off, tolerance) } : null;
-    };
     const { columns, rest } = inColumns(box.width, on.grid, tolerance);
     const next = below(index);
     const other = next === null ? undefined : list.boxes[next];

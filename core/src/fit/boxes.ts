@@ -1,7 +1,7 @@
 import * as z from "zod/mini";
 import { type Exact, exact, fromJsonNumber, parseDecimal, sign, toNumber } from "../exact/exact";
 import { toDecimal } from "../exact/show";
-import { type CsvRow, csvText, readCsvRows, readValue } from "../formats/csv/csv";
+import { csvText, readCsvRows, readValue } from "../formats/csv/csv";
 import { limits } from "../layout/limits";
 import { type Issue, nestsPast, type Parsed, parseWith } from "../layout/parse";
 import { sizeSchema } from "../layout/schema";
@@ -44,12 +44,12 @@ const measured = (least: number) =>
     }),
   );
 
+/** Where a box stands and how large it is, as schemas have it. */
+export const boxNumbers = { x: measured(-boxLimits.px), y: measured(-boxLimits.px), width: measured(0), height: measured(0) };
+
 const boxSchema = z.strictObject({
   name: z.string().check(z.maxLength(boxLimits.name, { error: `must be at most ${boxLimits.name} characters` })),
-  x: measured(-boxLimits.px),
-  y: measured(-boxLimits.px),
-  width: measured(0),
-  height: measured(0),
+  ...boxNumbers,
   area: z._default(z.nullable(z.string().check(z.maxLength(40, { error: "must be an area's id" }))), null),
 });
 
@@ -132,8 +132,6 @@ export const readBoxesCsv = (text: string): Parsed<readonly Box[]> => {
   }
   return { ok: false, issues };
 };
-
-export type { CsvRow };
 
 /** Boxes as CSV, as `readBoxesCsv` reads them. */
 export const writeBoxesCsv = (boxes: readonly Box[]): string =>

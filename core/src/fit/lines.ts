@@ -9,6 +9,16 @@ export type Lines<T> = {
   readonly nearest: (position: Exact) => Near<T> | null;
 };
 
+/** Floats of positions and lines, up to 100,000 px, tell distances further apart than this, px. */
+const unsure = 1e-6;
+
+type Line = { readonly at: Exact; readonly index: number };
+
+const precedes = (position: Exact, line: Line, other: Line): boolean => {
+  const order = compare(absolute(subtract(position, line.at)), absolute(subtract(position, other.at)));
+  return order < 0 || (order === 0 && line.index < other.index);
+};
+
 /** A list of lines, found by bisection. */
 export const linesOf = <T>(lines: readonly (readonly [at: Exact, to: T])[]): Lines<T> => {
   const sorted = lines
@@ -23,14 +33,15 @@ export const linesOf = <T>(lines: readonly (readonly [at: Exact, to: T])[]): Lin
         if ((sorted[middle]?.rough ?? 0) < rough) from = middle + 1;
         else until = middle;
       }
-      // Floats tell where to look; which line is nearest is told exactly.
-      let best: (Near<T> & { readonly index: number }) | null = null;
-      for (const line of sorted.slice(Math.max(0, from - 2), from + 3)) {
-        const off = subtract(position, line.at);
-        const order = best ? compare(absolute(off), absolute(best.off)) : -1;
-        if (order < 0 || (order === 0 && best && line.index < best.index)) best = { at: line.at, to: line.to, off, index: line.index };
+      // Floats tell which is nearest where they are sure of it, and exact numbers where they are not.
+      let best: (typeof sorted)[number] | undefined;
+      for (let at = Math.max(0, from - 2); at < Math.min(sorted.length, from + 3); at += 1) {
+        const line = sorted[at];
+        if (!line) continue;
+        const nearer = best ? Math.abs(rough - line.rough) - Math.abs(rough - best.rough) : -1;
+        if (!best || nearer < -unsure || (nearer < unsure && precedes(position, line, best))) best = line;
       }
-      return best && { at: best.at, to: best.to, off: best.off };
+      return best ? { at: best.at, to: best.to, off: subtract(position, best.at) } : null;
     },
   };
 };

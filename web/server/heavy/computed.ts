@@ -1,6 +1,7 @@
 import { addressOf, handler } from "../handler";
 import { readJsonText } from "../request-body";
 import { responseOf } from "../writing/file-response";
+import type { ComputedKind } from "./tasks";
 import { heavy, type Worked } from "./heavy";
 
 /** A response with what a worker made. */
@@ -8,7 +9,7 @@ export const workedResponse = (done: Worked) =>
   done.ok ? responseOf({ status: 200, headers: { "Content-Type": done.file.mediaType }, body: done.file.body }) : done.problem;
 
 /** A route that computes something of what is sent, and stores nothing: parsed, worked out and written by a worker. */
-export const computed = (kind: "resolve" | "solve" | "check" | "whole-pixel-sets") =>
+export const computed = (kind: ComputedKind) =>
   handler(async (request) => {
     const text = await readJsonText(request);
     if (!text.ok) return text.problem;

@@ -26,6 +26,8 @@ export const deadlines: Readonly<Record<HeavyKind, number>> = {
   solve: 5_000,
   check: 5_000,
   "whole-pixel-sets": 10_000,
+  fit: 5_000,
+  grids: 10_000,
   export: 10_000,
   import: 10_000,
   file: 25_000,

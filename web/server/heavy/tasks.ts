@@ -1,8 +1,11 @@
 import {
+  add,
   check,
+  fit,
   formatOf,
   type FormatId,
   formats,
+  grids,
   type Layout,
   readStoredLayout,
   plainFileOptions,
@@ -17,13 +20,15 @@ import {
   checkRequest,
   type ExportQuery,
   exportRequest,
+  fitRequest,
+  gridsRequest,
   type importAnswer,
   resolveRequest,
   type setsAnswer,
   setsRequest,
   solveRequest,
 } from "@/wire/api";
-import { checkAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
+import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
 import { type LatestVersion, summaryOf } from "../draft-summary";
 import type { Problem } from "../problem";
 import { parseJson, sentence } from "../request-body";
@@ -39,9 +44,12 @@ export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
   readonly before: { readonly number: string; readonly layout: unknown } | null;
 };
 
+/** What is computed of a body that is sent, and stores nothing. */
+export type ComputedKind = "resolve" | "solve" | "check" | "whole-pixel-sets" | "fit" | "grids";
+
 /** Work that is done away from the thread that answers everybody. Plain data in, plain data out. */
 export type HeavyTask =
-  | { readonly kind: "resolve" | "solve" | "check" | "whole-pixel-sets"; readonly body: string }
+  | { readonly kind: ComputedKind; readonly body: string }
   | { readonly kind: "export"; readonly query: ExportQuery; readonly body: string }
   /** `format` null: told by the text. */
   | { readonly kind: "import"; readonly format: FormatId | null; readonly text: string }
@@ -136,6 +144,27 @@ export const runTask = async (task: HeavyTask): Promise<HeavyAnswer> => {
     case "check": {
       const request = parseJson(task.body, checkRequest);
       return request.ok ? json(checkAnswer(check(request.value.layout), request.value.layout)) : request;
+    }
+    case "fit": {
+      const request = parseJson(task.body, fitRequest);
+      if (!request.ok) return request;
+      const { layout, list, ...options } = request.value;
+      const held = fit(layout, list, options);
+      return held.ok ? json(fitAnswer(held.value)) : unprocessable(held.issues);
+    }
+    case "grids": {
+      const request = parseJson(task.body, gridsRequest);
+      if (!request.ok) return request;
+      const { width, boxes, ...options } = request.value;
+      return json(
+        gridsAnswer(
+          grids(
+            width,
+            boxes.map(({ x, width: wide }) => ({ left: x, right: add(x, wide) })),
+            options,
+          ),
+        ),
+      );
     }
     case "whole-pixel-sets":
       return searched(task.body);

@@ -1,0 +1,3 @@
+import { computed } from "@/server/heavy/computed";
+
+export const POST = computed("grids");
