@@ -8,6 +8,7 @@ export {
   equals,
   exact,
   floor,
+  crossed,
   fromJsonNumber,
   isWhole,
   isZero,
@@ -66,6 +67,7 @@ export { repair } from "./solve/repair/repair";
 export { fit, inColumns, standing } from "./fit/against";
 export { boxLimits, boxListJson, boxListSchema, boxNumbers, readBoxesCsv, readBoxesJson, widthOfBoxes, writeBoxesCsv } from "./fit/boxes";
 export { grids } from "./fit/grids";
+export { otherNumbers, triedAround } from "./fit/more";
 export { check, tryNextFix } from "./check/check";
 export { baseUnits, onBase } from "./check/on-base";
 export { applyPatch } from "./check/patch";
@@ -140,6 +142,7 @@ export type { HeldCell } from "./solve/repair/cells";
 export type { Repaired } from "./solve/repair/repair";
 export type { BoxFit, EdgeFit, Fit, FitOptions, LineFit, Standing } from "./fit/against";
 export type { Box, BoxList } from "./fit/boxes";
+export type { OtherNumber } from "./fit/more";
 export type { Across, GridFound, GridsOptions } from "./fit/grids";
 export type { CheckResult } from "./check/check";
 export type { BaseStanding, BaseUnits } from "./check/on-base";

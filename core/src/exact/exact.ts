@@ -101,6 +101,9 @@ export const add = (a: Exact, b: Exact): Exact => {
   return fromFraction(asFraction(a).add(asFraction(b)));
 };
 
+/** An exact number as it comes from a worker or a store that copies plain data: the wide ones are made whole again. */
+export const crossed = (x: Exact): Exact => (x.wide === null ? x : exact(x.wide.s * x.wide.n, x.wide.d));
+
 export const negate = (a: Exact): Exact => (a.wide === null ? narrow(-a.n, a.d) : fromFraction(a.wide.neg()));
 
 export const subtract = (a: Exact, b: Exact): Exact => add(a, negate(b));
