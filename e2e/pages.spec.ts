@@ -32,6 +32,15 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
     path: "/specs/skerry/passenger-booking?at=wide",
     open: (page) => page.getByLabel(/^Rows/).check(),
   },
+  {
+    name: "fit",
+    path: "/specs/skerry/passenger-booking/fit",
+    open: async (page) => {
+      await page.getByLabel("Boxes, as a list").fill("name,x,y,width,height\nCard,64,96,371,120\nHelp,64,480,73.5,24\nWide,0,600,1280,80");
+      await page.getByRole("button", { name: "Measure them" }).click();
+      await page.getByRole("heading", { name: /edges stand on the grid/ }).waitFor();
+    },
+  },
   { name: "workbench, base", path: "/specs/skerry/passenger-booking?facet=base" },
   { name: "workbench, rows that divide", path: "/specs/skerry/quay-board?facet=rows" },
   { name: "workbench, baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline" },

@@ -8,10 +8,27 @@ import { run, say } from "./say.mjs";
 
 const { password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
 
+/** A design of the booking page as somebody measured it: name, left, top, width and height. */
+const bookingBoxes = [
+  "name,x,y,width,height",
+  "Logo,64,16,172,32",
+  "Menu,652,16,564,32",
+  "Search,64,96,368,248",
+  "Sailing 07:40,456,96,368,112",
+  "Sailing 10:15,848,96,368,112",
+  "Sailing 13:05,456,232,368,112",
+  "Sailing 17:30,848,232,368,112",
+  "Fares card,456,384,371,251",
+  "Harbour map,848,384,432,344",
+  "Advice,64,384,368,136",
+  "Price tag,1012,430,65,21",
+  "Timetable,60,672,1156,240",
+  "Help link,64,960,73.5,24",
+].join("\n");
+
 const desk = { width: 1280, height: 800 };
 const views = [
   { name: "specs", path: "/specs", as: "author", size: desk },
-  { name: "new-spec", path: "/specs/new", as: "author", size: desk },
   { name: "workbench", path: "/specs/skerry/passenger-booking?at=desk", as: "author", size: desk },
   { name: "workbench-base", path: "/specs/skerry/crew-roster?at=desk&facet=base", as: "author", size: desk },
   { name: "workbench-rows", path: "/specs/skerry/quay-board?at=landscape&facet=rows", as: "author", size: desk },
@@ -33,6 +50,17 @@ const views = [
     },
   })),
   { name: "try", path: "/specs/skerry/passenger-booking/try?width=834", as: "author", size: desk },
+  {
+    name: "fit",
+    path: "/specs/skerry/passenger-booking/fit",
+    as: "author",
+    size: desk,
+    open: async (page) => {
+      await page.getByLabel("Boxes, as a list").fill(bookingBoxes);
+      await page.getByRole("button", { name: "Measure them" }).click();
+      await page.getByRole("button", { name: "Fares card" }).click();
+    },
+  },
   { name: "workbench-baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline", as: "author", size: desk },
   {
     name: "sets",

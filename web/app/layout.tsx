@@ -8,6 +8,7 @@ import "@/draft/draft.scss";
 import "@/features/whole-pixel-sets/sets.scss";
 import "@/features/widths/widths.scss";
 import "@/features/try/try.scss";
+import "@/features/fit/fit.scss";
 import "@/features/workbench/workbench.scss";
 import "@/features/publish/publish.scss";
 import "@/features/compare/compare.scss";

@@ -1,7 +1,7 @@
 "use client";
 
 import type { Breakpoint, Layout } from "@ypsiline/core";
-import { AppWindow, ChartLine, Copy, FileDown, Plus, ScatterChart, Trash2 } from "lucide-react";
+import { AppWindow, BoxSelect, ChartLine, Copy, FileDown, Plus, ScatterChart, Trash2 } from "lucide-react";
 import Link from "next/link";
 import { addBreakpoint, copyBreakpoint, mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
 
@@ -84,6 +84,9 @@ export const BreakpointActions = ({
         <AppWindow size={13} aria-hidden="true" /> Try it
       </Link>
     )}
+    <Link className="btn btn-sm btn-quiet" href={`${path}/fit`} prefetch={false}>
+      <BoxSelect size={13} aria-hidden="true" /> Fit
+    </Link>
     <button type="button" className="btn btn-sm btn-quiet" onClick={onFiles}>
       <FileDown size={13} aria-hidden="true" /> Files…
     </button>

@@ -1,0 +1,18 @@
+import type { Metadata } from "next";
+import { FitPage } from "@/features/fit/fit-page";
+import { requireSpec } from "@/server/page";
+import { queryOf } from "@/server/query";
+
+type Props = {
+  readonly params: Promise<{ team: string; spec: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
+
+export const metadata: Metadata = { title: "Fit" };
+
+export default async function FitBoxesPage({ params, searchParams }: Props) {
+  const { team, spec } = await params;
+  await requireSpec(team, spec, "read-draft", `/specs/${team}/${spec}/fit`);
+  const asked = await queryOf(searchParams);
+  return <FitPage at={asked["at"] ?? null} />;
+}

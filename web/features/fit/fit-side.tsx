@@ -1,0 +1,204 @@
+"use client";
+
+import { type Breakpoint, type Fit, type GridFound, isWhole, type OtherNumber, toNumber, triedAround } from "@ypsiline/core";
+import { Num } from "@/ui/num";
+
+type Props = {
+  readonly ask: "spec" | "grid";
+  readonly answer: { readonly fit: Fit; readonly others: readonly OtherNumber[]; readonly grids: readonly GridFound[] } | null;
+  readonly breakpoint: Breakpoint | null;
+  readonly mayEdit: boolean;
+  readonly onUse: (grid: GridFound) => void;
+  /** Gives the breakpoint another number. */
+  readonly onTake: (other: OtherNumber) => void;
+};
+
+const termWords: Readonly<Record<OtherNumber["term"], string>> = {
+  columns: "Columns",
+  gutter: "Gutter",
+  margin: "Margin",
+  container: "Container",
+};
+
+/** How the boxes stand, what would fit more, and which grid they may have been drawn on. */
+export const FitSide = ({ ask, answer, breakpoint, mayEdit, onUse, onTake }: Props) => {
+  if (!answer)
+    return (
+      <section aria-label="Where boxes come from">
+        <h2>Does a design stand on the grid?</h2>
+        <p className="quiet">
+          Take the left and top edge, the width and the height of what was drawn, from the drawing or from the page, and hold them against
+          this spec: each edge against the columns, each top against rows or baseline, to 1/64 px.
+        </p>
+        <p className="quiet">Boxes alone also tell which grid they were drawn on.</p>
+      </section>
+    );
+  const { fit, others, grids } = answer;
+  return (
+    <>
+      {ask === "spec" && <Stand fit={fit} others={others} onTake={mayEdit ? onTake : null} />}
+      <Grids fit={fit} grids={grids} breakpoint={breakpoint} mayEdit={mayEdit} onUse={onUse} />
+    </>
+  );
+};
+
+type StandProps = { readonly fit: Fit; readonly others: readonly OtherNumber[]; readonly onTake: ((other: OtherNumber) => void) | null };
+
+const Stand = ({ fit, others, onTake }: StandProps) => {
+  const { on, near, off } = fit.edges;
+  const of = on + near + off;
+  const tops = fit.boxes.flatMap(({ top }) => (top ? [top] : []));
+  const onLine = tops.filter(({ is }) => is === "on").length;
+  const whole = fit.boxes.filter(({ baseUnits }) => isWhole(baseUnits)).length;
+  const better = others.filter((other) => other.on > on);
+  const nearest = others.filter((other) => other.on <= on).sort((a, b) => b.on - a.on)[0];
+  return (
+    <>
+      <section aria-label="How the boxes stand">
+        <h2 aria-live="polite">
+          <span className="num">{on}</span> of <span className="num">{of}</span> edges stand on the grid
+        </h2>
+        <div className="fit-meter" aria-hidden="true">
+          {(
+            [
+              ["on", on],
+              ["near", near],
+              ["off", off],
+            ] as const
+          ).map(([is, count]) => (
+            <i key={is} className={is} style={{ width: `${(100 * count) / of}%` }} />
+          ))}
+        </div>
+        <p className="quiet">
+          <span className="num">{on}</span> on · <span className="num">{near}</span> near · <span className="num">{off}</span> off.{" "}
+          {tops.length > 0 && (
+            <>
+              Tops on {fit.breakpoint.rows ? "rows" : "the baseline"}: <span className="num">{onLine}</span> of{" "}
+              <span className="num">{tops.length}</span>.{" "}
+            </>
+          )}
+          Heights in base units: <span className="num">{whole}</span> of <span className="num">{fit.boxes.length}</span>.
+        </p>
+      </section>
+      <section aria-label="What would fit more">
+        <h2>What would fit more</h2>
+        {better.map((other) => (
+          <div key={other.term} className="finding caution">
+            <h3>
+              {termWords[other.term]} <Num value={other.from} /> → <Num value={other.to} />
+            </h3>
+            <p className="mb-0">
+              <span className="num">{other.on}</span> of <span className="num">{of}</span> edges: {other.gains} more stand on it
+              {other.loses > 0 && `, ${other.loses} no longer ${other.loses === 1 ? "does" : "do"}`}.
+            </p>
+            {onTake && (
+              <button type="button" className="btn btn-sm btn-quiet mt-2" onClick={() => onTake(other)}>
+                Use {termWords[other.term].toLowerCase()} <Num value={other.to} />
+              </button>
+            )}
+          </div>
+        ))}
+        {better.length === 0 && (
+          <div className="finding held">
+            <h3>No change of one number fits more</h3>
+            <p className="mb-0">
+              Tried every count, gutter and margin{others.some(({ term }) => term === "container") ? " and container" : ""} within{" "}
+              {triedAround} of today’s.
+              {nearest && (
+                <>
+                  {" "}
+                  The nearest is {termWords[nearest.term].toLowerCase()} <Num value={nearest.to} />, with{" "}
+                  <span className="num">{nearest.on}</span>.
+                </>
+              )}
+            </p>
+          </div>
+        )}
+      </section>
+    </>
+  );
+};
+
+type GridsProps = {
+  readonly fit: Fit;
+  readonly grids: readonly GridFound[];
+  readonly breakpoint: Breakpoint | null;
+  readonly mayEdit: boolean;
+  readonly onUse: (grid: GridFound) => void;
+};
+
+const Grids = ({ fit, grids, breakpoint, mayEdit, onUse }: GridsProps) => (
+  <section aria-label="Which grid is it?">
+    <h2>Which grid is it?</h2>
+    {grids.length === 0 ? (
+      <p className="quiet">Nothing repeats in these boxes: no grid explains them.</p>
+    ) : (
+      <>
+        <table className="numbers fit-grids">
+          <thead>
+            <tr>
+              <th scope="col">Columns</th>
+              <th scope="col">Gutter</th>
+              <th scope="col">Margin</th>
+              <th scope="col">Column</th>
+              <th scope="col">of {grids[0]?.of}</th>
+              {mayEdit && (
+                <th scope="col">
+                  <span className="visually-hidden">Use it</span>
+                </th>
+              )}
+            </tr>
+          </thead>
+          <tbody className="num">
+            {grids.map((grid) => (
+              <tr key={`${grid.columns} ${toNumber(grid.gutter)} ${toNumber(grid.margin)}`}>
+                <td>{grid.columns}</td>
+                <td>
+                  <Num value={grid.gutter} />
+                </td>
+                <td>
+                  <Num value={grid.margin} />
+                </td>
+                <td>
+                  <Num value={grid.column} />
+                </td>
+                <td>
+                  <strong>{grid.explained}</strong>
+                </td>
+                {mayEdit && (
+                  <td>
+                    {isThis(fit, grid) ? (
+                      <span className="quiet">this</span>
+                    ) : (
+                      <button
+                        type="button"
+                        className="btn btn-sm btn-quiet"
+                        title={breakpoint ? `Give ${breakpoint.name} these columns` : undefined}
+                        onClick={() => onUse(grid)}
+                      >
+                        Use
+                      </button>
+                    )}
+                  </td>
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="quiet">
+          Found from the boxes alone: the one that tells them shortest first, so more columns only where they explain more than their lines
+          would by chance. {mayEdit && breakpoint && <>“Use” gives them to {breakpoint.name}.</>}
+        </p>
+      </>
+    )}
+  </section>
+);
+
+/** Whether a grid that was found is the one the boxes were held against. */
+const isThis = ({ breakpoint: { columns } }: Fit, { columns: count, gutter, margin }: GridFound): boolean =>
+  columns.count === count &&
+  columns.container.kind === "fluid" &&
+  columns.edgeGutters === "none" &&
+  columns.gutter === `${toNumber(gutter)}px` &&
+  columns.margin.start === `${toNumber(margin)}px` &&
+  columns.margin.end === `${toNumber(margin)}px`;
