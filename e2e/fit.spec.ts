@@ -69,12 +69,27 @@ test("boxes of another kind are refused with the line and what would be right; w
     ["x,y,width,height\n1,2,-3,4", "line 2, width must be a number from 0"],
     ['{"format":"drawing"}', '/format must be "ypsiline-boxes"'],
     ['{"format":', "is no JSON"],
+    ["<svg><!DOCTYPE svg></svg>", "must not declare a document type"],
+    ['<svg width="375" height="9"><path d="M0 0"/></svg>', "holds no box"],
   ] as const) {
     await boxes.fill(text);
     await measure.click();
     await expect(page.locator(".fit-intake [role=alert]")).toContainText(words);
     await expect(boxes).toHaveValue(text);
   }
+  await page.getByLabel("File with boxes").setInputFiles({
+    name: "booking.svg",
+    mimeType: "image/svg+xml",
+    buffer: Buffer.from(
+      '<svg xmlns="http://www.w3.org/2000/svg" width="1280" height="800"><g id="head" transform="translate(64 16)"><rect id="logo" width="172" height="32"/><text>Skerry</text></g></svg>',
+    ),
+  });
+  await expect(boxes).toHaveValue(/^<svg/);
+  await measure.click();
+  await expect(page.getByText("booking.svg · 2 boxes at")).toBeVisible();
+  await expect(page.getByText("Left out: 1 × text, whose size the file does not say.")).toBeVisible();
+  await expect(page.getByRole("region", { name: "Boxes" }).getByRole("row", { name: /^logo/ })).toContainText("236");
+  await page.getByRole("button", { name: "Other boxes…" }).click();
   const rows = Array.from(
     { length: 5000 },
     (_, index) => `A very long name of a box that goes on and on ${index},${index % 1200},${index},74,8`,

@@ -1,4 +1,6 @@
 import { add, compare, divide, type Exact, exact, multiply, subtract, toNumber } from "../exact/exact";
+import { pxText } from "../exact/length";
+import type { Breakpoint } from "../layout/schema";
 
 /** A grid that boxes may have been drawn on: n columns between equal margins. Half edge gutters with margins that much narrower are the same lines. */
 export type GridFound = {
@@ -293,3 +295,18 @@ export const grids = (
 
 const sameGrid = (x: Model, y: Model): boolean =>
   x.count === y.count && Math.abs(x.margin - y.margin) < 0.05 && Math.abs(x.gutter - y.gutter) < 0.05;
+
+/** A breakpoint with a grid that was found in place of its own. */
+export const withGrid = (breakpoint: Breakpoint, { columns, gutter, margin }: GridFound): Breakpoint => {
+  const side = pxText(margin) ?? "0px";
+  return {
+    ...breakpoint,
+    columns: {
+      count: columns,
+      gutter: pxText(gutter) ?? "0px",
+      margin: { start: side, end: side },
+      edgeGutters: "none",
+      container: { kind: "fluid" },
+    },
+  };
+};

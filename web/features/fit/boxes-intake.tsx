@@ -6,7 +6,12 @@ import { useState } from "react";
 import type { FitWorker, ReadBoxes } from "@/workers/fit.worker";
 
 /** Boxes that were taken, with the name of where they came from. */
-export type Taken = { readonly name: string; readonly list: BoxList };
+export type Taken = {
+  readonly name: string;
+  readonly list: BoxList;
+  /** What of the file is no box, or not quite. */
+  readonly notes: readonly string[];
+};
 
 type Props = { readonly onTake: (taken: Taken) => void; readonly onBack: (() => void) | null };
 
@@ -45,7 +50,7 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
     setName(file.name);
     setText(await file.text());
   };
-  const asksWidth = !text.trimStart().startsWith("{");
+  const asksWidth = !/^\s*[{<]/.test(text);
   const take = async (): Promise<void> => {
     setIssues([]);
     if (text.trim() === "") return setFault("Paste boxes, or choose a file");
@@ -57,7 +62,7 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
     try {
       const read = await readInWorker(text);
       if (!read.ok) return setIssues(read.issues);
-      onTake({ name, list: read.says || wide === null ? read.list : { ...read.list, width: fromJsonNumber(wide) } });
+      onTake({ name, notes: read.notes, list: read.says || wide === null ? read.list : { ...read.list, width: fromJsonNumber(wide) } });
     } catch {
       setFault("The boxes could not be read in this browser.");
     } finally {
@@ -79,7 +84,7 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
       }}
     >
       <label className="form-label" htmlFor="fit-boxes">
-        Boxes, as a list (CSV) or a box list (JSON)
+        Boxes, as a list (CSV), a box list (JSON) or a drawing (SVG)
       </label>
       <textarea
         id="fit-boxes"
@@ -102,7 +107,7 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
           type="file"
           className="form-control form-control-sm"
           aria-label="File with boxes"
-          accept=".json,.csv,.tsv,application/json,text/csv"
+          accept=".json,.csv,.tsv,.svg,application/json,text/csv,image/svg+xml"
           onChange={(event) => void choose(event.target.files?.[0])}
         />
         {asksWidth && (
@@ -147,7 +152,8 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
       )}
       <p className="quiet mb-0">
         A box is a name, its left and top edge, width and height in px; at most {boxLimits.boxes.toLocaleString("en")}. The heading{" "}
-        <span className="num">area</span> may name an area of the spec. A box list in JSON says the width of its page itself.
+        <span className="num">area</span> may name an area of the spec. A box list in JSON and a drawing say the width of their page
+        themselves. Of a drawing rectangles, pictures and named groups are boxes; nothing of it is run or loaded.
       </p>
     </form>
   );

@@ -59,6 +59,12 @@ export const FitDrawing = ({ fit, layout, list, grid, chosen, onChoose }: Props)
   const paths = useMemo(() => edgePaths(fit.boxes, scale), [fit, scale]);
   const height = Math.min(bottom, 20_000) * scale;
   const named = list.boxes.length <= mostNamed;
+  // A group begins where the first in it does: one of their names is enough.
+  const places = new Set<string>();
+  const alone = ({ x, y }: BoxList["boxes"][number]): boolean => {
+    const place = `${Math.round((toNumber(x) * scale) / 8)} ${Math.round((toNumber(y) * scale) / 8)}`;
+    return !places.has(place) && places.add(place).size > 0;
+  };
   const chosenBox = chosen === null ? null : (fit.boxes[chosen] ?? null);
   return (
     <div className="fit-drawing" ref={ref} tabIndex={0} role="group" aria-label="Boxes over the columns">
@@ -84,7 +90,7 @@ export const FitDrawing = ({ fit, layout, list, grid, chosen, onChoose }: Props)
             ))}
             {named &&
               list.boxes.map((box, index) =>
-                toNumber(box.width) * scale > 24 && toNumber(box.height) * scale > 12 ? (
+                toNumber(box.width) * scale > 24 && toNumber(box.height) * scale > 12 && alone(box) ? (
                   <text key={index} x={round(toNumber(box.x) * scale + 6)} y={round(toNumber(box.y) * scale + 13)} className="fit-name">
                     {box.name.slice(0, Math.max(1, Math.floor((toNumber(box.width) * scale - 8) / 6.4)))}
                   </text>

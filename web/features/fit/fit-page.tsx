@@ -10,9 +10,9 @@ import {
   inOrder,
   type OtherNumber,
   parseLength,
-  pxText,
   toDecimal,
   toNumber,
+  withGrid,
   zero,
 } from "@ypsiline/core";
 import type { Remote } from "comlink";
@@ -64,29 +64,24 @@ export const FitPage = ({ at: asked }: Props) => {
     [layout, taken, named, tolerance],
   );
   const { answer, busy, failed, cancel } = useFitWorker(question, askFit);
-  const held = useMemo(() => (answer?.ok ? { ...answer, fit: crossedFit(answer.fit) } : null), [answer]);
+  const held = useMemo(
+    () => (answer?.ok ? { ...answer, fit: crossedFit(answer.fit), asFound: answer.asFound && crossedFit(answer.asFound) } : null),
+    [answer],
+  );
   const base = parseLength(layout.base)?.value ?? zero;
 
+  /** What is drawn and listed: against the spec's own columns, or against those that were found. */
+  const seen = held && (ask === "grid" ? (held.asFound ?? held.fit) : held.fit);
   const put = (next: Breakpoint, done: string): void => {
     const words = edit({ ...layout, breakpoints: layout.breakpoints.map((one) => (one.id === next.id ? next : one)) });
     if (words !== null) say(words);
     else say(done, undo);
   };
   /** Puts a grid that was found in the breakpoint looked at, as one edit. */
-  const use = ({ columns, gutter, margin }: GridFound): void => {
+  const use = (grid: GridFound): void => {
     if (!breakpoint) return;
-    const side = pxText(margin) ?? "0px";
-    const next = {
-      ...breakpoint,
-      columns: {
-        count: columns,
-        gutter: pxText(gutter) ?? "0px",
-        margin: { start: side, end: side },
-        edgeGutters: "none" as const,
-        container: { kind: "fluid" as const },
-      },
-    };
-    put(next, `${breakpoint.name} has ${columns} columns, gutter ${toDecimal(gutter)}, margin ${toDecimal(margin)}.`);
+    const words = `${grid.columns} columns, gutter ${toDecimal(grid.gutter)}, margin ${toDecimal(grid.margin)}.`;
+    put(withGrid(breakpoint, grid), `${breakpoint.name} has ${words}`);
   };
   /** Gives the breakpoint a number that fits more. */
   const takeNumber = ({ layout: changed, to }: OtherNumber): void => {
@@ -138,6 +133,7 @@ export const FitPage = ({ at: asked }: Props) => {
               </>
             )}
           </div>
+          {taken && !intake && taken.notes.length > 0 && <p className="quiet mb-0">{taken.notes.join(" ")}</p>}
           {busy && (
             <p role="status" className="mb-0">
               Measuring…{" "}
@@ -149,10 +145,10 @@ export const FitPage = ({ at: asked }: Props) => {
           {failed && <p className="fault mb-0">The boxes could not be measured in this browser.</p>}
           {answer && !answer.ok && <p className="fault mb-0">{answer.issues[0]?.message}</p>}
           {(!taken || intake) && <BoxesIntake onTake={take} onBack={taken ? () => setIntake(false) : null} />}
-          {taken && !intake && held && (
+          {taken && !intake && held && seen && (
             <>
               <FitDrawing
-                fit={held.fit}
+                fit={seen}
                 layout={layout}
                 list={taken.list}
                 grid={ask === "grid" ? (held.grids[0] ?? null) : null}
@@ -161,7 +157,7 @@ export const FitPage = ({ at: asked }: Props) => {
               />
               <BoxesTable
                 key={taken.name}
-                fit={held.fit}
+                fit={seen}
                 source={taken.name}
                 chosen={chosen}
                 onChoose={setChosen}

@@ -1,12 +1,12 @@
-import { XMLParser } from "fast-xml-parser";
 import { toNumber } from "../../exact/exact";
 import { drawnAtSize } from "../../grid/drawn";
 import { limits } from "../../layout/limits";
 import { type Issue, nestsPast, parseLayout } from "../../layout/parse";
-import { isMembers, type Members } from "../../layout/member";
+import type { Members } from "../../layout/member";
 import type { Layout } from "../../layout/schema";
 import { breakpointFromLines, type Edge } from "../from-lines";
 import type { Read } from "../types";
+import { all, type Element, openDrawing } from "./xml";
 
 /** Elements a drawing may hold; an overlay needs no others, and these run nothing and load nothing. */
 const harmless = [
@@ -26,114 +26,10 @@ const harmless = [
   "text",
   "tspan",
 ];
-const mostElements = 50_000;
-const deepest = 32;
-
-type Element = {
-  readonly name: string;
-  readonly attributes: Readonly<Record<string, string>>;
-  readonly children: readonly Element[];
-  readonly text: string;
-};
-
 const refused = (message: string): { readonly ok: false; readonly issues: readonly Issue[] } => ({
   ok: false,
   issues: [{ path: "", message }],
 });
-
-/** Longest tag, and most attributes of all tags together: an overlay's have a handful each. */
-const longestTag = 100_000;
-const mostAttributes = 500_000;
-
-/**
- * What makes a drawing unfit to be opened at all, before it is parsed: told in one walk over its characters, without
- * trusting that tags match or end.
- */
-const hostile = (text: string): string | null => {
-  let depth = 0;
-  let elements = 0;
-  let attributes = 0;
-  for (let at = text.indexOf("<"); at >= 0; at = text.indexOf("<", at)) {
-    if (text.startsWith("<!--", at)) {
-      const end = text.indexOf("-->", at);
-      if (end < 0) return "must be well-formed XML: a comment never ends";
-      at = end + 3;
-      continue;
-    }
-    if (text.startsWith("<![CDATA[", at)) {
-      const end = text.indexOf("]]>", at);
-      if (end < 0) return "must be well-formed XML: character data never end";
-      at = end + 3;
-      continue;
-    }
-    if (text[at + 1] === "!") return "must not declare a document type or entities";
-    if (text[at + 1] === "?") {
-      if (!/^<\?xml\s/.test(text.slice(at, at + 6))) return "must not hold processing instructions";
-      at += 2;
-      continue;
-    }
-    const closes = text[at + 1] === "/";
-    let end = at + 1;
-    let quote = "";
-    for (; end < text.length; end += 1) {
-      const character = text[end];
-      if (quote !== "") quote = character === quote ? "" : quote;
-      else if (character === '"' || character === "'") quote = character;
-      else if (character === "=") attributes += 1;
-      else if (character === ">") break;
-      else if (character === "<") return "must be well-formed XML: a tag begins inside of another";
-    }
-    if (end >= text.length) return "must be well-formed XML: a tag never ends";
-    if (end - at > longestTag && !text.startsWith("<metadata", at))
-      return `must hold no tag longer than ${longestTag.toLocaleString("en")} characters`;
-    if (attributes > mostAttributes) return `must hold at most ${mostAttributes.toLocaleString("en")} attributes`;
-    if (closes) depth -= 1;
-    else {
-      elements += 1;
-      if (elements > mostElements) return `must hold at most ${mostElements.toLocaleString("en")} elements`;
-      if (text[end - 1] !== "/") depth += 1;
-      if (depth > deepest) return `must not nest deeper than ${deepest} levels`;
-    }
-    at = end + 1;
-  }
-  return null;
-};
-
-const parser = new XMLParser({
-  preserveOrder: true,
-  ignoreAttributes: false,
-  attributeNamePrefix: "",
-  parseAttributeValue: false,
-  parseTagValue: false,
-  processEntities: false,
-  trimValues: true,
-});
-
-/** Character references that XML itself has; nothing else is expanded. */
-const decoded = (text: string): string =>
-  text.replace(
-    /&(?:#(\d{1,7})|#x([0-9a-f]{1,6})|(amp|lt|gt|quot|apos));/gi,
-    (whole: string, decimal?: string, hex?: string, name?: string) => {
-      if (name) return { amp: "&", lt: "<", gt: ">", quot: '"', apos: "'" }[name.toLowerCase()] ?? whole;
-      const code = decimal ? Number(decimal) : Number.parseInt(hex ?? "", 16);
-      return code > 0 && code <= 0x10ffff ? String.fromCodePoint(code) : whole;
-    },
-  );
-
-const elements = (nodes: unknown): readonly Element[] =>
-  (Array.isArray(nodes) ? (nodes as unknown[]) : []).flatMap((node): Element[] => {
-    if (!isMembers(node)) return [];
-    const name = Object.keys(node).find((key) => key !== ":@" && key !== "#text" && !key.startsWith("?"));
-    if (name === undefined) return [];
-    const inner = (Array.isArray(node[name]) ? node[name] : []) as unknown[];
-    const attributes = Object.fromEntries(
-      Object.entries((node[":@"] ?? {}) as Members).map(([key, value]) => [key, decoded(String(value))]),
-    );
-    const text = inner.map((child) => (isMembers(child) && "#text" in child ? String(child["#text"]) : "")).join("");
-    return [{ name: name.replace(/^svg:/, ""), attributes, children: elements(inner), text: decoded(text) }];
-  });
-
-const all = (list: readonly Element[]): readonly Element[] => list.flatMap((one) => [one, ...all(one.children)]);
 
 /** Where a drawing's px come to lie after the transforms around them; upright ones alone keep columns columns. */
 type Placed = { readonly x: (px: number) => number; readonly y: (px: number) => number };
@@ -260,16 +156,9 @@ const declared = (root: readonly Element[], columns: readonly Edge[], lost: stri
  * nest too deeply are refused; what is read is numbers, and nothing of the file is ever shown.
  */
 export const readSvg = (text: string): Read => {
-  const unfit = hostile(text);
-  if (unfit) return refused(unfit);
-  let tree: readonly Element[];
-  try {
-    tree = elements(parser.parse(text, true));
-  } catch (error) {
-    return refused(`must be well-formed XML: ${error instanceof Error ? error.message.slice(0, 200) : "it is not"}`);
-  }
-  const root = tree.find(({ name }) => name === "svg");
-  if (!root) return refused("must be a drawing whose root element is svg");
+  const opened = openDrawing(text);
+  if (!opened.ok) return refused(opened.message);
+  const { root } = opened;
   for (const { name, attributes } of [root, ...all(root.children)]) {
     if (!harmless.includes(name))
       return refused(`must not hold the element ${name.slice(0, 40)}; an overlay is made of rectangles and lines`);
