@@ -89,6 +89,11 @@ test("boxes of another kind are refused with the line and what would be right; w
   await expect(page.getByText("booking.svg · 2 boxes at")).toBeVisible();
   await expect(page.getByText("Left out: 1 × text, whose size the file does not say.")).toBeVisible();
   await expect(page.getByRole("region", { name: "Boxes" }).getByRole("row", { name: /^logo/ })).toContainText("236");
+  // The draft has gutters of 20, the version 24: the logo is as wide as two columns of it.
+  const held = page.getByRole("group", { name: "Held against" });
+  await expect(page.getByRole("heading", { name: "2 of 4 edges stand on the grid" })).toBeVisible();
+  await held.getByRole("button", { name: "2.1.0" }).click();
+  await expect(page.getByRole("heading", { name: "4 of 4 edges stand on the grid" })).toBeVisible();
   await page.getByRole("button", { name: "Other boxes…" }).click();
   const rows = Array.from(
     { length: 5000 },

@@ -294,6 +294,15 @@ test("the commonest job: a container of 1152 in 1440 leaves margins of 144, type
   };
   const margin = sum.getByLabel("Margin", { exact: true }).first();
   await type("Width", "1440");
+  // Who is in the next field before the frame is over stays there.
+  await sum.getByLabel("Width", { exact: true }).first().focus();
+  const focused = await page.evaluate(async () => {
+    document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
+    document.querySelector<HTMLElement>('input[aria-label="Container"]')?.focus();
+    for (let frame = 0; frame < 2; frame += 1) await new Promise(requestAnimationFrame);
+    return document.activeElement?.getAttribute("aria-label");
+  });
+  expect(focused).toBe("Container");
   await type("Container", "1152");
   await expect(margin).toHaveValue("144");
   await type("Container", "80%");

@@ -70,7 +70,9 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") {
       event.preventDefault();
-      if (enter(typed ?? text)) requestAnimationFrame(() => input.current?.select());
+      // Selecting takes the focus along: by then it may be in the next field, where somebody types already.
+      const select = (): void => (document.activeElement === input.current ? input.current?.select() : undefined);
+      if (enter(typed ?? text)) requestAnimationFrame(select);
     } else if (event.key === "Escape") {
       setTyped(null);
       setFault(null);

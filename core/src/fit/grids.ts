@@ -50,6 +50,8 @@ type Pitch = { readonly pitch: number; readonly votes: number };
 /** Most edges whose differences are looked at, and pitches that are tried: they bound the work, not the answer's quality on real designs. */
 const mostEdges = 64;
 const mostPitches = 600;
+/** Most edges of each kind that grids are rated by; what is told of those that are found counts all. */
+const mostJudged = 400;
 
 /** Edges of one kind lie whole pitches apart: each difference d votes for d/1, d/2, … d/24. Pitches that agree are one. */
 const pitches = (lefts: Edges, rights: Edges, width: number): readonly Pitch[] => {
@@ -245,7 +247,11 @@ export const grids = (
   const [wide, near] = [toNumber(width), Math.max(1 / 64, toNumber(tolerance))];
   const rough = (positions: readonly (Exact | null)[]): Edges => gathered(positions.flatMap((at) => (at ? [toNumber(at)] : [])));
   const sides = [rough(across.map(({ left }) => left)), rough(across.map(({ right }) => right))] as const;
-  const inside = (kind: 0 | 1): Edges => sides[kind].filter(({ at }) => !viewportEdge(at, kind, wide, near));
+  const inside = (kind: 0 | 1): Edges =>
+    heaviest(
+      sides[kind].filter(({ at }) => !viewportEdge(at, kind, wide, near)),
+      mostJudged,
+    );
   const inner: readonly [Edges, Edges] = [inside(0), inside(1)];
   const models = new Map<string, Model>();
   const propose = (model: Model): void => {

@@ -44,7 +44,9 @@ type Props = { readonly at: string | null };
 
 /** Boxes measured in a design or a page, held against the draft; or the grids they may have been drawn on. */
 export const FitPage = ({ at: asked }: Props) => {
-  const { layout, edit, undo, mayEdit } = useDraftOfPage();
+  const { layout: draft, latest, edit, undo, mayEdit } = useDraftOfPage();
+  const [against, setAgainst] = useState<"draft" | "latest">("draft");
+  const layout = against === "latest" && latest ? latest.layout : draft;
   const [taken, setTaken] = useState<Taken | null>(null);
   const [intake, setIntake] = useState(false);
   const [ask, setAsk] = useState<Ask>("spec");
@@ -73,7 +75,7 @@ export const FitPage = ({ at: asked }: Props) => {
   /** What is drawn and listed: against the spec's own columns, or against those that were found. */
   const seen = held && (ask === "grid" ? (held.asFound ?? held.fit) : held.fit);
   const put = (next: Breakpoint, done: string): void => {
-    const words = edit({ ...layout, breakpoints: layout.breakpoints.map((one) => (one.id === next.id ? next : one)) });
+    const words = edit({ ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === next.id ? next : one)) });
     if (words !== null) say(words);
     else say(done, undo);
   };
@@ -113,6 +115,15 @@ export const FitPage = ({ at: asked }: Props) => {
                   base={base}
                   onWidth={(width) => take({ ...taken, list: { ...taken.list, width: fromJsonNumber(width) } satisfies BoxList })}
                 />
+                {latest && (
+                  <Choice
+                    label="Held against"
+                    values={["draft", "latest"] as const}
+                    words={{ draft: "Draft", latest: latest.number }}
+                    value={against}
+                    onChange={setAgainst}
+                  />
+                )}
                 <select
                   name="breakpoint"
                   className="form-select form-select-sm fit-at"
@@ -169,7 +180,14 @@ export const FitPage = ({ at: asked }: Props) => {
           )}
         </main>
         <aside className="fit-side">
-          <FitSide ask={ask} answer={held} breakpoint={breakpoint} mayEdit={mayEdit} onUse={use} onTake={takeNumber} />
+          <FitSide
+            ask={ask}
+            answer={held}
+            breakpoint={breakpoint}
+            mayEdit={mayEdit && against === "draft"}
+            onUse={use}
+            onTake={takeNumber}
+          />
         </aside>
       </div>
     </div>
