@@ -91,12 +91,12 @@ for (const way of ways)
             const outer = areas.find(({ area: { id } }) => id === one.area.within);
             return outer === undefined ? 0 : (divided(one) && outer.inside?.kind === "own" ? one.row + one.rowSpan : 0) + rounded(outer);
           };
-          // Rows that would be no higher than nothing are the checks' business too.
+          // What stands in areas here is a px high: rows below that, or below nothing, are the checks' business too.
           const flat = (id: string | undefined): boolean => {
             const outer = areas.find((one) => one.area.id === id);
             const inner = outer?.inside?.kind === "own" ? outer.inside.rows : null;
             return (
-              outer !== undefined && ((inner !== null && toNumber(inner.end(1)) <= toNumber(inner.start(1))) || flat(outer.area.within))
+              outer !== undefined && ((inner !== null && toNumber(inner.end(1)) - toNumber(inner.start(1)) < 1) || flat(outer.area.within))
             );
           };
           if (flat(area.area.within)) continue;
