@@ -5,11 +5,9 @@ import {
   type BoxList,
   columnTerms,
   columnTracks,
-  exact,
   type Fit,
-  type GridFound,
   type Layout,
-  resolve,
+  rootFontSize,
   type Standing,
   toNumber,
 } from "@ypsiline/core";
@@ -21,8 +19,6 @@ type Props = {
   readonly fit: Fit;
   readonly layout: Layout;
   readonly list: BoxList;
-  /** A grid that was found, drawn in place of the spec's own. */
-  readonly grid: GridFound | null;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
 };
@@ -36,26 +32,12 @@ const round = (px: number): number => Math.round(px * 100) / 100;
 const standings = ["on", "near", "off"] as const satisfies readonly Standing[];
 
 /** Boxes over the columns they are held against; each edge marked as it stands: a foot where it is on, dashes where near, a cross where off. */
-export const FitDrawing = ({ fit, layout, list, grid, chosen, onChoose }: Props) => {
+export const FitDrawing = ({ fit, layout, list, chosen, onChoose }: Props) => {
   const { ref, width } = useSize<HTMLDivElement>();
   const wide = toNumber(fit.width);
   const scale = width > 2 * beside ? (width - 2 * beside) / wide : 0;
   const bottom = useMemo(() => Math.max(1, ...list.boxes.map(({ y, height }) => toNumber(y) + toNumber(height))), [list]);
-  const resolved = useMemo(() => resolve(layout, { width: fit.width, breakpoint: fit.breakpoint.id }), [layout, fit]);
-  const terms = useMemo(() => {
-    if (!grid) return resolved.ok ? resolved.value.terms : null;
-    const side = `${toNumber(grid.margin)}px`;
-    return columnTerms(
-      {
-        count: grid.columns,
-        gutter: `${toNumber(grid.gutter)}px`,
-        margin: { start: side, end: side },
-        edgeGutters: "none",
-        container: { kind: "fluid" },
-      },
-      { width: fit.width, rootFontSize: exact(16) },
-    );
-  }, [grid, resolved, fit]);
+  const terms = useMemo(() => columnTerms(fit.breakpoint.columns, { width: fit.width, rootFontSize: rootFontSize(layout) }), [fit, layout]);
   const paths = useMemo(() => edgePaths(fit.boxes, scale), [fit, scale]);
   const height = Math.min(bottom, 20_000) * scale;
   const named = list.boxes.length <= mostNamed;
@@ -68,7 +50,7 @@ export const FitDrawing = ({ fit, layout, list, grid, chosen, onChoose }: Props)
   const chosenBox = chosen === null ? null : (fit.boxes[chosen] ?? null);
   return (
     <div className="fit-drawing" ref={ref} tabIndex={0} role="group" aria-label="Boxes over the columns">
-      {scale > 0 && terms && (
+      {scale > 0 && (
         <svg width={width} height={round(height + above + 16)} aria-hidden="true">
           <defs>
             <MarginHatch id="fit-hatch" />

@@ -158,14 +158,7 @@ export const FitPage = ({ at: asked }: Props) => {
           {(!taken || intake) && <BoxesIntake onTake={take} onBack={taken ? () => setIntake(false) : null} />}
           {taken && !intake && held && seen && (
             <>
-              <FitDrawing
-                fit={seen}
-                layout={layout}
-                list={taken.list}
-                grid={ask === "grid" ? (held.grids[0] ?? null) : null}
-                chosen={chosen}
-                onChoose={setChosen}
-              />
+              <FitDrawing fit={seen} layout={layout} list={taken.list} chosen={chosen} onChoose={setChosen} />
               <BoxesTable
                 key={taken.name}
                 fit={seen}
