@@ -112,6 +112,15 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   return spec([specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" ")], values);
 };
 
+/** A text role's sizes at breakpoints that came or went all at once, as one change each; any other change as it is. */
+const eachSize = (change: Change): readonly Change[] => {
+  const [root, , member, ...rest] = change.path;
+  if (root !== "text" || member !== "at" || rest.length > 0) return [change];
+  const [from, to] = [change.from, change.to].map((value) => value ?? {}) as [Sizes, Sizes];
+  return [...new Set([...Object.keys(from), ...Object.keys(to)])].map((id) => ({ path: [...change.path, id], from: from[id], to: to[id] }));
+};
+type Sizes = Readonly<Record<string, unknown>>;
+
 /** Changes of areas at breakpoints in words: those of one placement are told together, where the first of them stands. */
 const placed = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
   const told = new Set<string>();
@@ -131,7 +140,7 @@ const same = (a: Words | null, b: Words | null): boolean => sameJson(a && plainT
 
 /** Changes in words, margins that changed alike at both sides told once. */
 export const changesInWords = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
-  const all = placed(changes, before, after);
+  const all = placed(changes.flatMap(eachSize), before, after);
   const [start, end] = ["columns/margin/start", "columns/margin/end"];
   return all.flatMap((one, index) => {
     const alike = (key: string | undefined): boolean =>
