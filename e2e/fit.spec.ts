@@ -86,14 +86,19 @@ test("boxes of another kind are refused with the line and what would be right; w
   });
   await expect(boxes).toHaveValue(/^<svg/);
   await measure.click();
-  await expect(page.getByText("booking.svg · 2 boxes at")).toBeVisible();
+  await expect(page.getByText("2 boxes at")).toBeVisible();
+  await expect(page.getByLabel("Name of the design")).toHaveValue("booking.svg");
   await expect(page.getByText("Left out: 1 × text, whose size the file does not say.")).toBeVisible();
   await expect(page.getByRole("region", { name: "Boxes" }).getByRole("row", { name: /^logo/ })).toContainText("236");
   // The draft has gutters of 20, the version 24: the logo is as wide as two columns of it.
-  const held = page.getByRole("group", { name: "Held against" });
+  const held = page.getByRole("combobox", { name: "Held against", exact: true });
   await expect(page.getByRole("heading", { name: "2 of 4 edges stand on the grid" })).toBeVisible();
-  await held.getByRole("button", { name: "2.1.0" }).click();
+  await held.selectOption("2.1.0");
   await expect(page.getByRole("heading", { name: "4 of 4 edges stand on the grid" })).toBeVisible();
+  // 2.0.0 had other columns, and is read when it is asked for.
+  await held.selectOption("2.0.0");
+  await expect(page.getByRole("heading", { name: /of 4 edges stand on the grid/ })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Keep", exact: true })).toHaveCount(0);
   await page.getByRole("button", { name: "Other boxes…" }).click();
   const rows = Array.from(
     { length: 5000 },
@@ -114,6 +119,78 @@ test("boxes of another kind are refused with the line and what would be right; w
   await table.getByRole("button", { name: "Show 50 more of 5,000" }).click();
   await expect(table.locator("tbody tr")).toHaveCount(100);
   await expect(page.getByRole("region", { name: "Which grid is it?" }).getByRole("button", { name: "Use" })).toHaveCount(0);
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("kept designs: a changed margin says on the review which it moves off the grid; edges are off on purpose; a new spec is made of boxes", async ({
+  browser,
+  baseURL,
+}) => {
+  test.setTimeout(90_000);
+  const { page, context, said } = await pageOf(browser, "lead");
+  const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 375, columns: 3 });
+  await page.goto(`${path}/fit`);
+  const boxes = page.getByLabel("Boxes, as a list");
+  const take = async (text: string, name: string): Promise<void> => {
+    if ((await boxes.count()) === 0) await page.getByRole("button", { name: "Other boxes…" }).click();
+    await boxes.fill(text);
+    await page.getByLabel("Width of the page, px").fill("375");
+    await page.getByRole("button", { name: "Measure them" }).click();
+    await page.getByLabel("Name of the design").fill(name);
+    await page.getByLabel("Name of the design").press("Enter");
+    await page.getByRole("button", { name: "Keep", exact: true }).click();
+    await expect(page.getByRole("region", { name: "Kept designs" }).getByRole("button", { name, exact: true })).toBeVisible();
+  };
+  await take(three(99), "Sailings on a phone");
+  // The grid it was drawn on, as a spec of its own, with the design beside it.
+  const found = page.getByRole("region", { name: "Which grid is it?" });
+  await found.getByRole("button", { name: "New spec of one of these…" }).click();
+  const form = found.getByRole("form", { name: "New spec of this grid" });
+  await form.getByRole("button", { name: "Make it" }).click();
+  await expect(form.getByRole("alert")).toContainText("Give the spec a name");
+  await form.getByLabel("Name of the new spec").fill(`Timetable ${Date.now()}`);
+  await form.getByRole("button", { name: "Make it" }).click();
+  await page.waitForURL(/\/timetable-\d+\/fit$/);
+  const made = new URL(page.url()).pathname.replace(/\/fit$/, "");
+  await page.getByRole("button", { name: "Sailings on a phone", exact: true }).click();
+  await expect(page.getByRole("heading", { name: "6 of 6 edges stand on the grid" })).toBeVisible();
+
+  // A second design is wider by 2 in one card, on purpose.
+  await take(three(99).replace("246,96,99", "246,96,101"), "Sailings with a map");
+  const table = page.getByRole("region", { name: "Boxes" });
+  await table.getByRole("button", { name: "Card 3" }).click();
+  await table.getByRole("button", { name: "On purpose" }).click();
+  await expect(table.getByRole("alert")).toContainText("Say why");
+  await table.getByLabel("it is on purpose, because").fill("The map runs on.");
+  await table.getByRole("button", { name: "On purpose" }).click();
+  await expect(page.getByText("1 off, 1 of these on purpose.")).toBeVisible();
+  await page.reload();
+  await page.getByRole("button", { name: "Sailings with a map", exact: true }).click();
+  await expect(page.getByText("1 off, 1 of these on purpose.")).toBeVisible();
+
+  // Published; then the margin changes from 30 to 24, and columns with it: every edge but those on purpose moves.
+  const api = page.request;
+  const draft = made.replace("/specs", "/api/drafts");
+  const { revision } = (await (await api.get(draft)).json()) as { revision: number };
+  expect((await api.post(`${draft}/publish`, { data: { revision, number: "1.0.0", note: "" } })).status()).toBe(201);
+  await page.goto(`${made}/publish`);
+  await expect(page.getByText("All 2 kept designs stand as in 1.0.0.")).toBeVisible();
+  const { layout } = (await (await api.get(draft)).json()) as { layout: { breakpoints: { id: string }[] } };
+  const id = layout.breakpoints[0]?.id ?? "";
+  const changes = ["start", "end"].map((side) => ({ path: ["breakpoints", id, "columns", "margin", side], from: "30px", to: "24px" }));
+  expect((await api.post(draft, { data: { revision, changes } })).status()).toBe(200);
+  await page.goto(`${made}/publish`);
+  await expect(page.getByRole("heading", { name: "Moves 11 edges of 2 designs off the grid" })).toBeVisible();
+  await page.getByRole("link", { name: "Sailings with a map" }).click();
+  await expect(page.getByRole("heading", { name: "0 of 6 edges stand on the grid" })).toBeVisible();
+
+  // Taken away it is told, and comes back.
+  const kept = page.getByRole("region", { name: "Kept designs" });
+  await kept.getByRole("button", { name: "Keep Sailings on a phone no longer" }).click();
+  await expect(kept.getByRole("button", { name: "Sailings on a phone", exact: true })).toHaveCount(0);
+  await page.locator("[data-sonner-toast]").getByRole("button", { name: "Undo" }).click();
+  await expect(kept.getByRole("button", { name: "Sailings on a phone", exact: true })).toBeVisible();
   expect(said).toEqual([]);
   await context.close();
 });

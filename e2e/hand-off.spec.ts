@@ -256,6 +256,38 @@ test("the snippet takes its breakpoint as the page does, passes a strict policy,
   }
 });
 
+test("an element of the booking page that is moved by 3 px is named by the snippet and by Fit, with the edge and +3", async ({
+  browser,
+  baseURL,
+}) => {
+  const { page, context } = await pageOf(browser, "author");
+  await context.grantPermissions(["clipboard-read", "clipboard-write"], { origin: baseURL ?? "" });
+  await page.goto("/demo/booking");
+  const bar = page.locator("ypsiline-overlay");
+  await bar.getByRole("button", { name: "Measure" }).click();
+  await expect(bar.getByRole("status")).toHaveText("6 elements, 0 off");
+  await page.addStyleTag({ content: ".area-fares { position: relative; left: 3px }" });
+  await bar.getByRole("button", { name: "Measure" }).click();
+  await expect(bar.getByRole("status")).toHaveText("6 elements, 1 off");
+  await expect(bar.getByText("Fares: left +3, right +3")).toBeVisible();
+  await bar.getByRole("button", { name: "Copy boxes" }).click();
+  await expect(bar.getByRole("status")).toHaveText("copied");
+  const list = await page.evaluate(() => navigator.clipboard.readText());
+  // What is pointed at is measured alone, and the page does not hear of it.
+  await bar.getByRole("button", { name: "Point at…" }).click();
+  await page.getByText("Show sailings").click();
+  await expect(bar.getByRole("status")).toHaveText("1 element, 0 off");
+
+  await page.goto("/specs/skerry/passenger-booking/fit");
+  await page.getByLabel("Boxes, as a list").fill(list);
+  await page.getByRole("button", { name: "Measure them" }).click();
+  await page.getByRole("combobox", { name: "Held against", exact: true }).selectOption("2.1.0");
+  const row = page.getByRole("region", { name: "Boxes" }).locator("tbody tr");
+  await expect(row).toHaveCount(1);
+  await expect(row).toContainText(/Fares4595 by \+38278 by \+3/);
+  await context.close();
+});
+
 test("files of a draft are taken from the workbench", async ({ browser }) => {
   const { page, context } = await pageOf(browser, "author");
   await page.goto(`${path}?at=desk`);

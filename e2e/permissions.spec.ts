@@ -23,6 +23,8 @@ const pages: readonly (readonly [name: string, address: (path: string) => string
 const readings: readonly (readonly [name: string, address: (path: string) => string])[] = [
   ["read comments", (path) => `${draftOf(path)}/comments`],
   ["take a file of the draft", (path) => `${draftOf(path)}/files/layout.css`],
+  ["read kept designs", (path) => `/api${path}/designs`],
+  ["read what the draft does to them", (path) => `${draftOf(path)}/moved`],
   ["export the activity", () => `${team}/activity`],
 ];
 /** Changes, and what reader, author and lead are answered; where it would change too much, who may is told what is missing. */
@@ -49,6 +51,16 @@ const changes: readonly (readonly [
   ["decide a review", (path) => `${draftOf(path)}/reviews/999999`, { decision: "approved", words: "" }, 403, 403, 404],
   ["withdraw a version", (path) => `/api${path}/withdraw`, { number: "9.9.9", reason: "Wrong." }, 403, 403, 404],
   ["say who may read", (path) => `/api${path}/share`, { public: false }, 403, 403, 200],
+  ["keep a design", (path) => `/api${path}/designs`, { name: "Phone 3", source: "boxes", list: "{}" }, 403, 422, 422],
+  ["take a design away", (path) => `/api${path}/designs/999999`, { removed: true }, 403, 404, 404],
+  [
+    "say an edge is off on purpose",
+    (path) => `/api${path}/designs/999999/purposes`,
+    { box: 0, edge: "left", reason: "Sea" },
+    403,
+    404,
+    404,
+  ],
   ["change a member", () => `${team}/members/999999`, { role: "lead" }, 403, 403, 404],
   ["remove a member", () => `${team}/members/999999`, { role: null }, 403, 403, 404],
   ["invite", () => `${team}/invitations`, { email: "nobody", role: "reader" }, 403, 403, 400],
@@ -217,7 +229,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
       expect(await attempt(as[who], path), `${who}: ${action}`).toBe(expected[who]);
       cases += 1;
     }
-  expect(cases).toBe(215);
+  expect(cases).toBe(240);
 });
 
 test("what happens to a spec is streamed to its readers, and to nobody else", async ({ baseURL }) => {

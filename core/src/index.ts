@@ -65,9 +65,21 @@ export { densities, nearestClean, sweep } from "./sweep/sweep";
 export { isToMend } from "./solve/repair/goal";
 export { repair } from "./solve/repair/repair";
 export { fit, inColumns, standing } from "./fit/against";
-export { boxLimits, boxListJson, boxListSchema, boxNumbers, readBoxesCsv, readBoxesJson, widthOfBoxes, writeBoxesCsv } from "./fit/boxes";
-export { grids, withGrid } from "./fit/grids";
+export {
+  boxLimits,
+  boxListJson,
+  boxListSchema,
+  boxNumbers,
+  boxSources,
+  readBoxesCsv,
+  readBoxesJson,
+  widthOfBoxes,
+  writeBoxesCsv,
+} from "./fit/boxes";
+export { grids, layoutFromGrid, withGrid } from "./fit/grids";
 export { otherNumbers, triedAround } from "./fit/more";
+export { boxSides, edgeKey, movedEdges } from "./fit/moved";
+export { guessedDensity, pictureEdges, pictureLimits } from "./fit/picture";
 export { readBoxesSvg } from "./fit/svg";
 export { check, tryNextFix } from "./check/check";
 export { baseUnits, onBase } from "./check/on-base";
@@ -142,8 +154,10 @@ export type { FixedFit, HandOver, Sweep, UnderLeast, WidthRun } from "./sweep/sw
 export type { HeldCell } from "./solve/repair/cells";
 export type { Repaired } from "./solve/repair/repair";
 export type { BoxFit, EdgeFit, Fit, FitOptions, LineFit, Standing } from "./fit/against";
-export type { Box, BoxList } from "./fit/boxes";
+export type { Box, BoxList, BoxSource } from "./fit/boxes";
+export type { BoxSide, Moved, Purpose } from "./fit/moved";
 export type { OtherNumber } from "./fit/more";
+export type { Pixels } from "./fit/picture";
 export type { DrawnBoxes } from "./fit/svg";
 export type { Across, GridFound, GridsOptions } from "./fit/grids";
 export type { CheckResult } from "./check/check";

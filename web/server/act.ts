@@ -82,14 +82,20 @@ const unkept = { headers: { "Cache-Control": "no-store" } };
 export const onReadSpec = <Key extends ReadSpecKey>(
   key: Key,
   action: Action,
-  work: (act: { readonly spec: Spec; readonly query: URLSearchParams; readonly answer: (value: Answered<Key>) => Response }) => Outcome,
+  work: (act: {
+    readonly spec: Spec;
+    readonly params: At<Key>;
+    readonly query: URLSearchParams;
+    readonly request: Request;
+    readonly answer: (value: Answered<Key>) => Response;
+  }) => Outcome,
 ) =>
   handler<At<Key>>(async (request, params) => {
     const { team, spec } = params as PathParams<ReadSpecKey>;
     const allowed = await allowedSpec(team, spec, action);
     if (!allowed.ok) return allowed.problem;
     const query = new URL(request.url).searchParams;
-    return work({ spec: allowed.spec, query, answer: (value) => answering(key).answer(value, unkept) });
+    return work({ spec: allowed.spec, params, query, request, answer: (value) => answering(key).answer(value, unkept) });
   });
 
 /** A route that reads something of a team. */

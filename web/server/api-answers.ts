@@ -110,8 +110,8 @@ export const fitAnswer = ({ breakpoint, width, edges, boxes }: Fit): z.output<ty
     boxes: boxes.map(({ box, within, left, right, columns, rest, top, bottom, baseUnits, below, area }) => ({
       name: box.name,
       within,
-      left: { ...line(left), to: left.to },
-      right: { ...line(right), to: right.to },
+      left: left && { ...line(left), to: left.to },
+      right: right && { ...line(right), to: right.to },
       columns,
       rest: toJson(rest),
       top: top && line(top),

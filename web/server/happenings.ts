@@ -42,6 +42,8 @@ type Facts = {
     readonly words: string;
   };
   "comment-resolved": ToSpec & { readonly resolved: boolean };
+  "design-kept": ToSpec & { readonly name: string; readonly removed: boolean };
+  "design-purpose": ToSpec & { readonly name: string; readonly reason: string | null };
   "project-made": In & { readonly name: string };
   "project-use": ToSpec & { readonly project: string; readonly number: VersionNumber | null };
   "token-made": In & { readonly name: string; readonly project: string };
@@ -165,6 +167,19 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       words: ({ resolved }) => (resolved ? "resolved a comment" : "opened a comment again"),
     },
     announcement: ({ specId }) => ({ kind: "comments", spec: specId }),
+  },
+  "design-kept": {
+    activity: {
+      what: ({ removed }) => (removed ? "design-removed" : "design-kept"),
+      words: ({ name, removed }) => (removed ? `took away the design ${name}` : `kept the design ${name}`),
+    },
+  },
+  "design-purpose": {
+    activity: {
+      what: () => "design-purpose",
+      words: ({ name, reason }) =>
+        reason === null ? `asks an edge of ${name} to stand on the grid again` : `left an edge of ${name} off on purpose: ${reason}`,
+    },
   },
   "project-made": { activity: { what: () => "project", words: ({ name }) => `added the project ${name}` } },
   "project-use": {

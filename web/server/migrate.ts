@@ -10,7 +10,9 @@ const lockKey = 7_461_021;
  * transaction, under an advisory lock so that two starting processes do not meet. Returns the names run.
  */
 export const migrate = async (sql: postgres.Sql, folder: string): Promise<readonly string[]> => {
-  const files = (await readdir(folder)).filter((name) => /^\d{4}_[a-z0-9-]+\.sql$/.test(name)).sort();
+  const files = (await readdir(folder)).filter((name) => name.endsWith(".sql")).sort();
+  const odd = files.find((name) => !/^\d{4}_[a-z0-9-]+\.sql$/.test(name));
+  if (odd !== undefined) throw new Error(`${odd} is no name of a migration: four digits, _ and words with - between them`);
   const connection = await sql.reserve();
   const ran: string[] = [];
   try {

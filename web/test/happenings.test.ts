@@ -47,6 +47,12 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "Wren on Quay board: Why 20? at /specs/skerry/quay-board/publish#comment-7",
   ],
   "comment-resolved": [{ kind: "comment-resolved", ...spec, resolved: false }, "comment-opened: opened a comment again", null],
+  "design-kept": [{ kind: "design-kept", ...spec, name: "Phone 3", removed: true }, "design-removed: took away the design Phone 3", null],
+  "design-purpose": [
+    { kind: "design-purpose", ...spec, name: "Phone 3", reason: "Open sea" },
+    "design-purpose: left an edge of Phone 3 off on purpose: Open sea",
+    null,
+  ],
   "project-made": [{ kind: "project-made", ...spec, name: "Crew app" }, "project: added the project Crew app", null],
   "project-use": [{ kind: "project-use", ...spec, project: "Crew app", number }, "project-use: Crew app takes version 2.1.0", null],
   "token-made": [

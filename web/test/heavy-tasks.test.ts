@@ -2,8 +2,9 @@ import { boxLimits, formatIds, limits, plainFileOptions } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
 import type { z } from "zod";
 import { type ComputedKind, type HeavyAnswer, runTask } from "@/server/heavy/tasks";
+import type { HeldDesign } from "@/server/kept-designs";
 import { checkAnswer, fitAnswer, gridsAnswer, importAnswer, resolveAnswer, setsAnswer, solveAnswer } from "@/wire/api";
-import { cleanLayout } from "../../core/test/layouts";
+import { cleanLayout, withColumns } from "../../core/test/layouts";
 
 const layout = cleanLayout();
 const boxes = [30, 138, 246].map((x) => ({ x, y: 96, width: 99, height: 120 }));
@@ -93,6 +94,33 @@ describe("work done away from the thread that answers", () => {
       expect([format, answer.layout.breakpoints.at(-1)?.columns.count]).toEqual([format, 12]);
       if (format === "layout") expect(answer.layout).toEqual(layout);
     }
+  });
+
+  it("reads a box list that is to be kept, or says where it is none", async () => {
+    expect(bodyOf(await runTask({ kind: "boxes", text: JSON.stringify(list) }))).toMatchObject({ width: 375, boxes: 3 });
+    expect(told(await runTask({ kind: "boxes", text: JSON.stringify({ ...list, width: 0 }) }))).toMatch(/^unprocessable: \/list\/width /);
+    expect(told(await runTask({ kind: "boxes", text: "[".repeat(100_000) }))).toMatch(/must not nest deeper/);
+  });
+
+  it("tells what a change does to kept designs, the most moved first, and which cannot be asked", async () => {
+    // At 360 the phone's four columns of 46 with gutters of 16 stand from 64.
+    const at = (...lefts: readonly number[]): string =>
+      JSON.stringify({ ...list, width: 360, boxes: lefts.map((x) => ({ name: "Card", x, y: 0, width: 46, height: 8 })) });
+    const after = withColumns(layout, "phone", { gutter: "8px" });
+    const designs: readonly HeldDesign[] = [
+      { id: 1, name: "Start alone", list: at(64), purposes: {} },
+      { id: 2, name: "Three cards", list: at(64, 126, 188), purposes: {} },
+      { id: 3, name: "Meant", list: at(126), purposes: { "0 left": "Open sea", "0 right": "Open sea" } },
+      { id: 4, name: "Damaged", list: "{", purposes: {} },
+    ];
+    expect(bodyOf(await runTask({ kind: "moved", before: layout, after, designs }))).toEqual({
+      designs: 4,
+      moved: [
+        { id: 2, name: "Three cards", off: 5, on: 0, before: 6 },
+        { id: 1, name: "Start alone", off: 1, on: 0, before: 2 },
+      ],
+      left: ["Damaged"],
+    });
   });
 
   it("says what of a file cannot be read, and never breaks on one", async () => {

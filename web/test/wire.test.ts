@@ -50,8 +50,8 @@ describe("the contract between browser and server", () => {
     expect(pathOf("GET /api/drafts/:team/:spec", { team: "a/b?c", spec: "../x" })).toBe("/api/drafts/a%2Fb%3Fc/..%2Fx");
   });
 
-  it("lets a layout be sent where one is, and words elsewhere", () => {
-    const large: RouteKey[] = ["POST /api/specs", "POST /api/drafts/:team/:spec"];
+  it("lets a layout or boxes be sent where they are, and words elsewhere", () => {
+    const large: RouteKey[] = ["POST /api/specs", "POST /api/drafts/:team/:spec", "POST /api/specs/:team/:spec/designs"];
     for (const key of Object.keys(routes) as RouteKey[]) expect(bodyLimit(key) > 64 * 1024, key).toBe(large.includes(key));
   });
 

@@ -235,8 +235,8 @@ export const fitAnswer = z.object({
     z.object({
       name: z.string(),
       within: z.string().nullable().describe("The area whose inner grid it is held against"),
-      left: edgeAnswer,
-      right: edgeAnswer,
+      left: edgeAnswer.nullable().describe("null for an edge of a picture that is nearer to a line of the other kind"),
+      right: edgeAnswer.nullable(),
       columns: z.number().int(),
       rest: exactText,
       top: lineAnswer,

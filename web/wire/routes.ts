@@ -1,4 +1,4 @@
-import { type Change, type Conflict, layoutSchema, limits } from "@ypsiline/core";
+import { boxLimits, boxSides, boxSources, type Change, type Conflict, layoutSchema, limits } from "@ypsiline/core";
 import { z } from "zod";
 import {
   deviceList,
@@ -17,8 +17,8 @@ import {
   writtenWords,
 } from "./shapes";
 
-/** Largest body of a request that holds words, and of one that holds a layout or changes of one. */
-const bodies = { words: 64 * 1024, layout: 1024 * 1024 } as const;
+/** Largest body of a request that holds words, of one that holds a layout or changes of one, and of one that holds boxes. */
+const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024 } as const;
 
 /** What one internal route is sent and answers. */
 type Contract = {
@@ -66,6 +66,17 @@ const comment = z.strictObject({
   /** Only on the first comment of a thread. */
   resolvedAt: moment.nullable(),
   resolvedBy: z.string().nullable(),
+});
+
+/** A design kept beside a spec, without its boxes. */
+const keptDesign = z.strictObject({
+  id: rowId,
+  name: z.string(),
+  source: z.enum(boxSources),
+  width: z.number(),
+  boxes: z.number().int(),
+  person: z.string(),
+  at: moment,
 });
 
 /**
@@ -176,6 +187,57 @@ export const routes = {
     answer: z.strictObject({ id: rowId }),
   },
   "POST /api/drafts/:team/:spec/comments/:id": { request: z.strictObject({ resolved: z.boolean() }), answer: nothing },
+  /** What the draft does to kept designs that stand on the latest version's grid. */
+  "GET /api/drafts/:team/:spec/moved": {
+    request: null,
+    answer: z.strictObject({
+      /** Designs looked at, and those of which edges move. */
+      designs: z.number().int(),
+      moved: z
+        .array(z.strictObject({ id: rowId, name: z.string(), off: z.number().int(), on: z.number().int(), before: z.number().int() }))
+        .readonly(),
+      /** Designs too narrow or wide for one of the layouts, which cannot be held against it. */
+      left: z.array(z.string()).readonly(),
+    }),
+  },
+  /** A page of the designs kept beside a spec (`?page=2`). */
+  "GET /api/specs/:team/:spec/designs": {
+    request: null,
+    answer: z.strictObject({ designs: z.array(keptDesign).readonly(), total: z.number().int(), more: z.boolean() }),
+  },
+  "POST /api/specs/:team/:spec/designs": {
+    /** The box list is text: reading it is work for a worker. */
+    request: z.strictObject({
+      name: z
+        .string()
+        .trim()
+        .min(1, { error: "must not be empty" })
+        .max(boxLimits.name, { error: `must be at most ${boxLimits.name} characters` }),
+      source: z.enum(boxSources),
+      list: z.string(),
+    }),
+    limit: bodies.boxes,
+    answer: z.strictObject({ id: rowId }),
+  },
+  "GET /api/specs/:team/:spec/designs/:id": {
+    request: null,
+    answer: z.strictObject({ ...keptDesign.shape, list: z.string(), purposes: z.record(z.string(), z.string()) }),
+  },
+  /** Takes a design away, or puts it back. */
+  "POST /api/specs/:team/:spec/designs/:id": { request: z.strictObject({ removed: z.boolean() }), answer: nothing },
+  /** Says of an edge that it is off the grid on purpose; null, that it is not. */
+  "POST /api/specs/:team/:spec/designs/:id/purposes": {
+    request: z.strictObject({
+      box: z
+        .number()
+        .int()
+        .min(0)
+        .max(boxLimits.boxes - 1),
+      edge: z.enum(boxSides),
+      reason: writtenWords(1).nullable(),
+    }),
+    answer: nothing,
+  },
   /** CSV, or the entries as JSON. */
   "GET /api/teams/:team/activity": {
     request: null,

@@ -1,6 +1,8 @@
 import {
   type Box,
   type BoxList,
+  type BoxSource,
+  compare,
   type Fit,
   fit,
   type GridFound,
@@ -9,6 +11,7 @@ import {
   type OtherNumber,
   otherNumbers,
   type Exact,
+  pictureEdges,
   readBoxesCsv,
   readBoxesJson,
   readBoxesSvg,
@@ -17,10 +20,11 @@ import {
   add,
 } from "@ypsiline/core";
 import { expose } from "comlink";
+import { imageSize } from "image-size";
 
 type Issues = readonly { readonly path: string; readonly message: string }[];
 export type ReadBoxes =
-  | { readonly ok: true; readonly list: BoxList; readonly says: boolean; readonly notes: readonly string[] }
+  | { readonly ok: true; readonly list: BoxList; readonly says: boolean; readonly source: BoxSource; readonly notes: readonly string[] }
   | { readonly ok: false; readonly issues: Issues };
 
 export type FitQuestion = {
@@ -40,6 +44,10 @@ export type FitAnswer =
     }
   | { readonly ok: false; readonly issues: Issues };
 
+/** The upright edges of a picture. */
+const upright = ({ boxes }: BoxList) =>
+  boxes.filter(({ width, height }) => compare(width, height) <= 0).map(({ x, width }) => ({ left: x, right: add(x, width) }));
+
 const api = {
   /** Reads boxes; `says` tells whether the text says the width itself. */
   read: (text: string): ReadBoxes => {
@@ -55,22 +63,53 @@ const api = {
             ]
           : []),
       ];
-      return { ok: true, list, says: true, notes };
+      return { ok: true, list, says: true, source: "drawing", notes };
     }
     if (text.trimStart().startsWith("{")) {
       const read = readBoxesJson(text);
-      return read.ok ? { ok: true, list: read.value, says: true, notes: [] } : read;
+      return read.ok ? { ok: true, list: read.value, says: true, source: read.value.source ?? "boxes", notes: [] } : read;
     }
     const read = readBoxesCsv(text);
     if (!read.ok) return read;
     const boxes: readonly Box[] = read.value;
-    return { ok: true, list: { width: widthOfBoxes(boxes), height: null, boxes }, says: false, notes: [] };
+    return { ok: true, list: { width: widthOfBoxes(boxes), height: null, boxes }, says: false, source: "boxes", notes: [] };
+  },
+  /** How large a picture is, told by its first bytes: nothing is decoded for it. */
+  size: async (file: Blob): Promise<{ readonly width: number; readonly height: number } | null> => {
+    try {
+      const { width, height, type } = imageSize(new Uint8Array(await file.arrayBuffer()));
+      return ["png", "jpg", "webp"].includes(type ?? "") && width > 0 && height > 0 ? { width, height } : null;
+    } catch {
+      // It is none of those pictures, or it ends before it says.
+      return null;
+    }
+  },
+  /** Finds the edges of a picture, whose size was looked at before. */
+  picture: async (file: Blob, density: number): Promise<ReadBoxes> => {
+    let bitmap: ImageBitmap;
+    try {
+      bitmap = await createImageBitmap(file, { colorSpaceConversion: "none" });
+    } catch {
+      return { ok: false, issues: [{ path: "", message: "The picture cannot be read: it is damaged or ends too early." }] };
+    }
+    const { width, height } = bitmap;
+    const context = new OffscreenCanvas(width, height).getContext("2d", { willReadFrequently: true });
+    if (!context) throw new Error("no canvas in this worker");
+    context.drawImage(bitmap, 0, 0);
+    bitmap.close();
+    const list = pictureEdges(context.getImageData(0, 0, width, height), density);
+    if (!list) return { ok: false, issues: [{ path: "", message: "No straight edge of 24 px or more was found in the picture." }] };
+    const count = upright(list).length;
+    const notes = [
+      `Edges without boxes, read from ${width} × ${height} px at density ${density}: ${count.toLocaleString("en")} upright and ${(list.boxes.length - count).toLocaleString("en")} level. An edge may begin or end a box, so each is held against the nearest start or end of a column.`,
+    ];
+    return { ok: true, list, says: true, source: "picture", notes };
   },
   fit: ({ layout, list, breakpoint, tolerance }: FitQuestion): FitAnswer => {
     const held = fit(layout, list, { tolerance, ...(breakpoint === null ? {} : { breakpoint }) });
     if (!held.ok) return held;
     const across = list.boxes.map(({ x, width }) => ({ left: x, right: add(x, width) }));
-    const found = grids(list.width, across, { tolerance });
+    const found = grids(list.width, list.edges ? upright(list) : across, { tolerance, either: list.edges ?? false });
     const [best] = found;
     const { id } = held.value.breakpoint;
     const asFound = best

@@ -25,8 +25,9 @@ export type BoxFit = {
   readonly box: Box;
   /** The area whose inner grid it is held against; null for the breakpoint's own grid. */
   readonly within: string | null;
-  readonly left: EdgeFit;
-  readonly right: EdgeFit;
+  /** Null where the box is an edge of a picture that is nearer to a line of the other kind, or lies level. */
+  readonly left: EdgeFit | null;
+  readonly right: EdgeFit | null;
   /** Its width as whole columns with the gutters between, and what is left over: negative where less. */
   readonly columns: number;
   readonly rest: Exact;
@@ -52,7 +53,7 @@ export type Fit = {
   readonly breakpoint: Breakpoint;
   readonly width: Exact;
   readonly tolerance: Exact;
-  /** Left and right edges of all boxes. */
+  /** Left and right edges of all boxes; upright edges of a picture, each once. */
   readonly edges: Readonly<Record<Standing, number>>;
   readonly boxes: readonly BoxFit[];
 };
@@ -172,6 +173,21 @@ const nextBelow = (boxes: readonly Box[]): ((index: number) => number | null) =>
   };
 };
 
+/** Of two lines an edge of a picture may stand on the nearer one. */
+const nearer = <T extends LineFit>(first: T | null, last: T | null): readonly [T | null, T | null] =>
+  first && last && compare(absolute(first.off), absolute(last.off)) > 0 ? [null, last] : [first, first ? null : last];
+
+type Sides = Pick<BoxFit, "left" | "right" | "top" | "bottom">;
+
+/** All four sides of a box; of an edge of a picture the one line it is nearest to, across where it stands upright, down where it lies level. */
+const sidesOf = ({ left, right, top, bottom }: Sides, { width, height }: Box, isEdge: boolean): Sides => {
+  if (!isEdge) return { left, right, top, bottom };
+  const level = compare(width, height) > 0;
+  const [first, last] = nearer(left, right);
+  const [above, below] = nearer(top, bottom);
+  return { left: level ? null : first, right: level ? null : last, top: level ? above : null, bottom: level ? below : null };
+};
+
 /** Holds boxes against a resolution of the layout at their width. */
 const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance: Exact): Fit => {
   const { areas, width } = resolution;
@@ -195,9 +211,11 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
   const edge = (position: Exact, lines: Held["starts"]): EdgeFit => {
     const near = lines.nearest(position);
     const off = near?.off ?? zero;
-    const is = standing(off, tolerance);
-    edges[is] += 1;
-    return { at: position, to: near?.to ?? "viewport", off, is };
+    return { at: position, to: near?.to ?? "viewport", off, is: standing(off, tolerance) };
+  };
+  const counted = (sides: Sides): Sides => {
+    for (const one of [sides.left, sides.right]) if (one) edges[one.is] += 1;
+    return sides;
   };
   const line = (position: Exact, lines: Lines<number> | undefined): LineFit | null => {
     const near = lines?.nearest(position);
@@ -216,13 +234,21 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
     return {
       box,
       within: on.within,
-      left: edge(box.x, on.starts),
-      right: edge(right, on.ends),
+      ...counted(
+        sidesOf(
+          {
+            left: edge(box.x, on.starts),
+            right: edge(right, on.ends),
+            top: line(box.y, on.down?.starts),
+            bottom: line(bottom, on.down?.ends),
+          },
+          box,
+          list.edges ?? false,
+        ),
+      ),
       columns,
       rest,
       width: standing(rest, tolerance),
-      top: line(box.y, on.down?.starts),
-      bottom: line(bottom, on.down?.ends),
       baseUnits: divide(box.height, base),
       below: other ? { gap: subtract(other.y, bottom), to: other } : null,
       area: own && {

@@ -23,7 +23,18 @@ export type BoxList = {
   /** Of the page or the drawing; null where nobody said. */
   readonly height: Exact | null;
   readonly boxes: readonly Box[];
+  /**
+   * Each entry is one edge as a picture shows it, upright or level, of which nobody says whether a box begins or ends there: as
+   * thin as it was drawn, as long as it runs.
+   */
+  readonly edges?: boolean;
+  /** Where the file says what it was measured in. */
+  readonly source?: BoxSource;
 };
+
+/** Where boxes of a list come from. */
+export const boxSources = ["boxes", "drawing", "picture", "page"] as const;
+export type BoxSource = (typeof boxSources)[number];
 
 /** Limits of box lists (docs/fit.md). */
 export const boxLimits = { boxes: 5000, name: 200, px: 100_000, decimals: 6, bytes: 5 * 1024 * 1024 } as const;
@@ -74,6 +85,8 @@ export const boxListSchema = z.strictObject({
   formatVersion: z.literal(1, { error: "must be 1, the version there is" }),
   width: size,
   height: z._default(z.nullable(size), null),
+  edges: z._default(z.boolean({ error: "must be true where each entry is an edge of a picture, or left out" }), false),
+  source: z.optional(z.enum(boxSources, { error: `must be one of ${boxSources.join(", ")}` })),
   boxes: boxesSchema,
 });
 
@@ -90,8 +103,8 @@ export const readBoxesJson = (text: string): Parsed<BoxList> => {
   }
   const parsed = parseWith(boxListSchema, data);
   if (!parsed.ok) return parsed;
-  const { width, height, boxes } = parsed.value;
-  return { ok: true, value: { width, height, boxes } };
+  const { width, height, edges, source, boxes } = parsed.value;
+  return { ok: true, value: { width, height, boxes, ...(edges ? { edges } : {}), ...(source ? { source } : {}) } };
 };
 
 const headings = ["name", "x", "y", "width", "height", "area"] as const;
@@ -145,11 +158,13 @@ export const writeBoxesCsv = (boxes: readonly Box[]): string =>
   ]);
 
 /** Boxes as the JSON document, as `readBoxesJson` reads it. */
-export const boxListJson = ({ width, height, boxes }: BoxList): Record<string, unknown> => ({
+export const boxListJson = ({ width, height, edges, source, boxes }: BoxList): Record<string, unknown> => ({
   format: "ypsiline-boxes",
   formatVersion: 1,
   width: toNumber(width),
   ...(height === null ? {} : { height: toNumber(height) }),
+  ...(edges ? { edges } : {}),
+  ...(source ? { source } : {}),
   boxes: boxes.map(({ name, x, y, width: wide, height: high, area }) => ({
     name,
     x: toDecimal(x, boxLimits.decimals),

@@ -1,6 +1,7 @@
 import { add, compare, divide, type Exact, exact, multiply, subtract, toNumber } from "../exact/exact";
 import { pxText } from "../exact/length";
-import type { Breakpoint } from "../layout/schema";
+import { layoutFromColumns } from "../layout/defaults";
+import type { Breakpoint, Layout } from "../layout/schema";
 
 /** A grid that boxes may have been drawn on: n columns between equal margins. Half edge gutters with margins that much narrower are the same lines. */
 export type GridFound = {
@@ -20,6 +21,8 @@ export type GridsOptions = {
   readonly tolerance?: Exact;
   /** As many are told. */
   readonly most?: number;
+  /** Left and right are one edge of a picture, of which nobody says which it is: it is explained where either is. */
+  readonly either?: boolean;
 };
 
 const mostColumns = 24;
@@ -129,55 +132,73 @@ const viewportEdge = (at: number, side: 0 | 1, width: number, tolerance: number)
  */
 const lineShare = 0.2;
 
+/** An edge, or several at one place: where it would be as a start and as an end, NaN where that is known not to be. */
+type Mark = { readonly start: number; readonly end: number; readonly weight: number };
+
+const marksOf = (edges: Edges, kind: 0 | 1): readonly Mark[] =>
+  edges.map(({ at, weight }) => (kind === 0 ? { start: at, end: NaN, weight } : { start: NaN, end: at, weight }));
+
+/** How far a position is from the nearest of lines a pitch apart, from the first on; negative before it. */
+const offFrom = (at: number, first: number, pitch: number, count: number): number => {
+  const index = Math.round((at - first) / pitch);
+  return at - first - (index < 0 ? 0 : index >= count ? count - 1 : index) * pitch;
+};
+
+/** How far a mark is from the nearest line it may stand on. */
+const offLine = ({ count, margin, gutter }: Model, pitch: number, { start, end }: Mark): number => {
+  if (Number.isNaN(end)) return offFrom(start, margin, pitch, count);
+  const asEnd = offFrom(end, margin + pitch - gutter, pitch, count);
+  if (Number.isNaN(start)) return asEnd;
+  const asStart = offFrom(start, margin, pitch, count);
+  return Math.abs(asEnd) < Math.abs(asStart) ? asEnd : asStart;
+};
+
 /**
  * How well a grid explains edges. `bits` is how long they are when told by it: an edge on a line takes the choice of one of n
  * lines, any other its place in the width. So a grid of more columns is better only where it explains more edges than its
  * lines would by chance, and of two that explain as many the one of fewer columns is.
  */
-const judged = (model: Model, sides: readonly [Edges, Edges], width: number, tolerance: number): Judged => {
+const judged = (model: Model, marks: readonly Mark[], width: number, tolerance: number): Judged => {
   let [explained, whole, residue, bits] = [0, 0, 0, 0];
   const onLine = lineShare * Math.log2(model.count + 1);
   const anywhere = Math.log2(Math.max(2, width / (2 * tolerance + 1 / 64)));
-  sides.forEach((edges, kind) => {
-    const side = kind === 0 ? 0 : 1;
-    for (const { at, weight } of edges) {
-      if (viewportEdge(at, side, width, tolerance)) {
-        explained += weight;
-        continue;
-      }
-      const off = Math.abs(offOf(model, width, at, side).off);
-      if (off <= tolerance + 1e-9) {
-        explained += weight;
-        residue += off * weight;
-        // How far from its line it stands is told too: the shorter the closer.
-        bits += (onLine + 0.5 * Math.log2(1 + 64 * off)) * weight;
-        if (off <= 1 / 64 + 1e-9) whole += weight;
-      } else bits += (anywhere + 1) * weight;
-    }
-  });
+  const pitch = pitchOf(model, width);
+  for (const mark of marks) {
+    const { weight } = mark;
+    const off = Math.abs(offLine(model, pitch, mark));
+    if (off <= tolerance + 1e-9) {
+      explained += weight;
+      residue += off * weight;
+      // How far from its line it stands is told too: the shorter the closer.
+      bits += (onLine + 0.5 * Math.log2(1 + 64 * off)) * weight;
+      if (off <= 1 / 64 + 1e-9) whole += weight;
+    } else bits += (anywhere + 1) * weight;
+  }
   return { ...model, explained, exact: whole, residue, bits };
 };
 
 /** Margin and gutter that lie closest to the edges a grid explains, by least squares: each edge is linear in both. */
-const settled = (model: Model, sides: readonly [Edges, Edges], width: number, reach: number): Model => {
+const settled = (model: Model, marks: readonly Mark[], width: number, reach: number): Model => {
   const { count } = model;
+  const pitch = pitchOf(model, width);
   let [a, b, c, d, e] = [0, 0, 0, 0, 0];
-  sides.forEach((edges, kind) => {
-    const side = kind === 0 ? 0 : 1;
-    for (const { at, weight } of edges) {
-      if (viewportEdge(at, side, width, reach)) continue;
-      const { off, index } = offOf(model, width, at, side);
-      if (Math.abs(off) > reach) continue;
-      // Start i: m(1 − 2i/n) + g·i/n + W·i/n; end i: m(1 − 2(i + 1)/n) + g((i + 1)/n − 1) + W(i + 1)/n.
-      const turn = (index + side) / count;
-      const [forMargin, forGutter, rest] = [1 - 2 * turn, turn - side, at - width * turn];
-      a += weight * forMargin * forMargin;
-      b += weight * forMargin * forGutter;
-      c += weight * forGutter * forGutter;
-      d += weight * forMargin * rest;
-      e += weight * forGutter * rest;
-    }
-  });
+  for (const mark of marks) {
+    const off = offLine(model, pitch, mark);
+    if (Math.abs(off) > reach) continue;
+    const { weight } = mark;
+    // As whichever of the two it is nearer to a line.
+    const side =
+      Number.isNaN(mark.start) || Math.abs(offOf(model, width, mark.end, 1).off) < Math.abs(offOf(model, width, mark.start, 0).off) ? 1 : 0;
+    const at = side === 0 ? mark.start : mark.end;
+    // Start i: m(1 − 2i/n) + g·i/n + W·i/n; end i: m(1 − 2(i + 1)/n) + g((i + 1)/n − 1) + W(i + 1)/n.
+    const turn = (offOf(model, width, at, side).index + side) / count;
+    const [forMargin, forGutter, rest] = [1 - 2 * turn, turn - side, at - width * turn];
+    a += weight * forMargin * forMargin;
+    b += weight * forMargin * forGutter;
+    c += weight * forGutter * forGutter;
+    d += weight * forMargin * rest;
+    e += weight * forGutter * rest;
+  }
   const determinant = a * c - b * b;
   if (Math.abs(determinant) < 1e-9) return model;
   return { count, margin: (d * c - e * b) / determinant, gutter: (a * e - b * d) / determinant };
@@ -195,9 +216,9 @@ const possible = ({ count, margin, gutter }: Model, width: number): boolean => {
 };
 
 /** The best grid near a model with margin and gutter in tenths of a px: whole px first, as people draw. */
-const snapped = (model: Model, sides: readonly [Edges, Edges], width: number, tolerance: number): Judged | null => {
+const snapped = (model: Model, marks: readonly Mark[], width: number, tolerance: number): Judged | null => {
   let near = model;
-  for (const reach of [2 * tolerance + 0.5, tolerance + 0.1, Math.min(tolerance, 0.6)]) near = settled(near, sides, width, reach);
+  for (const reach of [2 * tolerance + 0.5, tolerance + 0.1, Math.min(tolerance, 0.6)]) near = settled(near, marks, width, reach);
   const around = (length: number): readonly number[] => {
     const tenth = Math.round(length * 10);
     return [...new Set([Math.round(length) * 10, ...Array.from({ length: 5 }, (_, index) => tenth - 2 + index)])].map(
@@ -209,14 +230,14 @@ const snapped = (model: Model, sides: readonly [Edges, Edges], width: number, to
     for (const gutter of around(near.gutter)) {
       const one = { count: model.count, margin: Math.max(0, margin), gutter: Math.max(0, gutter) };
       if (!possible(one, width)) continue;
-      const result = judged(one, sides, width, tolerance);
+      const result = judged(one, marks, width, tolerance);
       if (!best || better(result, best) < 0) best = result;
     }
   return best;
 };
 
 /** Exact, with the edges it explains counted exactly. */
-const told = ({ count, margin, gutter }: Model, across: readonly Across[], width: Exact, tolerance: Exact): GridFound => {
+const told = ({ count, margin, gutter }: Model, across: readonly Across[], width: Exact, tolerance: Exact, either: boolean): GridFound => {
   const [m, g] = [exact(Math.round(margin * 10), 10), exact(Math.round(gutter * 10), 10)];
   const column = divide(subtract(subtract(width, add(m, m)), multiply(exact(count - 1), g)), exact(count));
   const pitch = add(column, g);
@@ -226,11 +247,12 @@ const told = ({ count, margin, gutter }: Model, across: readonly Across[], width
     return far(add(first, multiply(exact(index), pitch))) || far(edge);
   };
   const zero = exact(0);
+  const once = (sum: number): number => (either ? Math.min(1, sum) : sum);
   const explained = across.reduce(
-    (sum, { left, right }) => sum + (left && within(left, m, zero) ? 1 : 0) + (right && within(right, add(m, column), width) ? 1 : 0),
+    (sum, { left, right }) => sum + once((left && within(left, m, zero) ? 1 : 0) + (right && within(right, add(m, column), width) ? 1 : 0)),
     0,
   );
-  const of = across.reduce((sum, { left, right }) => sum + (left ? 1 : 0) + (right ? 1 : 0), 0);
+  const of = across.reduce((sum, { left, right }) => sum + once((left ? 1 : 0) + (right ? 1 : 0)), 0);
   return { columns: count, gutter: g, margin: m, column, explained, of };
 };
 
@@ -242,7 +264,7 @@ const told = ({ count, margin, gutter }: Model, across: readonly Across[], width
 export const grids = (
   width: Exact,
   across: readonly Across[],
-  { tolerance = exact(1), most = 5 }: GridsOptions = {},
+  { tolerance = exact(1), most = 5, either = false }: GridsOptions = {},
 ): readonly GridFound[] => {
   const [wide, near] = [toNumber(width), Math.max(1 / 64, toNumber(tolerance))];
   const rough = (positions: readonly (Exact | null)[]): Edges => gathered(positions.flatMap((at) => (at ? [toNumber(at)] : [])));
@@ -282,21 +304,53 @@ export const grids = (
       if (gutter >= 0 && Math.abs(start.at + end.at - wide) <= 2 * near)
         for (const { at } of heaviest(inner[0], 4)) propose({ count: 2, margin: at, gutter });
     }
+  const marks = either ? pairedMarks(across, wide, near) : [...marksOf(inner[0], 0), ...marksOf(inner[1], 1)];
   const rated = [...models.values()]
     .filter((model) => possible({ ...model, margin: Math.max(0, model.margin), gutter: Math.max(0, model.gutter) }, wide))
-    .map((model) => judged(model, inner, wide, near))
+    .map((model) => judged(model, marks, wide, near))
     .sort(better)
     .slice(0, 40);
   const found: Judged[] = [];
   for (const model of rated) {
-    const one = snapped(model, inner, wide, near);
+    const one = snapped(model, marks, wide, near);
     if (one && !found.some((other) => sameGrid(one, other))) found.push(one);
   }
   return found
     .sort(better)
-    .filter(({ explained }) => explained > 0)
+    .filter((model) => model.explained > 0 && (!either || isNoChance(model, marks, wide, near)))
     .slice(0, most)
-    .map((model) => told(model, across, width, tolerance));
+    .map((model) => told(model, across, width, tolerance, either));
+};
+
+/** Edges of a picture as marks, those at one place together; those at the viewport's edges say nothing of the columns. */
+const pairedMarks = (across: readonly Across[], width: number, tolerance: number): readonly Mark[] => {
+  const found = new Map<string, { start: number; end: number; weight: number }>();
+  for (const { left, right } of across) {
+    if (!left || !right) continue;
+    const [start, end] = [toNumber(left), toNumber(right)];
+    if (viewportEdge(start, 0, width, tolerance) || viewportEdge(end, 1, width, tolerance)) continue;
+    const key = `${start.toFixed(2)} ${end.toFixed(2)}`;
+    const known = found.get(key);
+    if (known) known.weight += 1;
+    else found.set(key, { start, end, weight: 1 });
+  }
+  return [...found.values()].sort((a, b) => b.weight - a.weight || a.start - b.start).slice(0, 2 * mostJudged);
+};
+
+/** How many bits of surprise a grid of a picture's edges must be worth: more than the choice of its three numbers from all there are. */
+const leastSurprise = 20;
+
+/**
+ * Whether so many places of a picture's edges lie on a grid's lines that chance does not explain it: N · KL(k/N ‖ q), the
+ * exponent of the binomial's tail (Chernoff), for k of N places on lines that cover the share q of the width.
+ */
+const isNoChance = (model: Model, marks: readonly Mark[], width: number, tolerance: number): boolean => {
+  const pitch = pitchOf(model, width);
+  const explained = marks.filter((mark) => Math.abs(offLine(model, pitch, mark)) <= tolerance + 1e-9).length;
+  const [share, chance] = [explained / Math.max(1, marks.length), Math.min(0.95, (2 * model.count * (2 * tolerance + 1)) / width)];
+  if (share <= chance) return false;
+  const part = (p: number, q: number): number => (p === 0 ? 0 : p * Math.log2(p / q));
+  return marks.length * (part(share, chance) + part(1 - share, 1 - chance)) > leastSurprise;
 };
 
 const sameGrid = (x: Model, y: Model): boolean =>
@@ -315,4 +369,11 @@ export const withGrid = (breakpoint: Breakpoint, { columns, gutter, margin }: Gr
       container: { kind: "fluid" },
     },
   };
+};
+
+/** A new layout of a grid that was found, drawn at the width it was found at. */
+export const layoutFromGrid = (name: string, width: Exact, grid: GridFound): Layout => {
+  const layout = layoutFromColumns(name, toNumber(width), grid.columns);
+  const last = layout.breakpoints.length - 1;
+  return { ...layout, breakpoints: layout.breakpoints.map((one, index) => (index === last ? withGrid(one, grid) : one)) };
 };

@@ -64,7 +64,7 @@ export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonl
   const wide = toNumber(width);
   const edges = today.boxes
     .filter(({ within }) => within === null)
-    .map(({ left, right }) => [toNumber(left.at), toNumber(right.at)] as const);
+    .map(({ left, right }) => [left && toNumber(left.at), right && toNumber(right.at)] as const);
   const counted = (columns: Columns): number => {
     const terms = columnTerms(columns, lengthContext(layout, width));
     const [start, column, gutter] = [
@@ -78,7 +78,10 @@ export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonl
       const index = Math.max(0, Math.min(columns.count - 1, Math.round((at - first) / pitch)));
       return Math.min(Math.abs(at - first - index * pitch), Math.abs(at - edge)) <= 1 / 64 + 1e-9;
     };
-    return edges.reduce((sum, [left, right]) => sum + Number(on(left, start, 0)) + Number(on(right, start + column, wide)), 0);
+    return edges.reduce(
+      (sum, [left, right]) => sum + Number(left !== null && on(left, start, 0)) + Number(right !== null && on(right, start + column, wide)),
+      0,
+    );
   };
   const best = new Map<OtherNumber["term"], Candidate & { readonly count: number }>();
   for (const one of candidates(breakpoint.columns, layout, width)) {
@@ -96,7 +99,7 @@ export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonl
     let [gains, loses] = [0, 0];
     held.value.boxes.forEach((box, index) => {
       for (const side of ["left", "right"] as const) {
-        const [now, then] = [today.boxes[index]?.[side].is === "on", box[side].is === "on"];
+        const [now, then] = [today.boxes[index]?.[side]?.is === "on", box[side]?.is === "on"];
         gains += Number(!now && then);
         loses += Number(now && !then);
       }

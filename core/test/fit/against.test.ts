@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type BoxList, exact, fit, type Fit, fromJsonNumber, type Layout, toNumber } from "../../src/index";
+import { type BoxList, exact, fit, type Fit, fromJsonNumber, type Layout, toNumber, type BoxFit, type EdgeFit } from "../../src/index";
 import { area, deskWith, own, placed, randomAreas } from "../areas";
 import { seeded } from "../random";
 
@@ -12,13 +12,19 @@ const box = (name: string, x: number, y: number, width: number, height: number, 
   area: at,
 });
 const listOf = (boxes: BoxList["boxes"], width = 1280): BoxList => ({ width: fromJsonNumber(width), height: null, boxes });
-const fitted = (layout: Layout, list: BoxList, tolerance?: number): Fit => {
+/** A fit of boxes, which have both of their sides, unlike the edges of a picture. */
+type BoxesFit = Omit<Fit, "boxes"> & { readonly boxes: readonly (BoxFit & { readonly left: EdgeFit; readonly right: EdgeFit })[] };
+const fitted = (layout: Layout, list: BoxList, tolerance?: number): BoxesFit => {
   const result = fit(layout, list, tolerance === undefined ? {} : { tolerance: fromJsonNumber(tolerance) });
   if (!result.ok) throw new Error(JSON.stringify(result.issues));
-  return result.value;
+  const boxes = result.value.boxes.map((one) => {
+    if (!one.left || !one.right) throw new Error("a box without a side");
+    return { ...one, left: one.left, right: one.right };
+  });
+  return { ...result.value, boxes };
 };
 /** What is said of a box's left and right edge and width, in short. */
-const said = ({ boxes }: Fit) =>
+const said = ({ boxes }: BoxesFit) =>
   boxes.map(({ left, right, columns, rest }) => [
     left.to,
     toNumber(left.off),
@@ -179,5 +185,24 @@ describe("boxes against a layout", () => {
         shown.map(({ id }) => [id, 0, 0]),
       );
     }
+  });
+
+  it("holds an edge of a picture against the nearer of a start and an end, across or down as it lies", () => {
+    const edge = (x: number, y: number, width: number, height: number) => box("Edge", x, y, width, height);
+    // 12 columns of 74 with gutters of 24 from 64; rows of 8 with 8 between.
+    const list = { ...listOf([edge(139, 0, 0, 200), edge(162, 0, 1, 200), edge(64, 23, 400, 1), edge(64, 16, 400, 0)]), edges: true };
+    const held = fit(deskWith([]), list);
+    if (!held.ok) throw new Error(JSON.stringify(held.issues));
+    expect(held.value.edges).toEqual({ on: 1, near: 1, off: 0 });
+    expect(
+      held.value.boxes.map(({ left, right, top, bottom }) =>
+        [left, right, top, bottom].map((one) => one && [toNumber(one.at), toNumber(one.off)]),
+      ),
+    ).toEqual([
+      [null, [139, 1], null, null],
+      [[162, 0], null, null, null],
+      [null, null, null, [24, 0]],
+      [null, null, [16, 0], null],
+    ]);
   });
 });

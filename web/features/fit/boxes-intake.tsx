@@ -1,19 +1,31 @@
 "use client";
 
-import { type BoxList, boxLimits, fromJsonNumber, limits } from "@ypsiline/core";
-import { wrap } from "comlink";
+import { type BoxList, boxLimits, type BoxSource, fromJsonNumber, guessedDensity, limits, pictureLimits } from "@ypsiline/core";
+import { type Remote, wrap } from "comlink";
 import { useState } from "react";
 import type { FitWorker, ReadBoxes } from "@/workers/fit.worker";
+import type { OpenDesign } from "./use-kept";
 
 /** Boxes that were taken, with the name of where they came from. */
 export type Taken = {
   readonly name: string;
+  readonly source: BoxSource;
   readonly list: BoxList;
   /** What of the file is no box, or not quite. */
   readonly notes: readonly string[];
+  /** Null where it is not kept beside the spec. */
+  readonly kept: OpenDesign | null;
 };
 
-type Props = { readonly onTake: (taken: Taken) => void; readonly onBack: (() => void) | null };
+type Props = {
+  readonly onTake: (taken: Taken) => void;
+  readonly onBack: (() => void) | null;
+  /** Widths breakpoints are drawn at: a picture of one of them tells its density. */
+  readonly drawn: readonly number[];
+};
+
+/** A picture that was chosen, before its edges are looked for. */
+type Picture = { readonly file: File; readonly width: number; readonly height: number; readonly density: number };
 
 const pasted = "Pasted boxes";
 const sample = `name,x,y,width,height
@@ -21,53 +33,88 @@ Card 1,30,96,99,120
 Card 2,138,96,99,120
 Card 3,246,96,99,120`;
 
-/** Reads text off the main thread. @throws where the worker cannot run. */
-const readInWorker = async (text: string): Promise<ReadBoxes> => {
+/** Longest that reading may take, ms; then its worker is ended. */
+const patience = 20_000;
+
+/** Has the worker read something off the main thread. @throws where it cannot run, or takes too long. */
+export const inWorker = async <T,>(work: (worker: Remote<FitWorker>) => Promise<T>, signal?: AbortSignal): Promise<T> => {
   const worker = new Worker(new URL("../../workers/fit.worker.ts", import.meta.url), { type: "module" });
+  let timer: ReturnType<typeof setTimeout> | undefined;
   try {
-    const gone = new Promise<never>((_, reject) => worker.addEventListener("error", () => reject(new Error("the worker cannot run"))));
-    return await Promise.race([wrap<FitWorker>(worker).read(text), gone]);
+    const gone = new Promise<never>((_, reject) => {
+      worker.addEventListener("error", () => reject(new Error("the worker cannot run")));
+      signal?.addEventListener("abort", () => reject(new Error("it was given up")));
+      timer = setTimeout(() => reject(new Error("it takes too long")), patience);
+    });
+    return await Promise.race([work(wrap<FitWorker>(worker)), gone]);
   } finally {
+    clearTimeout(timer);
     worker.terminate();
   }
 };
 
 /** Where boxes come in: pasted, dropped or chosen, as a box list in JSON or as CSV. What is wrong is said beside the text, which stays. */
-export const BoxesIntake = ({ onTake, onBack }: Props) => {
+export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
+  const [picture, setPicture] = useState<Picture | null>(null);
   const [text, setText] = useState("");
   const [name, setName] = useState(pasted);
   const [width, setWidth] = useState("");
   const [fault, setFault] = useState("");
   const [issues, setIssues] = useState<Extract<ReadBoxes, { ok: false }>["issues"]>([]);
-  const [busy, setBusy] = useState(false);
+  /** What gives up the reading that goes on. */
+  const [reading, setReading] = useState<AbortController | null>(null);
 
+  const choosePicture = async (file: File): Promise<void> => {
+    if (file.size > pictureLimits.bytes)
+      return setFault(
+        `${file.name} has more than ${pictureLimits.bytes / 1024 / 1024} MiB; save it as PNG or WebP, or cut it to one page.`,
+      );
+    const size = await inWorker((worker) => worker.size(file)).catch(() => null);
+    if (!size) return setFault(`${file.name} is no PNG, JPEG or WebP that can be read.`);
+    const { width, height } = size;
+    if (width * height > pictureLimits.pixels)
+      return setFault(
+        `${file.name} has ${width.toLocaleString("en")} × ${height.toLocaleString("en")} px; at most ${pictureLimits.pixels / 1_000_000} million are looked at. Cut it to a part of the page.`,
+      );
+    setPicture({ file, width, height, density: guessedDensity(width, drawn) });
+    setName(file.name);
+  };
   const choose = async (file: File | undefined): Promise<void> => {
     if (!file) return;
-    if (file.size > boxLimits.bytes)
-      return setFault(`${file.name} has more than ${boxLimits.bytes / 1024 / 1024} MiB; boxes of one page are far less.`);
     setFault("");
     setIssues([]);
+    setPicture(null);
+    if (file.type.startsWith("image/") && file.type !== "image/svg+xml") return choosePicture(file);
+    if (file.size > boxLimits.bytes)
+      return setFault(`${file.name} has more than ${boxLimits.bytes / 1024 / 1024} MiB; boxes of one page are far less.`);
     setName(file.name);
     setText(await file.text());
   };
-  const asksWidth = !/^\s*[{<]/.test(text);
-  const take = async (): Promise<void> => {
+  const asksWidth = picture === null && !/^\s*[{<]/.test(text);
+  const read = async (work: (worker: Remote<FitWorker>) => Promise<ReadBoxes>, wide: number | null): Promise<void> => {
     setIssues([]);
+    setFault("");
+    const giveUp = new AbortController();
+    setReading(giveUp);
+    try {
+      const found = await inWorker(work, giveUp.signal);
+      if (!found.ok) return setIssues(found.issues);
+      const { list, says, source, notes } = found;
+      onTake({ name, source, notes, kept: null, list: says || wide === null ? list : { ...list, width: fromJsonNumber(wide) } });
+    } catch {
+      if (!giveUp.signal.aborted)
+        setFault(picture ? "The picture could not be read in this browser." : "The boxes could not be read in this browser.");
+    } finally {
+      setReading(null);
+    }
+  };
+  const take = async (): Promise<void> => {
+    if (picture) return read((worker) => worker.picture(picture.file, picture.density), null);
     if (text.trim() === "") return setFault("Paste boxes, or choose a file");
     const wide = width === "" ? null : /^\d{1,5}(\.\d{1,3})?$/.test(width) ? Number(width) : NaN;
     if (asksWidth && wide !== null && !(wide >= 1 && wide <= limits.size))
       return setFault(`The width is from 1 to ${limits.size.toLocaleString("en")} px, with at most 3 decimals`);
-    setFault("");
-    setBusy(true);
-    try {
-      const read = await readInWorker(text);
-      if (!read.ok) return setIssues(read.issues);
-      onTake({ name, notes: read.notes, list: read.says || wide === null ? read.list : { ...read.list, width: fromJsonNumber(wide) } });
-    } catch {
-      setFault("The boxes could not be read in this browser.");
-    } finally {
-      setBusy(false);
-    }
+    await read((worker) => worker.read(text), wide);
   };
   return (
     <form
@@ -84,7 +131,7 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
       }}
     >
       <label className="form-label" htmlFor="fit-boxes">
-        Boxes, as a list (CSV), a box list (JSON) or a drawing (SVG)
+        Boxes, as a list (CSV), a box list (JSON) or a drawing (SVG); or a picture to find edges in
       </label>
       <textarea
         id="fit-boxes"
@@ -98,6 +145,7 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
         onChange={(event) => {
           setText(event.target.value);
           setName(pasted);
+          setPicture(null);
           setIssues([]);
         }}
       />
@@ -107,7 +155,7 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
           type="file"
           className="form-control form-control-sm"
           aria-label="File with boxes"
-          accept=".json,.csv,.tsv,.svg,application/json,text/csv,image/svg+xml"
+          accept=".json,.csv,.tsv,.svg,.png,.jpg,.jpeg,.webp,application/json,text/csv,image/svg+xml,image/png,image/jpeg,image/webp"
           onChange={(event) => void choose(event.target.files?.[0])}
         />
         {asksWidth && (
@@ -123,15 +171,41 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
             />
           </label>
         )}
-        <button type="submit" className="btn btn-sm btn-primary">
-          Measure them
+        {picture && (
+          <label className="fit-intake-width">
+            <span>
+              <span className="num">{picture.width}</span> px wide, density
+            </span>
+            <select
+              name="density"
+              className="form-select form-select-sm"
+              value={picture.density}
+              onChange={(event) => setPicture({ ...picture, density: Number(event.target.value) })}
+            >
+              {pictureLimits.densities.map((density) => (
+                <option key={density} value={density}>
+                  {density}: a page {Math.round((picture.width / density) * 100) / 100} wide
+                </option>
+              ))}
+            </select>
+          </label>
+        )}
+        <button type="submit" className="btn btn-sm btn-primary" disabled={reading !== null}>
+          {picture ? "Find its edges" : "Measure them"}
         </button>
         {onBack && (
           <button type="button" className="btn btn-sm btn-link" onClick={onBack}>
             Back to those measured
           </button>
         )}
-        {busy && <span role="status">Reading…</span>}
+        {reading && (
+          <>
+            <span role="status">Reading…</span>
+            <button type="button" className="btn btn-sm btn-quiet" onClick={() => reading.abort()}>
+              Cancel
+            </button>
+          </>
+        )}
       </div>
       {fault && (
         <p role="alert" className="fault mb-0">
@@ -140,11 +214,11 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
       )}
       {issues.length > 0 && (
         <div role="alert" className="fault">
-          <strong>These are no boxes yet.</strong>
+          <strong>{picture ? "No edges were found." : "These are no boxes yet."}</strong>
           <ul className="mb-0">
             {issues.slice(0, 8).map(({ path, message }, index) => (
               <li key={index}>
-                {path || "The text"} {message}
+                {path || (picture ? "" : "The text")} {message}
               </li>
             ))}
           </ul>
@@ -153,7 +227,8 @@ export const BoxesIntake = ({ onTake, onBack }: Props) => {
       <p className="quiet mb-0">
         A box is a name, its left and top edge, width and height in px; at most {boxLimits.boxes.toLocaleString("en")}. The heading{" "}
         <span className="num">area</span> may name an area of the spec. A box list in JSON and a drawing say the width of their page
-        themselves. Of a drawing rectangles, pictures and named groups are boxes; nothing of it is run or loaded.
+        themselves. Of a drawing rectangles, pictures and named groups are boxes; nothing of it is run or loaded. Of a picture the edges are
+        found that run straight; it stays in this browser.
       </p>
     </form>
   );

@@ -1,12 +1,30 @@
 "use client";
 
-import { type BoxFit, csvText, type EdgeFit, type Exact, type Fit, isZero, negate, sign, toDecimal } from "@ypsiline/core";
-import { type ReactNode, useMemo, useState } from "react";
+import {
+  type BoxFit,
+  boxSides,
+  csvText,
+  type EdgeFit,
+  edgeKey,
+  type Exact,
+  type Fit,
+  isZero,
+  negate,
+  sign,
+  toDecimal,
+} from "@ypsiline/core";
+import { Fragment, type ReactNode, useMemo, useState } from "react";
 import { Choice } from "@/ui/choice";
 import { Num } from "@/ui/num";
 
 type Props = {
   readonly fit: Fit;
+  /** Each entry is an edge of a picture. */
+  readonly edges: boolean;
+  /** Edges off on purpose, by "12 left", each with its reason. */
+  readonly purposes: Readonly<Record<string, string>>;
+  /** What is said of the edges of the box that is chosen. */
+  readonly about: (index: number, one: BoxFit) => ReactNode;
   readonly source: string;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
@@ -20,8 +38,11 @@ type Kind = (typeof kinds)[number];
 /** As many rows are shown first. */
 const rowsAtOnce = 50;
 
-const kindOf = ({ left, right }: BoxFit): Kind | "on" =>
-  left.is === "off" || right.is === "off" ? "off" : left.is === "near" || right.is === "near" ? "near" : "on";
+/** How a box stands by the edges that are asked: the worst of them. */
+const kindOf = ({ left, right }: BoxFit, index: number, purposes: Props["purposes"]): Kind | "on" => {
+  const asked = [purposes[edgeKey(index, "left")] === undefined && left?.is, purposes[edgeKey(index, "right")] === undefined && right?.is];
+  return asked.includes("off") ? "off" : asked.includes("near") ? "near" : "on";
+};
 
 const Signed = ({ value }: { readonly value: Exact }) => (
   <>
@@ -30,9 +51,9 @@ const Signed = ({ value }: { readonly value: Exact }) => (
   </>
 );
 
-const ToColumn = ({ edge }: { readonly edge: EdgeFit }) => (
-  <td className={`fit-${edge.is}`}>
-    {edge.to === "viewport" ? "the edge" : edge.to}{" "}
+const ToColumn = ({ edge, purpose }: { readonly edge: EdgeFit; readonly purpose: string | undefined }) => (
+  <td className={purpose === undefined ? `fit-${edge.is}` : "quiet"} title={purpose}>
+    {edge.to === "viewport" ? "the edge" : edge.to} {purpose !== undefined && "on purpose "}
     {edge.is === "on" ? (
       <>
         <span aria-hidden="true">✓</span>
@@ -45,6 +66,22 @@ const ToColumn = ({ edge }: { readonly edge: EdgeFit }) => (
     )}
   </td>
 );
+
+/** An edge and how it stands; nothing where the entry is an edge of a picture that stands on a line of the other kind. */
+const EdgeCells = ({ edge, purpose }: { readonly edge: EdgeFit | null; readonly purpose: string | undefined }) =>
+  edge === null ? (
+    <>
+      <td>–</td>
+      <td />
+    </>
+  ) : (
+    <>
+      <td>
+        <Num value={edge.at} />
+      </td>
+      <ToColumn edge={edge} purpose={purpose} />
+    </>
+  );
 
 const columnsWords = (columns: number): string => `${columns} ${columns === 1 ? "column" : "columns"}`;
 
@@ -87,7 +124,7 @@ const csvOf = (boxes: readonly BoxFit[]): string =>
     ],
     ...boxes.map(({ box, left, right, columns, rest, top, baseUnits, below }) => [
       box.name,
-      ...[left, right].flatMap((edge) => [toDecimal(edge.at, 6), edge.to, toDecimal(edge.off, 6)]),
+      ...[left, right].flatMap((edge) => (edge ? [toDecimal(edge.at, 6), edge.to, toDecimal(edge.off, 6)] : ["", "", ""])),
       columns,
       toDecimal(rest, 6),
       toDecimal(box.y, 6),
@@ -99,11 +136,11 @@ const csvOf = (boxes: readonly BoxFit[]): string =>
   ]);
 
 /** Each box with its edges, width, top and height; those off the grid first. */
-export const BoxesTable = ({ fit, source, chosen, onChoose, near }: Props) => {
+export const BoxesTable = ({ fit, edges, purposes, about, source, chosen, onChoose, near }: Props) => {
   const byKind = useMemo(() => {
-    const rows = fit.boxes.map((one, index) => ({ one, index, kind: kindOf(one) }));
+    const rows = fit.boxes.map((one, index) => ({ one, index, kind: kindOf(one, index, purposes) }));
     return { off: rows.filter(({ kind }) => kind === "off"), near: rows.filter(({ kind }) => kind === "near"), all: rows };
-  }, [fit]);
+  }, [fit, purposes]);
   const [asked, setAsked] = useState<Kind | null>(null);
   const [more, setMore] = useState(0);
   const kind = asked ?? (byKind.off.length > 0 ? "off" : byKind.near.length > 0 ? "near" : "all");
@@ -157,42 +194,44 @@ export const BoxesTable = ({ fit, source, chosen, onChoose, near }: Props) => {
           </thead>
           <tbody className="num">
             {shown.map(({ one, index }) => (
-              <tr key={index} className={index === chosen ? "chosen" : ""}>
-                <th scope="row">
-                  <button
-                    type="button"
-                    className="fit-box-name"
-                    title={one.box.name}
-                    aria-pressed={index === chosen}
-                    onClick={() => onChoose(index === chosen ? null : index)}
-                  >
-                    {one.box.name || "no name"}
-                  </button>
-                  {one.within !== null && <span className="quiet"> in {one.within}</span>}
-                </th>
-                <td>
-                  <Num value={one.left.at} />
-                </td>
-                <ToColumn edge={one.left} />
-                <td>
-                  <Num value={one.right.at} />
-                </td>
-                <ToColumn edge={one.right} />
-                <WidthIs one={one} />
-                <td className={one.top ? `fit-${one.top.is}` : ""}>
-                  <Num value={one.box.y} />
-                  {one.top && one.top.is !== "on" && (
-                    <>
-                      {" "}
-                      by <Signed value={one.top.off} />
-                    </>
-                  )}
-                </td>
-                <td>
-                  <Num value={one.box.height} /> · <Num value={one.baseUnits} /> u
-                </td>
-                <td>{one.below ? <Num value={one.below.gap} /> : "–"}</td>
-              </tr>
+              <Fragment key={index}>
+                <tr className={index === chosen ? "chosen" : ""}>
+                  <th scope="row">
+                    <button
+                      type="button"
+                      className="fit-box-name"
+                      title={one.box.name}
+                      aria-pressed={index === chosen}
+                      onClick={() => onChoose(index === chosen ? null : index)}
+                    >
+                      {one.box.name || "no name"}
+                    </button>
+                    {one.within !== null && <span className="quiet"> in {one.within}</span>}
+                  </th>
+                  {boxSides.map((side) => (
+                    <EdgeCells key={side} edge={one[side]} purpose={purposes[edgeKey(index, side)]} />
+                  ))}
+                  {edges ? <td>–</td> : <WidthIs one={one} />}
+                  <td className={one.top ? `fit-${one.top.is}` : ""}>
+                    <Num value={one.box.y} />
+                    {one.top && one.top.is !== "on" && (
+                      <>
+                        {" "}
+                        by <Signed value={one.top.off} />
+                      </>
+                    )}
+                  </td>
+                  <td>
+                    <Num value={one.box.height} /> · <Num value={one.baseUnits} /> u
+                  </td>
+                  <td>{one.below && !edges ? <Num value={one.below.gap} /> : "–"}</td>
+                </tr>
+                {index === chosen && (
+                  <tr className="chosen fit-about">
+                    <td colSpan={9}>{about(index, one)}</td>
+                  </tr>
+                )}
+              </Fragment>
             ))}
           </tbody>
         </table>

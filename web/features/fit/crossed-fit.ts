@@ -1,6 +1,6 @@
 import { type BoxFit, crossed, type EdgeFit, type Fit, type LineFit } from "@ypsiline/core";
 
-const edge = (one: EdgeFit): EdgeFit => ({ ...one, at: crossed(one.at), off: crossed(one.off) });
+const edge = (one: EdgeFit | null): EdgeFit | null => one && { ...one, at: crossed(one.at), off: crossed(one.off) };
 const line = (one: LineFit | null): LineFit | null => one && { ...one, at: crossed(one.at), off: crossed(one.off) };
 
 const box = (one: BoxFit): BoxFit => ({

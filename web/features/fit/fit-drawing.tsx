@@ -121,6 +121,7 @@ const edgePaths = (boxes: readonly BoxFit[], scale: number): Readonly<Record<Sta
       [left, x],
       [right, round(x + w)],
     ] as const) {
+      if (!edge) continue;
       found[edge.is].push(`M${at} ${y}v${h}`);
       if (edge.is === "on") found.on.push(`M${at - 3} ${round(y + h)}h6`);
       else if (edge.is === "off") found.off.push(`M${at - 4} ${round(y + h / 2 - 4)}l8 8m0 -8l-8 8`);

@@ -3,7 +3,9 @@
 import {
   type Breakpoint,
   breakpointAt,
+  boxLimits,
   type BoxList,
+  type BoxSide,
   exact,
   fromJsonNumber,
   type GridFound,
@@ -16,18 +18,23 @@ import {
   zero,
 } from "@ypsiline/core";
 import type { Remote } from "comlink";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { Choice } from "@/ui/choice";
 import { say } from "@/ui/say";
+import { TextField } from "@/ui/text-field";
 import { WidthField } from "@/ui/width-field";
-import type { FitAnswer, FitQuestion, FitWorker } from "@/workers/fit.worker";
-import { BoxesIntake, type Taken } from "./boxes-intake";
+import type { FitAnswer, FitQuestion, FitWorker, ReadBoxes } from "@/workers/fit.worker";
+import { BoxesIntake, inWorker, type Taken } from "./boxes-intake";
 import { BoxesTable } from "./boxes-table";
 import { crossedFit } from "./crossed-fit";
 import { FitDrawing } from "./fit-drawing";
+import { EdgePurposes } from "./edge-purposes";
 import { FitSide } from "./fit-side";
+import { KeptDesigns } from "./kept-designs";
+import { useKept } from "./use-kept";
+import { useVersions } from "./use-versions";
 import { useFitWorker } from "./use-worker";
 
 const asks = ["spec", "grid"] as const;
@@ -40,19 +47,33 @@ const toleranceWords: Readonly<Record<Tolerance, string>> = { "0.5": "½", "1": 
 
 const askFit = (worker: Remote<FitWorker>, question: FitQuestion): Promise<FitAnswer> => worker.fit(question);
 
-type Props = { readonly at: string | null };
+const entriesWords = ({ edges, boxes: { length } }: BoxList): string =>
+  edges ? (length === 1 ? "edge" : "edges") : length === 1 ? "box" : "boxes";
+
+type Props = {
+  readonly at: string | null;
+  /** The kept design to begin with. */
+  readonly design: number | null;
+};
+
+/** The draft among what boxes are held against; the others are versions by their number. */
+const onDraft = "draft";
 
 /** Boxes measured in a design or a page, held against the draft; or the grids they may have been drawn on. */
-export const FitPage = ({ at: asked }: Props) => {
-  const { layout: draft, latest, edit, undo, mayEdit } = useDraftOfPage();
-  const [against, setAgainst] = useState<"draft" | "latest">("draft");
-  const layout = against === "latest" && latest ? latest.layout : draft;
+export const FitPage = ({ at: asked, design: first }: Props) => {
+  const { address, layout: draft, latest, edit, undo, mayEdit } = useDraftOfPage();
+  const kept = useKept(address);
+  const versions = useVersions(address);
+  const [against, setAgainst] = useState(onDraft);
+  const layout = against === latest?.number ? latest.layout : (versions.layouts.get(against) ?? draft);
   const [taken, setTaken] = useState<Taken | null>(null);
   const [intake, setIntake] = useState(false);
   const [ask, setAsk] = useState<Ask>("spec");
   const [tolerance, setTolerance] = useState<Tolerance>("1");
   const [at, setAt] = useState(asked ?? "");
   const [chosen, setChosen] = useState<number | null>(null);
+  /** How many lists were taken: each is looked at anew. */
+  const [takes, setTakes] = useState(0);
   const named = layout.breakpoints.find(({ id }) => id === at) ?? null;
   const breakpoint = named ?? (taken ? breakpointAt(layout, taken.list.width) : (layout.breakpoints.at(-1) ?? null));
   const question = useMemo(
@@ -93,9 +114,42 @@ export const FitPage = ({ at: asked }: Props) => {
 
   const take = (next: Taken): void => {
     setTaken(next);
+    setTakes(takes + 1);
     setIntake(false);
     setChosen(null);
   };
+  const rename = (name: string): string | null => {
+    if (name.trim() === "") return "A design has a name.";
+    if (taken) setTaken({ ...taken, name: name.trim().slice(0, boxLimits.name) });
+    return null;
+  };
+  const openKept = async (id: number): Promise<void> => {
+    const found = await kept.open(id);
+    if (!found) return;
+    const read = await inWorker(async (worker): Promise<ReadBoxes> => worker.read(found.list)).catch(() => null);
+    if (!read?.ok) return say(`${found.name} could not be read.`);
+    take({ name: found.name, source: found.source, list: read.list, notes: [], kept: { id: found.id, purposes: found.purposes } });
+  };
+  const keep = async (): Promise<void> => {
+    if (!taken) return;
+    const id = await kept.keep(taken.name, taken.source, taken.list);
+    if (id !== null) setTaken((now) => (now === taken ? { ...taken, kept: { id, purposes: {} } } : now));
+  };
+  const setPurpose = async (box: number, edge: BoxSide, reason: string | null): Promise<void> => {
+    const next = taken?.kept && (await kept.setPurpose(taken.kept, box, edge, reason));
+    if (next) setTaken((now) => (now?.kept?.id === next.id ? { ...now, kept: next } : now));
+  };
+  const holdAgainst = async (number: string): Promise<void> => {
+    if (number === onDraft || number === latest?.number || (await versions.read(number))) setAgainst(number);
+  };
+  const begin = useRef(first);
+  useEffect(() => {
+    if (begin.current === null) return;
+    const id = begin.current;
+    begin.current = null;
+    void openKept(id);
+  });
+  const purposes = taken?.kept?.purposes ?? {};
   return (
     <div className="draft-page">
       <DraftBar title="Fit" sheet={breakpoint ? `at=${breakpoint.id}` : ""} />
@@ -105,24 +159,41 @@ export const FitPage = ({ at: asked }: Props) => {
             <Choice label="What is asked" values={asks} words={askWords} value={ask} onChange={setAsk} />
             {taken && (
               <>
-                <span className="quiet ms-auto fit-source" title={taken.name}>
-                  {taken.name} · <span className="num">{taken.list.boxes.length.toLocaleString("en")}</span>{" "}
-                  {taken.list.boxes.length === 1 ? "box" : "boxes"} at
+                {taken.kept ? (
+                  <span className="fit-source ms-auto" title={taken.name}>
+                    {taken.name}
+                  </span>
+                ) : (
+                  <span className="ms-auto fit-named">
+                    <TextField label="Name of the design" text={taken.name} onEnter={rename} />
+                  </span>
+                )}
+                <span className="quiet text-nowrap">
+                  <span className="num">{taken.list.boxes.length.toLocaleString("en")}</span> {entriesWords(taken.list)} at
                 </span>
                 <WidthField
                   label="Width the boxes were measured at"
                   width={toNumber(taken.list.width)}
                   base={base}
-                  onWidth={(width) => take({ ...taken, list: { ...taken.list, width: fromJsonNumber(width) } satisfies BoxList })}
+                  onWidth={(width) =>
+                    take({ ...taken, kept: null, list: { ...taken.list, width: fromJsonNumber(width) } satisfies BoxList })
+                  }
                 />
                 {latest && (
-                  <Choice
-                    label="Held against"
-                    values={["draft", "latest"] as const}
-                    words={{ draft: "Draft", latest: latest.number }}
+                  <select
+                    name="against"
+                    className="form-select form-select-sm fit-against"
+                    aria-label="Held against"
                     value={against}
-                    onChange={setAgainst}
-                  />
+                    onChange={(event) => void holdAgainst(event.target.value)}
+                  >
+                    <option value={onDraft}>this draft</option>
+                    {(versions.numbers.length > 0 ? versions.numbers : [latest.number]).map((number) => (
+                      <option key={number} value={number}>
+                        {number}
+                      </option>
+                    ))}
+                  </select>
                 )}
                 <select
                   name="breakpoint"
@@ -138,6 +209,11 @@ export const FitPage = ({ at: asked }: Props) => {
                     </option>
                   ))}
                 </select>
+                {mayEdit && taken.kept === null && (
+                  <button type="button" className="btn btn-sm btn-primary" onClick={() => void keep()}>
+                    Keep
+                  </button>
+                )}
                 <button type="button" className="btn btn-sm btn-quiet" onClick={() => setIntake(!intake)}>
                   Other boxes…
                 </button>
@@ -155,13 +231,29 @@ export const FitPage = ({ at: asked }: Props) => {
           )}
           {failed && <p className="fault mb-0">The boxes could not be measured in this browser.</p>}
           {answer && !answer.ok && <p className="fault mb-0">{answer.issues[0]?.message}</p>}
-          {(!taken || intake) && <BoxesIntake onTake={take} onBack={taken ? () => setIntake(false) : null} />}
+          {(!taken || intake) && (
+            <BoxesIntake
+              onTake={take}
+              onBack={taken ? () => setIntake(false) : null}
+              drawn={layout.breakpoints.map(({ drawnAt }) => drawnAt.width)}
+            />
+          )}
           {taken && !intake && held && seen && (
             <>
               <FitDrawing fit={seen} layout={layout} list={taken.list} chosen={chosen} onChoose={setChosen} />
               <BoxesTable
-                key={taken.name}
+                key={takes}
                 fit={seen}
+                edges={taken.list.edges ?? false}
+                purposes={purposes}
+                about={(index, one) => (
+                  <EdgePurposes
+                    one={one}
+                    index={index}
+                    purposes={taken.kept && purposes}
+                    onPurpose={mayEdit ? (edge, reason) => setPurpose(index, edge, reason) : null}
+                  />
+                )}
                 source={taken.name}
                 chosen={chosen}
                 onChoose={setChosen}
@@ -177,10 +269,14 @@ export const FitPage = ({ at: asked }: Props) => {
             ask={ask}
             answer={held}
             breakpoint={breakpoint}
-            mayEdit={mayEdit && against === "draft"}
+            purposes={purposes}
+            design={taken}
+            team={address.team}
+            mayEdit={mayEdit && against === onDraft}
             onUse={use}
             onTake={takeNumber}
           />
+          <KeptDesigns kept={kept} open={taken?.kept?.id ?? null} mayEdit={mayEdit} onOpen={({ id }) => void openKept(id)} />
         </aside>
       </div>
     </div>

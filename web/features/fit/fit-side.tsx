@@ -1,17 +1,36 @@
 "use client";
 
-import { type Breakpoint, type Fit, type GridFound, isWhole, type OtherNumber, toNumber, triedAround } from "@ypsiline/core";
+import {
+  type BoxList,
+  type BoxSource,
+  type Breakpoint,
+  type Fit,
+  type GridFound,
+  isWhole,
+  type OtherNumber,
+  toNumber,
+  triedAround,
+} from "@ypsiline/core";
+import { useState } from "react";
 import { Num } from "@/ui/num";
+import { NewFromGrid } from "./new-from-grid";
 
 type Props = {
   readonly ask: "spec" | "grid";
   readonly answer: { readonly fit: Fit; readonly others: readonly OtherNumber[]; readonly grids: readonly GridFound[] } | null;
   readonly breakpoint: Breakpoint | null;
   readonly mayEdit: boolean;
+  /** Edges off on purpose, by "12 left". */
+  readonly purposes: Readonly<Record<string, string>>;
+  readonly design: Design | null;
+  readonly team: string;
   readonly onUse: (grid: GridFound) => void;
   /** Gives the breakpoint another number. */
   readonly onTake: (other: OtherNumber) => void;
 };
+
+/** The design that was measured. */
+type Design = { readonly name: string; readonly source: BoxSource; readonly list: BoxList };
 
 const termWords: Readonly<Record<OtherNumber["term"], string>> = {
   columns: "Columns",
@@ -21,7 +40,7 @@ const termWords: Readonly<Record<OtherNumber["term"], string>> = {
 };
 
 /** How the boxes stand, what would fit more, and which grid they may have been drawn on. */
-export const FitSide = ({ ask, answer, breakpoint, mayEdit, onUse, onTake }: Props) => {
+export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, team, onUse, onTake }: Props) => {
   if (!answer)
     return (
       <section aria-label="Where boxes come from">
@@ -36,15 +55,21 @@ export const FitSide = ({ ask, answer, breakpoint, mayEdit, onUse, onTake }: Pro
   const { fit, others, grids } = answer;
   return (
     <>
-      {ask === "spec" && <Stand fit={fit} others={others} onTake={mayEdit ? onTake : null} />}
-      <Grids fit={fit} grids={grids} breakpoint={breakpoint} mayEdit={mayEdit} onUse={onUse} />
+      {ask === "spec" && <Stand fit={fit} others={others} purposes={purposes} onTake={mayEdit ? onTake : null} />}
+      <Grids fit={fit} grids={grids} breakpoint={breakpoint} mayEdit={mayEdit} design={design} team={team} onUse={onUse} />
     </>
   );
 };
 
-type StandProps = { readonly fit: Fit; readonly others: readonly OtherNumber[]; readonly onTake: ((other: OtherNumber) => void) | null };
+type StandProps = {
+  readonly fit: Fit;
+  readonly others: readonly OtherNumber[];
+  readonly purposes: Props["purposes"];
+  readonly onTake: ((other: OtherNumber) => void) | null;
+};
 
-const Stand = ({ fit, others, onTake }: StandProps) => {
+const Stand = ({ fit, others, purposes, onTake }: StandProps) => {
+  const meant = meantOff(fit, purposes);
   const { on, near, off } = fit.edges;
   const of = on + near + off;
   const tops = fit.boxes.flatMap(({ top }) => (top ? [top] : []));
@@ -70,7 +95,13 @@ const Stand = ({ fit, others, onTake }: StandProps) => {
           ))}
         </div>
         <p className="quiet">
-          <span className="num">{on}</span> on · <span className="num">{near}</span> near · <span className="num">{off}</span> off.{" "}
+          <span className="num">{on}</span> on · <span className="num">{near}</span> near · <span className="num">{off}</span> off
+          {meant > 0 && (
+            <>
+              , <span className="num">{meant}</span> of these on purpose
+            </>
+          )}
+          .{" "}
           {tops.length > 0 && (
             <>
               Tops on {fit.breakpoint.rows ? "rows" : "the baseline"}: <span className="num">{onLine}</span> of{" "}
@@ -119,80 +150,114 @@ const Stand = ({ fit, others, onTake }: StandProps) => {
   );
 };
 
+/** Edges that are not on the grid, and on purpose. */
+const meantOff = ({ boxes }: Fit, purposes: Props["purposes"]): number =>
+  Object.keys(purposes).filter((key) => {
+    const [box = "", side] = key.split(" ");
+    const edge = boxes[Number(box)]?.[side === "left" ? "left" : "right"];
+    return edge && edge.is !== "on";
+  }).length;
+
 type GridsProps = {
   readonly fit: Fit;
+  readonly design: Design | null;
+  readonly team: string;
   readonly grids: readonly GridFound[];
   readonly breakpoint: Breakpoint | null;
   readonly mayEdit: boolean;
   readonly onUse: (grid: GridFound) => void;
 };
 
-const Grids = ({ fit, grids, breakpoint, mayEdit, onUse }: GridsProps) => (
-  <section aria-label="Which grid is it?">
-    <h2>Which grid is it?</h2>
-    {grids.length === 0 ? (
-      <p className="quiet">Nothing repeats in these boxes: no grid explains them.</p>
-    ) : (
-      <>
-        <table className="numbers fit-grids">
-          <thead>
-            <tr>
-              <th scope="col">Columns</th>
-              <th scope="col">Gutter</th>
-              <th scope="col">Margin</th>
-              <th scope="col">Column</th>
-              <th scope="col">of {grids[0]?.of}</th>
-              {mayEdit && (
-                <th scope="col">
-                  <span className="visually-hidden">Use it</span>
-                </th>
-              )}
-            </tr>
-          </thead>
-          <tbody className="num">
-            {grids.map((grid) => (
-              <tr key={`${grid.columns} ${toNumber(grid.gutter)} ${toNumber(grid.margin)}`}>
-                <td>{grid.columns}</td>
-                <td>
-                  <Num value={grid.gutter} />
-                </td>
-                <td>
-                  <Num value={grid.margin} />
-                </td>
-                <td>
-                  <Num value={grid.column} />
-                </td>
-                <td>
-                  <strong>{grid.explained}</strong>
-                </td>
+const Grids = ({ fit, grids, breakpoint, mayEdit, design, team, onUse }: GridsProps) => {
+  const [making, setMaking] = useState(false);
+  const [first, second] = grids;
+  const equals = first ? grids.filter(({ explained }) => explained === first.explained).length : 0;
+  return (
+    <section aria-label="Which grid is it?">
+      <h2>Which grid is it?</h2>
+      {grids.length === 0 ? (
+        <p className="quiet">
+          {design?.list.edges
+            ? "No grid explains more of these edges than chance would."
+            : "Nothing repeats in these boxes: no grid explains them."}
+        </p>
+      ) : (
+        <>
+          <table className="numbers fit-grids">
+            <thead>
+              <tr>
+                <th scope="col">Columns</th>
+                <th scope="col">Gutter</th>
+                <th scope="col">Margin</th>
+                <th scope="col">Column</th>
+                <th scope="col">of {grids[0]?.of}</th>
                 {mayEdit && (
-                  <td>
-                    {isThis(fit, grid) ? (
-                      <span className="quiet">this</span>
-                    ) : (
-                      <button
-                        type="button"
-                        className="btn btn-sm btn-quiet"
-                        title={breakpoint ? `Give ${breakpoint.name} these columns` : undefined}
-                        onClick={() => onUse(grid)}
-                      >
-                        Use
-                      </button>
-                    )}
-                  </td>
+                  <th scope="col">
+                    <span className="visually-hidden">Use it</span>
+                  </th>
                 )}
               </tr>
+            </thead>
+            <tbody className="num">
+              {grids.map((grid) => (
+                <tr key={`${grid.columns} ${toNumber(grid.gutter)} ${toNumber(grid.margin)}`}>
+                  <td>{grid.columns}</td>
+                  <td>
+                    <Num value={grid.gutter} />
+                  </td>
+                  <td>
+                    <Num value={grid.margin} />
+                  </td>
+                  <td>
+                    <Num value={grid.column} />
+                  </td>
+                  <td>
+                    <strong>{grid.explained}</strong>
+                  </td>
+                  {mayEdit && (
+                    <td>
+                      {isThis(fit, grid) ? (
+                        <span className="quiet">this</span>
+                      ) : (
+                        <button
+                          type="button"
+                          className="btn btn-sm btn-quiet"
+                          title={breakpoint ? `Give ${breakpoint.name} these columns` : undefined}
+                          onClick={() => onUse(grid)}
+                        >
+                          Use
+                        </button>
+                      )}
+                    </td>
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {mayEdit &&
+            design &&
+            (making ? (
+              <NewFromGrid team={team} grids={grids} design={design} onCancel={() => setMaking(false)} />
+            ) : (
+              <button type="button" className="btn btn-sm btn-quiet mb-2" onClick={() => setMaking(true)}>
+                New spec of one of these…
+              </button>
             ))}
-          </tbody>
-        </table>
-        <p className="quiet">
-          Found from the boxes alone: the one that tells them shortest first, so more columns only where they explain more than their lines
-          would by chance. {mayEdit && breakpoint && <>“Use” gives them to {breakpoint.name}.</>}
-        </p>
-      </>
-    )}
-  </section>
-);
+          {second && equals > 1 && (
+            <p>
+              <span className="num">{equals}</span> of them explain the same <span className="num">{first?.explained}</span> edges: the
+              boxes alone cannot tell which it was.
+            </p>
+          )}
+          <p className="quiet">
+            Found from the {design?.list.edges ? "edges" : "boxes"} alone: the one that tells them shortest first, so more columns only
+            where they explain more than their lines would by chance. {mayEdit && breakpoint && <>“Use” gives them to {breakpoint.name}.</>}
+          </p>
+        </>
+      )}
+    </section>
+  );
+};
 
 /** Whether a grid that was found is the one the boxes were held against. */
 const isThis = ({ breakpoint: { columns } }: Fit, { columns: count, gutter, margin }: GridFound): boolean =>

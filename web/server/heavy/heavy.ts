@@ -32,6 +32,8 @@ export const deadlines: Readonly<Record<HeavyKind, number>> = {
   import: 10_000,
   file: 25_000,
   summary: 5_000,
+  boxes: 5_000,
+  moved: 15_000,
 };
 
 const busy: Problem = {

@@ -1,5 +1,6 @@
 import {
   add,
+  boxListJson,
   check,
   fit,
   formatOf,
@@ -7,11 +8,14 @@ import {
   formats,
   grids,
   type Layout,
+  movedEdges,
+  readBoxesJson,
   readStoredLayout,
   plainFileOptions,
   resolve,
   setAt,
   solve,
+  toNumber,
   wholePixelSets,
   writingOf,
 } from "@ypsiline/core";
@@ -28,6 +32,8 @@ import {
   setsRequest,
   solveRequest,
 } from "@/wire/api";
+import type { Answered } from "@/wire/routes";
+import type { HeldDesign } from "../kept-designs";
 import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
 import { type LatestVersion, summaryOf } from "../draft-summary";
 import type { Problem } from "../problem";
@@ -59,7 +65,11 @@ export type HeavyTask =
       readonly kind: "summary";
       readonly draft: { readonly revision: number; readonly layout: Layout };
       readonly latest: LatestVersion | null;
-    };
+    }
+  /** A box list as text, to be kept. */
+  | { readonly kind: "boxes"; readonly text: string }
+  /** What one stored layout does to kept designs that were held against another. */
+  | { readonly kind: "moved"; readonly before: unknown; readonly after: unknown; readonly designs: readonly HeldDesign[] };
 export type HeavyKind = HeavyTask["kind"];
 
 export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
@@ -132,6 +142,31 @@ const written = async (stored: StoredSheet, file: AskedFile): Promise<HeavyAnswe
   return named.ok ? { ok: true, file: tagged(named.body, named.mediaType) } : named;
 };
 
+const boxesRead = (text: string): HeavyAnswer => {
+  const read = readBoxesJson(text);
+  if (!read.ok) return unprocessable(read.issues.map(({ path, message }) => ({ path: `/list${path}`, message })));
+  const { width, boxes } = read.value;
+  return json({ width: toNumber(width), boxes: boxes.length, list: JSON.stringify(boxListJson(read.value)) } satisfies KeptBoxes);
+};
+
+/** A box list that may be kept. */
+export type KeptBoxes = { readonly width: number; readonly boxes: number; readonly list: string };
+
+const moved = (was: unknown, is: unknown, designs: readonly HeldDesign[]): HeavyAnswer => {
+  const [before, after] = [readStoredLayout(was), readStoredLayout(is)];
+  const left: string[] = [];
+  const found = designs.flatMap(({ id, name, list, purposes }) => {
+    const read = readBoxesJson(list);
+    const change = read.ok ? movedEdges(before, after, read.value, new Set(Object.keys(purposes))) : null;
+    if (change === null) left.push(name);
+    return change === null || change.off + change.on === 0 ? [] : [{ id, name, ...change }];
+  });
+  return json({ designs: designs.length, moved: found.sort((a, b) => b.off - a.off || b.on - a.on), left } satisfies MovedAnswer);
+};
+
+/** What is told of kept designs that move. */
+export type MovedAnswer = Answered<"GET /api/drafts/:team/:spec/moved">;
+
 /** Does one task. Everything a user can mend comes back as a problem. */
 export const runTask = async (task: HeavyTask): Promise<HeavyAnswer> => {
   switch (task.kind) {
@@ -176,6 +211,10 @@ export const runTask = async (task: HeavyTask): Promise<HeavyAnswer> => {
       return written(task.sheet, task.file);
     case "summary":
       return json(summaryOf(task.draft, task.latest));
+    case "boxes":
+      return boxesRead(task.text);
+    case "moved":
+      return moved(task.before, task.after, task.designs);
     default:
       return task satisfies never;
   }

@@ -3,6 +3,9 @@ import { handler } from "@/server/handler";
 
 const files = "/api/v1/specs/skerry/passenger-booking/latest";
 
+/** A day to a column: those past the last column have a row of no height. */
+const days = Array.from({ length: 12 }, (_, index) => `<a href="#day-${index + 1}">${index + 1} Dec</a>`).join("");
+
 /** Which area holds what is the spec's to say, and where each stands the published stylesheet's: this page places nothing itself. */
 const page = `<!doctype html>
 <html lang="en">
@@ -28,29 +31,32 @@ const page = `<!doctype html>
   .area-map { background: #cfe0e4; overflow: hidden; }
   .area-map svg { display: block; width: 100%; height: 100%; }
   .area-fares, .area-timetable { padding-block-start: 8px; border-block-start: 2px solid #18262e; overflow: hidden; }
+  .days { grid-template-rows: 40px; grid-auto-rows: 0; row-gap: 0; margin-block-start: 40px; overflow: hidden; }
+  .days a { min-width: 0; overflow: hidden; background: #cfe0e4; color: inherit; font-size: 14px; line-height: 40px; text-align: center; text-decoration: none; white-space: nowrap; }
   dl { display: grid; grid-template-columns: 1fr auto; margin: 0; }
   dd { margin: 0; text-align: end; }
   @media (width < 600px) { article { height: 56px; margin-block-end: 8px; padding: 3px 8px; } }
   @media (width >= 1024px) { .area-search { grid-template-columns: 1fr; } }
 </style>
 <main class="layout-areas">
-  <header class="area-masthead"><h1>Skerry Ferries</h1></header>
-  <form class="area-search" method="dialog" aria-label="Search">
+  <header class="area-masthead" data-area="masthead"><h1>Skerry Ferries</h1></header>
+  <form class="area-search" data-area="search" method="dialog" aria-label="Search">
     <label>From <select><option>Skerry harbour<option>Holm pier</select></label>
     <label>To <select><option>Outer Holm<option>Stack landing</select></label>
     <label>Passengers <input type="number" value="2" min="1" max="9"></label>
     <button>Show sailings</button>
   </form>
-  <section class="area-sailings" aria-label="Sailings">
+  <section class="area-sailings" data-area="sailings" aria-label="Sailings">
     <article><h2>07:40</h2><p>To Outer Holm, 55 minutes</p></article>
     <article><h2>10:15</h2><p>To Outer Holm, 55 minutes</p></article>
     <article><h2>13:05</h2><p>By Stack landing, 80 minutes</p></article>
     <article><h2>17:30</h2><p>To Outer Holm, 55 minutes</p></article>
   </section>
-  <section class="area-fares" aria-label="Fares"><h2>Fares</h2><dl><dt>Passenger<dd>14.00<dt>Bicycle<dd>3.00<dt>Car<dd>38.00</dl></section>
-  <section class="area-map" aria-label="Harbour map"><svg viewBox="0 0 400 200" preserveAspectRatio="xMinYMid slice" role="img" aria-label="Skerry harbour and the open sea"><path d="M0 0H120L150 60L90 120L130 200H0Z" fill="#8fa99a"/><path d="M120 66H190" stroke="#18262e" stroke-width="4"/></svg></section>
-  <section class="area-timetable" aria-label="Timetable"><h2>Winter timetable</h2><p>From 1 November, four sailings a day; none on 25 December.</p></section>
+  <section class="area-fares" data-area="fares" aria-label="Fares"><h2>Fares</h2><dl><dt>Passenger<dd>14.00<dt>Bicycle<dd>3.00<dt>Car<dd>38.00</dl></section>
+  <section class="area-map" data-area="map" aria-label="Harbour map"><svg viewBox="0 0 400 200" preserveAspectRatio="xMinYMid slice" role="img" aria-label="Skerry harbour and the open sea"><path d="M0 0H120L150 60L90 120L130 200H0Z" fill="#8fa99a"/><path d="M120 66H190" stroke="#18262e" stroke-width="4"/></svg></section>
+  <section class="area-timetable" data-area="timetable" aria-label="Timetable"><h2>Winter timetable</h2><p>From 1 November, four sailings a day; none on 25 December.</p></section>
 </main>
+<nav class="layout-grid days" aria-label="Sailings by day">${days}</nav>
 </html>
 `;
 

@@ -15,6 +15,7 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { Comments } from "@/features/publish/comments";
+import { MovedDesigns } from "@/features/publish/moved-designs";
 import { PublishForm } from "@/features/publish/publish-form";
 import { ReviewPanel } from "@/features/publish/review-panel";
 import { UsedBy } from "@/features/publish/used-by";
@@ -99,6 +100,7 @@ export default async function PublishPage({ params, searchParams }: Props) {
               <BreakpointChanges before={latest.layout} after={layout} />
               <h2 className="mt-4 mb-2">Container over widths</h2>
               <ContainerLines before={latest.layout} after={layout} names={[latest.number, "this draft"]} />
+              <MovedDesigns key={draft.revision} team={team} spec={slug} before={latest.number} />
             </>
           ) : (
             <p className="card-plain p-3">

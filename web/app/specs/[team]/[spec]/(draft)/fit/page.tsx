@@ -1,5 +1,6 @@
 import type { Metadata } from "next";
 import { FitPage } from "@/features/fit/fit-page";
+import { idOf } from "@/server/act";
 import { requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 
@@ -14,5 +15,5 @@ export default async function FitBoxesPage({ params, searchParams }: Props) {
   const { team, spec } = await params;
   await requireSpec(team, spec, "read-draft", `/specs/${team}/${spec}/fit`);
   const asked = await queryOf(searchParams);
-  return <FitPage at={asked["at"] ?? null} />;
+  return <FitPage at={asked["at"] ?? null} design={idOf(asked["design"])} />;
 }

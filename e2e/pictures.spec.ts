@@ -1,0 +1,114 @@
+import { add, type BoxList, compare, type GridFound, grids, pictureEdges, toNumber } from "@ypsiline/core";
+import { type Browser, expect, test } from "@playwright/test";
+import { PNG } from "pngjs";
+import { pageOf, watch } from "./people";
+
+type Shot = { readonly png: Buffer; readonly edges: readonly number[] };
+
+/** The booking page as a picture, without its overlay, and where the left and right edges of what is drawn in it truly are. */
+const shotOf = async (browser: Browser, width: number, density: number): Promise<Shot> => {
+  const context = await browser.newContext({ viewport: { width, height: 800 }, deviceScaleFactor: density });
+  const page = await context.newPage();
+  await page.addInitScript(() => localStorage.setItem("ypsiline overlay", "0"));
+  await page.goto("/demo/booking");
+  await page.evaluate(() => document.fonts.ready);
+  // Those with a face, a border or a picture of their own; an edge at the viewport's is none of the picture's.
+  const edges = await page.evaluate(() => {
+    const drawn = document.querySelectorAll(
+      "article, .days a, .area-map, .area-fares, .area-timetable, .area-search > button, select, input",
+    );
+    const all = [...drawn].map((one) => one.getBoundingClientRect()).filter(({ height }) => height >= 24);
+    return [...new Set(all.flatMap(({ left, right }) => [left, right]))].filter(
+      (at) => at > 0 && at < document.documentElement.clientWidth,
+    );
+  });
+  const png = await page.screenshot({ fullPage: true });
+  await context.close();
+  return { png, edges };
+};
+
+const edgesIn = (png: Buffer, density: number): BoxList => {
+  const list = pictureEdges(PNG.sync.read(png), density);
+  if (!list) throw new Error("no edges");
+  return list;
+};
+const upright = ({ boxes }: BoxList) => boxes.filter(({ width, height }) => compare(width, height) <= 0);
+const told = (grid: GridFound | undefined) => grid && [grid.columns, toNumber(grid.gutter), toNumber(grid.margin)];
+
+// Columns, gutter and margin of the booking page's published version (scripts/demo-layouts.ts), at widths it is drawn at.
+const truth: readonly (readonly [width: number, grid: readonly [number, number, number]])[] = [
+  [360, [4, 16, 16]],
+  [768, [8, 16, 32]],
+  [1280, [12, 24, 64]],
+  [1920, [12, 32, 304]],
+];
+
+for (const [width, grid] of truth)
+  test(`pictures of the booking page at ${width} tell its grid first, and where its edges are, at densities 1, 2 and 3`, async ({
+    browser,
+  }) => {
+    test.setTimeout(90_000);
+    for (const density of [1, 2, 3]) {
+      const { png, edges } = await shotOf(browser, width, density);
+      const list = edgesIn(png, density);
+      expect(toNumber(list.width)).toBe(width);
+      const across = upright(list).map(({ x, width: wide }) => ({ left: x, right: add(x, wide) }));
+      expect(told(grids(list.width, across, { either: true })[0])).toEqual(grid);
+      const found = across.flatMap(({ left, right }) => [toNumber(left), toNumber(right)]);
+      // A face begins at a whole device px: half of one is as near as a picture can say.
+      const seen = edges.filter((at) => found.some((one) => Math.abs(one - at) <= 0.5 / density + 1e-6));
+      expect(edges.length).toBeGreaterThan(4);
+      expect(
+        seen.length / edges.length,
+        `${edges.filter((at) => !seen.includes(at)).join(", ")} at density ${density}`,
+      ).toBeGreaterThanOrEqual(0.9);
+    }
+  });
+
+test("a picture is held against the spec in Fit; what is no picture, or shows no grid, is said", async ({ browser }) => {
+  test.setTimeout(90_000);
+  const { png } = await shotOf(browser, 1280, 2);
+  const { page, context } = await pageOf(browser, "reader");
+  const said = watch(page);
+  await page.goto("/specs/skerry/passenger-booking/fit");
+  const file = page.getByLabel("File with boxes");
+  const fault = page.locator(".fit-intake [role=alert]");
+  await file.setInputFiles({ name: "torn.png", mimeType: "image/png", buffer: Buffer.from("PNG, or so it says") });
+  await expect(fault).toContainText("torn.png is no PNG, JPEG or WebP that can be read");
+  await file.setInputFiles({ name: "large.png", mimeType: "image/png", buffer: Buffer.alloc(5 * 1024 * 1024 + 1) });
+  await expect(fault).toContainText("large.png has more than 5 MiB");
+  const head = PNG.sync.write(new PNG({ width: 8, height: 8 }));
+  head.writeUInt32BE(60_000, 16);
+  head.writeUInt32BE(60_000, 20);
+  await file.setInputFiles({ name: "vast.png", mimeType: "image/png", buffer: head });
+  await expect(fault).toContainText("60,000 × 60,000 px; at most 40 million");
+  await file.setInputFiles({ name: "cut.png", mimeType: "image/png", buffer: png.subarray(0, 3000) });
+  await page.getByRole("button", { name: "Find its edges" }).click();
+  await expect(fault).toContainText("damaged or ends too early");
+
+  await file.setInputFiles({ name: "booking.png", mimeType: "image/png", buffer: png });
+  await expect(page.locator("select[name=density]")).toHaveValue("2");
+  await page.getByRole("button", { name: "Find its edges" }).click();
+  await page.getByRole("combobox", { name: "Held against", exact: true }).selectOption("2.1.0");
+  await expect(page.getByText(/Edges without boxes, read from 2560 × \d+ px at density 2/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: /edges stand on the grid/ })).toHaveText(/^(\d+) of \1 edges/);
+  await expect(page.getByRole("region", { name: "Which grid is it?" }).locator("tbody tr").first()).toContainText(/^12246474/);
+
+  await page.getByRole("button", { name: "Other boxes…" }).click();
+  const grain = await page.evaluate(async () => {
+    const canvas = new OffscreenCanvas(640, 480);
+    const context = canvas.getContext("2d");
+    for (let x = 0; x < 640; x += 2)
+      for (let y = 0; y < 480; y += 2) {
+        const grey = 90 + 60 * Math.sin(x / 90) * Math.cos(y / 70) + 30 * Math.random();
+        if (context) context.fillStyle = `rgb(${grey} ${grey} ${grey})`;
+        context?.fillRect(x, y, 2, 2);
+      }
+    return [...new Uint8Array(await (await canvas.convertToBlob({ type: "image/jpeg", quality: 0.8 })).arrayBuffer())];
+  });
+  await file.setInputFiles({ name: "sea.jpg", mimeType: "image/jpeg", buffer: Buffer.from(grain) });
+  await page.getByRole("button", { name: "Find its edges" }).click();
+  await expect(fault.or(page.getByText("No grid explains more of these edges than chance would."))).toBeVisible();
+  expect(said).toEqual([]);
+  await context.close();
+});

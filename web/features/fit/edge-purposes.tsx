@@ -1,0 +1,94 @@
+"use client";
+
+import { type BoxFit, type BoxSide, boxSides, edgeKey, negate, sign } from "@ypsiline/core";
+import { type FormEvent, useId, useState } from "react";
+import { Num } from "@/ui/num";
+
+type Props = {
+  readonly one: BoxFit;
+  readonly index: number;
+  /** Null where the design is not kept: a reason is kept with it. */
+  readonly purposes: Readonly<Record<string, string>> | null;
+  /** Null where whoever looks may not say so. */
+  readonly onPurpose: ((edge: BoxSide, reason: string | null) => Promise<void>) | null;
+};
+
+/** Says of the edges of a box that are not on the grid whether that is on purpose, and why. */
+export const EdgePurposes = ({ one, index, purposes, onPurpose }: Props) => {
+  const away = boxSides.flatMap((side) => {
+    const edge = one[side];
+    return edge && edge.is !== "on" ? [{ side, edge }] : [];
+  });
+  if (away.length === 0) return <span className="quiet">{one.box.name || "It"} stands on the grid.</span>;
+  if (purposes === null) return <span className="quiet">Keep the design to say that an edge is off the grid on purpose, and why.</span>;
+  return (
+    <>
+      {away.map(({ side, edge }) => {
+        const reason = purposes[edgeKey(index, side)];
+        return (
+          <div key={side} className="fit-purpose">
+            <span>
+              {side === "left" ? "Left" : "Right"} edge {sign(edge.off) > 0 ? "+" : "\u2212"}
+              <Num value={sign(edge.off) < 0 ? negate(edge.off) : edge.off} />:
+            </span>
+            {reason === undefined ? (
+              onPurpose ? (
+                <Why side={side} onSay={(words) => onPurpose(side, words)} />
+              ) : (
+                <span className="quiet">nobody has said that it is on purpose.</span>
+              )
+            ) : (
+              <>
+                <span>on purpose, {reason}</span>
+                {onPurpose && (
+                  <button type="button" className="btn btn-sm btn-quiet" onClick={() => void onPurpose(side, null)}>
+                    Not on purpose
+                  </button>
+                )}
+              </>
+            )}
+          </div>
+        );
+      })}
+    </>
+  );
+};
+
+const Why = ({ side, onSay }: { readonly side: BoxSide; readonly onSay: (reason: string) => Promise<void> }) => {
+  const id = useId();
+  const [reason, setReason] = useState("");
+  const [fault, setFault] = useState("");
+  const [busy, setBusy] = useState(false);
+  const say = async (event: FormEvent): Promise<void> => {
+    event.preventDefault();
+    if (reason.trim() === "") return setFault("Say why it is.");
+    setBusy(true);
+    await onSay(reason.trim());
+    setBusy(false);
+  };
+  return (
+    <form className="fit-purpose" onSubmit={(event) => void say(event)}>
+      <label htmlFor={id}>it is on purpose, because</label>
+      <input
+        id={id}
+        name={`why-${side}`}
+        className="form-control form-control-sm"
+        maxLength={2000}
+        value={reason}
+        aria-invalid={fault !== ""}
+        onChange={(event) => {
+          setReason(event.target.value);
+          setFault("");
+        }}
+      />
+      <button type="submit" className="btn btn-sm btn-quiet" disabled={busy}>
+        On purpose
+      </button>
+      {fault && (
+        <span role="alert" className="fault">
+          {fault}
+        </span>
+      )}
+    </form>
+  );
+};

@@ -1,0 +1,67 @@
+"use client";
+
+import type { BoxSource } from "@ypsiline/core";
+import { dayText } from "@/ui/dates";
+import type { Kept, KeptDesign } from "./use-kept";
+
+type Props = {
+  readonly kept: Kept;
+  /** The one that is looked at. */
+  readonly open: number | null;
+  readonly mayEdit: boolean;
+  readonly onOpen: (design: KeptDesign) => void;
+};
+
+export const sourceWords: Readonly<Record<BoxSource, string>> = {
+  boxes: "boxes",
+  drawing: "a drawing",
+  picture: "edges of a picture",
+  page: "a page",
+};
+
+/** Designs kept beside the spec: each is opened as it was, and held against whatever the spec has become. */
+export const KeptDesigns = ({ kept, open, mayEdit, onOpen }: Props) => (
+  <section aria-label="Kept designs">
+    <h2>Kept designs {kept.total > 0 && <span className="num quiet">{kept.total}</span>}</h2>
+    {kept.fault && <p className="fault">{kept.fault}</p>}
+    {kept.designs.length === 0 && !kept.fault && (
+      <p className="quiet">
+        None yet. A kept design is held against each new draft: the review says which of its edges a change moves off.
+      </p>
+    )}
+    <ul className="plain-list fit-kept">
+      {kept.designs.map((design) => (
+        <li key={design.id} className={design.id === open ? "chosen" : ""}>
+          <button
+            type="button"
+            className="fit-box-name"
+            title={design.name}
+            aria-pressed={design.id === open}
+            onClick={() => onOpen(design)}
+          >
+            {design.name}
+          </button>
+          <span className="quiet">
+            <span className="num">{design.boxes.toLocaleString("en")}</span> of {sourceWords[design.source]} at{" "}
+            <span className="num">{design.width}</span> · {design.person}, {dayText(new Date(design.at))}
+          </span>
+          {mayEdit && (
+            <button
+              type="button"
+              className="btn btn-sm btn-quiet"
+              aria-label={`Keep ${design.name} no longer`}
+              onClick={() => void kept.remove(design)}
+            >
+              Remove
+            </button>
+          )}
+        </li>
+      ))}
+    </ul>
+    {kept.designs.length < kept.total && (
+      <button type="button" className="btn btn-sm btn-quiet" onClick={() => void kept.more()}>
+        More of them
+      </button>
+    )}
+  </section>
+);
