@@ -26,12 +26,24 @@ test("which grid a phone design was drawn on is found and used; a second design 
   await saved(page);
   await expect(page.getByRole("heading", { name: "6 of 6 edges stand on the grid" })).toBeVisible();
   await expect(found).toContainText("this");
+  // Tops of 96 and heights of 120 are all multiples of 24.
+  await page.getByRole("button", { name: "Which grid is it?" }).click();
+  const down = page.getByRole("region", { name: "Down the page" });
+  await expect(down).toContainText("Base unit 24: 6 of 6 tops and heights");
+  await down.getByRole("button", { name: "Use 24" }).click();
+  await expect(page.getByText("The base unit is 24 now.")).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await saved(page);
+  await page.getByRole("button", { name: "Against this spec" }).click();
+  const gaps = page.getByRole("region", { name: "Gaps between like boxes" });
+  await expect(gaps).toContainText("Equal in the one group of three or more");
 
   await page.getByRole("button", { name: "Other boxes…" }).click();
   await boxes.fill(three(101));
   await page.getByLabel("Width of the page, px").fill("375");
   await measure.click();
   await expect(page.getByRole("heading", { name: "3 of 6 edges stand on the grid" })).toBeVisible();
+  await expect(gaps).toContainText("Equal in the one group");
   const table = page.getByRole("region", { name: "Boxes" });
   for (const [name, right, column] of [
     ["Card 1", 131, 1],

@@ -76,6 +76,8 @@ export {
   widthOfBoxes,
   writeBoxesCsv,
 } from "./fit/boxes";
+export { gapRuns, runNames } from "./fit/gaps";
+export { verticalGrid, withRows } from "./fit/vertical";
 export { grids, layoutFromGrid, withGrid } from "./fit/grids";
 export { otherNumbers, triedAround } from "./fit/more";
 export { boxSides, edgeKey, movedEdges } from "./fit/moved";
@@ -156,6 +158,8 @@ export type { Repaired } from "./solve/repair/repair";
 export type { BoxFit, EdgeFit, Fit, FitOptions, LineFit, Standing } from "./fit/against";
 export type { Box, BoxList, BoxSource } from "./fit/boxes";
 export type { BoxSide, Moved, Purpose } from "./fit/moved";
+export type { GapRun } from "./fit/gaps";
+export type { RowsFound, UnitFound, VerticalFound } from "./fit/vertical";
 export type { OtherNumber } from "./fit/more";
 export type { Pixels } from "./fit/picture";
 export type { DrawnBoxes } from "./fit/svg";

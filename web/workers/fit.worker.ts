@@ -5,6 +5,8 @@ import {
   compare,
   type Fit,
   fit,
+  type GapRun,
+  gapRuns,
   type GridFound,
   grids,
   type Layout,
@@ -15,6 +17,8 @@ import {
   readBoxesCsv,
   readBoxesJson,
   readBoxesSvg,
+  type VerticalFound,
+  verticalGrid,
   widthOfBoxes,
   withGrid,
   add,
@@ -39,6 +43,11 @@ export type FitAnswer =
       readonly fit: Fit;
       readonly others: readonly OtherNumber[];
       readonly grids: readonly GridFound[];
+      readonly down: VerticalFound;
+      /** Gaps among neighbours of a kind, unequal ones first, as many as are told. */
+      readonly gaps: readonly GapRun[];
+      /** How many of them there are, and how many are unequal. */
+      readonly runs: { readonly all: number; readonly unequal: number };
       /** The boxes against the likeliest of the grids in place of the spec's own. */
       readonly asFound: Fit | null;
     }
@@ -47,6 +56,9 @@ export type FitAnswer =
 /** The upright edges of a picture. */
 const upright = ({ boxes }: BoxList) =>
   boxes.filter(({ width, height }) => compare(width, height) <= 0).map(({ x, width }) => ({ left: x, right: add(x, width) }));
+
+/** As many runs of gaps are told. */
+const mostRuns = 8;
 
 const api = {
   /** Reads boxes; `says` tells whether the text says the width itself. */
@@ -111,6 +123,7 @@ const api = {
     const across = list.boxes.map(({ x, width }) => ({ left: x, right: add(x, width) }));
     const found = grids(list.width, list.edges ? upright(list) : across, { tolerance, either: list.edges ?? false });
     const [best] = found;
+    const runs = gapRuns(list, tolerance);
     const { id } = held.value.breakpoint;
     const asFound = best
       ? fit({ ...layout, breakpoints: layout.breakpoints.map((one) => (one.id === id ? withGrid(one, best) : one)) }, list, {
@@ -123,6 +136,9 @@ const api = {
       fit: held.value,
       others: otherNumbers(layout, list, held.value),
       grids: found,
+      down: verticalGrid(list),
+      gaps: runs.slice(0, mostRuns),
+      runs: { all: runs.length, unequal: runs.filter(({ equal }) => !equal).length },
       asFound: asFound?.ok ? asFound.value : null,
     };
   },

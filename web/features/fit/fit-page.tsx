@@ -10,11 +10,13 @@ import {
   fromJsonNumber,
   type GridFound,
   inOrder,
+  type Layout,
   type OtherNumber,
   parseLength,
   toDecimal,
   toNumber,
   withGrid,
+  withRows,
   zero,
 } from "@ypsiline/core";
 import type { Remote } from "comlink";
@@ -95,11 +97,13 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
 
   /** What is drawn and listed: against the spec's own columns, or against those that were found. */
   const seen = held && (ask === "grid" ? (held.asFound ?? held.fit) : held.fit);
-  const put = (next: Breakpoint, done: string): void => {
-    const words = edit({ ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === next.id ? next : one)) });
+  const putWhole = (next: Layout, done: string): void => {
+    const words = edit(next);
     if (words !== null) say(words);
     else say(done, undo);
   };
+  const put = (next: Breakpoint, done: string): void =>
+    putWhole({ ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === next.id ? next : one)) }, done);
   /** Puts a grid that was found in the breakpoint looked at, as one edit. */
   const use = (grid: GridFound): void => {
     if (!breakpoint) return;
@@ -275,6 +279,14 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
             mayEdit={mayEdit && against === onDraft}
             onUse={use}
             onTake={takeNumber}
+            onUnit={({ unit }) => putWhole({ ...draft, base: `${toDecimal(unit)}px` }, `The base unit is ${toDecimal(unit)} now.`)}
+            onRows={(rows) =>
+              breakpoint &&
+              putWhole(
+                withRows(draft, breakpoint.id, rows),
+                `${breakpoint.name} has rows of ${toDecimal(rows.height)} with ${toDecimal(rows.gutter)} between.`,
+              )
+            }
           />
           <KeptDesigns kept={kept} open={taken?.kept?.id ?? null} mayEdit={mayEdit} onOpen={({ id }) => void openKept(id)} />
         </aside>

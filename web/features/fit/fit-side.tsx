@@ -8,16 +8,20 @@ import {
   type GridFound,
   isWhole,
   type OtherNumber,
+  type RowsFound,
   toNumber,
   triedAround,
+  type UnitFound,
 } from "@ypsiline/core";
 import { useState } from "react";
 import { Num } from "@/ui/num";
+import type { FitAnswer } from "@/workers/fit.worker";
+import { Down, Gaps } from "./fit-down";
 import { NewFromGrid } from "./new-from-grid";
 
 type Props = {
   readonly ask: "spec" | "grid";
-  readonly answer: { readonly fit: Fit; readonly others: readonly OtherNumber[]; readonly grids: readonly GridFound[] } | null;
+  readonly answer: Extract<FitAnswer, { ok: true }> | null;
   readonly breakpoint: Breakpoint | null;
   readonly mayEdit: boolean;
   /** Edges off on purpose, by "12 left". */
@@ -27,6 +31,9 @@ type Props = {
   readonly onUse: (grid: GridFound) => void;
   /** Gives the breakpoint another number. */
   readonly onTake: (other: OtherNumber) => void;
+  /** Gives the spec the base unit, or the breakpoint the rows, that were found. */
+  readonly onUnit: (unit: UnitFound) => void;
+  readonly onRows: (rows: RowsFound) => void;
 };
 
 /** The design that was measured. */
@@ -40,7 +47,7 @@ const termWords: Readonly<Record<OtherNumber["term"], string>> = {
 };
 
 /** How the boxes stand, what would fit more, and which grid they may have been drawn on. */
-export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, team, onUse, onTake }: Props) => {
+export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, team, onUse, onTake, onUnit, onRows }: Props) => {
   if (!answer)
     return (
       <section aria-label="Where boxes come from">
@@ -52,11 +59,13 @@ export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, te
         <p className="quiet">Boxes alone also tell which grid they were drawn on.</p>
       </section>
     );
-  const { fit, others, grids } = answer;
+  const { fit, others, grids, down, gaps, runs } = answer;
   return (
     <>
       {ask === "spec" && <Stand fit={fit} others={others} purposes={purposes} onTake={mayEdit ? onTake : null} />}
       <Grids fit={fit} grids={grids} breakpoint={breakpoint} mayEdit={mayEdit} design={design} team={team} onUse={onUse} />
+      {ask === "grid" && <Down down={down} breakpoint={breakpoint} mayEdit={mayEdit} onUnit={onUnit} onRows={onRows} />}
+      {ask === "spec" && design && <Gaps gaps={gaps} runs={runs} boxes={design.list.boxes} />}
     </>
   );
 };
