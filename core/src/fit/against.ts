@@ -1,4 +1,4 @@
-import { absolute, add, compare, divide, type Exact, exact, floor, subtract, toNumber, zero } from "../exact/exact";
+import { absolute, add, compare, divide, type Exact, exact, subtract, toNumber, zero } from "../exact/exact";
 import { px } from "../exact/length";
 import { type AreaGeometry, type AreaGrid, columnLine, columnsTogether } from "../grid/areas";
 import { lengthContext, resolve, type Resolution } from "../grid/resolve";
@@ -125,22 +125,44 @@ const held = (grid: AreaGrid, within: string | null, top: Exact | null, viewport
   };
 };
 
+/** Widths of 0, 1, 2 … n columns together, once for each grid. */
+const togethers = new WeakMap<AreaGrid, readonly Exact[]>();
+const togetherIn = (grid: AreaGrid): readonly Exact[] => {
+  const known = togethers.get(grid);
+  if (known) return known;
+  const made = Array.from({ length: grid.count + 1 }, (_, k) => (k === 0 ? zero : columnsTogether(grid, k)));
+  togethers.set(grid, made);
+  return made;
+};
+
 /** A width as whole columns of a grid and the rest (docs/fit.md): the most that fit in it, or one more where that is nearer and near. */
 export const inColumns = (width: Exact, grid: AreaGrid, tolerance: Exact): { readonly columns: number; readonly rest: Exact } => {
-  const pitch = add(grid.column, grid.gutter);
-  const together = (k: number): Exact => (k === 0 ? zero : columnsTogether(grid, k));
-  const most = toNumber(pitch) <= 0 ? 0 : toNumber(floor(divide(add(width, grid.gutter), pitch)));
-  const columns = Math.max(0, Math.min(grid.count, most));
-  const rest = subtract(width, together(columns));
-  if (columns === grid.count || toNumber(pitch) <= 0) return { columns, rest };
-  const less = subtract(width, together(columns + 1));
+  const pitch = toNumber(grid.column) + toNumber(grid.gutter);
+  if (pitch <= 0) return { columns: 0, rest: width };
+  const together = togetherIn(grid);
+  const fits = (k: number): boolean => compare(together[k] ?? width, width) <= 0;
+  // Floats say about how many; exact numbers say which.
+  let columns = Math.max(0, Math.min(grid.count, Math.floor((toNumber(width) + toNumber(grid.gutter)) / pitch)));
+  while (columns > 0 && !fits(columns)) columns -= 1;
+  while (columns < grid.count && fits(columns + 1)) columns += 1;
+  const rest = subtract(width, together[columns] ?? zero);
+  if (columns === grid.count) return { columns, rest };
+  const more = together[columns + 1] ?? zero;
+  if (toNumber(more) - toNumber(width) > toNumber(tolerance) + unsure) return { columns, rest };
+  const less = subtract(width, more);
   const nearer = compare(absolute(less), absolute(rest)) < 0 && standing(less, tolerance) !== "off";
   return nearer ? { columns: columns + 1, rest: less } : { columns, rest };
 };
 
+/** Floats of lengths up to 100,000 px tell them further apart than this for certain, px. */
+const unsure = 1e-6;
+
 /** Whether a box lies in an area and is not as large as it, as far as that is known: an area in bands has no height to lie in. */
 const liesIn = (box: Box, area: AreaGeometry): boolean => {
   if (!area.top || !area.bottom) return false;
+  const [x, y] = [toNumber(box.x), toNumber(box.y)];
+  if (x < toNumber(area.left) - unsure || x > toNumber(area.right) + unsure) return false;
+  if (y < toNumber(area.top) - unsure || y > toNumber(area.bottom) + unsure) return false;
   const [right, bottom] = [add(box.x, box.width), add(box.y, box.height)];
   const inside =
     compare(box.x, area.left) >= 0 && compare(right, area.right) <= 0 && compare(box.y, area.top) >= 0 && compare(bottom, area.bottom) <= 0;

@@ -9,13 +9,11 @@ import {
   type Exact,
   type Facet,
   type Finding,
-  fixLabel,
   fromJsonNumber,
   inOrder,
   type Layout,
   parseLength,
   resolve,
-  takeAll,
   zero,
 } from "@ypsiline/core";
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
@@ -41,6 +39,7 @@ import { addArea, mayAddArea, placeAt } from "./areas/area-edits";
 import type { AreaWork } from "./areas/areas-overlay";
 import { Sheet, type SheetSize } from "./sheet/sheet";
 import { SpansTable } from "./spans-table";
+import { takeAllFixes } from "./findings/take-all-fixes";
 import { triedLayout, type Trial, trialWords } from "./findings/trial";
 import { useFolded } from "./use-folded";
 import { useShortcuts } from "./use-shortcuts";
@@ -328,15 +327,12 @@ export const Workbench = ({ query }: Props) => {
                     trial={tried ? trial : null}
                     onTry={setTrial}
                     onTake={take}
-                    onTakeAll={() => {
-                      const all = takeAll(layout, (finding) => finding.breakpoint === breakpoint.id);
-                      if (all.taken.length === 0) return say("No fix goes without bringing up something else; take them one by one.");
-                      editOrSay(all.layout);
-                      say(
-                        `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.map(({ fix }) => fixLabel(fix)).join(", ")}.`,
-                        undo,
-                      );
-                    }}
+                    onTakeAll={() =>
+                      void takeAllFixes(layout, breakpoint.id, () => store.state().layout).then((all) => {
+                        if (all.ok) editOrSay(all.layout);
+                        say(all.words, all.ok ? undo : null);
+                      })
+                    }
                     onRepair={() => setDialog("repair")}
                     onAccept={(rules, at, reason) => {
                       const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
