@@ -63,6 +63,10 @@ test("which grid a phone design was drawn on is found and used; a second design 
   await page.getByRole("button", { name: "Undo" }).first().click();
   await saved(page);
   await expect(found.getByRole("button", { name: "Use" })).toBeVisible();
+  // Boxes that were not kept are there again when the page is.
+  await page.reload();
+  await expect(page.getByText("3 boxes at")).toBeVisible();
+  await expect(found.getByRole("button", { name: "Use" })).toBeVisible();
   expect(said).toEqual([]);
   await context.close();
 });
@@ -99,7 +103,7 @@ test("boxes of another kind are refused with the line and what would be right; w
   await expect(boxes).toHaveValue(/^<svg/);
   await measure.click();
   await expect(page.getByText("2 boxes at")).toBeVisible();
-  await expect(page.getByLabel("Name of the design")).toHaveValue("booking.svg");
+  await expect(page.getByTitle("booking.svg")).toBeVisible();
   await expect(page.getByText("Left out: 1 × text, whose size the file does not say.")).toBeVisible();
   await expect(page.getByRole("region", { name: "Boxes" }).getByRole("row", { name: /^logo/ })).toContainText("236");
   // The draft has gutters of 20, the version 24: the logo is as wide as two columns of it.

@@ -26,6 +26,8 @@ type Props = {
   /** What is said of the edges of the box that is chosen. */
   readonly about: (index: number, one: BoxFit) => ReactNode;
   readonly source: string;
+  /** Its name, and keeping it. */
+  readonly named: ReactNode;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
   /** Where it is said how far off is near. */
@@ -136,7 +138,7 @@ const csvOf = (boxes: readonly BoxFit[]): string =>
   ]);
 
 /** Each box with its edges, width, top and height; those off the grid first. */
-export const BoxesTable = ({ fit, edges, purposes, about, source, chosen, onChoose, near }: Props) => {
+export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen, onChoose, near }: Props) => {
   const byKind = useMemo(() => {
     const rows = fit.boxes.map((one, index) => ({ one, index, kind: kindOf(one, index, purposes) }));
     return { off: rows.filter(({ kind }) => kind === "off"), near: rows.filter(({ kind }) => kind === "near"), all: rows };
@@ -160,7 +162,8 @@ export const BoxesTable = ({ fit, edges, purposes, about, source, chosen, onChoo
   return (
     <section className="fit-boxes" aria-label="Boxes">
       <div className="fit-boxes-bar">
-        <h2>Boxes</h2>
+        <h2>{edges ? "Edges" : "Boxes"}</h2>
+        {named}
         <Choice
           label="Which boxes"
           values={kinds}
@@ -181,7 +184,7 @@ export const BoxesTable = ({ fit, edges, purposes, about, source, chosen, onChoo
         <table className="numbers">
           <thead>
             <tr>
-              <th scope="col">Box</th>
+              <th scope="col">{edges ? "Edge" : "Box"}</th>
               <th scope="col">Left edge</th>
               <th scope="col">to column</th>
               <th scope="col">Right edge</th>

@@ -35,6 +35,7 @@ import { FitDrawing } from "./fit-drawing";
 import { EdgePurposes } from "./edge-purposes";
 import { FitSide } from "./fit-side";
 import { KeptDesigns } from "./kept-designs";
+import { type LastBoxes, lastBoxes, rememberBoxes } from "./last-boxes";
 import { useKept } from "./use-kept";
 import { useVersions } from "./use-versions";
 import { useFitWorker } from "./use-worker";
@@ -146,13 +147,24 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   const holdAgainst = async (number: string): Promise<void> => {
     if (number === onDraft || number === latest?.number || (await versions.read(number))) setAgainst(number);
   };
-  const begin = useRef(first);
+  const readAgain = async ({ name, source, notes, list }: Exclude<LastBoxes, { design: number }>): Promise<void> => {
+    const read = await inWorker(async (worker): Promise<ReadBoxes> => worker.read(list)).catch(() => null);
+    if (read?.ok) take({ name, source, notes, list: read.list, kept: null });
+  };
+  // What the address asks for, else what was looked at last in this tab.
+  const begun = useRef(false);
   useEffect(() => {
-    if (begin.current === null) return;
-    const id = begin.current;
-    begin.current = null;
-    void openKept(id);
+    if (begun.current) return;
+    const timer = setTimeout(() => {
+      begun.current = true;
+      const begin = first === null ? lastBoxes(address) : { design: first };
+      if (begin) void ("design" in begin ? openKept(begin.design) : readAgain(begin));
+    }, 0);
+    return () => clearTimeout(timer);
   });
+  useEffect(() => {
+    if (taken) rememberBoxes(address, taken);
+  }, [address, taken]);
   const purposes = taken?.kept?.purposes ?? {};
   return (
     <div className="draft-page">
@@ -163,16 +175,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
             <Choice label="What is asked" values={asks} words={askWords} value={ask} onChange={setAsk} />
             {taken && (
               <>
-                {taken.kept ? (
-                  <span className="fit-source ms-auto" title={taken.name}>
-                    {taken.name}
-                  </span>
-                ) : (
-                  <span className="ms-auto fit-named">
-                    <TextField label="Name of the design" text={taken.name} onEnter={rename} />
-                  </span>
-                )}
-                <span className="quiet text-nowrap">
+                <span className="quiet text-nowrap ms-auto">
                   <span className="num">{taken.list.boxes.length.toLocaleString("en")}</span> {entriesWords(taken.list)} at
                 </span>
                 <WidthField
@@ -213,11 +216,6 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
                     </option>
                   ))}
                 </select>
-                {mayEdit && taken.kept === null && (
-                  <button type="button" className="btn btn-sm btn-primary" onClick={() => void keep()}>
-                    Keep
-                  </button>
-                )}
                 <button type="button" className="btn btn-sm btn-quiet" onClick={() => setIntake(!intake)}>
                   Other boxes…
                 </button>
@@ -250,6 +248,26 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
                 fit={seen}
                 edges={taken.list.edges ?? false}
                 purposes={purposes}
+                named={
+                  taken.kept ? (
+                    <span className="fit-source" title={taken.name}>
+                      {taken.name}, kept
+                    </span>
+                  ) : mayEdit ? (
+                    <>
+                      <span className="fit-named">
+                        <TextField label="Name of the design" text={taken.name} onEnter={rename} />
+                      </span>
+                      <button type="button" className="btn btn-sm btn-primary" onClick={() => void keep()}>
+                        Keep
+                      </button>
+                    </>
+                  ) : (
+                    <span className="fit-source" title={taken.name}>
+                      {taken.name}
+                    </span>
+                  )
+                }
                 about={(index, one) => (
                   <EdgePurposes
                     one={one}

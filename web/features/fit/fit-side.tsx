@@ -62,7 +62,9 @@ export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, te
   const { fit, others, grids, down, gaps, runs } = answer;
   return (
     <>
-      {ask === "spec" && <Stand fit={fit} others={others} purposes={purposes} onTake={mayEdit ? onTake : null} />}
+      {ask === "spec" && (
+        <Stand fit={fit} edges={design?.list.edges ?? false} others={others} purposes={purposes} onTake={mayEdit ? onTake : null} />
+      )}
       <Grids fit={fit} grids={grids} breakpoint={breakpoint} mayEdit={mayEdit} design={design} team={team} onUse={onUse} />
       {ask === "grid" && <Down down={down} breakpoint={breakpoint} mayEdit={mayEdit} onUnit={onUnit} onRows={onRows} />}
       {ask === "spec" && design && <Gaps gaps={gaps} runs={runs} boxes={design.list.boxes} />}
@@ -72,12 +74,13 @@ export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, te
 
 type StandProps = {
   readonly fit: Fit;
+  readonly edges: boolean;
   readonly others: readonly OtherNumber[];
   readonly purposes: Props["purposes"];
   readonly onTake: ((other: OtherNumber) => void) | null;
 };
 
-const Stand = ({ fit, others, purposes, onTake }: StandProps) => {
+const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
   const meant = meantOff(fit, purposes);
   const { on, near, off } = fit.edges;
   const of = on + near + off;
@@ -117,7 +120,11 @@ const Stand = ({ fit, others, purposes, onTake }: StandProps) => {
               <span className="num">{tops.length}</span>.{" "}
             </>
           )}
-          Heights in base units: <span className="num">{whole}</span> of <span className="num">{fit.boxes.length}</span>.
+          {!edges && (
+            <>
+              Heights in base units: <span className="num">{whole}</span> of <span className="num">{fit.boxes.length}</span>.
+            </>
+          )}
         </p>
       </section>
       <section aria-label="What would fit more">
