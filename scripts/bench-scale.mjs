@@ -31,6 +31,11 @@ const seed = async (sql) => {
   await sql`
     INSERT INTO inbox_item (person_id, kind, team_id, spec_id, words, path, at)
     SELECT ${lead}, 'comment', ${team}, ${source}, 'Somebody wrote ' || n, '/specs', now() - make_interval(mins => n) FROM generate_series(1, ${size.inbox}) n`;
+  const boxes = Array.from({ length: 250 }, (_, index) => ({ name: `Box ${index}`, x: index, y: 8 * index, width: 74, height: 8 }));
+  const list = { format: "ypsiline-boxes", formatVersion: 1, width: 1280, boxes };
+  await sql`
+    INSERT INTO kept_design (spec_id, name, source, width, boxes, list, person_id)
+    SELECT ${source}, 'Design ' || n, 'boxes', 1280, ${boxes.length}, ${sql.json(list)}, ${lead} FROM generate_series(1, 200) n`;
   await sql`ANALYZE`;
 };
 
@@ -50,6 +55,7 @@ const pages = [
   "/inbox",
   "/inbox?page=20",
   "/specs/skerry/passenger-booking/publish",
+  "/api/specs/skerry/passenger-booking/designs",
   "/specs/skerry/passenger-booking/compare",
   "/specs/skerry/spec-1/versions/latest",
 ];

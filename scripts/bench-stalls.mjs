@@ -35,6 +35,13 @@ const inputs = (address, layout) => {
   const json = (path, body) => () => post(address, path, JSON.stringify(body), "application/json");
   const large = huge(layout);
   const many = (count, make) => Array.from({ length: count }, (_, index) => make(index)).join("");
+  const boxes = Array.from({ length: 5_000 }, (_, index) => ({
+    name: `Box ${index}`,
+    x: (index * 97) % 1200,
+    y: 7 * index,
+    width: 1 + ((index * 31) % 400),
+    height: 16,
+  }));
   return {
     "SVG, 2,000 tags that never end": file("svg", `<svg>${"<a ".repeat(2_000)}`),
     "SVG, 100,000 quotes": file("svg", `<svg ${"a=\"'".repeat(100_000)}`),
@@ -62,6 +69,14 @@ const inputs = (address, layout) => {
       columns: Array.from({ length: 96 }, (_, index) => index + 1),
       gutter: { from: 0, to: 9_000, step: 1 },
       limit: 50_000,
+    }),
+    "5,000 boxes against a layout": json("/api/v1/fit", {
+      layout,
+      list: { format: "ypsiline-boxes", formatVersion: 1, width: 1280, boxes },
+    }),
+    "5,000 boxes, which grid": json("/api/v1/fit/grids", {
+      width: 1280,
+      boxes: boxes.map(({ x, y, width, height }) => ({ x, y, width, height })),
     }),
     "150 passwords at once": async () => {
       const guess = () =>

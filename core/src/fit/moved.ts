@@ -8,7 +8,7 @@ export type BoxSide = (typeof boxSides)[number];
 /** An edge that stands off the grid on purpose, and why. */
 export type Purpose = { readonly box: number; readonly edge: BoxSide; readonly reason: string };
 
-/** The name of an edge of a list, as purposes are kept by: "12 left". */
+/** The name of an edge of a list, as purposes are kept by: "12 left". An edge of a picture is one, whichever line it is nearer to: "12 left" too. */
 export const edgeKey = (box: number, edge: BoxSide): string => `${box} ${edge}`;
 
 /** What another layout does to the edges of a design that was held against one before. */

@@ -96,6 +96,14 @@ describe("which grid it is", () => {
     expect(grids(exact(375), across([0, 375]))).toEqual([]);
   });
 
+  it("tells both of two grids that explain all: thirds of 1280 are the lines of 12 columns too", () => {
+    const found = grids(exact(1280), across([64, 368], [456, 368], [848, 368]));
+    const all = found.filter(({ explained, of }) => explained === of).map((one) => numbers(one).slice(0, 3));
+    expect(all).toContainEqual([3, 24, 64]);
+    expect(all).toContainEqual([12, 24, 64]);
+    expect(all[0]).toEqual([3, 24, 64]);
+  });
+
   it("takes half gutters at the edges for narrower margins without", () => {
     // 960 = 12 × 60 + 12 × 20 with half gutters at the edges (common practice): the lines of 12 columns, gutter 20, margin 10.
     const boxes = across(...Array.from({ length: 12 }, (_, index) => [10 + 80 * index, 60] as const));

@@ -66,5 +66,10 @@ describe("what another layout does to a design", () => {
     // The end of column 1 (64 + 74) with gutters of 24 is no line with gutters of 12.
     const list: BoxList = { width: exact(1280), height: null, edges: true, boxes: [boxOf(138, 0), boxOf(64, 1), boxOf(300, 0)] };
     expect(movedEdges(layoutOf(12, 24, 64), layoutOf(12, 12, 64), list)).toEqual({ off: 1, on: 0, before: 2 });
+    expect(movedEdges(layoutOf(12, 24, 64), layoutOf(12, 12, 64), list, new Set([edgeKey(0, "left")]))).toEqual({
+      off: 0,
+      on: 0,
+      before: 1,
+    });
   });
 });

@@ -2,6 +2,7 @@
 
 import {
   type BoxFit,
+  type BoxSide,
   boxSides,
   csvText,
   type EdgeFit,
@@ -41,8 +42,9 @@ type Kind = (typeof kinds)[number];
 const rowsAtOnce = 50;
 
 /** How a box stands by the edges that are asked: the worst of them. */
-const kindOf = ({ left, right }: BoxFit, index: number, purposes: Props["purposes"]): Kind | "on" => {
-  const asked = [purposes[edgeKey(index, "left")] === undefined && left?.is, purposes[edgeKey(index, "right")] === undefined && right?.is];
+const kindOf = ({ left, right }: BoxFit, index: number, purposes: Props["purposes"], edges: boolean): Kind | "on" => {
+  const open = (side: BoxSide): boolean => purposes[edgeKey(index, edges ? "left" : side)] === undefined;
+  const asked = [open("left") && left?.is, open("right") && right?.is];
   return asked.includes("off") ? "off" : asked.includes("near") ? "near" : "on";
 };
 
@@ -140,9 +142,9 @@ const csvOf = (boxes: readonly BoxFit[]): string =>
 /** Each box with its edges, width, top and height; those off the grid first. */
 export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen, onChoose, near }: Props) => {
   const byKind = useMemo(() => {
-    const rows = fit.boxes.map((one, index) => ({ one, index, kind: kindOf(one, index, purposes) }));
+    const rows = fit.boxes.map((one, index) => ({ one, index, kind: kindOf(one, index, purposes, edges) }));
     return { off: rows.filter(({ kind }) => kind === "off"), near: rows.filter(({ kind }) => kind === "near"), all: rows };
-  }, [fit, purposes]);
+  }, [fit, purposes, edges]);
   const [asked, setAsked] = useState<Kind | null>(null);
   const [more, setMore] = useState(0);
   const kind = asked ?? (byKind.off.length > 0 ? "off" : byKind.near.length > 0 ? "near" : "all");
@@ -212,7 +214,7 @@ export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen,
                     {one.within !== null && <span className="quiet"> in {one.within}</span>}
                   </th>
                   {boxSides.map((side) => (
-                    <EdgeCells key={side} edge={one[side]} purpose={purposes[edgeKey(index, side)]} />
+                    <EdgeCells key={side} edge={one[side]} purpose={purposes[edgeKey(index, edges ? "left" : side)]} />
                   ))}
                   {edges ? <td>–</td> : <WidthIs one={one} />}
                   <td className={one.top ? `fit-${one.top.is}` : ""}>

@@ -7,6 +7,8 @@ import { Num } from "@/ui/num";
 type Props = {
   readonly one: BoxFit;
   readonly index: number;
+  /** It is an edge of a picture. */
+  readonly isEdge: boolean;
   /** Null where the design is not kept: a reason is kept with it. */
   readonly purposes: Readonly<Record<string, string>> | null;
   /** Null where whoever looks may not say so. */
@@ -14,7 +16,7 @@ type Props = {
 };
 
 /** Says of the edges of a box that are not on the grid whether that is on purpose, and why. */
-export const EdgePurposes = ({ one, index, purposes, onPurpose }: Props) => {
+export const EdgePurposes = ({ one, index, isEdge, purposes, onPurpose }: Props) => {
   const away = boxSides.flatMap((side) => {
     const edge = one[side];
     return edge && edge.is !== "on" ? [{ side, edge }] : [];
@@ -24,16 +26,17 @@ export const EdgePurposes = ({ one, index, purposes, onPurpose }: Props) => {
   return (
     <>
       {away.map(({ side, edge }) => {
-        const reason = purposes[edgeKey(index, side)];
+        const kept = isEdge ? "left" : side;
+        const reason = purposes[edgeKey(index, kept)];
         return (
           <div key={side} className="fit-purpose">
             <span>
-              {side === "left" ? "Left" : "Right"} edge {sign(edge.off) > 0 ? "+" : "\u2212"}
+              {isEdge ? "The" : side === "left" ? "Left" : "Right"} edge {sign(edge.off) > 0 ? "+" : "\u2212"}
               <Num value={sign(edge.off) < 0 ? negate(edge.off) : edge.off} />:
             </span>
             {reason === undefined ? (
               onPurpose ? (
-                <Why side={side} onSay={(words) => onPurpose(side, words)} />
+                <Why side={side} onSay={(words) => onPurpose(kept, words)} />
               ) : (
                 <span className="quiet">nobody has said that it is on purpose.</span>
               )
@@ -41,7 +44,7 @@ export const EdgePurposes = ({ one, index, purposes, onPurpose }: Props) => {
               <>
                 <span>on purpose, {reason}</span>
                 {onPurpose && (
-                  <button type="button" className="btn btn-sm btn-quiet" onClick={() => void onPurpose(side, null)}>
+                  <button type="button" className="btn btn-sm btn-quiet" onClick={() => void onPurpose(kept, null)}>
                     Not on purpose
                   </button>
                 )}

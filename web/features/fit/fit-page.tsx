@@ -272,6 +272,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
                   <EdgePurposes
                     one={one}
                     index={index}
+                    isEdge={taken.list.edges ?? false}
                     purposes={taken.kept && purposes}
                     onPurpose={mayEdit ? (edge, reason) => setPurpose(index, edge, reason) : null}
                   />

@@ -170,7 +170,9 @@ const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
 const meantOff = ({ boxes }: Fit, purposes: Props["purposes"]): number =>
   Object.keys(purposes).filter((key) => {
     const [box = "", side] = key.split(" ");
-    const edge = boxes[Number(box)]?.[side === "left" ? "left" : "right"];
+    const one = boxes[Number(box)];
+    // An edge of a picture has one side, whichever is nearer.
+    const edge = side === "left" ? (one?.left ?? one?.right) : one?.right;
     return edge && edge.is !== "on";
   }).length;
 

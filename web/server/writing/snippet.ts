@@ -30,7 +30,7 @@ const drawing = [
 const measuring = `
   const pointed = new Set();
   const rounded = (length) => Math.round(length * 1e6) / 1e6;
-  const hidden = (element) => host === element || !element.checkVisibility || !element.checkVisibility({ visibilityProperty: true });
+  const hidden = (element) => host === element || (element.checkVisibility ? !element.checkVisibility({ visibilityProperty: true }) : element.getClientRects().length === 0);
   const elements = () => {
     const named = [...document.querySelectorAll("[data-area]")].filter((element) => !hidden(element));
     const chosen = [...pointed].filter((element) => element.isConnected);
@@ -41,7 +41,7 @@ const measuring = `
     });
     return all.slice(0, 5000);
   };
-  const nameOf = (element) => (areaNames[element.dataset.area] || element.getAttribute("aria-label") || element.id || element.dataset.area || (element.tagName.toLowerCase() + " " + (element.textContent || "").trim().replace(/\\s+/g, " ").slice(0, 40)).trim()).slice(0, 200);
+  const nameOf = (element) => (areaNames.get(element.dataset.area) || element.getAttribute("aria-label") || element.id || element.dataset.area || (element.tagName.toLowerCase() + " " + (element.textContent || "").trim().replace(/\\s+/g, " ").slice(0, 40)).trim()).slice(0, 200);
   const boxes = () => ({
     format: "ypsiline-boxes",
     formatVersion: 1,
@@ -50,7 +50,7 @@ const measuring = `
     boxes: elements().map((element) => {
       const { left, top, width, height } = element.getBoundingClientRect();
       const area = element.dataset.area;
-      return { name: nameOf(element), x: rounded(left + scrollX), y: rounded(top + scrollY), width: rounded(width), height: rounded(height), ...(areaNames[area] ? { area } : {}) };
+      return { name: nameOf(element), x: rounded(left + scrollX), y: rounded(top + scrollY), width: rounded(width), height: rounded(height), ...(areaNames.has(area) ? { area } : {}) };
     }),
   });
   const misfits = () => {
@@ -61,7 +61,7 @@ const measuring = `
     const nearest = (at, lines) => lines.map((line) => at - line).sort((a, b) => Math.abs(a) - Math.abs(b))[0];
     return elements().flatMap((element) => {
       const box = element.getBoundingClientRect();
-      const outline = areaNames[element.dataset.area] ? root.querySelector(".areas .area-" + CSS.escape(element.dataset.area)) : null;
+      const outline = areaNames.has(element.dataset.area) ? root.querySelector(".areas .area-" + CSS.escape(element.dataset.area)) : null;
       const placed = outline && outline.getClientRects().length > 0 ? outline.getBoundingClientRect() : null;
       const edges = { left: rounded(placed ? box.left - placed.left : nearest(box.left, starts)), right: rounded(placed ? box.right - placed.right : nearest(box.right, ends)) };
       const off = Object.entries(edges).filter(([, by]) => Math.abs(by) > 1 / 64);
@@ -174,7 +174,7 @@ export const writeSnippet = (layout: Layout, version: string): string => {
   const grid = make("layout-grid", Array.from({ length: ${most} }, () => make("i", [])));
   const outline = ([id, name, inside]) => make("area-" + id, [Object.assign(document.createElement("b"), { textContent: name }), ...inside.map(outline)]);
   const areas = make("areas", [make("layout-areas", ${literal(outlines(layout.areas))}.map(outline))]);
-  const areaNames = ${literal(Object.fromEntries(layout.areas.map(({ id, name: called }) => [id, called])))};
+  const areaNames = new Map(${literal(layout.areas.map(({ id, name: called }) => [id, called]))});
   const label = document.createElement("span");
   const bar = make("bar", [label]);
   const marks = make("marks", []);
