@@ -209,8 +209,9 @@ const areasOf = (document: Document, layout: Layout): void => {
     const boxes = areaBoxes(resolved.value);
     const high = Math.max(1, ...boxes.map(({ top, height }) => top + height));
     const scale = Math.min(widthOf(document) / breakpoint.drawnAt.width, planHeight / high);
+    // A heading stays with its plan.
+    room(document, high * scale + 64);
     heading(document, `Areas of ${breakpoint.name}, at ${breakpoint.drawnAt.width}`);
-    room(document, high * scale + 16);
     const [x, y] = [margin, document.y];
     document
       .rect(x, y, breakpoint.drawnAt.width * scale, high * scale)
