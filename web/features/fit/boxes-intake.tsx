@@ -1,9 +1,10 @@
 "use client";
 
 import { type BoxList, boxLimits, type BoxSource, fromJsonNumber, guessedDensity, limits, pictureLimits } from "@ypsiline/core";
-import { type Remote, wrap } from "comlink";
+import type { Remote } from "comlink";
 import { useState } from "react";
 import type { FitWorker, ReadBoxes } from "@/workers/fit.worker";
+import { inFitWorker } from "./in-fit-worker";
 import type { OpenDesign } from "./use-kept";
 
 /** Boxes that were taken, with the name of where they came from. */
@@ -33,26 +34,6 @@ Card 1,30,96,99,120
 Card 2,138,96,99,120
 Card 3,246,96,99,120`;
 
-/** Longest that reading may take, ms; then its worker is ended. */
-const patience = 20_000;
-
-/** Has the worker read something off the main thread. @throws where it cannot run, or takes too long. */
-export const inWorker = async <T,>(work: (worker: Remote<FitWorker>) => Promise<T>, signal?: AbortSignal): Promise<T> => {
-  const worker = new Worker(new URL("../../workers/fit.worker.ts", import.meta.url), { type: "module" });
-  let timer: ReturnType<typeof setTimeout> | undefined;
-  try {
-    const gone = new Promise<never>((_, reject) => {
-      worker.addEventListener("error", () => reject(new Error("the worker cannot run")));
-      signal?.addEventListener("abort", () => reject(new Error("it was given up")));
-      timer = setTimeout(() => reject(new Error("it takes too long")), patience);
-    });
-    return await Promise.race([work(wrap<FitWorker>(worker)), gone]);
-  } finally {
-    clearTimeout(timer);
-    worker.terminate();
-  }
-};
-
 /** Where boxes come in: pasted, dropped or chosen, as a box list in JSON or as CSV. What is wrong is said beside the text, which stays. */
 export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
   const [picture, setPicture] = useState<Picture | null>(null);
@@ -69,7 +50,7 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
       return setFault(
         `${file.name} has more than ${pictureLimits.bytes / 1024 / 1024} MiB; save it as PNG or WebP, or cut it to one page.`,
       );
-    const size = await inWorker((worker) => worker.size(file)).catch(() => null);
+    const size = await inFitWorker((worker) => worker.size(file)).catch(() => null);
     if (!size) return setFault(`${file.name} is no PNG, JPEG or WebP that can be read.`);
     const { width, height } = size;
     if (width * height > pictureLimits.pixels)
@@ -97,7 +78,7 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
     const giveUp = new AbortController();
     setReading(giveUp);
     try {
-      const found = await inWorker(work, giveUp.signal);
+      const found = await inFitWorker(work, giveUp.signal);
       if (!found.ok) return setIssues(found.issues);
       const { list, says, source, notes } = found;
       onTake({ name, source, notes, kept: null, list: says || wide === null ? list : { ...list, width: fromJsonNumber(wide) } });

@@ -28,12 +28,13 @@ import { say } from "@/ui/say";
 import { TextField } from "@/ui/text-field";
 import { WidthField } from "@/ui/width-field";
 import type { FitAnswer, FitQuestion, FitWorker, ReadBoxes } from "@/workers/fit.worker";
-import { BoxesIntake, inWorker, type Taken } from "./boxes-intake";
+import { BoxesIntake, type Taken } from "./boxes-intake";
 import { BoxesTable } from "./boxes-table";
 import { crossedFit } from "./crossed-fit";
 import { FitDrawing } from "./fit-drawing";
 import { EdgePurposes } from "./edge-purposes";
 import { FitSide } from "./fit-side";
+import { inFitWorker } from "./in-fit-worker";
 import { KeptDesigns } from "./kept-designs";
 import { type LastBoxes, lastBoxes, rememberBoxes } from "./last-boxes";
 import { useKept } from "./use-kept";
@@ -131,7 +132,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   const openKept = async (id: number): Promise<void> => {
     const found = await kept.open(id);
     if (!found) return;
-    const read = await inWorker(async (worker): Promise<ReadBoxes> => worker.read(found.list)).catch(() => null);
+    const read = await inFitWorker(async (worker): Promise<ReadBoxes> => worker.read(found.list)).catch(() => null);
     if (!read?.ok) return say(`${found.name} could not be read.`);
     take({ name: found.name, source: found.source, list: read.list, notes: [], kept: { id: found.id, purposes: found.purposes } });
   };
@@ -148,7 +149,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
     if (number === onDraft || number === latest?.number || (await versions.read(number))) setAgainst(number);
   };
   const readAgain = async ({ name, source, notes, list }: Exclude<LastBoxes, { design: number }>): Promise<void> => {
-    const read = await inWorker(async (worker): Promise<ReadBoxes> => worker.read(list)).catch(() => null);
+    const read = await inFitWorker(async (worker): Promise<ReadBoxes> => worker.read(list)).catch(() => null);
     if (read?.ok) take({ name, source, notes, list: read.list, kept: null });
   };
   // What the address asks for, else what was looked at last in this tab.

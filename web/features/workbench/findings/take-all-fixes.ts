@@ -1,8 +1,10 @@
 "use client";
 
 import { applyPatch, type Layout } from "@ypsiline/core";
-import { wrap } from "comlink";
+import { inWorker } from "@/ui/in-worker";
 import type { RepairWorker } from "@/workers/repair.worker";
+
+type AllTaken = ReturnType<RepairWorker["takeAll"]>;
 
 /** All fixes that go together, taken: what there is then and how it is told; or why there is none. */
 export type AllFixes =
@@ -15,8 +17,7 @@ export type AllFixes =
 export const takeAllFixes = async (layout: Layout, breakpoint: string, now: () => Layout): Promise<AllFixes> => {
   const worker = new Worker(new URL("../../../workers/repair.worker.ts", import.meta.url), { type: "module" });
   try {
-    const gone = new Promise<never>((_, reject) => worker.addEventListener("error", () => reject(new Error("the worker cannot run"))));
-    const all = await Promise.race([wrap<RepairWorker>(worker).takeAll(layout, breakpoint), gone]);
+    const all = await inWorker<RepairWorker, AllTaken>(worker, (remote) => remote.takeAll(layout, breakpoint));
     if (now() !== layout) return { ok: false, words: "The draft was changed meanwhile; take all fixes again." };
     if (all.taken.length === 0) return { ok: false, words: "No fix goes without bringing up something else; take them one by one." };
     const patched = applyPatch(layout, all.patch);
@@ -28,7 +29,5 @@ export const takeAllFixes = async (layout: Layout, breakpoint: string, now: () =
     };
   } catch {
     return { ok: false, words: "The fixes could not be worked out in this browser; take them one by one." };
-  } finally {
-    worker.terminate();
   }
 };
