@@ -5,7 +5,7 @@ import { gzipSync } from "node:zlib";
 import type { Layout } from "../core/src/index";
 import { cleanLayout } from "../core/test/layouts";
 import { booking210 } from "../scripts/demo-layouts";
-import { writeSnippet } from "../web/server/writing/snippet";
+import { writeSnippet } from "../core/src/index";
 import { pageOf, requestsOf } from "./people";
 
 const path = "/specs/skerry/passenger-booking";

@@ -126,5 +126,6 @@ export const runScript = (file, args, env) =>
   execFileSync(process.execPath, ["--import", "tsx", join(root, "scripts", file), ...args], {
     cwd: root,
     stdio: ["ignore", "inherit", "inherit"],
-    env: { ...process.env, ...env },
+    // Scripts take from the application what it is run with, its short names for its own folders among them.
+    env: { ...process.env, TSX_TSCONFIG_PATH: join(root, "web", "tsconfig.json"), ...env },
   });

@@ -1,6 +1,8 @@
 import { join } from "node:path";
 import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
+import { versionWritten } from "../web/server/heavy/tasks";
+import { packOlder } from "../web/server/packing";
 import { loadDemo } from "./demo-data";
 
 // Migrates the database of DATABASE_URL; with --demo loads the demo data where there is no team yet;
@@ -14,6 +16,10 @@ try {
   if (ran.length > 0) process.stdout.write(`Migrated: ${ran.join(", ")}\n`);
   if (process.argv.includes("--demo") && (await loadDemo(sql, process.env["DEMO_RECEIVER"] ?? null)))
     process.stdout.write("Loaded the demo data.\n");
+  // Versions of a time before there were packages, and the demo's.
+  const told = (done: number): void => void (done % 100 === 0 && process.stdout.write(`Wrote the files of ${done} versions …\n`));
+  const packed = await packOlder(sql, versionWritten, { most: Infinity, told });
+  if (packed > 0) process.stdout.write(`Wrote the files of ${packed} ${packed === 1 ? "version" : "versions"}.\n`);
 } finally {
   await sql.end();
 }

@@ -111,6 +111,9 @@ export { breakpointCss, writeCss } from "./formats/css/write";
 export { readCss } from "./formats/css/read";
 export { type PageSample, writePage } from "./formats/page/page";
 export { readLayout, writeLayout } from "./formats/layout/layout-format";
+export { versionChanges } from "./formats/package/changelog";
+export { manifestOf, packageFiles } from "./formats/package/package";
+export { writeSnippet } from "./formats/snippet/snippet";
 
 export type { Exact } from "./exact/exact";
 export type { Length, LengthContext, LengthUnit } from "./exact/length";
@@ -176,6 +179,8 @@ export type { BreakpointChange, ContainerDifference, Effect } from "./compare/ef
 export type { VersionLevel } from "./layout/levels";
 export type { VersionNumber } from "./compare/version-number";
 export type { CssOptions } from "./formats/css/options";
+export type { Manifest } from "./formats/package/package";
+export type { PackageFile, Release } from "./formats/package/release";
 export type { FormatId } from "./formats/registry";
 export type { OverlayLayer, OverlayOptions } from "./formats/svg/options";
 export type { FileOptions, OptionName, OptionWords, WriteOptions } from "./formats/options";

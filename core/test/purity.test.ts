@@ -11,7 +11,7 @@ describe("core", () => {
     const packages = new Set<string>();
     for (const file of files) {
       const text = readFileSync(join(source, file), "utf8");
-      for (const [, from = ""] of text.matchAll(/from "([^"]+)"/g)) if (!from.startsWith(".")) packages.add(from);
+      for (const [, from = ""] of text.matchAll(/^(?:import|export|\}).* from "([^"]+)"/gm)) if (!from.startsWith(".")) packages.add(from);
       expect(text, file).not.toMatch(/export \*/);
     }
     expect([...packages].sort()).toEqual([
@@ -25,7 +25,10 @@ describe("core", () => {
   });
 
   it("touches no clock, chance, console, network or document", () => {
-    for (const file of files) {
+    // What the snippet's script says to a browser is text here.
+    const run = files.filter((file) => !file.startsWith("formats/snippet/"));
+    expect(files.length - run.length).toBe(2);
+    for (const file of run) {
       const text = readFileSync(join(source, file), "utf8").replace(/\/\*[\s\S]*?\*\/|\/\/.*$/gm, "");
       expect(text, file).not.toMatch(/\b(Date|Math\.random|performance|console|process|fetch|window|document\.|setTimeout|globalThis)\b/);
     }

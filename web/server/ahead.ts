@@ -3,8 +3,12 @@ import { guarded } from "./handler";
 import { answerProblem } from "./front";
 import { publishedFile } from "./published-file";
 import { cookieIn } from "./requested-file";
+import type { Problem } from "./problem";
+import { registryPath } from "./registry/address";
+import { registryAnswer } from "./registry/registry";
 import { sessionCookie } from "./sign-in";
 import { bearerIn } from "./tokens";
+import type { Answer } from "./writing/file-response";
 
 /** Addresses of files of published versions: the ones that builds and pages everywhere ask for, again and again. */
 const published = /^\/api\/v1\/specs\/([a-z][a-z0-9-]{0,59})\/([a-z][a-z0-9-]{0,59})\/([\w.-]{1,40})(?:\/([\w.@-]{1,120}))?(?:\?([^#]*))?$/;
@@ -12,11 +16,47 @@ const published = /^\/api\/v1\/specs\/([a-z][a-z0-9-]{0,59})\/([a-z][a-z0-9-]{0,
 /** Files run nothing and load nothing. */
 const always = { "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; img-src data:" };
 
+/** Sends what was worked out; null where nobody waits any more. */
+const send = async (response: ServerResponse, answer: Answer | Problem | null): Promise<void> => {
+  if (answer === null) return void response.destroy();
+  if (!("status" in answer)) return answerProblem(response, answer);
+  const { status, headers, body } = answer;
+  const length = body === null ? {} : { "Content-Length": Buffer.byteLength(body) };
+  response.writeHead(status, { ...always, ...headers, ...length }).end(body ?? undefined);
+};
+
+/** Answers a request to the registry; what is sent with it is read by nobody. False where it is not one. */
+const answerRegistry = (request: IncomingMessage, response: ServerResponse): boolean => {
+  const [path = ""] = (request.url ?? "").split("?");
+  if (path !== registryPath && !path.startsWith(`${registryPath}/`)) return false;
+  const { authorization = null, accept = "", "if-none-match": ifNoneMatch = null } = request.headers;
+  const { method = "GET" } = request;
+  const incoming = { method, path, aborted: () => request.destroyed };
+  // Clients that publish send the whole package before they read the answer.
+  if (method !== "GET" && method !== "HEAD") request.resume();
+  const asked = {
+    method,
+    path: path.slice(registryPath.length),
+    accept,
+    ifNoneMatch,
+    bearer: bearerIn(authorization),
+    shown: authorization !== null,
+    origin: String(request.headers["x-ypsiline-origin"] ?? ""),
+    address: String(request.headers["x-ypsiline-address"] ?? "unknown"),
+  };
+  void guarded(incoming, () => registryAnswer(asked)).then((answer) =>
+    // Registry clients show the member `error` of what they are refused with.
+    send(response, answer !== null && "code" in answer ? { ...answer, more: { ...answer.more, error: answer.detail } } : answer),
+  );
+  return true;
+};
+
 /**
  * Answers what is asked for most, ahead of the framework and by the very function its own route calls: the framework
  * takes several times as long to come to that function as the function takes. False where it is not such a request.
  */
 export const answerAhead = (request: IncomingMessage, response: ServerResponse): boolean => {
+  if (answerRegistry(request, response)) return true;
   const found = request.method === "GET" ? published.exec(request.url ?? "") : null;
   if (!found) return false;
   const [path, team = "", spec = "", version = "", file = "layout.json", search = ""] = found;
@@ -38,14 +78,6 @@ export const answerAhead = (request: IncomingMessage, response: ServerResponse):
       credentials,
       address: String(request.headers["x-ypsiline-address"] ?? "unknown"),
     }),
-  ).then(async (answer) => {
-    if (answer === null) return response.destroy();
-    if ("status" in answer) {
-      const { status, headers, body } = answer;
-      const length = body === null ? {} : { "Content-Length": Buffer.byteLength(body) };
-      return response.writeHead(status, { ...always, ...headers, ...length }).end(body ?? undefined);
-    }
-    return answerProblem(response, answer);
-  });
+  ).then((answer) => send(response, answer));
   return true;
 };

@@ -6,6 +6,7 @@ export type ProblemCode =
   | "signed-out"
   | "forbidden"
   | "not-found"
+  | "only-read"
   | "conflict"
   | "too-large"
   | "wrong-type"
@@ -21,6 +22,7 @@ const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly 
   "signed-out": { status: 401, title: "Sign in first" },
   forbidden: { status: 403, title: "Your role does not allow this" },
   "not-found": { status: 404, title: "There is nothing here" },
+  "only-read": { status: 405, title: "This is only read here" },
   conflict: { status: 409, title: "Somebody else was faster" },
   "too-large": { status: 413, title: "The request is too large" },
   "wrong-type": { status: 415, title: "The content type is not one that is read here" },

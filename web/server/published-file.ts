@@ -1,33 +1,21 @@
 import { parseVersion } from "@ypsiline/core";
 import { allowedByToken, allowedTo, type Credentials, personOf } from "./allowed";
 import { database } from "./database";
-import { heavy, type Worked } from "./heavy/heavy";
-import type { StoredSheet } from "./heavy/tasks";
+import { heavy, heavyVersion, type Worked } from "./heavy/heavy";
+import { packOlder, sheetOf } from "./packing";
 import type { Problem } from "./problem";
-import type { Spec } from "./specs";
+import { packageFile } from "@/wire/files";
 import { noteUse } from "./tokens";
-import { findPublished, readStoredVersion, type StoredVersion, versionBefore } from "./versions";
-import { type Answer, fileAnswer } from "./writing/file-response";
-import { askedFile, fileKey } from "./writing/named-file";
+import { keepVersionFile, readVersionFile } from "./version-files";
+import { findPublished, readStoredVersion, versionBefore } from "./versions";
+import { type Answer, fileAnswer, keptTagged } from "./writing/file-response";
+import { askedFile, fileKey, isPlain } from "./writing/named-file";
+import { keptFile } from "./writing/kept-file";
 import { writtenFiles } from "./writing/written-files";
 
 export type PublishedParams = { readonly team: string; readonly spec: string; readonly version: string };
 
 const year = 31_536_000;
-
-/** What the files of a version are written of: the version, and the one before it where the file says what changed. */
-const storedSheet = async (spec: Pick<Spec, "id">, version: StoredVersion, withBefore: boolean): Promise<StoredSheet> => {
-  const sql = database();
-  const before = withBefore ? await versionBefore(sql, spec.id, parseVersion(version.number)) : null;
-  return {
-    layout: version.layout,
-    version: version.number,
-    published: `published ${version.publishedAt.toISOString().slice(0, 10)}`,
-    at: version.publishedAt,
-    note: version.note,
-    before: before && { number: before.number, layout: before.layout },
-  };
-};
 
 /** Files being written now, so that several who ask for one at once wait for one piece of work. */
 const shared = globalThis as { ypsilineBeingWritten?: Map<string, Promise<Worked>> };
@@ -59,9 +47,10 @@ export type PublishedRequest = PublishedParams & {
 };
 
 /**
- * Answers a request for a file of a published version. A numbered version of a public spec never changes and may be
- * kept for a year; `latest`, and anything of a spec that is not public, is asked for again each time, with its ETag, so
- * that a right that ended is not kept by a cache. A fetch by access token is noted.
+ * Answers a request for a file of a published version. The plain files of a version were written when it was published and
+ * are read as they were kept; those of a numbered version of a public spec may be kept for a year. What is asked for with
+ * options is written now and may be written otherwise by a later release; that, `latest`, and anything of a spec that is not
+ * public, is asked for again each time, with its ETag, so that a right that ended is not kept by a cache. A fetch by access token is noted.
  */
 export const publishedFile = async (request: PublishedRequest): Promise<Answer | Problem> => {
   const { team, spec: slug, file, search, credentials } = request;
@@ -83,16 +72,32 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
   if (!version) return none;
   const asked = askedFile(file, search);
   if (!asked.ok) return asked.problem;
+  const asPlain = isPlain(asked.value);
   const done = await writtenOnce(`${version.id} ${fileKey(asked.value)}`, async () => {
-    const whole = await readStoredVersion(sql, allowed.spec.id, parseVersion(version.number));
+    const { name } = asked.value;
+    if (asPlain) {
+      // A version without its package is one of a time before there were packages.
+      if (name === packageFile) await packOlder(sql, (task) => heavyVersion(request.address, task), { specId: allowed.spec.id });
+      const kept = await readVersionFile(sql, version.id, name);
+      if (kept) return { ok: true, file: keptTagged(kept) };
+    }
+    const number = parseVersion(version.number);
+    const whole = await readStoredVersion(sql, allowed.spec.id, number);
     if (!whole) return { ok: false, problem: none };
-    const sheet = await storedSheet(allowed.spec, whole, file === "sheet.pdf" || file === "all.zip");
-    return heavy(request.address, { kind: "file", sheet, file: asked.value });
+    const before = name === "sheet.pdf" || name === "all.zip" ? await versionBefore(sql, allowed.spec.id, number) : null;
+    const written = await heavy(request.address, { kind: "file", sheet: sheetOf(whole, before), file: asked.value });
+    if (!written.ok || !asPlain) return written;
+    const { body, mediaType } = written.file;
+    return { ok: true, file: keptTagged(await keepVersionFile(sql, version.id, keptFile(name, mediaType, body))) };
   });
   if (!done.ok) return done.problem;
   if (allowed.tokenId !== null) await noteUse(sql, allowed.tokenId, version.id);
   return fileAnswer(request.ifNoneMatch, done.file, {
-    "Cache-Control": !allowed.spec.public ? "private, no-cache" : latest ? "public, no-cache" : `public, max-age=${year}, immutable`,
+    "Cache-Control": !allowed.spec.public
+      ? "private, no-cache"
+      : latest || !asPlain
+        ? "public, no-cache"
+        : `public, max-age=${year}, immutable`,
     "X-Ypsiline-Version": version.number,
     ...(version.withdrawn ? { "X-Ypsiline-Withdrawn": encodeURIComponent(version.withdrawn.reason).slice(0, 500) } : {}),
     ...(allowed.spec.public ? { "Access-Control-Allow-Origin": "*" } : { Vary: "Cookie, Authorization" }),

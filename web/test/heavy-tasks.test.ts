@@ -1,7 +1,7 @@
 import { boxLimits, formatIds, limits, plainFileOptions } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
 import type { z } from "zod";
-import { type ComputedKind, type HeavyAnswer, runTask } from "@/server/heavy/tasks";
+import { type ComputedKind, type HeavyAnswer, fileOf } from "@/server/heavy/tasks";
 import type { HeldDesign } from "@/server/kept-designs";
 import { checkAnswer, fitAnswer, gridsAnswer, importAnswer, resolveAnswer, setsAnswer, solveAnswer } from "@/wire/api";
 import { cleanLayout, withColumns } from "../../core/test/layouts";
@@ -30,13 +30,13 @@ const asked: Readonly<Record<ComputedKind, readonly [body: object, answer: z.Zod
 
 describe("work done away from the thread that answers", () => {
   it.each(Object.entries(asked))("%s answers as its contract says", async (kind, [body, contract, says]) => {
-    const answer = bodyOf(await runTask({ kind: kind as ComputedKind, body: JSON.stringify(body) }));
+    const answer = bodyOf(await fileOf({ kind: kind as ComputedKind, body: JSON.stringify(body) }));
     expect(contract.safeParse(answer).error).toBeUndefined();
     expect(answer).toMatchObject(says);
   });
 
   it.each(Object.keys(asked))("%s takes neither text nor members it does not know, and stays", async (kind) => {
-    const run = async (body: string): Promise<string> => told(await runTask({ kind: kind as ComputedKind, body }));
+    const run = async (body: string): Promise<string> => told(await fileOf({ kind: kind as ComputedKind, body }));
     expect(await run("{")).toMatch(/^malformed: The body must be JSON/);
     expect(await run("[".repeat(100_000))).toMatch(/^malformed: The body must be JSON of at most 64 levels/);
     expect(await run("null")).toMatch(/^malformed: /);
@@ -74,16 +74,16 @@ describe("work done away from the thread that answers", () => {
     ["a tolerance that is none", "fit", { layout, list, tolerance: "wide" }, /^malformed: \/tolerance must be a length/],
     ["boxes without a width", "fit", { layout, list: { ...list, width: undefined } }, /^malformed: \/list\/width /],
   ])("refuses %s and says where", async (_, kind, body, said) => {
-    expect(told(await runTask({ kind, body: JSON.stringify(body) }))).toMatch(said);
+    expect(told(await fileOf({ kind, body: JSON.stringify(body) }))).toMatch(said);
   });
 
   it("writes a layout in every format, and reads what can be read to the same", async () => {
     for (const format of formatIds) {
       const query = { ...plainFileOptions, format };
-      const written = await runTask({ kind: "export", query, body: JSON.stringify({ layout, breakpoint: "desk" }) });
+      const written = await fileOf({ kind: "export", query, body: JSON.stringify({ layout, breakpoint: "desk" }) });
       if (!written.ok) throw new Error(`${format}: ${told(written)}`);
       expect(String(written.file.body).length).toBeGreaterThan(20);
-      const read = await runTask({ kind: "import", format, text: String(written.file.body) });
+      const read = await fileOf({ kind: "import", format, text: String(written.file.body) });
       if (!read.ok) {
         // The clean layout has no areas, so their list is headings alone.
         if (format === "areas") expect(told(read)).toBe("unprocessable: The whole must hold a heading and at least one row.");
@@ -97,9 +97,9 @@ describe("work done away from the thread that answers", () => {
   });
 
   it("reads a box list that is to be kept, or says where it is none", async () => {
-    expect(bodyOf(await runTask({ kind: "boxes", text: JSON.stringify(list) }))).toMatchObject({ width: 375, boxes: 3 });
-    expect(told(await runTask({ kind: "boxes", text: JSON.stringify({ ...list, width: 0 }) }))).toMatch(/^unprocessable: \/list\/width /);
-    expect(told(await runTask({ kind: "boxes", text: "[".repeat(100_000) }))).toMatch(/must not nest deeper/);
+    expect(bodyOf(await fileOf({ kind: "boxes", text: JSON.stringify(list) }))).toMatchObject({ width: 375, boxes: 3 });
+    expect(told(await fileOf({ kind: "boxes", text: JSON.stringify({ ...list, width: 0 }) }))).toMatch(/^unprocessable: \/list\/width /);
+    expect(told(await fileOf({ kind: "boxes", text: "[".repeat(100_000) }))).toMatch(/must not nest deeper/);
   });
 
   it("tells what a change does to kept designs, the most moved first, and which cannot be asked", async () => {
@@ -113,7 +113,7 @@ describe("work done away from the thread that answers", () => {
       { id: 3, name: "Meant", list: at(126), purposes: { "0 left": "Open sea", "0 right": "Open sea" } },
       { id: 4, name: "Damaged", list: "{", purposes: {} },
     ];
-    expect(bodyOf(await runTask({ kind: "moved", before: layout, after, designs }))).toEqual({
+    expect(bodyOf(await fileOf({ kind: "moved", before: layout, after, designs }))).toEqual({
       designs: 4,
       moved: [
         { id: 2, name: "Three cards", off: 5, on: 0, before: 6 },
@@ -126,7 +126,7 @@ describe("work done away from the thread that answers", () => {
   it("says what of a file cannot be read, and never breaks on one", async () => {
     for (const format of formatIds)
       for (const text of ["", "\u0000", "{", "<svg", "@media", "a,b\n1", "[".repeat(100_000)]) {
-        const read = await runTask({ kind: "import", format, text });
+        const read = await fileOf({ kind: "import", format, text });
         if (!read.ok) expect(["malformed", "unprocessable"]).toContain(read.problem.code);
         else expect(bodyOf(read)).toHaveProperty("layout");
       }

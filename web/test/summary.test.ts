@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { summaryOf } from "@/server/draft-summary";
-import { runTask } from "@/server/heavy/tasks";
+import { fileOf } from "@/server/heavy/tasks";
 import { demoSpecs } from "../../scripts/demo-layouts";
 
 describe("what a card shows of a draft", () => {
@@ -8,7 +8,7 @@ describe("what a card shows of a draft", () => {
     for (const { draft, versions } of demoSpecs) {
       const last = versions.at(-1);
       const latest = last ? { id: 7, layout: last.layout } : null;
-      const answer = await runTask({ kind: "summary", draft: { revision: 3, layout: draft }, latest });
+      const answer = await fileOf({ kind: "summary", draft: { revision: 3, layout: draft }, latest });
       if (!answer.ok) throw new Error(answer.problem.detail);
       expect(JSON.parse(String(answer.file.body))).toEqual(summaryOf({ revision: 3, layout: draft }, latest));
     }

@@ -72,8 +72,11 @@ export const breakpointFiles: readonly BreakpointFile[] = breakpointFormats.flat
 export const breakpointFile = (name: string): BreakpointFile | undefined =>
   breakpointFiles.find(({ before, after }) => name === before.slice(0, -1) + after || (name.startsWith(before) && name.endsWith(after)));
 
+/** A version as a package of the registry; a draft is none. */
+export const packageFile = "package.tgz";
+
 /** Names of the files of a whole layout, and of those of one breakpoint with ID in place of its id. */
-export const wholeNames: readonly string[] = wholeFiles.map(({ fileName }) => fileName);
+export const wholeNames: readonly string[] = [...wholeFiles.map(({ fileName }) => fileName), packageFile];
 export const breakpointNames: readonly string[] = breakpointFiles.map(({ before, after }) => `${before}ID${after}`);
 
 /** Every name a file of a layout can be asked for by. */
@@ -85,4 +88,6 @@ export const fileNames = (layout: Layout): readonly string[] => [
 
 /** What a file may be asked for with; null where no file has the name. */
 export const optionsOf = (name: string): readonly OptionName[] | null =>
-  wholeFiles.find(({ fileName }) => fileName === name)?.options ?? breakpointFile(name)?.format.options ?? null;
+  name === packageFile
+    ? []
+    : (wholeFiles.find(({ fileName }) => fileName === name)?.options ?? breakpointFile(name)?.format.options ?? null);

@@ -2,12 +2,12 @@ import type { Problem } from "../problem";
 import { report } from "../report";
 import type { TaggedFile } from "../writing/file-response";
 import type { FairQueue } from "./fair-queue";
-import type { HeavyAnswer, HeavyKind, HeavyTask } from "./tasks";
+import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, VersionAnswer, VersionTask } from "./tasks";
 
 /** The pool of workers, as the server opened it (pool.ts). */
 export type HeavyPool = {
   readonly enter: FairQueue["enter"];
-  readonly run: (task: HeavyTask, signal: AbortSignal) => Promise<HeavyAnswer>;
+  readonly run: (task: HeavyTask, signal: AbortSignal) => Promise<HeavyAnswer | VersionAnswer>;
   readonly close: () => Promise<void>;
 };
 
@@ -31,6 +31,7 @@ export const deadlines: Readonly<Record<HeavyKind, number>> = {
   export: 10_000,
   import: 10_000,
   file: 25_000,
+  version: 30_000,
   summary: 5_000,
   boxes: 5_000,
   moved: 15_000,
@@ -54,21 +55,32 @@ const tooLong = (kind: HeavyKind): Problem => ({
 
 const codeOf = (error: unknown): string => (typeof error === "object" && error !== null && "code" in error ? String(error.code) : "");
 
+type Refused = { readonly ok: false; readonly problem: Problem };
 export type Worked = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
 
 /**
  * Has work done by a worker: clients in turn, each kind with a deadline that ends the worker and nothing else. What
  * takes too long, too much memory, or finds no room to wait, is refused with the reason. @throws where the asker has gone.
  */
-export const heavy = async (client: string, task: HeavyTask, asker?: AbortSignal): Promise<Worked> => {
+export const heavy = (client: string, task: FileTask, asker?: AbortSignal): Promise<Worked> => worked<HeavyAnswer>(client, task, asker);
+
+/** Has the files of a version written by a worker, as `heavy` has other work done. */
+export const heavyVersion = (client: string, task: VersionTask): Promise<VersionAnswer> => worked<VersionAnswer>(client, task);
+
+/** What a task comes to: `Answer` is that of its kind, as `runTask` gives it. */
+const worked = async <Answer extends HeavyAnswer | VersionAnswer>(
+  client: string,
+  task: HeavyTask,
+  asker?: AbortSignal,
+): Promise<Answer | Refused> => {
   const pool = shared.ypsilineHeavy;
   if (!pool) throw new Error("there is no pool of workers: the application runs behind server.mjs");
-  const work = async (): Promise<HeavyAnswer> => {
+  const work = async (): Promise<Answer | Refused> => {
     const deadline = new AbortController();
     const timer = setTimeout(() => deadline.abort(), deadlines[task.kind]);
     // Work that nobody waits for any more goes on to its end: ending a worker costs more than the rest of the work.
     try {
-      return await pool.run(task, deadline.signal);
+      return (await pool.run(task, deadline.signal)) as Answer;
     } catch (error) {
       if (deadline.signal.aborted) return { ok: false, problem: tooLong(task.kind) };
       if (codeOf(error) === "ERR_WORKER_OUT_OF_MEMORY")

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { Piscina } from "piscina";
 import { fairQueue } from "./fair-queue";
 import type { HeavyPool } from "./heavy";
-import type { HeavyAnswer, HeavyTask } from "./tasks";
+import type { HeavyAnswer, HeavyTask, VersionAnswer } from "./tasks";
 
 /** Two at least, so that one piece of work at its deadline does not hold up the next. */
 const threads = Math.max(2, Math.min(4, availableParallelism()));
@@ -13,7 +13,7 @@ const memory = 384;
 
 /** Opens the workers; called once, by the server, which is not bundled and so knows where the worker's file is. */
 export const openHeavyPool = (): HeavyPool => {
-  const pool = new Piscina<HeavyTask, HeavyAnswer>({
+  const pool = new Piscina<HeavyTask, HeavyAnswer | VersionAnswer>({
     filename: join(import.meta.dirname, "tasks.ts"),
     name: "runTask" satisfies keyof typeof import("./tasks"),
     minThreads: threads,

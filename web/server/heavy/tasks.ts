@@ -43,6 +43,7 @@ import type { AskedFile } from "../writing/named-file";
 import type { SheetOf } from "../writing/pdf";
 import { writeFile } from "../writing/write-file";
 import { writeNamedFile } from "../writing/write-named-file";
+import { type VersionToWrite, writeVersion, type WrittenVersion } from "../writing/write-version";
 
 /** A sheet with its documents as they are stored: parsing them is part of the work. */
 export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
@@ -53,8 +54,15 @@ export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
 /** What is computed of a body that is sent, and stores nothing. */
 export type ComputedKind = "resolve" | "solve" | "check" | "whole-pixel-sets" | "fit" | "grids";
 
+/** All files of a version, its package among them. */
+export type VersionTask = { readonly kind: "version"; readonly sheet: StoredSheet; readonly release: VersionToWrite };
+
 /** Work that is done away from the thread that answers everybody. Plain data in, plain data out. */
-export type HeavyTask =
+export type HeavyTask = FileTask | VersionTask;
+export type HeavyKind = HeavyTask["kind"];
+
+/** Work whose answer is one file. */
+export type FileTask =
   | { readonly kind: ComputedKind; readonly body: string }
   | { readonly kind: "export"; readonly query: ExportQuery; readonly body: string }
   /** `format` null: told by the text. */
@@ -70,9 +78,8 @@ export type HeavyTask =
   | { readonly kind: "boxes"; readonly text: string }
   /** What one stored layout does to kept designs that were held against another. */
   | { readonly kind: "moved"; readonly before: unknown; readonly after: unknown; readonly designs: readonly HeldDesign[] };
-export type HeavyKind = HeavyTask["kind"];
-
 export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
+export type VersionAnswer = { readonly ok: true; readonly version: WrittenVersion } | { readonly ok: false; readonly problem: Problem };
 
 const json = (value: unknown): HeavyAnswer => ({
   ok: true,
@@ -132,13 +139,23 @@ const imported = (asked: FormatId | null, text: string): HeavyAnswer => {
   return json(answer);
 };
 
+const sheetOf = (stored: StoredSheet): SheetOf => ({
+  ...stored,
+  layout: readStoredLayout(stored.layout),
+  before: stored.before && { number: stored.before.number, layout: readStoredLayout(stored.before.layout) },
+});
+
+/** Longest that a version's files are begun for, ms; what is not written by then is written when it is asked for. */
+const patience = 10_000;
+
+/** Writes a version. It is no refusal of a version that it is large. */
+export const versionWritten = async ({ sheet, release }: VersionTask): Promise<VersionAnswer> => {
+  const until = performance.now() + patience;
+  return { ok: true, version: await writeVersion(sheetOf(sheet), release, () => performance.now() > until) };
+};
+
 const written = async (stored: StoredSheet, file: AskedFile): Promise<HeavyAnswer> => {
-  const sheet: SheetOf = {
-    ...stored,
-    layout: readStoredLayout(stored.layout),
-    before: stored.before && { number: stored.before.number, layout: readStoredLayout(stored.before.layout) },
-  };
-  const named = await writeNamedFile(sheet, file);
+  const named = await writeNamedFile(sheetOf(stored), file);
   return named.ok ? { ok: true, file: tagged(named.body, named.mediaType) } : named;
 };
 
@@ -168,7 +185,11 @@ const moved = (was: unknown, is: unknown, designs: readonly HeldDesign[]): Heavy
 export type MovedAnswer = Answered<"GET /api/drafts/:team/:spec/moved">;
 
 /** Does one task. Everything a user can mend comes back as a problem. */
-export const runTask = async (task: HeavyTask): Promise<HeavyAnswer> => {
+export const runTask = async (task: HeavyTask): Promise<HeavyAnswer | VersionAnswer> =>
+  task.kind === "version" ? versionWritten(task) : fileOf(task);
+
+/** Does a task whose answer is one file. */
+export const fileOf = async (task: FileTask): Promise<HeavyAnswer> => {
   switch (task.kind) {
     case "resolve":
       return resolved(task.body);

@@ -1,12 +1,22 @@
 import { createHash } from "node:crypto";
+import type { KeptFile } from "./kept-file";
 
 /** A file as it is answered with, and the tag it is known again by. */
 export type TaggedFile = { readonly body: string | Uint8Array; readonly mediaType: string; readonly etag: string };
 
+const tagOf = (sha512: Uint8Array): string => `"${Buffer.from(sha512).toString("base64url").slice(0, 27)}"`;
+
 export const tagged = (body: string | Uint8Array, mediaType: string): TaggedFile => ({
   body,
   mediaType,
-  etag: `"${createHash("sha256").update(body).digest("base64url").slice(0, 27)}"`,
+  etag: tagOf(createHash("sha512").update(body).digest()),
+});
+
+/** A file that is kept, by the hash it is kept with. */
+export const keptTagged = ({ body, mediaType, sha512 }: Pick<KeptFile, "body" | "mediaType" | "sha512">): TaggedFile => ({
+  body,
+  mediaType,
+  etag: tagOf(sha512),
 });
 
 /** An answer as any HTTP server can send it. */

@@ -1,4 +1,4 @@
-import type { FileOptions } from "@ypsiline/core";
+import { type FileOptions, plainFileOptions } from "@ypsiline/core";
 import { breakpointFile, breakpointNames, optionsOf, wholeNames } from "@/wire/files";
 import type { Problem } from "../problem";
 import type { Got } from "../request-body";
@@ -40,3 +40,6 @@ export const fileKey = ({ name, query }: AskedFile): string => {
   const options = (optionsOf(name) ?? []).filter((option) => option !== "density" || !kind || kind.png);
   return JSON.stringify([name, ...options.map((option) => query[option] ?? null)]);
 };
+
+/** Whether a file is asked for as it is kept of a version: with no options, or with those that are taken where none are. */
+export const isPlain = (asked: AskedFile): boolean => fileKey(asked) === fileKey({ name: asked.name, query: plainFileOptions });

@@ -1,11 +1,10 @@
-import { type FileOptions, type Layout, wholeFormats, writingOf } from "@ypsiline/core";
+import { type FileOptions, type Layout, wholeFormats, writeSnippet, writingOf } from "@ypsiline/core";
 import { strToU8, zipSync } from "fflate";
 import type { Problem } from "../problem";
-import { breakpointFile, fileNames } from "@/wire/files";
+import { breakpointFile, fileNames, packageFile } from "@/wire/files";
 import { type AskedFile, askedFile, noFile } from "./named-file";
 import { pdfOf, type SheetOf } from "./pdf";
 import { mostPixels, pixelsOf, pngOf } from "./png";
-import { writeSnippet } from "./snippet";
 import { writeFile } from "./write-file";
 
 type Body = string | Uint8Array;
@@ -25,8 +24,10 @@ export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile)
   }
   if (name === "overlay.js") return { ok: true, body: writeSnippet(layout, sheet.version), mediaType: "text/javascript; charset=utf-8" };
   if (name === "sheet.pdf") return { ok: true, body: await pdfOf(sheet), mediaType: "application/pdf" };
-  if (name === "all.zip") return zipped(sheet, query);
+  if (name === "all.zip") return zipOf(await writeAll(sheet, query));
   if (name === "page.zip") return pageZip(sheet, query);
+  if (name === packageFile)
+    return { ok: false, problem: { code: "not-found", detail: "A draft is no package; its versions are, once it is published." } };
   const drawn = drawnFile(layout, name, query);
   if (!drawn.ok) return drawn;
   if (!drawn.png) return { ok: true, body: drawn.text, mediaType: drawn.mediaType };
@@ -54,16 +55,29 @@ export const namedFile = async (sheet: SheetOf, name: string, search: URLSearchP
   return asked.ok ? writeNamedFile(sheet, asked.value) : asked;
 };
 
+/** Files of a layout, and those that could not be written or had no room, each with why. */
+export type AllFiles = {
+  readonly files: ReadonlyMap<string, { readonly body: Body; readonly mediaType: string }>;
+  readonly left: readonly string[];
+};
+
 /**
- * All files in one ZIP; one that cannot be written (a picture too large) is left out and named in a note. Pictures are
- * drawn the smallest first while they come to no more than `mostZipPixels` together, looked at before any is drawn.
+ * Every file of a layout but the ZIPs; one that cannot be written (a picture too large) is left out and named. Pictures
+ * are drawn the smallest first while they come to no more than `mostZipPixels` together, looked at before any is drawn;
+ * none is begun once it is `late`.
  */
-const zipped = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> => {
-  const files: Record<string, Uint8Array> = {};
+export const writeAll = async (sheet: SheetOf, query: FileOptions, late: () => boolean = () => false): Promise<AllFiles> => {
+  const files = new Map<string, { readonly body: Body; readonly mediaType: string }>();
   const left: string[] = [];
   const pictures: { readonly name: string; readonly svg: string; readonly pixels: number }[] = [];
   const shared = { ...query, breakpoint: undefined };
-  for (const name of fileNames(sheet.layout).filter((one) => !one.endsWith(".zip"))) {
+  // What costs most comes last.
+  const names = fileNames(sheet.layout).filter((one) => !one.endsWith(".zip"));
+  for (const name of [...names.filter((one) => !one.endsWith(".pdf")), ...names.filter((one) => one.endsWith(".pdf"))]) {
+    if (late()) {
+      left.push(`${name}: there was no time for it; take this one by itself`);
+      continue;
+    }
     const drawn = breakpointFile(name)?.png ? drawnFile(sheet.layout, name, shared) : null;
     if (drawn?.ok) {
       const pixels = pixelsOf(drawn.text, shared.density);
@@ -73,7 +87,7 @@ const zipped = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> =>
     }
     const file = drawn ?? (await writeNamedFile(sheet, { name, query: shared }));
     if (!file.ok) left.push(`${name}: ${file.problem.detail}`);
-    else if ("body" in file) files[name] = typeof file.body === "string" ? strToU8(file.body) : file.body;
+    else if ("body" in file) files.set(name, { body: file.body, mediaType: file.mediaType });
   }
   let spent = 0;
   for (const { name, svg, pixels } of pictures.sort((a, b) => a.pixels - b.pixels)) {
@@ -81,15 +95,27 @@ const zipped = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> =>
       left.push(`${name}: all pictures together would pass ${mostZipPixels / 1_000_000} million pixels; take this one by itself`);
       continue;
     }
+    if (late()) {
+      left.push(`${name}: there was no time for it; take this one by itself`);
+      continue;
+    }
     const png = pngOf(svg, shared.density);
     if (png.ok) {
-      files[name] = png.bytes;
+      files.set(name, { body: png.bytes, mediaType: "image/png" });
       spent += pixels;
     } else left.push(`${name}: ${png.detail}`);
   }
-  if (left.length > 0) files["left-out.txt"] = strToU8(`${left.join("\n")}\n`);
-  return packed(files);
+  return { files, left };
 };
+
+const bytesOf = (body: Body): Uint8Array => (typeof body === "string" ? strToU8(body) : body);
+
+/** All files in one ZIP, with a note of those that are not in it. */
+export const zipOf = ({ files, left }: AllFiles): NamedFile =>
+  packed({
+    ...Object.fromEntries([...files].map(([name, { body }]) => [name, bytesOf(body)])),
+    ...(left.length > 0 ? { "left-out.txt": strToU8(`${left.join("\n")}\n`) } : {}),
+  });
 
 /** The page of the areas with the stylesheet it is laid out by, side by side. */
 const pageZip = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> => {
@@ -97,7 +123,7 @@ const pageZip = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> =
   for (const name of ["page.html", "layout.css"]) {
     const file = await writeNamedFile(sheet, { name, query });
     if (!file.ok) return file;
-    files[name] = typeof file.body === "string" ? strToU8(file.body) : file.body;
+    files[name] = bytesOf(file.body);
   }
   return packed(files);
 };

@@ -2,6 +2,7 @@ import { parseVersion, versionText } from "@ypsiline/core";
 import { onSpec } from "@/server/act";
 import { checkAnswer } from "@/server/api-answers";
 import { database } from "@/server/database";
+import { heavyVersion } from "@/server/heavy/heavy";
 import { publishDraft } from "@/server/publishing";
 import { readDraft } from "@/server/specs";
 
@@ -11,7 +12,8 @@ export const POST = onSpec("POST /api/drafts/:team/:spec/publish", "publish", as
     const issues = [{ path: "/number", message: "must be a version number like 2.1.0" }];
     return { code: "unprocessable", detail: "The number must be like 2.1.0.", issues };
   }
-  const published = await publishDraft(database(), { ...doing, revision: body.revision, note: body.note, number });
+  const asked = { ...doing, revision: body.revision, note: body.note, number };
+  const published = await publishDraft(database(), asked, (task) => heavyVersion(`person ${doing.personId}`, task));
   if (published.ok) return answer({ number: versionText(published.number) }, { status: 201 });
   switch (published.code) {
     case "no-draft":
@@ -27,6 +29,8 @@ export const POST = onSpec("POST /api/drafts/:team/:spec/publish", "publish", as
       const words = `must be at least ${published.least}: after ${published.last ?? "none"} the changes are ${published.level}`;
       return { code: "unprocessable", detail: `The number ${words}.`, issues: [{ path: "/number", message: words }] };
     }
+    case "not-written":
+      return published.problem;
     default:
       return published satisfies never;
   }

@@ -1,0 +1,57 @@
+import { writeSass } from "../sass/sass-format";
+import { writeTokens } from "../tokens/write";
+import { writeLayout } from "../layout/layout-format";
+import { plainWriting } from "../options";
+import { writeSnippet } from "../snippet/snippet";
+import { changelogText } from "./changelog";
+import { moduleText, typesText } from "./constants";
+import { readmeText } from "./readme";
+import type { PackageFile, Release } from "./release";
+import { stylesheets, variants } from "./variants";
+
+/** What package.json says; the registry's metadata says the same of a version. */
+export type Manifest = Readonly<Record<string, unknown>> & { readonly name: string; readonly version: string };
+
+/** Longest description in metadata, which lists show on one line. */
+const longest = 300;
+
+/** package.json of a version. No scripts and no dependencies: installing it runs and fetches nothing else. */
+export const manifestOf = ({ name, version, description, layout }: Release): Manifest => {
+  const said = (description.trim() === "" ? layout.name : `${layout.name}: ${description}`).replace(/[\s\p{Cc}]+/gu, " ").trim();
+  const files = [...variants.map(({ path }) => path), "layout.scss", "layout.json", "tokens.json", "overlay.js", "package.json"];
+  return {
+    name,
+    version,
+    description: said.length > longest ? `${said.slice(0, longest - 1)}…` : said,
+    type: "module",
+    main: "./index.js",
+    types: "./index.d.ts",
+    style: "./layout.css",
+    sass: "./layout.scss",
+    exports: {
+      ".": { types: "./index.d.ts", sass: "./layout.scss", style: "./layout.css", default: "./index.js" },
+      ...Object.fromEntries(files.map((path) => [`./${path}`, `./${path}`])),
+    },
+    sideEffects: ["*.css", "*.scss", "./overlay.js"],
+  };
+};
+
+/**
+ * The files of a version's package, in the order they are packed: package.json, the numbers as a module and its types, the
+ * stylesheet in its eight variants, the Sass map, the tokens, the document, the overlay, and what is read by people.
+ */
+export const packageFiles = (release: Release): readonly PackageFile[] => {
+  const { layout, version, changes } = release;
+  return [
+    { path: "package.json", text: `${JSON.stringify(manifestOf(release), null, 2)}\n` },
+    { path: "README.md", text: readmeText(release) },
+    { path: "CHANGELOG.md", text: changelogText(layout.name, changes) },
+    { path: "index.js", text: moduleText(release) },
+    { path: "index.d.ts", text: typesText(release) },
+    ...stylesheets(layout),
+    { path: "layout.scss", text: writeSass(layout, plainWriting) },
+    { path: "tokens.json", text: writeTokens(layout) },
+    { path: "layout.json", text: writeLayout(layout) },
+    { path: "overlay.js", text: writeSnippet(layout, version) },
+  ];
+};

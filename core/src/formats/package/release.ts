@@ -1,0 +1,16 @@
+import type { Layout } from "../../layout/schema";
+
+/** One published version of a spec, as it is packed. */
+export type Release = {
+  /** The package's name, `@TEAM/SPEC`. */
+  readonly name: string;
+  readonly version: string;
+  /** What the spec is for, in its team's words; "" where nothing was said. */
+  readonly description: string;
+  readonly layout: Layout;
+  /** What each version changed, this one first (changelog.ts). */
+  readonly changes: readonly string[];
+};
+
+/** One file of a package: its path in it, and its text. */
+export type PackageFile = { readonly path: string; readonly text: string };

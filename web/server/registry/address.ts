@@ -1,0 +1,43 @@
+/** What is asked of the registry. Names are not looked up yet. */
+export type Asked =
+  /** Metadata of a package, or of one version of it (a number, or a tag like `latest`). */
+  | { readonly kind: "package"; readonly scope: string; readonly name: string; readonly version: string | null }
+  | { readonly kind: "tarball"; readonly scope: string; readonly name: string; readonly version: string }
+  | { readonly kind: "tags"; readonly scope: string; readonly name: string }
+  | { readonly kind: "ping" }
+  | { readonly kind: "whoami" }
+  | { readonly kind: "unknown" };
+
+/** Where the registry stands; what comes after it is decoded once. */
+export const registryPath = "/npm";
+
+const part = "[a-z][a-z0-9-]{0,59}";
+const packageOf = `@(${part})/(${part})`;
+const metadata = new RegExp(`^/${packageOf}(?:/([0-9a-zA-Z.-]{1,40}))?/?$`);
+const tarball = new RegExp(`^/${packageOf}/-/(${part})-(\\d{1,9}\\.\\d{1,9}\\.\\d{1,9})\\.tgz$`);
+const tags = new RegExp(`^/-/package/${packageOf}/dist-tags/?$`);
+
+/**
+ * Reads an address below the registry's own. Clients send the name of a package with its slash as it is, or encoded
+ * (`@skerry%2fquay-board`). It must be well-formed (front.ts looks).
+ */
+export const readAddress = (path: string): Asked => {
+  const decoded = decodeURIComponent(path);
+  const file = tarball.exec(decoded);
+  if (file) {
+    const [, scope = "", name = "", stem = "", version = ""] = file;
+    return stem === name ? { kind: "tarball", scope, name, version } : { kind: "unknown" };
+  }
+  const about = metadata.exec(decoded);
+  if (about) {
+    const [, scope = "", name = "", version = null] = about;
+    return { kind: "package", scope, name, version };
+  }
+  const tagged = tags.exec(decoded);
+  if (tagged) return { kind: "tags", scope: tagged[1] ?? "", name: tagged[2] ?? "" };
+  if (/^\/-\/ping\/?$/.test(decoded)) return { kind: "ping" };
+  return /^\/-\/whoami\/?$/.test(decoded) ? { kind: "whoami" } : { kind: "unknown" };
+};
+
+/** The path a package's tarball is fetched from, below the registry's own. */
+export const tarballPath = (name: string, version: string): string => `/${name}/-/${name.split("/")[1] ?? name}-${version}.tgz`;

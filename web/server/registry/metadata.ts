@@ -1,0 +1,75 @@
+import { registryPath, tarballPath } from "./address";
+
+/** A version of a package as the registry tells it. */
+export type PackedVersion = {
+  readonly number: string;
+  /** package.json as it is in the package. */
+  readonly manifest: string;
+  readonly sha512: Uint8Array;
+  readonly sha1: Uint8Array;
+  readonly files: number;
+  readonly unpacked: number;
+  readonly publishedAt: Date;
+  /** Why it was withdrawn, and when; null where it was not. */
+  readonly withdrawn: { readonly reason: string; readonly at: Date } | null;
+};
+
+/** A package with its versions, the highest first, and what its latest version's README says. */
+export type Package = { readonly name: string; readonly versions: readonly PackedVersion[]; readonly readme: string };
+
+/** `full` as `npm view` reads it, `abbreviated` as installing does (application/vnd.npm.install-v1+json). */
+export type MetadataForm = "full" | "abbreviated";
+
+/** The highest version that was not withdrawn; null where there is none. */
+export const latestOf = (versions: readonly PackedVersion[]): string | null =>
+  versions.find(({ withdrawn }) => withdrawn === null)?.number ?? null;
+
+/** What is said of a version; only the abbreviated form leaves away what installing does not ask. */
+export const versionMetadata = (name: string, version: PackedVersion, registry: string, form: MetadataForm): Record<string, unknown> => {
+  const { number, manifest, sha512, sha1, files, unpacked, withdrawn } = version;
+  return {
+    ...(form === "full" ? { ...(JSON.parse(manifest) as object), _id: `${name}@${number}` } : { name, version: number }),
+    dist: {
+      integrity: `sha512-${Buffer.from(sha512).toString("base64")}`,
+      shasum: Buffer.from(sha1).toString("hex"),
+      tarball: registry + tarballPath(name, number),
+      fileCount: files,
+      unpackedSize: unpacked,
+    },
+    ...(withdrawn ? { deprecated: withdrawn.reason } : {}),
+  };
+};
+
+export const tagsOf = (versions: readonly PackedVersion[]): Readonly<Record<string, string>> => {
+  const latest = latestOf(versions);
+  return latest === null ? {} : { latest };
+};
+
+/**
+ * The metadata of a package, as registry clients read it, by the address it was asked at (`origin`: scheme and host). A
+ * withdrawn version is deprecated with its reason and never `latest`.
+ */
+export const packageMetadata = ({ name, versions, readme }: Package, origin: string, form: MetadataForm): Record<string, unknown> => {
+  const registry = origin + registryPath;
+  const rising = [...versions].reverse();
+  const all = Object.fromEntries(rising.map((version) => [version.number, versionMetadata(name, version, registry, form)]));
+  const moments = versions.flatMap(({ publishedAt, withdrawn }) => [publishedAt, ...(withdrawn ? [withdrawn.at] : [])]);
+  const modified = new Date(Math.max(...moments.map(Number))).toISOString();
+  const tags = tagsOf(versions);
+  if (form === "abbreviated") return { name, modified, "dist-tags": tags, versions: all };
+  const latest = versions.find(({ number }) => number === tags["latest"]) ?? versions[0];
+  return {
+    _id: name,
+    name,
+    description: latest && (JSON.parse(latest.manifest) as { description?: string }).description,
+    "dist-tags": tags,
+    versions: all,
+    time: {
+      created: rising[0]?.publishedAt.toISOString(),
+      modified,
+      ...Object.fromEntries(rising.map(({ number, publishedAt }) => [number, publishedAt.toISOString()])),
+    },
+    readme,
+    readmeFilename: "README.md",
+  };
+};

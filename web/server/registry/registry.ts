@@ -1,0 +1,183 @@
+import { LRUCache } from "lru-cache";
+import { allowedByToken, allowedTo } from "../allowed";
+import { database } from "../database";
+import { heavyVersion } from "../heavy/heavy";
+import { packOlder } from "../packing";
+import type { Problem } from "../problem";
+import { publishedFile } from "../published-file";
+import { packageFile } from "@/wire/files";
+import { noteUse, teamOfToken } from "../tokens";
+import { type Answer, fileAnswer, keptTagged, tagged, type TaggedFile } from "../writing/file-response";
+import { type Asked, readAddress, registryPath } from "./address";
+import { commandName, commandPackage, commandScope, readCommand, readCommandFile } from "./commands";
+import { latestOf, type MetadataForm, type Package, packageMetadata, tagsOf, versionMetadata } from "./metadata";
+import { findPackage, projectOfToken, readPackage } from "./packages";
+
+/** A request to the registry, whatever server it came in by. */
+export type RegistryRequest = {
+  readonly method: string;
+  /** Path below the registry's own, as it was sent. */
+  readonly path: string;
+  readonly accept: string;
+  readonly ifNoneMatch: string | null;
+  /** The access token of a project; null where none was sent. */
+  readonly bearer: string | null;
+  /** Whether something was sent to show who asks, whatever it is. */
+  readonly shown: boolean;
+  /** Scheme and host it was asked at. */
+  readonly origin: string;
+  readonly address: string;
+};
+
+const abbreviated = "application/vnd.npm.install-v1+json";
+
+/** Metadata that was written of late, bounded in characters. What it is kept by changes with every version and withdrawal. */
+const most = 16 * 1024 * 1024;
+const written = new LRUCache<string, TaggedFile>({ maxSize: most, maxEntrySize: most / 4, sizeCalculation: ({ body }) => body.length });
+
+const none = (scope: string, name: string): Problem => ({
+  code: "not-found",
+  detail: `There is no package @${scope}/${name} that you may read here. A private one needs an access token of a project: a line //HOST${registryPath}/:_authToken=ypsl_… in .npmrc.`,
+});
+const noVersion = (name: string, version: string): Problem => ({ code: "not-found", detail: `There is no version ${version} of ${name}.` });
+const badToken: Problem = {
+  code: "signed-out",
+  detail: "This access token does not work; it may have been revoked. Make another one under the team's projects.",
+  headers: { "WWW-Authenticate": 'Bearer realm="Ypsiline"' },
+};
+const onlyRead: Problem = {
+  code: "only-read",
+  detail: "This registry is read only: a version is published in Ypsiline, from the draft of its spec, and comes here by itself.",
+  headers: { Allow: "GET, HEAD" },
+};
+
+const json = (value: unknown): TaggedFile => tagged(JSON.stringify(value), "application/json");
+
+/** Specs whose older versions are being packed, so that all who ask wait for one piece of work. */
+const packing = new Map<number, Promise<number>>();
+
+const packed = (specId: number, address: string): Promise<number> => {
+  const known = packing.get(specId);
+  if (known) return known;
+  const work = packOlder(database(), (task) => heavyVersion(address, task), { specId, most: Infinity }).finally(() =>
+    packing.delete(specId),
+  );
+  packing.set(specId, work);
+  return work;
+};
+
+/** A package somebody may read: how it is known, what its answers may be cached as, and how it is read when it has to be. */
+type Found = {
+  readonly key: string;
+  readonly public: boolean;
+  readonly read: () => Promise<Package>;
+};
+type Finding = { readonly ok: true; readonly value: Found } | { readonly ok: false; readonly problem: Problem };
+
+const found = async (request: RegistryRequest, scope: string, name: string): Promise<Finding> => {
+  const sql = database();
+  const { bearer, address } = request;
+  if (scope === commandScope && name === commandName) {
+    const read = () => readCommand(sql);
+    return { ok: true, value: { key: commandPackage, public: true, read } };
+  }
+  const state = await findPackage(sql, scope, name);
+  const spec = state?.spec ?? null;
+  // Nothing tells who asks without a token whether a spec is private or not there at all.
+  const allowed = bearer === null ? allowedTo(spec, null, scope, name, "read-version") : await allowedByToken(spec, bearer, scope, name);
+  if (!allowed.ok && bearer !== null && allowed.problem.code === "signed-out") return { ok: false, problem: badToken };
+  if (!allowed.ok || !state || state.versions === 0) return { ok: false, problem: none(scope, name) };
+  if (allowed.tokenId !== null) await noteUse(sql, allowed.tokenId, null);
+  if (state.unpacked > 0) await packed(allowed.spec.id, address);
+  const key = `${allowed.spec.id} ${state.versions} ${state.withdrawn}`;
+  return { ok: true, value: { key, public: allowed.spec.public, read: () => readPackage(sql, allowed.spec) } };
+};
+
+/** Metadata, written once until something changes; `of` says which. */
+const writtenOnce = async (
+  { key, read }: Found,
+  of: string,
+  write: (one: Package) => TaggedFile | Problem,
+): Promise<TaggedFile | Problem> => {
+  const kept = written.get(`${key} ${of}`);
+  if (kept) return kept;
+  const file = write(await read());
+  if ("body" in file && !key.startsWith("@")) written.set(`${key} ${of}`, file);
+  return file;
+};
+
+const answered = ({ ifNoneMatch }: RegistryRequest, isPublic: boolean, file: TaggedFile | Problem): Answer | Problem =>
+  "body" in file
+    ? fileAnswer(ifNoneMatch, file, {
+        "Cache-Control": isPublic ? "public, no-cache" : "private, no-cache",
+        Vary: isPublic ? "Accept" : "Accept, Authorization",
+      })
+    : file;
+
+const aboutPackage = async (request: RegistryRequest, asked: Extract<Asked, { kind: "package" }>): Promise<Answer | Problem> => {
+  const { accept, origin } = request;
+  const { scope, name, version } = asked;
+  const known = await found(request, scope, name);
+  if (!known.ok) return known.problem;
+  const form: MetadataForm = accept.includes(abbreviated) && version === null ? "abbreviated" : "full";
+  const file = await writtenOnce(known.value, `${form} ${version ?? ""} ${origin}`, (one) => {
+    if (version === null)
+      return tagged(JSON.stringify(packageMetadata(one, origin, form)), form === "full" ? "application/json" : abbreviated);
+    const number = version === "latest" ? latestOf(one.versions) : version;
+    const wanted = one.versions.find((each) => each.number === number);
+    return wanted ? json(versionMetadata(one.name, wanted, origin + registryPath, "full")) : noVersion(one.name, version);
+  });
+  return answered(request, known.value.public, file);
+};
+
+/** A tarball: of a spec it is the version's file package.tgz, with the same rights, and noted for the project as any fetch. */
+const tarball = async (request: RegistryRequest, asked: Extract<Asked, { kind: "tarball" }>): Promise<Answer | Problem> => {
+  const { ifNoneMatch, bearer, address } = request;
+  const { scope, name, version } = asked;
+  if (scope === commandScope && name === commandName) {
+    const kept = await readCommandFile(database(), version);
+    if (!kept) return noVersion(commandPackage, version);
+    return fileAnswer(ifNoneMatch, keptTagged({ ...kept, mediaType: "application/gzip" }), {
+      "Cache-Control": "public, max-age=31536000, immutable",
+    });
+  }
+  const credentials = { session: null, bearer };
+  const file = { team: scope, spec: name, version, file: packageFile, search: new URLSearchParams(), ifNoneMatch, credentials, address };
+  const answer = await publishedFile(file);
+  if ("status" in answer || answer.code !== "signed-out") return answer;
+  return bearer === null ? none(scope, name) : badToken;
+};
+
+/** Answers the read part of the npm registry's protocol: metadata, tarballs, tags, ping and whoami. */
+export const registryAnswer = async (request: RegistryRequest): Promise<Answer | Problem> => {
+  const { method, path, bearer, shown } = request;
+  if (method !== "GET" && method !== "HEAD") return onlyRead;
+  // Something that is no token of ours is not taken for nobody.
+  if (shown && bearer === null) return badToken;
+  const asked = readAddress(path);
+  switch (asked.kind) {
+    case "package":
+      return aboutPackage(request, asked);
+    case "tarball":
+      return tarball(request, asked);
+    case "tags": {
+      const known = await found(request, asked.scope, asked.name);
+      if (!known.ok) return known.problem;
+      return answered(request, known.value.public, await writtenOnce(known.value, "tags", ({ versions }) => json(tagsOf(versions))));
+    }
+    case "ping":
+      return answered(request, true, json({}));
+    case "whoami": {
+      const token = bearer === null ? null : await teamOfToken(database(), bearer);
+      const username = token && (await projectOfToken(database(), token.tokenId));
+      return username === null ? badToken : answered(request, false, json({ username }));
+    }
+    case "unknown":
+      return {
+        code: "not-found",
+        detail: `This registry holds published layouts, as @TEAM/SPEC, and ${commandPackage}; take other packages from another registry.`,
+      };
+    default:
+      return asked satisfies never;
+  }
+};

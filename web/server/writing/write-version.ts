@@ -1,0 +1,61 @@
+import { manifestOf, packageFiles, parseVersion, plainFileOptions, versionChanges } from "@ypsiline/core";
+import { packageFile } from "@/wire/files";
+import { type KeptFile, keptFile } from "./kept-file";
+import type { SheetOf } from "./pdf";
+import { tarballOf } from "./tarball";
+import { writeAll, writeNamedFile, zipOf } from "./write-named-file";
+
+/** What is kept of a version as a package, beside the package itself (docs/packages.md). */
+export type KeptPackage = {
+  readonly manifest: string;
+  readonly readme: string;
+  readonly changes: string;
+  readonly sha1: Uint8Array;
+  readonly files: number;
+  readonly unpacked: number;
+};
+
+/** All that is made of a version when it is published. */
+export type WrittenVersion = { readonly files: readonly KeptFile[]; readonly package: KeptPackage };
+
+/** A version to be written: its sheet, whose it is, and what the versions before it changed, the latest first. */
+export type VersionToWrite = {
+  readonly name: string;
+  readonly description: string;
+  readonly earlier: readonly string[];
+};
+
+/**
+ * Writes the package of a version and its files, plain as they are asked for without a query. Those that have no room or no
+ * time (pictures of a very large layout) are not among them: each is written when it is first asked for, and kept then.
+ */
+export const writeVersion = async (
+  sheet: SheetOf,
+  { name, description, earlier }: VersionToWrite,
+  late: () => boolean,
+): Promise<WrittenVersion> => {
+  const { layout, version, at, note, before } = sheet;
+  if (!parseVersion(version)) throw new RangeError(`${version} is no version number`);
+  const changes = versionChanges({ number: version, day: at.toISOString().slice(0, 10), note, layout, before });
+  const release = { name, version, description, layout, changes: [changes, ...earlier] };
+  const contents = packageFiles(release);
+  const { bytes, sha1, files: count, unpacked } = await tarballOf(contents);
+  const files = [keptFile(packageFile, "application/gzip", bytes)];
+  const all = await writeAll(sheet, plainFileOptions, late);
+  for (const [file, { body, mediaType }] of all.files) files.push(keptFile(file, mediaType, body));
+  const page = await writeNamedFile(sheet, { name: "page.zip", query: plainFileOptions });
+  if (page.ok) files.push(keptFile("page.zip", page.mediaType, page.body));
+  const zip = late() ? null : zipOf(all);
+  if (zip?.ok) files.push(keptFile("all.zip", zip.mediaType, zip.body));
+  return {
+    files,
+    package: {
+      manifest: JSON.stringify(manifestOf(release)),
+      readme: contents.find(({ path }) => path === "README.md")?.text ?? "",
+      changes,
+      sha1,
+      files: count,
+      unpacked,
+    },
+  };
+};
