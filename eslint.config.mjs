@@ -28,7 +28,7 @@ const noApp = { group: ["@/app/*", "**/app/*"], message: "Only routes stand in a
 const sqlAtHome = { group: ["postgres"], message: "SQL stands only in web/server." };
 
 export default ts.config(
-  { ignores: ["**/node_modules/", "**/.next/", ".data*/", "web/next-env.d.ts", "test-results/", "playwright-report/"] },
+  { ignores: ["**/node_modules/", "**/.next/", "**/dist/", ".data*/", "web/next-env.d.ts", "test-results/", "playwright-report/"] },
   js.configs.recommended,
   {
     files: ["**/*.ts", "**/*.tsx"],
@@ -79,6 +79,13 @@ export default ts.config(
         message: "core knows nothing of the application.",
       },
       { group: ["node:*", "fs", "path", "crypto", "os", "child_process", "http"], message: "core is pure: no Node API." },
+    ],
+  ),
+  boundary(
+    ["cli/src/**"],
+    [
+      coreByIndex,
+      { group: ["@/*", "**/web/**", "react", "next", "postgres"], message: "The command knows core and nothing of the application." },
     ],
   ),
   boundary(

@@ -9,9 +9,9 @@ export default defineConfig({
   // Patience, not a measure: a laden machine may take its time.
   expect: { timeout: 15_000 },
   projects: [
-    { name: "pages", testIgnore: "**/many-editors.spec.ts" },
-    // Twenty clients, two more servers and a database that is killed leave nothing of a small machine to others: they come last.
-    { name: "many", testMatch: "**/many-editors.spec.ts", dependencies: ["pages"] },
+    { name: "pages", testIgnore: "**/many-*.spec.ts" },
+    // Twenty clients, two more servers and a database that is killed, fifty installs at once: they leave nothing of a small machine to others and come last.
+    { name: "many", testMatch: "**/many-*.spec.ts", dependencies: ["pages"] },
   ],
   reporter: [["list"]],
   use: {

@@ -3,5 +3,9 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   resolve: { alias: { "@": join(import.meta.dirname, "web") } },
-  test: { include: ["core/test/**/*.test.ts", "web/test/**/*.test.ts"], testTimeout: 30_000 },
+  test: {
+    globalSetup: ["cli/test/built.ts"],
+    include: ["cli/test/**/*.test.ts", "core/test/**/*.test.ts", "web/test/**/*.test.ts"],
+    testTimeout: 30_000,
+  },
 });

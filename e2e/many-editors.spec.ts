@@ -1,9 +1,9 @@
 import { expect, test } from "@playwright/test";
-import { type ChildProcess, execFileSync } from "node:child_process";
-import { join } from "node:path";
+import type { ChildProcess } from "node:child_process";
 import { type Breakpoint, type Change, type Conflict, type Layout, newBreakpoint, parseLayout, sameJson } from "../core/src/index";
 import { cleanLayout } from "../core/test/layouts";
 import { startCluster } from "../scripts/cluster.mjs";
+import { runScript } from "../scripts/install.mjs";
 import { freePort, serve } from "../scripts/serve.mjs";
 import { password, signInByRequest } from "./people";
 import { createDraftStore, type SaveAnswer } from "../web/draft/draft-store";
@@ -53,11 +53,7 @@ test("20 people edit one draft over two application processes while the database
   const cluster = await startCluster(".data-test/many");
   const processes: ChildProcess[] = [];
   try {
-    const root = join(import.meta.dirname, "..");
-    execFileSync(process.execPath, ["--import", "tsx", join(root, "scripts", "prepare.ts"), "--fresh", "--demo"], {
-      cwd: root,
-      env: { ...process.env, DATABASE_URL: cluster.url },
-    });
+    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
     const addresses: string[] = [];
     for (let index = 0; index < 2; index += 1) {
       const port = await freePort();

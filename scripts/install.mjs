@@ -25,7 +25,7 @@ export const installPackages = () => {
   const major = Number(process.versions.node.split(".")[0]);
   if (major < 20) throw new Stop(`Ypsiline needs Node 20.20 or later; this is ${process.versions.node}.`);
   const stamp = join(root, "node_modules", ".ypsiline-installed");
-  const wanted = fileHash(["package-lock.json", "package.json", "core/package.json", "web/package.json"]);
+  const wanted = fileHash(["package-lock.json", "package.json", "cli/package.json", "core/package.json", "web/package.json"]);
   if (stampIs(stamp, wanted)) return;
   say("Installing npm packages …");
   const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {
@@ -98,6 +98,7 @@ const sourceFiles = (folder) =>
       if (
         entry.name === "node_modules" ||
         entry.name.startsWith(".next") ||
+        entry.name === "dist" ||
         entry.name.endsWith(".tsbuildinfo") ||
         entry.name === "next-env.d.ts"
       )
@@ -105,8 +106,19 @@ const sourceFiles = (folder) =>
       return entry.isDirectory() ? sourceFiles(path) : statSync(join(root, path)).isFile() ? [path] : [];
     });
 
-/** Builds the application unless what is built comes from exactly these sources. */
+/** Builds the command that the registry serves unless what is built comes from exactly these sources. */
+const buildCommand = () => {
+  const stamp = join(root, "cli", "dist", "built");
+  const wanted = fileHash(["package-lock.json", "tsconfig.base.json", ...sourceFiles("core/src"), ...sourceFiles("cli")]);
+  if (stampIs(stamp, wanted)) return;
+  const result = spawnSync(process.execPath, [join(root, "cli", "build.mjs")], { cwd: root, stdio: ["ignore", "inherit", "inherit"] });
+  if (result.status !== 0) throw new Stop("The command could not be built (its words are above).");
+  writeFileSync(stamp, wanted);
+};
+
+/** Builds the application and the command unless what is built comes from exactly these sources. */
 export const build = () => {
+  buildCommand();
   const stamp = join(root, "web", ".next", "ypsiline-built");
   const wanted = fileHash(["package-lock.json", "tsconfig.base.json", ...sourceFiles("core/src"), ...sourceFiles("web")]);
   if (stampIs(stamp, wanted)) return;

@@ -19,7 +19,7 @@ run(async () => {
   installPackages();
   // Next.js writes the types of its routes while it builds; the type check reads them.
   build();
-  for (const part of ["core", "web", "scripts"]) tool(`types of ${part}`, "typescript/bin/tsc", ["-p", part]);
+  for (const part of ["core", "cli", "web", "scripts"]) tool(`types of ${part}`, "typescript/bin/tsc", ["-p", part]);
   tool("lint", "eslint/bin/eslint.js", ["."]);
   tool("format", "prettier/bin/prettier.cjs", ["--check", "--log-level", "warn", "."]);
   tool("unit tests", "vitest/vitest.mjs", ["run", "--reporter=default"]);

@@ -1,12 +1,14 @@
 import { createServer } from "node:http";
+import { join } from "node:path";
 import next from "next";
 import { answerAhead } from "./server/ahead.ts";
-import { renewDatabase } from "./server/database.ts";
+import { database, renewDatabase } from "./server/database.ts";
 import { answerProblem, receive } from "./server/front.ts";
 import { fairQueue } from "./server/heavy/fair-queue.ts";
 import { shareHeavyPool } from "./server/heavy/heavy.ts";
 import { openHeavyPool } from "./server/heavy/pool.ts";
 import { forgetRequests } from "./server/rate-limit.ts";
+import { keepCommand } from "./server/registry/commands.ts";
 import { report } from "./server/report.ts";
 
 // The application behind one plain HTTP server: every request passes `receive` first. Files of published versions are
@@ -56,6 +58,9 @@ server.on("error", (error) => {
   process.stderr.write(`The application cannot listen on ${hostname}:${port}: ${error.message}\n`);
   process.exit(1);
 });
+// The command of this release is in the registry from now on; without it the application is as it was.
+await keepCommand(database(), join(import.meta.dirname, "..", "cli", "dist")).catch((error) => report("keeping the command", error));
+
 // The first answer of each kind has connections, workers and code to wait for: the server asks itself before anybody does.
 const firstQuestions = [
   ["/api/v1/specs/nobody/nothing/latest", {}],

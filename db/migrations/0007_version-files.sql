@@ -31,6 +31,9 @@ CREATE TRIGGER version_package_is_immutable BEFORE UPDATE OR DELETE ON version_p
 CREATE TRIGGER version_package_is_not_truncated BEFORE TRUNCATE ON version_package
   FOR EACH STATEMENT EXECUTE FUNCTION refuse_version_change();
 
+-- The registry serves the command under this scope; a team of that name would hide it.
+ALTER TABLE team ADD CONSTRAINT team_slug_free CHECK (slug <> 'ypsiline');
+
 -- The command for builds as the same registry serves it: each release is kept, so that what was depended on stays.
 CREATE TABLE command_release (
   version text PRIMARY KEY CHECK (length(version) BETWEEN 5 AND 60),

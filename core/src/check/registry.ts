@@ -25,7 +25,7 @@ import { stepsRise } from "./rules/steps-rise";
 import { sumCloses } from "./rules/sum-closes";
 import { wholeColumns } from "./rules/whole-columns";
 import { wholeSpans } from "./rules/whole-spans";
-import type { Rule, RuleId } from "./types";
+import type { Level, Rule, RuleId } from "./types";
 
 /** Every rule, in the order findings of one level are listed. */
 export const rules: { readonly [R in RuleId]: Rule<R> } = {
@@ -59,3 +59,9 @@ export const rules: { readonly [R in RuleId]: Rule<R> } = {
 };
 
 export const ruleIds = Object.keys(rules) as readonly RuleId[];
+
+/** How grave a rule is by itself, and whence it comes: a published source, or "common practice". */
+export const ruleOf = (id: RuleId): { readonly level: Level; readonly source: string } => {
+  const { level, source } = rules[id];
+  return { level, source };
+};

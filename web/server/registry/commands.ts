@@ -5,7 +5,7 @@ import { report } from "../report";
 import { tarballOf } from "../writing/tarball";
 import type { Package, PackedVersion } from "./metadata";
 
-/** The command for builds, beside the specs' packages; no team has its scope (people.ts). */
+/** The command for builds, beside the specs' packages; no team has its scope (team_slug_free). */
 export const commandScope = "ypsiline";
 export const commandName = "cli";
 export const commandPackage = `@${commandScope}/${commandName}`;

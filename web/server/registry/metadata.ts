@@ -24,11 +24,26 @@ export type MetadataForm = "full" | "abbreviated";
 export const latestOf = (versions: readonly PackedVersion[]): string | null =>
   versions.find(({ withdrawn }) => withdrawn === null)?.number ?? null;
 
-/** What is said of a version; only the abbreviated form leaves away what installing does not ask. */
+/** What of package.json installing asks for (the registry's own list of the abbreviated form). */
+const installing = [
+  "bin",
+  "engines",
+  "dependencies",
+  "optionalDependencies",
+  "bundleDependencies",
+  "peerDependencies",
+  "peerDependenciesMeta",
+  "cpu",
+  "os",
+] as const;
+
+/** What is said of a version: package.json, or of it what installing asks for, and its package. */
 export const versionMetadata = (name: string, version: PackedVersion, registry: string, form: MetadataForm): Record<string, unknown> => {
-  const { number, manifest, sha512, sha1, files, unpacked, withdrawn } = version;
+  const { number, sha512, sha1, files, unpacked, withdrawn } = version;
+  const manifest = JSON.parse(version.manifest) as Readonly<Record<string, unknown>>;
+  const short = Object.fromEntries(installing.flatMap((member) => (member in manifest ? [[member, manifest[member]]] : [])));
   return {
-    ...(form === "full" ? { ...(JSON.parse(manifest) as object), _id: `${name}@${number}` } : { name, version: number }),
+    ...(form === "full" ? { ...manifest, _id: `${name}@${number}` } : { name, version: number, ...short }),
     dist: {
       integrity: `sha512-${Buffer.from(sha512).toString("base64")}`,
       shasum: Buffer.from(sha1).toString("hex"),

@@ -7,7 +7,8 @@ export const measuring = `
   const pointed = new Set();
   const rounded = (length) => Math.round(length * 1e6) / 1e6;
   const hidden = (element) => host === element || (element.checkVisibility ? !element.checkVisibility({ visibilityProperty: true }) : element.getClientRects().length === 0);
-  const elements = () => {
+  const elements = (selector) => {
+    if (selector) return [...document.querySelectorAll(selector)].filter((element) => !hidden(element)).slice(0, 5000);
     const named = [...document.querySelectorAll("[data-area]")].filter((element) => !hidden(element));
     const chosen = [...pointed].filter((element) => element.isConnected);
     const all = chosen.length > 0 ? chosen : named.length > 0 ? named : [...document.body.querySelectorAll("*")].filter((element) => {
@@ -18,12 +19,12 @@ export const measuring = `
     return all.slice(0, 5000);
   };
   const nameOf = (element) => (areaNames.get(element.dataset.area) || element.getAttribute("aria-label") || element.id || element.dataset.area || (element.tagName.toLowerCase() + " " + (element.textContent || "").trim().replace(/\\s+/g, " ").slice(0, 40)).trim()).slice(0, 200);
-  const boxes = () => ({
+  const boxes = (selector) => ({
     format: "ypsiline-boxes",
     formatVersion: 1,
     source: "page",
     width: document.documentElement.clientWidth,
-    boxes: elements().map((element) => {
+    boxes: elements(selector).map((element) => {
       const { left, top, width, height } = element.getBoundingClientRect();
       const area = element.dataset.area;
       return { name: nameOf(element), x: rounded(left + scrollX), y: rounded(top + scrollY), width: rounded(width), height: rounded(height), ...(areaNames.has(area) ? { area } : {}) };

@@ -1,0 +1,44 @@
+import { check, findingsJson, ruleIds, ruleOf } from "@ypsiline/core";
+import { type Got, got } from "../got";
+import { linesOf, type LayoutFile, readLayoutFile } from "../layout-file";
+import type { Looked, Outcome, Reported } from "../report/outcome";
+import type { World } from "../world";
+
+const looked: readonly Looked[] = ruleIds.map((id) => ({ id, ...ruleOf(id) }));
+
+/** What core finds in one layout, and the same as JSON. */
+const checked = (file: LayoutFile) => {
+  const { name, layout, lost, format } = file;
+  const answer = findingsJson(check(layout), layout);
+  const lineOf = linesOf(file);
+  const whole = new Map(layout.breakpoints.map((one) => [one.id, one.name]));
+  const findings = answer.findings.map((one): Reported => ({
+    rule: one.rule,
+    level: one.level,
+    subject: name,
+    about: whole.get(one.breakpoint) ?? one.breakpoint,
+    message: one.message,
+    sum: one.sum,
+    pointer: one.path,
+    line: lineOf(one.path),
+    accepted: "accepted" in one ? (one.accepted ?? null) : null,
+  }));
+  return { findings, lost, data: { file: name, format, ...answer, lost } };
+};
+
+/** Findings of layouts, of any format that is read. */
+export const checkFiles = async (world: World, files: readonly string[], registry?: string): Promise<Got<Outcome>> => {
+  const all = [];
+  for (const file of files) {
+    const read = await readLayoutFile(world, file, registry);
+    if (!read.ok) return read;
+    all.push({ name: read.value.name, ...checked(read.value) });
+  }
+  return got({
+    subjects: all.map(({ name }) => name),
+    looked,
+    findings: all.flatMap(({ findings }) => findings),
+    lines: all.flatMap(({ name, lost }) => lost.map((one) => `${name}: left out: ${one}`)),
+    data: { files: all.map(({ data }) => data) },
+  });
+};

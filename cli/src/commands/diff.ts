@@ -1,0 +1,59 @@
+import {
+  changeOfBreakpoint,
+  changesByBreakpoint,
+  changeSentence,
+  plainText,
+  type VersionLevel,
+  versionLevel,
+  versionLevels,
+} from "@ypsiline/core";
+import { type Got, got } from "../got";
+import { readLayoutFile } from "../layout-file";
+import type { Outcome, Reported } from "../report/outcome";
+import type { World } from "../world";
+
+const rule = "version-level";
+
+/** What lies between two layouts in words, and which level of version it asks for; above `most` it is a problem. */
+export const diffFiles = async (
+  world: World,
+  a: string,
+  b: string,
+  most: VersionLevel | undefined,
+  registry?: string,
+): Promise<Got<Outcome>> => {
+  const before = await readLayoutFile(world, a, registry);
+  if (!before.ok) return before;
+  const after = await readLayoutFile(world, b, registry);
+  if (!after.ok) return after;
+  const { spec, breakpoints } = changesByBreakpoint(before.value.layout, after.value.layout);
+  const { level } = versionLevel(before.value.layout, after.value.layout);
+  const sentences = [
+    ...spec.map((one) => plainText(changeSentence(one))),
+    ...breakpoints.filter(({ kind }) => kind !== "same").map((one) => plainText(changeOfBreakpoint(one))),
+  ];
+  const subject = `${before.value.name} → ${after.value.name}`;
+  const above = most !== undefined && sentences.length > 0 && versionLevels.indexOf(level) > versionLevels.indexOf(most);
+  const finding: Reported = {
+    rule,
+    level: "problem",
+    subject: after.value.name,
+    about: subject,
+    message: `The changes are ${level}; at most ${most} is allowed.`,
+    sum: "",
+    pointer: null,
+    line: null,
+    accepted: null,
+  };
+  const changes = [
+    ...spec.map(({ where, what, from, to }) => ({ where, what, from, to })),
+    ...breakpoints.flatMap(({ changes: own }) => own.map(({ where, what, from, to }) => ({ where, what, from, to }))),
+  ].map(({ where, what, from, to }) => ({ where, what: plainText(what), from: from && plainText(from), to: plainText(to) }));
+  return got({
+    subjects: [after.value.name],
+    looked: [{ id: rule, level: "problem", source: "common practice: Semantic Versioning 2.0.0, section 8" }],
+    findings: above ? [finding] : [],
+    lines: sentences.length === 0 ? [`${subject}: the same numbers.`] : [`${subject}: ${level}`, ...sentences.map((one) => `- ${one}.`)],
+    data: { before: before.value.name, after: after.value.name, level: sentences.length === 0 ? null : level, changes, sentences },
+  });
+};

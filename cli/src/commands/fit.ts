@@ -1,0 +1,180 @@
+import {
+  absolute,
+  type BoxList,
+  type EdgeFit,
+  type Exact,
+  fit,
+  type Fit,
+  fitJson,
+  type Layout,
+  parseDecimal,
+  readBoxesCsv,
+  readBoxesJson,
+  readBoxesSvg,
+  show,
+  sign,
+  standing,
+  widthOfBoxes,
+} from "@ypsiline/core";
+import { type Got, got, refused } from "../got";
+import { readLayoutFile } from "../layout-file";
+import type { Looked, Outcome, Reported } from "../report/outcome";
+import { readSource } from "../source";
+import type { World } from "../world";
+import { measured } from "../measure";
+import { readSize } from "./resolve";
+
+export type FitAsked = {
+  readonly boxes: readonly string[];
+  readonly url?: string | undefined;
+  readonly widths: readonly string[];
+  readonly browser?: string | undefined;
+  readonly select?: string | undefined;
+  readonly tolerance?: string | undefined;
+};
+
+const looked: readonly Looked[] = [
+  {
+    id: "edge-off",
+    level: "problem",
+    source: "docs/fit.md: an edge more than the tolerance from the nearest column edge, or from its area's",
+  },
+  {
+    id: "edge-near",
+    level: "caution",
+    source: "docs/fit.md: an edge within the tolerance of a column edge, or of its area's, and not on it (1/64 px)",
+  },
+];
+
+/** Boxes of a file by what it is: a box list in JSON, a drawing, or a table. */
+const readBoxes = (name: string, text: string, width: Exact | null): Got<BoxList> => {
+  const issue = (issues: readonly { readonly path: string; readonly message: string }[]): Got<never> =>
+    refused(
+      issues
+        .slice(0, 3)
+        .map(({ path, message }) => `${name} ${path === "" ? "" : `${path} `}${message}`)
+        .join("\n"),
+    );
+  const begins = text.trimStart()[0];
+  if (begins === "{") {
+    const read = readBoxesJson(text);
+    return read.ok ? got(read.value) : issue(read.issues);
+  }
+  if (begins === "<") {
+    const read = readBoxesSvg(text);
+    return read.ok ? got(read.list) : issue(read.issues);
+  }
+  const read = readBoxesCsv(text);
+  return read.ok ? got({ width: width ?? widthOfBoxes(read.value), height: null, boxes: read.value }) : issue(read.issues);
+};
+
+const signed = (off: Exact): string => `${sign(off) < 0 ? "−" : "+"}${show(absolute(off))} px`;
+
+/** What is off in one list of boxes: against the area a box belongs to, else against the nearest column edges. */
+const misfits = (held: Fit, subject: string, names: ReadonlyMap<string, string>): readonly Reported[] =>
+  held.boxes.flatMap(({ box, area, left, right }) => {
+    const edges = area
+      ? [
+          { side: "left", off: area.left, from: `the left edge of ${names.get(area.id) ?? area.id}` },
+          { side: "right", off: area.right, from: `the right edge of ${names.get(area.id) ?? area.id}` },
+        ]
+      : [lineOf("left", "start", left), lineOf("right", "end", right)].flatMap((one) => (one ? [one] : []));
+    return edges.flatMap(({ side, off, from }): Reported[] => {
+      const stands = standing(off, held.tolerance);
+      if (stands === "on") return [];
+      const near = stands === "near";
+      return [
+        {
+          rule: near ? "edge-near" : "edge-off",
+          level: near ? "caution" : "problem",
+          subject,
+          about: box.name,
+          message: `${side} ${signed(off)} from ${from}`,
+          sum: "",
+          pointer: null,
+          line: null,
+          accepted: null,
+        },
+      ];
+    });
+  });
+
+const lineOf = (side: string, end: string, edge: EdgeFit | null) =>
+  edge && { side, off: edge.off, from: edge.to === "viewport" ? `the ${end} of the viewport` : `the ${end} of column ${edge.to}` };
+
+const heldAgainst = (
+  layout: Layout,
+  list: BoxList,
+  subject: string,
+  tolerance: Exact,
+): Got<{ held: Fit; findings: readonly Reported[] }> => {
+  const held = fit(layout, list, { tolerance });
+  if (!held.ok) return refused(held.issues.map(({ path, message }) => `${subject} ${path} ${message}`).join("\n"));
+  const names = new Map(layout.areas.map((area) => [area.id, area.name]));
+  return got({ held: held.value, findings: misfits(held.value, subject, names) });
+};
+
+/** Holds a page, measured at some widths, or box lists against a layout. */
+export const fitFile = async (world: World, file: string, asked: FitAsked, registry?: string): Promise<Got<Outcome>> => {
+  const { tolerance = "1" } = asked;
+  const near = /^\d{1,3}(\.\d{1,6})?$/.test(tolerance) ? parseDecimal(tolerance) : null;
+  if (!near) return refused(`--tolerance must be a number of px from 0 to 999, not ${tolerance}`);
+  const widths: Exact[] = [];
+  for (const text of asked.widths) {
+    const width = readSize("--width", text);
+    if (!width.ok) return width;
+    widths.push(width.value);
+  }
+  if ((asked.url === undefined) === (asked.boxes.length === 0))
+    return refused("say what is to be held against the layout: --url of a page, or files of boxes, and not both");
+  const read = await readLayoutFile(world, file, registry);
+  if (!read.ok) return read;
+  const { layout } = read.value;
+  const lists: { readonly subject: string; readonly list: BoxList }[] = [];
+  if (asked.url !== undefined) {
+    const drawn = layout.breakpoints.map(({ drawnAt }) => drawnAt.width);
+    const pages = await measured(world, layout, {
+      url: asked.url,
+      widths: asked.widths.length > 0 ? asked.widths.map(Number) : drawn,
+      browser: asked.browser,
+      select: asked.select,
+    });
+    if (!pages.ok) return pages;
+    for (const { width, text } of pages.value) {
+      const list = readBoxesJson(text);
+      if (!list.ok)
+        return refused(`${asked.url} at ${width}: ${list.issues[0]?.path ?? ""} ${list.issues[0]?.message ?? "cannot be measured"}`);
+      lists.push({ subject: `${asked.url} at ${width}`, list: list.value });
+    }
+  }
+  for (const one of asked.boxes) {
+    const source = await readSource(world, one, registry);
+    if (!source.ok) return source;
+    const list = readBoxes(source.value.name, source.value.text, widths[0] ?? null);
+    if (!list.ok) return list;
+    lists.push({ subject: source.value.name, list: list.value });
+  }
+  const all: { readonly subject: string; readonly held: Fit; readonly findings: readonly Reported[] }[] = [];
+  for (const { subject, list } of lists) {
+    const held = heldAgainst(layout, list, subject, near);
+    if (!held.ok) return held;
+    all.push({ subject, ...held.value });
+  }
+  return got({
+    subjects: all.map(({ subject }) => subject),
+    looked,
+    findings: all.flatMap(({ findings }) => findings),
+    lines: all.map(({ subject, held }) => {
+      const { on, near: close, off } = held.edges;
+      return `${subject}: ${held.boxes.length} ${held.boxes.length === 1 ? "box" : "boxes"} against ${held.breakpoint.name}: ${on} edges on, ${close} near, ${off} off.`;
+    }),
+    data: {
+      layout: read.value.name,
+      pages: all.map(({ subject, held, findings }) => ({
+        subject,
+        ...fitJson(held),
+        misfits: findings.map(({ about, rule, message }) => ({ box: about, rule, message })),
+      })),
+    },
+  });
+};

@@ -1,0 +1,82 @@
+import type { Level } from "@ypsiline/core";
+import { diff, gt, rcompare } from "semver";
+import { type Got, got } from "../got";
+import { type Locked, lockName, readLock } from "../lock";
+import { type Metadata, metadataOf, registryOf, versionIn } from "../registry/client";
+import type { Looked, Outcome, Reported } from "../report/outcome";
+import { aligned } from "../table";
+import type { World } from "../world";
+
+const looked: readonly Looked[] = [
+  { id: "withdrawn", level: "problem", source: "the version that is used was withdrawn" },
+  { id: "behind", level: "caution", source: "a later version is in the range that was asked for" },
+  { id: "out-of-range", level: "note", source: "a later version is outside the range that was asked for" },
+];
+
+/** How one spec stands: what it has, what its range would bring, and what there is. */
+type Standing = {
+  readonly name: string;
+  readonly current: string;
+  readonly wanted: string;
+  readonly latest: string;
+  readonly findings: readonly Reported[];
+};
+
+const standingOf = (name: string, { version, range }: Locked, metadata: Metadata): Got<Standing> => {
+  const wanted = versionIn(metadata, range);
+  if (!wanted.ok) return wanted;
+  const latest = metadata["dist-tags"]["latest"] ?? Object.keys(metadata.versions).sort(rcompare)[0] ?? version;
+  const said = (rule: string, level: Level, message: string): Reported => ({
+    rule,
+    level,
+    subject: lockName,
+    about: name,
+    message,
+    sum: "",
+    pointer: `/specs/${name.replaceAll("/", "~1")}`,
+    line: null,
+    accepted: null,
+  });
+  const reason = metadata.versions[version]?.deprecated;
+  const levelTo = (to: string): string => diff(version, to) ?? "";
+  return got({
+    name,
+    current: version,
+    wanted: wanted.value,
+    latest,
+    findings: [
+      ...(reason === undefined ? [] : [said("withdrawn", "problem", `${version} was withdrawn: ${reason}`)]),
+      ...(gt(wanted.value, version)
+        ? [said("behind", "caution", `${version} → ${wanted.value} (${levelTo(wanted.value)}) is in ${range}`)]
+        : []),
+      ...(gt(latest, wanted.value) ? [said("out-of-range", "note", `${latest} (${levelTo(latest)}) is outside ${range}`)] : []),
+    ],
+  });
+};
+
+/** Versions of what a folder has by its lock file against what is published. */
+export const outdated = async (world: World, registry?: string): Promise<Got<Outcome>> => {
+  const lock = await readLock(world);
+  if (!lock.ok) return lock;
+  const all: Standing[] = [];
+  for (const [name, locked] of Object.entries(lock.value.specs)) {
+    const where = await registryOf(world, registry ?? locked.registry, name.split("/")[0] ?? "");
+    if (!where.ok) return where;
+    const metadata = await metadataOf(where.value, name);
+    if (!metadata.ok) return metadata;
+    const standing = standingOf(name, locked, metadata.value);
+    if (!standing.ok) return standing;
+    all.push(standing.value);
+  }
+  const table = aligned([
+    ["Spec", "has", "in range", "latest"],
+    ...all.map(({ name, current, wanted, latest }) => [name, current, wanted, latest]),
+  ]);
+  return got({
+    subjects: [lockName],
+    looked,
+    findings: all.flatMap(({ findings }) => findings),
+    lines: all.length === 0 ? [`${lockName} has no specs; ypsiline pull @team/spec brings the first.`] : table.split("\n"),
+    data: { specs: all.map(({ findings: _findings, ...one }) => one) },
+  });
+};

@@ -1,0 +1,45 @@
+import { type FormatId, formatOf, formats, type Layout } from "@ypsiline/core";
+import { findNodeAtLocation, type Node, parseTree } from "jsonc-parser";
+import { type Got, got, refused } from "./got";
+import { readSource, type Source } from "./source";
+import type { World } from "./world";
+
+/** A layout as it was read from a file of any format core reads, and what of the file was left out. */
+export type LayoutFile = Source & { readonly layout: Layout; readonly lost: readonly string[]; readonly format: FormatId };
+
+/** Reads a layout from a FILE. What it is no layout for is said with path and what would be right, the first three faults of it. */
+export const readLayoutFile = async (world: World, file: string, registry?: string): Promise<Got<LayoutFile>> => {
+  const source = await readSource(world, file, registry);
+  if (!source.ok) return source;
+  const { name, text } = source.value;
+  const format = formatOf(text, readsAs(name));
+  const { read, said } = formats[format];
+  if (!read) return refused(`${name} is ${said}, from which no layout is read`);
+  const result = read(text);
+  if (result.ok) return got({ name, text, layout: result.layout, lost: result.lost, format });
+  const told = result.issues.slice(0, 3).map(({ path, message }) => `${name} ${path === "" ? "" : `${path} `}${message}`);
+  const more = result.issues.length > 3 ? [`and ${result.issues.length - 3} more`] : [];
+  return refused([...told, ...more].join("\n"));
+};
+
+/** A published spec and what is piped in have no ending to tell by; a spec's is its document's. */
+const readsAs = (name: string): string => (name.startsWith("@") ? "layout.json" : name === "-" ? "" : name);
+
+/** The line of each JSON Pointer in a layout document, found in one reading of it; null for other formats. */
+export const linesOf = ({ text, format }: LayoutFile): ((pointer: string) => number | null) => {
+  const root: Node | undefined = format === "layout" ? parseTree(text) : undefined;
+  if (!root) return () => null;
+  return (pointer) => {
+    const path = pointer
+      .split("/")
+      .slice(1)
+      .map((part) => part.replaceAll("~1", "/").replaceAll("~0", "~"))
+      .map((part) => (/^\d+$/.test(part) ? Number(part) : part));
+    // A member that is left out has no line: that of what it would stand in is told.
+    for (let length = path.length; length >= 0; length -= 1) {
+      const node = findNodeAtLocation(root, path.slice(0, length));
+      if (node) return text.slice(0, node.offset).split("\n").length;
+    }
+    return null;
+  };
+};

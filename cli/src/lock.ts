@@ -1,0 +1,78 @@
+import { createHash } from "node:crypto";
+import { mkdir, readFile, rename, rm, writeFile } from "node:fs/promises";
+import { dirname, join } from "node:path";
+import { type Got, got, refused, wordsOf } from "./got";
+import type { World } from "./world";
+
+/** What a project has of one spec: the range it asked for, the version it has, and each file as it was written. */
+export type Locked = {
+  readonly range: string;
+  readonly version: string;
+  /** Of the package the files are of. */
+  readonly integrity: string;
+  readonly registry: string;
+  /** Where the files stand, from the lock file's folder. */
+  readonly into: string;
+  /** The integrity of each file, by its path in that folder. */
+  readonly files: Readonly<Record<string, string>>;
+};
+
+/** ypsiline.lock.json: what of which version a project has, for those without a package manager. */
+export type Lock = { readonly lockVersion: 1; readonly specs: Readonly<Record<string, Locked>> };
+
+export const lockName = "ypsiline.lock.json";
+
+export const integrityOf = (bytes: Uint8Array): string => `sha512-${createHash("sha512").update(bytes).digest("base64")}`;
+
+const texts = ["range", "version", "integrity", "registry", "into"] as const;
+const isLocked = (data: unknown): data is Locked => {
+  if (typeof data !== "object" || data === null) return false;
+  const one = data as Readonly<Record<string, unknown>>;
+  return texts.every((name) => typeof one[name] === "string") && typeof one["files"] === "object" && one["files"] !== null;
+};
+
+/** Whether a path stays in the folder it is said from. */
+export const isInside = (path: string): boolean =>
+  path !== "" && !path.startsWith("/") && !/^[a-z]:|\\/i.test(path) && !path.split("/").includes("..");
+
+/** Reads the lock file of a folder; an empty one where there is none. */
+export const readLock = async ({ cwd }: World): Promise<Got<Lock>> => {
+  let text: string;
+  try {
+    text = await readFile(join(cwd, lockName), "utf8");
+  } catch (error) {
+    return (error as { code?: string }).code === "ENOENT"
+      ? got({ lockVersion: 1, specs: {} })
+      : refused(`${lockName} cannot be read: ${wordsOf(error)}`);
+  }
+  try {
+    const data = JSON.parse(text) as Partial<Lock>;
+    if (data.lockVersion !== 1) return refused(`${lockName} /lockVersion must be 1`);
+    for (const [name, one] of Object.entries(data.specs ?? {})) {
+      if (!isLocked(one)) return refused(`${lockName} /specs/${name} must have range, version, integrity, registry, into and files`);
+      const outside = [one.into, ...Object.keys(one.files)].find((path) => !isInside(path));
+      if (outside !== undefined) return refused(`${lockName} /specs/${name} names ${outside}, which leads out of this folder`);
+    }
+    return got({ lockVersion: 1, specs: data.specs ?? {} });
+  } catch (error) {
+    return refused(`${lockName} must be JSON: ${wordsOf(error)}`);
+  }
+};
+
+/** Writes a file in one go: whoever reads it meanwhile has the old one. */
+export const writeWhole = async (path: string, bytes: Uint8Array | string): Promise<void> => {
+  await mkdir(dirname(path), { recursive: true });
+  const beside = `${path}.${process.pid}.new`;
+  try {
+    await writeFile(beside, bytes);
+    await rename(beside, path);
+  } catch (error) {
+    await rm(beside, { force: true });
+    throw error;
+  }
+};
+
+export const writeLock = async ({ cwd }: World, lock: Lock): Promise<void> => {
+  const specs = Object.fromEntries(Object.entries(lock.specs).sort(([a], [b]) => (a < b ? -1 : 1)));
+  await writeWhole(join(cwd, lockName), `${JSON.stringify({ lockVersion: lock.lockVersion, specs }, null, 2)}\n`);
+};

@@ -1,0 +1,46 @@
+import type { Level } from "@ypsiline/core";
+
+/** A finding of any command: what it is about, where it stands, and how grave it is. */
+export type Reported = {
+  readonly rule: string;
+  readonly level: Level;
+  /** What was looked at: a file, a package, an address. */
+  readonly subject: string;
+  /** The breakpoint, box or package it is about, by name. */
+  readonly about: string;
+  readonly message: string;
+  /** The sum with numbers; "" where there is none. */
+  readonly sum: string;
+  /** JSON Pointer in the subject, and its line; null where it has none. */
+  readonly pointer: string | null;
+  readonly line: number | null;
+  /** The reason it was accepted for; null where it was not. */
+  readonly accepted: string | null;
+};
+
+/** What was looked for: SARIF and JUnit list it whether it was found or not. */
+export type Looked = { readonly id: string; readonly level: Level; readonly source: string };
+
+/** What a command found out. */
+export type Outcome = {
+  readonly subjects: readonly string[];
+  readonly looked: readonly Looked[];
+  readonly findings: readonly Reported[];
+  /** Lines said before the findings, in words. */
+  readonly lines: readonly string[];
+  /** Everything, for programs. */
+  readonly data: unknown;
+};
+
+/** Levels from which on a command ends with 1. */
+export const failLevels = ["problem", "caution", "note", "never"] as const;
+export type FailLevel = (typeof failLevels)[number];
+
+const gravity: Readonly<Record<FailLevel, number>> = { never: 4, problem: 3, caution: 2, note: 1 };
+
+/** Whether a finding is at or above a level. What was accepted with a reason is not, but for problems, which nobody can accept away. */
+export const fails = ({ level, accepted }: Reported, failOn: FailLevel): boolean =>
+  gravity[level] >= gravity[failOn] && (accepted === null || level === "problem");
+
+/** 0 where nothing is at or above the level, else 1. */
+export const exitOf = ({ findings }: Outcome, failOn: FailLevel): 0 | 1 => (findings.some((one) => fails(one, failOn)) ? 1 : 0);

@@ -1,0 +1,61 @@
+import { readFile, stat } from "node:fs/promises";
+import { isAbsolute, join } from "node:path";
+import { type Got, got, refused, wordsOf } from "./got";
+import { fetchVersion, metadataOf, readSpecName, registryOf, versionIn } from "./registry/client";
+import type { World } from "./world";
+
+/** What a FILE came to: how it is called in what is said, and its text. */
+export type Source = { readonly name: string; readonly text: string };
+
+/** Largest file, as the application imports. */
+const most = 5 * 1024 * 1024;
+
+const decoded = (name: string, bytes: Uint8Array): Got<Source> => {
+  if (bytes.length > most) return refused(`${name} has more than ${most / 1024 / 1024} MiB`);
+  try {
+    return got({ name, text: new TextDecoder("utf-8", { fatal: true }).decode(bytes) });
+  } catch {
+    return refused(`${name} is not UTF-8`);
+  }
+};
+
+/**
+ * Reads a FILE: a path, `-` for what is piped in, or a published spec (`@team/spec@range`), of which `inside` names the file
+ * of its package.
+ */
+export const readSource = async (
+  world: World,
+  file: string,
+  registry: string | undefined,
+  inside = "layout.json",
+): Promise<Got<Source>> => {
+  if (file === "-") return decoded("-", Buffer.from(await world.stdin(), "utf8"));
+  const spec = readSpecName(file);
+  if (spec) {
+    const where = await registryOf(world, registry, spec.name.split("/")[0] ?? "");
+    if (!where.ok) return where;
+    const metadata = await metadataOf(where.value, spec.name);
+    if (!metadata.ok) return metadata;
+    const version = versionIn(metadata.value, spec.range);
+    if (!version.ok) return version;
+    const package_ = await fetchVersion(where.value, metadata.value, version.value);
+    if (!package_.ok) return package_;
+    const bytes = package_.value.files.get(inside);
+    return bytes ? decoded(`${spec.name}@${version.value}`, bytes) : refused(`${spec.name}@${version.value} has no ${inside}`);
+  }
+  try {
+    const path = isAbsolute(file) ? file : join(world.cwd, file);
+    const { size } = await stat(path);
+    if (size > most) return refused(`${file} has more than ${most / 1024 / 1024} MiB`);
+    return decoded(file, await readFile(path));
+  } catch (error) {
+    const code = (error as { code?: string }).code;
+    return refused(
+      code === "ENOENT"
+        ? `there is no file ${file}`
+        : code === "EISDIR"
+          ? `${file} is a folder`
+          : `${file} cannot be read: ${wordsOf(error)}`,
+    );
+  }
+};

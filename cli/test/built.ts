@@ -1,0 +1,7 @@
+import { execFileSync } from "node:child_process";
+import { join } from "node:path";
+
+/** The command as it is served is what its tests run. */
+export const setup = (): void => {
+  execFileSync(process.execPath, [join(import.meta.dirname, "..", "build.mjs")], { stdio: "inherit" });
+};

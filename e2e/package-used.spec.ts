@@ -1,0 +1,153 @@
+import { readdirSync } from "node:fs";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { expect, test } from "@playwright/test";
+import { build } from "esbuild";
+import { compile, NodePackageImporter } from "sass";
+import { address, installed, npm, npmrc, project, ran } from "./clients";
+import { laidOut } from "./outside/laid-out";
+
+const name = "@skerry/passenger-booking";
+const root = join(import.meta.dirname, "..");
+
+/** Somebody's project with the published layout in it, taken once for all that use it here. */
+const withLayout = async (): Promise<string> => {
+  const folder = project({
+    ".npmrc": npmrc(),
+    "right.ts": `
+      import { areas, base, type BreakpointId, breakpointAt, breakpoints, columns, spacing, spans, version } from "${name}";
+      const id: BreakpointId = breakpointAt(1280);
+      const twelve: 12 = columns.desk.count;
+      const eight: 760 = spans.desk[8];
+      const from: 1024 = breakpoints.desk.from;
+      const step: 8 = spacing.s;
+      const left: number = areas.fares.at.desk.left;
+      const said: "2.1.0" = version;
+      export const all = [id, twelve, eight, from, step, left, said, base];
+    `,
+    "wrong.ts": `
+      import { columns } from "${name}";
+      export const thirteen: 13 = columns.desk.count;
+      export const none = columns.wall;
+    `,
+    "site.ts": `
+      import { breakpoints, spans } from "${name}";
+      import "${name}/layout.exact.css";
+      export const half = spans.desk[6];
+      export const widths = Object.values(breakpoints).map(({ from }) => from);
+    `,
+    "site.scss": `
+      @use "sass:map";
+      @use "pkg:${name}" as layout;
+      .six { gap: map.get(layout.$layout, "desk", "gutter"); }
+    `,
+  });
+  const done = await npm(folder, "install", `${name}@2.1.0`);
+  expect(done.code, done.err).toBe(0);
+  return folder;
+};
+
+test("the package of a version is used by TypeScript, Sass and a bundler as it stands, and its stylesheet is laid out as resolve says", async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  const folder = await withLayout();
+
+  // Types: what is right compiles in both ways modules are looked for, and what is wrong is told.
+  const tsc = (file: string, resolution: string) =>
+    ran(folder, process.execPath, [
+      join(root, "node_modules", "typescript", "bin", "tsc"),
+      ...[
+        "--noEmit",
+        "--pretty",
+        "false",
+        "--strict",
+        "--target",
+        "es2023",
+        "--module",
+        resolution === "bundler" ? "esnext" : "nodenext",
+        "--moduleResolution",
+        resolution,
+        file,
+      ],
+    ]);
+  for (const resolution of ["bundler", "nodenext"]) {
+    const right = await tsc("right.ts", resolution);
+    expect(right.code, right.out).toBe(0);
+  }
+  const wrong = await tsc("wrong.ts", "bundler");
+  expect(wrong.code).not.toBe(0);
+  expect(wrong.out.match(/error TS/g)).toHaveLength(2);
+
+  // Run by Node itself.
+  const used = (await import(pathToFileURL(join(folder, "node_modules", name, "index.js")).href)) as {
+    columns: { desk: { column: number } };
+    breakpointAt: (width: number) => string;
+  };
+  // (1280 − 2 × 64 − 11 × 24) / 12
+  expect([used.columns.desk.column, used.breakpointAt(1024)]).toEqual([74, "desk"]);
+
+  // A bundler takes the numbers that are used, and the stylesheet; what is not used it leaves.
+  const bundled = await build({
+    absWorkingDir: folder,
+    entryPoints: ["site.ts"],
+    bundle: true,
+    format: "esm",
+    outdir: "out",
+    write: false,
+    logLevel: "silent",
+  });
+  const script = bundled.outputFiles.find(({ path }) => path.endsWith(".js"))?.text ?? "";
+  const css = bundled.outputFiles.find(({ path }) => path.endsWith(".css"))?.text ?? "";
+  expect(script).toContain("564");
+  expect(script).not.toContain("Harbour map");
+  expect(css).toContain("--layout-columns");
+
+  // Sass, by the name of the package.
+  const sass = compile(join(folder, "site.scss"), { importers: [new NodePackageImporter(folder)] });
+  expect(sass.css).toMatch(/\.six \{\s+gap: 24px;/);
+
+  // Each stylesheet in the browser, against the interface for programs.
+  const sheets = readdirSync(join(folder, "node_modules", name)).filter((file) => file.endsWith(".css"));
+  expect(sheets).toHaveLength(8);
+  const widths = [320, 599, 600, 1023, 1024, 1279, 1280, 1439, 1440, 1921];
+  const layout = JSON.parse(installed(folder, name, "layout.json")) as unknown;
+  const resolved = await Promise.all(
+    widths.map(async (width) => {
+      const answer = await fetch(`${address}/api/v1/resolve`, {
+        method: "POST",
+        headers: { "Content-Type": "application/json" },
+        body: JSON.stringify({ layout, width }),
+      });
+      return (await answer.json()) as { columns: { start: string; width: string }[] };
+    }),
+  );
+  const px = (text: string): number => {
+    const [n = "0", d = "1"] = text.split("/");
+    return Number(n) / Number(d);
+  };
+  let compared = 0;
+  for (const sheet of sheets) {
+    const contained = sheet.includes("container");
+    const wrap = contained ? '<div class="layout"><div class="layout-grid">@</div></div>' : '<div class="layout-grid">@</div>';
+    const measured = await laidOut(
+      page,
+      installed(folder, name, sheet),
+      wrap,
+      widths,
+      resolved.map(({ columns }) => columns.length),
+    );
+    const most = sheet.includes("exact") ? 1 / 64 : 3 / 64;
+    measured.forEach((cells, at) => {
+      const wanted = resolved[at]?.columns ?? [];
+      expect(cells).toHaveLength(wanted.length);
+      cells.forEach((cell, index) => {
+        const where = `${sheet} at ${widths[at] ?? 0}, column ${index + 1}`;
+        expect(Math.abs(cell.start - px(wanted[index]?.start ?? "")), where).toBeLessThanOrEqual(most + 1e-6);
+        compared += 1;
+      });
+    });
+  }
+  // Columns of ten widths, eight times: phone 4 (twice), tablet 8 (twice), desk and wide 12 (six times).
+  expect(compared).toBe(8 * (2 * 4 + 2 * 8 + 6 * 12));
+});

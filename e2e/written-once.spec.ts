@@ -1,0 +1,128 @@
+import { type ChildProcess, spawn } from "node:child_process";
+import { createHash } from "node:crypto";
+import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { expect, test } from "@playwright/test";
+import { freePort, serve } from "../scripts/serve.mjs";
+import { openDatabase } from "../web/server/database";
+import { address, publishedSpec, publishNext } from "./clients";
+import { requestsOf } from "./people";
+
+const root = join(import.meta.dirname, "..");
+
+/** The application's own sources as another release has them: the writers of stylesheets and of packages say something else. */
+const otherRelease = (): string => {
+  const folder = mkdtempSync(join(tmpdir(), "ypsiline-release-"));
+  for (const part of ["core", "web", "cli"])
+    cpSync(join(root, part), join(folder, part), {
+      recursive: true,
+      filter: (path) => !/\/(\.next|node_modules|test)(\/|$)/.test(path.slice(root.length)),
+    });
+  cpSync(join(root, "tsconfig.base.json"), join(folder, "tsconfig.base.json"));
+  symlinkSync(join(root, "web", ".next"), join(folder, "web", ".next"));
+  for (const part of ["core", "web", "cli"])
+    if (existsSync(join(root, part, "node_modules"))) symlinkSync(join(root, part, "node_modules"), join(folder, part, "node_modules"));
+  mkdirSync(join(folder, "node_modules", "@ypsiline"), { recursive: true });
+  for (const name of readdirSync(join(root, "node_modules")))
+    if (name !== "@ypsiline" && !name.startsWith(".")) symlinkSync(join(root, "node_modules", name), join(folder, "node_modules", name));
+  for (const part of ["core", "web", "cli"]) symlinkSync(join(folder, part), join(folder, "node_modules", "@ypsiline", part));
+  const change = (path: string, from: string, to: string): void => {
+    const file = join(folder, path);
+    const text = readFileSync(file, "utf8");
+    expect(text, path).toContain(from);
+    writeFileSync(file, text.replaceAll(from, to));
+  };
+  change("core/src/formats/css/write.ts", "layout by Ypsiline.", "layout by another release.");
+  change("core/src/formats/package/readme.ts", "A published layout.", "A layout by another release.");
+  return folder;
+};
+
+const started = async (folder: string, database: string): Promise<{ readonly address: string; readonly child: ChildProcess }> => {
+  const port = await freePort();
+  const child = spawn(process.execPath, ["--import", "tsx", join(folder, "web", "server.mjs")], {
+    cwd: join(folder, "web"),
+    stdio: ["ignore", "pipe", "inherit"],
+    env: {
+      ...process.env,
+      NODE_ENV: "production",
+      NEXT_TELEMETRY_DISABLED: "1",
+      DATABASE_URL: database,
+      RATE_LIMIT: "0",
+      PORT: String(port),
+    },
+  });
+  await new Promise<void>((resolve, reject) => {
+    child.stdout.on("data", (data: Buffer) => (data.includes("listening") ? resolve() : undefined));
+    child.on("exit", (code) => reject(new Error(`ended with ${code}`)));
+  });
+  return { address: `http://127.0.0.1:${port}`, child };
+};
+
+/** Every file of a version, by name, as its bytes and what may be kept of it. */
+const filesOf = async (at: string, spec: string, version: string, names: readonly string[]) => {
+  const reader = await requestsOf(at, "reader");
+  const all: Record<string, string> = {};
+  for (const name of names) {
+    const answer = await reader.get(`/api/v1/specs/skerry/${spec}/${version}/${name}`);
+    expect(answer.status(), name).toBe(200);
+    all[name] =
+      createHash("sha256")
+        .update(await answer.body())
+        .digest("hex") + (answer.headers()["etag"] ?? "");
+  }
+  await reader.dispose();
+  return all;
+};
+
+test("the files of a version are the same bytes after a restart, with nothing cached, and by another release whose writers write otherwise", async () => {
+  test.setTimeout(180_000);
+  const database = process.env["DATABASE_URL"] ?? "";
+  const spec = await publishedSpec([["1.0.0", "24px"]]);
+  const sql = openDatabase(database, 1);
+  const rows = await sql<{ name: string; sha512: Buffer; body: Buffer }[]>`
+    SELECT f.name, f.sha512, f.body FROM version_file f JOIN version v ON v.id = f.version_id JOIN spec s ON s.id = v.spec_id WHERE s.slug = ${spec}`;
+  const names = rows.map(({ name }) => name);
+  // Ten of the whole layout and eight of each of its two breakpoints' files at least, all written before anybody asked.
+  expect(names.length).toBeGreaterThanOrEqual(20);
+  for (const { name, sha512, body } of rows) expect(createHash("sha512").update(body).digest().equals(sha512), name).toBe(true);
+  const first = await filesOf(address, spec, "1.0.0", names);
+
+  // A restart: another process of the same release, which has nothing in memory.
+  const port = await freePort();
+  const again = await serve(port, { DATABASE_URL: database, RATE_LIMIT: "0", DEMO: "1" });
+  expect(await filesOf(`http://127.0.0.1:${port}`, spec, "1.0.0", names)).toEqual(first);
+  again.kill("SIGTERM");
+
+  const other = await started(otherRelease(), database);
+  try {
+    expect(await filesOf(other.address, spec, "1.0.0", names)).toEqual(first);
+    const reader = await requestsOf(other.address, "reader");
+    const text = async (version: string, file: string): Promise<string> =>
+      (await reader.get(`/api/v1/specs/skerry/${spec}/${version}/${file}`)).text();
+    // It is another release: what is written now is written otherwise, and not kept for a year.
+    expect(await text("1.0.0", "layout.css?unit=rem")).toContain("layout by another release.");
+    expect((await reader.get(`/api/v1/specs/skerry/passenger-booking/2.1.0/layout.css?unit=rem`)).headers()["cache-control"]).toBe(
+      "public, no-cache",
+    );
+    expect((await reader.get(`/api/v1/specs/skerry/passenger-booking/2.1.0/layout.css`)).headers()["cache-control"]).toContain("immutable");
+    // What it publishes is its own, and stays so in the release before.
+    await publishNext(spec, "1.1.0", "32px", other.address);
+    expect(await text("1.1.0", "layout.css")).toContain("layout by another release.");
+    const before = await requestsOf(address, "reader");
+    expect(await (await before.get(`/api/v1/specs/skerry/${spec}/1.1.0/layout.css`)).text()).toContain("layout by another release.");
+    expect(await (await before.get(`/api/v1/specs/skerry/${spec}/1.0.0/layout.css`)).text()).toContain("layout by Ypsiline.");
+  } finally {
+    other.child.kill("SIGTERM");
+  }
+  // Nothing of it can be changed or taken away, whoever asks the database.
+  for (const attempt of [
+    "UPDATE version_file SET body = ''",
+    "DELETE FROM version_file",
+    "TRUNCATE version_file",
+    "UPDATE version_package SET files = 1",
+    "DELETE FROM version_package",
+  ])
+    await expect(sql.unsafe(attempt), attempt).rejects.toThrow(/neither changed nor deleted/);
+  await sql.end();
+});
