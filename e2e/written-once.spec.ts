@@ -115,6 +115,18 @@ test("the files of a version are the same bytes after a restart, with nothing ca
   } finally {
     other.child.kill("SIGTERM");
   }
+  // A version of a time before there were packages: it has its package as soon as somebody asks.
+  await sql`INSERT INTO version (spec_id, major, minor, patch, layout, note, published_by)
+    SELECT spec_id, 2, 0, 0, layout, 'By hand', published_by FROM version WHERE spec_id = (SELECT id FROM spec WHERE slug = ${spec}) AND minor = 0`;
+  const lead = await requestsOf(address, "lead");
+  await lead.post(`/api/specs/skerry/${spec}/share`, { data: { public: true } });
+  const metadata = (await (await fetch(`${address}/npm/@skerry/${spec}`)).json()) as {
+    versions: Record<string, { dist: { tarball: string; integrity: string } }>;
+  };
+  expect(Object.keys(metadata.versions)).toEqual(["1.0.0", "1.1.0", "2.0.0"]);
+  const tarball = Buffer.from(await (await fetch(metadata.versions["2.0.0"]?.dist.tarball ?? "")).arrayBuffer());
+  expect(metadata.versions["2.0.0"]?.dist.integrity).toBe(`sha512-${createHash("sha512").update(tarball).digest("base64")}`);
+
   // Nothing of it can be changed or taken away, whoever asks the database.
   for (const attempt of [
     "UPDATE version_file SET body = ''",

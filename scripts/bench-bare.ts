@@ -1,16 +1,50 @@
 import { createServer } from "node:http";
 import { openDatabase } from "../web/server/database";
+import { packageMetadata } from "../web/server/registry/metadata";
+import { findPackage, readPackage } from "../web/server/registry/packages";
+import { findPublished } from "../web/server/versions";
 
-// A bare Node server that answers every request with the same query the application makes for a published version:
-// the measure the application's own answer is held against.
+// A bare Node server that answers every request by reading from the database what is asked for, and nothing else: the
+// measure the application's own answer is held against. QUERY says what; BODY_OF whose bytes are sent where they lie ready.
 const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 10);
-const server = createServer((_, response) => {
-  void sql<{ layout: unknown }[]>`
+const [team, slug] = ["skerry", "passenger-booking"];
+const number = { major: 2, minor: 1, patch: 0 };
+const answer = process.env["BODY_OF"] ? Buffer.from(await (await fetch(process.env["BODY_OF"])).arrayBuffer()) : null;
+
+const document = async (): Promise<string> => {
+  const [row] = await sql<{ layout: unknown }[]>`
     SELECT v.layout FROM version v JOIN spec s ON s.id = v.spec_id JOIN team t ON t.id = s.team_id
     LEFT JOIN version_withdrawal w ON w.version_id = v.id
-    WHERE t.slug = ${"skerry"} AND s.slug = ${"passenger-booking"} AND v.major = 2 AND v.minor = 1 AND v.patch = 0`.then(([row]) => {
-    response.writeHead(200, { "Content-Type": "application/json" });
-    response.end(JSON.stringify(row?.layout, null, 2));
-  });
+    WHERE t.slug = ${team} AND s.slug = ${slug} AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}`;
+  return JSON.stringify(row?.layout, null, 2);
+};
+const ready = async (found: unknown): Promise<Buffer> => {
+  if (!found || !answer) throw new Error("nothing to send");
+  return answer;
+};
+const metadata = async (): Promise<string> => {
+  const found = await findPackage(sql, team, slug);
+  if (!found) throw new Error("no package");
+  return JSON.stringify(packageMetadata(await readPackage(sql, found.spec), "http://127.0.0.1", "full"));
+};
+const tarball = async (): Promise<Buffer> => {
+  const [row] = await sql<{ body: Buffer }[]>`
+    SELECT f.body FROM version_file f JOIN version v ON v.id = f.version_id JOIN spec s ON s.id = v.spec_id JOIN team t ON t.id = s.team_id
+    WHERE t.slug = ${team} AND s.slug = ${slug} AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch} AND f.name = 'package.tgz'`;
+  if (!row) throw new Error("no package");
+  return row.body;
+};
+const bodies = {
+  document,
+  metadata,
+  tarball,
+  // Whether it may be read alone, and bytes that lie ready.
+  "metadata-ready": async () => ready(await findPackage(sql, team, slug)),
+  "tarball-ready": async () => ready(await findPublished(sql, { team, slug, number, personId: null })),
+};
+const body = bodies[(process.env["QUERY"] ?? "document") as keyof typeof bodies];
+
+const server = createServer((_, response) => {
+  void body().then((bytes) => response.writeHead(200, { "Content-Type": "application/json" }).end(bytes));
 });
 server.listen(Number(process.env["PORT"]), "127.0.0.1", () => process.stdout.write("listening\n"));

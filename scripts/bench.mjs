@@ -179,16 +179,45 @@ const throughput = async (url, headers = {}) => {
   return { perSecond: result.requests.average, wrong: result.errors + result.timeouts + result["4xx"] + result["5xx"] };
 };
 
-/** Reading a published version against a bare Node server that runs the same query, and by its ETag. */
-const published = async (address, database) => {
-  const url = `${address}/api/v1/specs/skerry/passenger-booking/2.1.0`;
+/** A bare Node server that makes one query for each request. */
+const bareServer = async (database, env) => {
   const port = await freePort();
   const bare = spawn(process.execPath, ["--import", "tsx", join(root, "scripts/bench-bare.ts")], {
     cwd: root,
     stdio: ["ignore", "pipe", "inherit"],
-    env: { ...process.env, DATABASE_URL: database, PORT: String(port) },
+    env: { ...process.env, TSX_TSCONFIG_PATH: join(root, "web/tsconfig.json"), DATABASE_URL: database, PORT: String(port), ...env },
   });
   await new Promise((resolve) => bare.stdout.once("data", resolve));
+  return { port, bare };
+};
+
+/** Metadata and tarballs of the registry against a bare Node server that makes the same query and sends the same bytes. */
+const registry = async (address, database) => {
+  const package_ = `${address}/npm/@skerry/passenger-booking`;
+  for (const [what, url, query] of [
+    ["Package metadata", package_, "metadata"],
+    ["A tarball", `${package_}/-/passenger-booking-2.1.0.tgz`, "tarball"],
+  ]) {
+    await throughput(url);
+    const ours = await throughput(url);
+    const ratios = [];
+    for (const QUERY of [query, `${query}-ready`]) {
+      const { port, bare } = await bareServer(database, { QUERY, BODY_OF: url });
+      const plain = await throughput(`http://127.0.0.1:${port}/`);
+      bare.kill("SIGTERM");
+      ratios.push((ours.perSecond / plain.perSecond).toFixed(2));
+      if (plain.wrong > 0) say(`the bare server gave ${plain.wrong} wrong answers`);
+    }
+    say(
+      `${what}: ${ours.perSecond.toFixed(0)} a second, ${ratios[0]} of a bare server that reads the same (aim 0.7), ${ratios[1]} of one that has the bytes ready and looks only at who may read them; wrong answers ${ours.wrong}`,
+    );
+  }
+};
+
+/** Reading a published version against a bare Node server that runs the same query, and by its ETag. */
+const published = async (address, database) => {
+  const url = `${address}/api/v1/specs/skerry/passenger-booking/2.1.0`;
+  const { port, bare } = await bareServer(database, { QUERY: "document" });
   const etag = (await fetch(url)).headers.get("etag");
   await throughput(url);
   const plain = await throughput(`http://127.0.0.1:${port}/`);
@@ -208,6 +237,7 @@ const loadedAndPublished = async (context, address, database) => {
   const workbench = await javascriptOf(context, `${address}/specs/skerry/passenger-booking`);
   say(`First-load JavaScript, workbench: ${workbench.toFixed(0)} kB gzip (at most 350)`);
   await published(address, database);
+  await registry(address, database);
 };
 
 run(async () => {
@@ -230,6 +260,12 @@ run(async () => {
           .map((one) => one.split(";")[0])
           .join("; "),
       );
+    });
+  // `npm run bench -- registry`: reading packages, and published files.
+  if (process.argv.includes("registry"))
+    return withDemoServer(async ({ address, database }) => {
+      await registry(address, database);
+      await published(address, database);
     });
   // `npm run bench -- drag`: what is dragged and scrolled, and nothing else.
   const dragOnly = process.argv.includes("drag");

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import next from "next";
 import { answerAhead } from "./server/ahead.ts";
 import { database, renewDatabase } from "./server/database.ts";
-import { answerProblem, receive } from "./server/front.ts";
+import { answerProblem, receive, safeguard } from "./server/front.ts";
 import { fairQueue } from "./server/heavy/fair-queue.ts";
 import { shareHeavyPool } from "./server/heavy/heavy.ts";
 import { openHeavyPool } from "./server/heavy/pool.ts";
@@ -26,16 +26,17 @@ const handle = app.getRequestHandler();
 const turns = fairQueue({ slots: 1, slotsPerClient: 1, waiting: 10_000, waitingPerClient: 2_000 });
 const nextTurn = () => new Promise((resolve) => setImmediate(resolve));
 
-const refuse = (response, problem) => {
+const refuse = (request, response, problem) => {
   // What is still being sent is not read.
   response.setHeader("Connection", "close");
-  answerProblem(response, problem).catch((error) => report("answering a problem", error));
+  answerProblem(request, response, problem).catch((error) => report("answering a problem", error));
 };
 
 const server = createServer((request, response) => {
-  const problem = receive(request, response);
-  if (problem) return refuse(response, problem);
+  const problem = receive(request);
+  if (problem) return refuse(request, response, problem);
   if (answerAhead(request, response)) return;
+  safeguard(request, response);
   turns
     .enter(request.headers["x-ypsiline-address"], () => {
       handle(request, response).catch((error) => report(request.url ?? "", error));
@@ -43,7 +44,7 @@ const server = createServer((request, response) => {
     })
     .then(({ ok }) => {
       if (!ok)
-        refuse(response, {
+        refuse(request, response, {
           code: "unavailable",
           detail: "Too much is asked at once; try again in a moment.",
           headers: { "Retry-After": "2" },

@@ -1,6 +1,6 @@
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { guarded } from "./handler";
-import { answerProblem } from "./front";
+import { answerProblem, fileHeaders } from "./front";
 import { publishedFile } from "./published-file";
 import { cookieIn } from "./requested-file";
 import type { Problem } from "./problem";
@@ -13,16 +13,13 @@ import type { Answer } from "./writing/file-response";
 /** Addresses of files of published versions: the ones that builds and pages everywhere ask for, again and again. */
 const published = /^\/api\/v1\/specs\/([a-z][a-z0-9-]{0,59})\/([a-z][a-z0-9-]{0,59})\/([\w.-]{1,40})(?:\/([\w.@-]{1,120}))?(?:\?([^#]*))?$/;
 
-/** Files run nothing and load nothing. */
-const always = { "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; img-src data:" };
-
 /** Sends what was worked out; null where nobody waits any more. */
-const send = async (response: ServerResponse, answer: Answer | Problem | null): Promise<void> => {
+const send = async (request: IncomingMessage, response: ServerResponse, answer: Answer | Problem | null): Promise<void> => {
   if (answer === null) return void response.destroy();
-  if (!("status" in answer)) return answerProblem(response, answer);
+  if (!("status" in answer)) return answerProblem(request, response, answer);
   const { status, headers, body } = answer;
   const length = body === null ? {} : { "Content-Length": Buffer.byteLength(body) };
-  response.writeHead(status, { ...always, ...headers, ...length }).end(body ?? undefined);
+  response.writeHead(status, { ...fileHeaders(request), ...headers, ...length }).end(body ?? undefined);
 };
 
 /** Answers a request to the registry; what is sent with it is read by nobody. False where it is not one. */
@@ -46,7 +43,7 @@ const answerRegistry = (request: IncomingMessage, response: ServerResponse): boo
   };
   void guarded(incoming, () => registryAnswer(asked)).then((answer) =>
     // Registry clients show the member `error` of what they are refused with.
-    send(response, answer !== null && "code" in answer ? { ...answer, more: { ...answer.more, error: answer.detail } } : answer),
+    send(request, response, answer !== null && "code" in answer ? { ...answer, more: { ...answer.more, error: answer.detail } } : answer),
   );
   return true;
 };
@@ -78,6 +75,6 @@ export const answerAhead = (request: IncomingMessage, response: ServerResponse):
       credentials,
       address: String(request.headers["x-ypsiline-address"] ?? "unknown"),
     }),
-  ).then((answer) => send(response, answer));
+  ).then((answer) => send(request, response, answer));
   return true;
 };

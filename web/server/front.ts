@@ -53,19 +53,39 @@ const unreadable = (url: string): string | null => {
   }
 };
 
-/** What is sent with every answer; scripts run by their nonce alone. */
-export const safetyHeaders = (nonce: string, https: boolean): Readonly<Record<string, string>> => ({
+/** What is sent with every answer, whatever it is. */
+const always = (https: boolean): Readonly<Record<string, string>> => ({
   "X-Content-Type-Options": "nosniff",
   "Referrer-Policy": "same-origin",
   "X-Frame-Options": "SAMEORIGIN",
-  "Content-Security-Policy": `default-src 'self'; script-src 'self' 'nonce-${nonce}'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'self'`,
   ...(https ? { "Strict-Transport-Security": "max-age=31536000" } : {}),
 });
 
+/** What is sent with files: they run nothing and load nothing. */
+const file = { "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; img-src data:" };
+const fileSafety = { http: { ...always(false), ...file }, https: { ...always(true), ...file } };
+export const fileHeaders = (request: IncomingMessage): Readonly<Record<string, string>> =>
+  fileSafety[String(request.headers["x-ypsiline-origin"]).startsWith("https:") ? "https" : "http"];
+
+/** What is sent with pages; scripts run by their nonce alone. */
+const safetyHeaders = (nonce: string, https: boolean): Readonly<Record<string, string>> => ({
+  ...always(https),
+  "Content-Security-Policy": `default-src 'self'; script-src 'self' 'nonce-${nonce}'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'self'`,
+});
+
 /** Answers a plain Node response with a problem document. */
-export const answerProblem = async (response: ServerResponse, problem: Problem): Promise<void> => {
+export const answerProblem = async (request: IncomingMessage, response: ServerResponse, problem: Problem): Promise<void> => {
   const answer = problemResponse(problem);
-  response.writeHead(answer.status, Object.fromEntries(answer.headers)).end(await answer.text());
+  response.writeHead(answer.status, { ...fileHeaders(request), ...Object.fromEntries(answer.headers) }).end(await answer.text());
+};
+
+/** Puts on a response what pages are sent with, before the framework answers. */
+export const safeguard = (request: IncomingMessage, response: ServerResponse): void => {
+  const nonce = randomBytes(16).toString("base64");
+  const safety = safetyHeaders(nonce, String(request.headers["x-ypsiline-origin"]).startsWith("https:"));
+  for (const [name, value] of Object.entries(safety)) response.setHeader(name, value);
+  // The framework puts the nonce of this header on its own scripts.
+  request.headers["content-security-policy"] = safety["Content-Security-Policy"];
 };
 
 /**
@@ -73,17 +93,12 @@ export const answerProblem = async (response: ServerResponse, problem: Problem):
  * sender has sent too much. Route handlers read the sender and the origin from headers only this sets. Null where the
  * request may go on.
  */
-export const receive = (request: IncomingMessage, response: ServerResponse): Problem | null => {
+export const receive = (request: IncomingMessage): Problem | null => {
   const proxies = trustedProxies();
   const address = clientAddress(request.socket.remoteAddress ?? "unknown", request.headers["x-forwarded-for"], proxies);
   const origin = originOf(request.headers, proxies);
-  const nonce = randomBytes(16).toString("base64");
   request.headers["x-ypsiline-address"] = address;
   request.headers["x-ypsiline-origin"] = origin;
-  const safety = safetyHeaders(nonce, origin.startsWith("https:"));
-  for (const [name, value] of Object.entries(safety)) response.setHeader(name, value);
-  // The framework puts the nonce of this header on its own scripts.
-  request.headers["content-security-policy"] = safety["Content-Security-Policy"];
   const wait = takeRequest(address, Date.now());
   if (wait > 0)
     return {

@@ -1,7 +1,7 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { describe, expect, it } from "vitest";
-import { clientAddress, originOf, receive, trustedProxies } from "@/server/front";
+import { clientAddress, originOf, receive, safeguard, trustedProxies } from "@/server/front";
 
 describe("whose request it is", () => {
   it.each([
@@ -52,7 +52,8 @@ describe("what every request passes", () => {
     ["/specs?x=%F0%9F%98%80", 200],
   ])("%s is answered %i, with a policy that lets no script run but by its nonce", async (path, status) => {
     const server = createServer((request, response) => {
-      const problem = receive(request, response);
+      const problem = receive(request);
+      safeguard(request, response);
       response.writeHead(problem ? 400 : 200).end(String(request.headers["x-ypsiline-address"]));
     });
     await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", resolve));

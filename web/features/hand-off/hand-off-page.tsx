@@ -18,6 +18,7 @@ import { CopyButton } from "@/ui/copy-button";
 import { dayText } from "@/ui/dates";
 import { Downloads } from "@/ui/downloads";
 import { Said } from "@/ui/num";
+import { Depend } from "./depend";
 import { Drawings } from "./drawings";
 import { MeasureHere } from "./measure-here";
 import { NumbersTable } from "./numbers-table";
@@ -36,6 +37,9 @@ type Props = {
   /** Every earlier version, the latest first. */
   readonly earlier: readonly string[];
   readonly projects: number;
+  /** The registry's address, as the reader has this site. */
+  readonly registry: string;
+  readonly isPublic: boolean;
   /** What the team may do with it. */
   readonly children?: ReactNode;
 };
@@ -48,7 +52,7 @@ const Fact = ({ label, children }: { readonly label: string; readonly children: 
 );
 
 /** The published page of one version: everything a developer or designer takes from it. Made of plain HTML; no script is needed to read it. */
-export const HandOff = ({ team, spec, version, before, earlier, projects, children }: Props) => {
+export const HandOff = ({ team, spec, version, before, earlier, projects, registry, isPublic, children }: Props) => {
   const { layout } = version;
   const files = `/api/v1/specs/${team}/${spec}/${version.number}`;
   const ranges = breakpointRanges(layout);
@@ -121,6 +125,8 @@ export const HandOff = ({ team, spec, version, before, earlier, projects, childr
         )}
       </div>
       <div>
+        <h2 className="take-title">Depend on it</h2>
+        <Depend name={`@${team}/${spec}`} version={version.number} registry={registry} isPublic={isPublic} file={`${files}/package.tgz`} />
         <h2 className="take-title">Take it with you</h2>
         <Downloads layout={layout} files={files} stem={`${spec}-${version.number}`} />
         {version.note && (

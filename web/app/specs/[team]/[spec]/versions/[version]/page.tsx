@@ -1,10 +1,12 @@
 import { compareVersions, parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
+import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import { HandOff } from "@/features/hand-off/hand-off-page";
 import { ManageFold } from "@/features/hand-off/manage-fold";
 import { NewsBar } from "@/features/hand-off/news-bar";
 import { database } from "@/server/database";
+import { siteOf } from "@/server/handler";
 import { requireSpec } from "@/server/page";
 import { may } from "@/server/permissions";
 import { countOfUse } from "@/server/projects";
@@ -81,7 +83,16 @@ export default async function HandOffPage({ params, searchParams }: Props) {
         </PlainBar>
         <NewsBar path={path} team={team} spec={slug} shown={version.number} newest={newest} />
       </div>
-      <HandOff team={team} spec={slug} version={version} before={before} earlier={earlier} projects={projects}>
+      <HandOff
+        team={team}
+        spec={slug}
+        version={version}
+        before={before}
+        earlier={earlier}
+        projects={projects}
+        registry={`${siteOf(await headers())}/npm/`}
+        isPublic={spec.public}
+      >
         {(allowed.withdraw || allowed.restore) && (
           <ManageFold
             team={team}

@@ -1,0 +1,70 @@
+import { readFileSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { pathToFileURL } from "node:url";
+import { expect, test } from "@playwright/test";
+import { address, npmrc, project, ran } from "./clients";
+
+/** A fenced block of a page of docs: what it is, the file it is where it names one, and its text. */
+type Block = { readonly kind: string; readonly file: string | null; readonly text: string };
+const blocksOf = (text: string): readonly Block[] =>
+  [...text.matchAll(/^```(\w+)(?: (\S+))?\n([\s\S]*?)^```$/gm)].map(([, kind = "", file = null, inside = ""]) => ({
+    kind,
+    file,
+    text: inside,
+  }));
+
+test("what docs/packages.md tells a developer who has never seen Ypsiline does what it says, line by line", async ({ page }) => {
+  const text = readFileSync(join(import.meta.dirname, "..", "docs", "packages.md"), "utf8").replaceAll("https://layouts.example", address);
+  const five = text.slice(text.indexOf("## Use a published layout"), text.indexOf("## What is in a package"));
+  const folder = project();
+  let said = "";
+  let ranLines = 0;
+  let compared = 0;
+  for (const { kind, file, text: inside } of blocksOf(five)) {
+    if (file !== null) writeFileSync(join(folder, file), inside);
+    else if (kind === "sh") {
+      const done = await ran(folder, "bash", ["-ec", inside], {
+        npm_config_cache: join(folder, ".cache"),
+        npm_config_userconfig: join(folder, ".nobody"),
+      });
+      expect(done.code, `${inside}\n${done.err}`).toBe(0);
+      said = done.out;
+      ranLines += 1;
+    } else if (kind === "text") {
+      for (const line of inside.trim().split("\n")) expect(said.split("\n"), inside).toContain(line);
+      compared += 1;
+    }
+  }
+  expect([ranLines, compared]).toEqual([3, 2]);
+  expect(readFileSync(join(folder, ".npmrc"), "utf8")).toBe(npmrc());
+
+  // The page stands on the columns: 4 of 74 with 3 gutters of 24 from 64; the others from column 5 to the end.
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(pathToFileURL(join(folder, "index.html")).href);
+  const box = async (name: string) =>
+    page.locator(`.${name}`).evaluate((element) => [element.getBoundingClientRect().left, element.getBoundingClientRect().right]);
+  expect(await box("search")).toEqual([64, 64 + 4 * 74 + 3 * 24]);
+  expect(await box("sailings")).toEqual([64 + 4 * (74 + 24), 1280 - 64]);
+  await page.setViewportSize({ width: 360, height: 800 });
+  expect(await box("search")).toEqual([16, 344]);
+});
+
+test("the hand-off page has the line to install with, and the line that says where, to copy", async ({ page, context }) => {
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.goto(`${address}/specs/skerry/passenger-booking/versions/2.1.0`);
+  const copied = async (label: RegExp): Promise<string> => {
+    await page.getByRole("button", { name: label }).click();
+    await expect(page.getByRole("button", { name: /^Copied: / })).toBeVisible();
+    return page.evaluate(() => navigator.clipboard.readText());
+  };
+  const folder = project({ ".npmrc": `${await copied(/^Copy the line that says where @skerry publishes/)}\n` });
+  const line = await copied(/^Copy the line to install it/);
+  expect(line).toBe("npm install @skerry/passenger-booking@2.1.0");
+  const done = await ran(folder, "bash", ["-ec", line], {
+    npm_config_cache: join(folder, ".cache"),
+    npm_config_userconfig: join(folder, ".nobody"),
+  });
+  expect(done.code, done.err).toBe(0);
+  const file = page.getByRole("link", { name: "TGZ" });
+  expect(await file.getAttribute("href")).toBe("/api/v1/specs/skerry/passenger-booking/2.1.0/package.tgz");
+});

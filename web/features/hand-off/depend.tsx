@@ -1,0 +1,44 @@
+import { CopyButton } from "@/ui/copy-button";
+
+type Props = {
+  /** The package's name, `@TEAM/SPEC`, and this version of it. */
+  readonly name: string;
+  readonly version: string;
+  /** Where the team publishes: the registry's address, as the reader has this site. */
+  readonly registry: string;
+  readonly isPublic: boolean;
+  /** The package itself, for those without a registry. */
+  readonly file: string;
+};
+
+const Line = ({ text, label }: { readonly text: string; readonly label: string }) => (
+  <div className="depend-line">
+    <code>{text}</code>
+    <CopyButton text={text} label={label} />
+  </div>
+);
+
+/** How a project depends on this version: one line, and once the line that says where the team publishes. */
+export const Depend = ({ name, version, registry, isPublic, file }: Props) => {
+  const [scope = ""] = name.split("/");
+  return (
+    <div className="card-plain depend take-section">
+      <Line text={`npm install ${name}@${version}`} label="the line to install it" />
+      <p>
+        Once, in the project’s <code>.npmrc</code>:
+      </p>
+      <Line text={`${scope}:registry=${registry}`} label={`the line that says where ${scope} publishes`} />
+      {!isPublic && (
+        <p>
+          Not public: below it, <code>{`${registry.replace(/^https?:/, "")}:_authToken=`}</code> and an access token of the project.
+        </p>
+      )}
+      <p>
+        Or the package by itself:{" "}
+        <a href={file} download={`${name.slice(1).replace("/", "-")}-${version}.tgz`}>
+          TGZ
+        </a>
+      </p>
+    </div>
+  );
+};
