@@ -40,4 +40,4 @@ const manifest = {
   peerDependenciesMeta: { "playwright-core": { optional: true } },
 };
 writeFileSync(join(out, "package.json"), `${JSON.stringify(manifest, null, 2)}\n`);
-writeFileSync(join(out, "README.md"), readFileSync(join(here, "README.md")));
+writeFileSync(join(out, "README.md"), readFileSync(join(here, "..", "docs", "command.md")));

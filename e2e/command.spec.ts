@@ -1,5 +1,6 @@
 import { createServer } from "node:http";
-import { appendFileSync, copyFileSync, existsSync, readFileSync, writeFileSync } from "node:fs";
+import { appendFileSync, copyFileSync, existsSync, mkdtempSync, readFileSync, writeFileSync } from "node:fs";
+import { tmpdir } from "node:os";
 import type { AddressInfo } from "node:net";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
@@ -30,7 +31,7 @@ const changedPage = async (css: string): Promise<{ readonly url: string; readonl
 };
 
 test("npx takes the command from the instance into a folder that has nothing, and it checks a published spec there", async () => {
-  const folder = project();
+  const folder = mkdtempSync(join(tmpdir(), "ypsiline-nothing-"));
   const done = await ran(
     folder,
     "npx",

@@ -65,6 +65,7 @@ const changes: readonly (readonly [
   ["remove a member", () => `${team}/members/999999`, { role: null }, 403, 403, 404],
   ["invite", () => `${team}/invitations`, { email: "nobody", role: "reader" }, 403, 403, 400],
   ["end an invitation", () => `${team}/invitations/999999`, {}, 403, 403, 404],
+  ["name the team", () => `${team}/name`, { name: "" }, 403, 403, 400],
   ["say who publishes", () => `${team}/settings`, { publishers: "leads" }, 403, 403, 200],
   ["add a project", () => `${team}/projects`, { name: "" }, 403, 400, 400],
   ["change what a project uses", () => `${project}/uses`, { spec: "none", number: "1.0.0" }, 403, 403, 404],
@@ -229,7 +230,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
       expect(await attempt(as[who], path), `${who}: ${action}`).toBe(expected[who]);
       cases += 1;
     }
-  expect(cases).toBe(240);
+  expect(cases).toBe(245);
 });
 
 test("what happens to a spec is streamed to its readers, and to nobody else", async ({ baseURL }) => {

@@ -2,6 +2,8 @@
 export type Cluster = {
   readonly url: string;
   readonly data: string;
+  /** Whether it was running already. */
+  readonly taken: boolean;
   readonly stop: () => unknown;
   /** From now on the server is started again where it dies. */
   readonly keep: () => void;

@@ -146,14 +146,14 @@ export const startCluster = async (name) => {
     if (lockHolder(lock)) {
       say("The database of an earlier start is still running; it is taken over.");
       const port = Number(readFileSync(lock, "utf8").split("\n")[3]);
-      return { url: urlOf(secret, port), stop, data, keep: () => keep(port), crash: () => crash(port) };
+      return { url: urlOf(secret, port), taken: true, stop, data, keep: () => keep(port), crash: () => crash(port) };
     }
     say("A stale lock file of the database was left by a crash; it is removed.");
     rmSync(lock);
   }
   const port = await freePort();
   launch(port);
-  return { url: urlOf(secret, port), stop, data, keep: () => keep(port), crash: () => crash(port) };
+  return { url: urlOf(secret, port), taken: false, stop, data, keep: () => keep(port), crash: () => crash(port) };
 };
 
 const urlOf = (secret, port) => `postgres://ypsiline:${readFileSync(secret, "utf8").trim()}@127.0.0.1:${port}/postgres`;

@@ -12,14 +12,11 @@ export const withDemoServer = async (work) => {
   build();
   const cluster = await startCluster(".data-test");
   let application = null;
-  const stop = () => {
-    application?.stop();
+  const stop = async () => {
+    await application?.stop();
     cluster.stop();
   };
-  const interrupted = () => {
-    stop();
-    process.exit(130);
-  };
+  const interrupted = () => stop().finally(() => process.exit(130));
   process.on("SIGINT", interrupted);
   try {
     runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
@@ -28,6 +25,6 @@ export const withDemoServer = async (work) => {
     await work({ address: `http://127.0.0.1:${port}`, database: cluster.url });
   } finally {
     process.off("SIGINT", interrupted);
-    stop();
+    await stop();
   }
 };

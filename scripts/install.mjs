@@ -109,7 +109,13 @@ const sourceFiles = (folder) =>
 /** Builds the command that the registry serves unless what is built comes from exactly these sources. */
 const buildCommand = () => {
   const stamp = join(root, "cli", "dist", "built");
-  const wanted = fileHash(["package-lock.json", "tsconfig.base.json", ...sourceFiles("core/src"), ...sourceFiles("cli")]);
+  const wanted = fileHash([
+    "package-lock.json",
+    "tsconfig.base.json",
+    "docs/command.md",
+    ...sourceFiles("core/src"),
+    ...sourceFiles("cli"),
+  ]);
   if (stampIs(stamp, wanted)) return;
   const result = spawnSync(process.execPath, [join(root, "cli", "build.mjs")], { cwd: root, stdio: ["ignore", "inherit", "inherit"] });
   if (result.status !== 0) throw new Stop("The command could not be built (its words are above).");

@@ -1,11 +1,12 @@
 import { join } from "node:path";
 import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
+import { makeSetUpCode } from "../web/server/set-up";
 import { versionWritten } from "../web/server/heavy/tasks";
 import { packOlder } from "../web/server/packing";
 import { loadDemo } from "./demo-data";
 
-// Migrates the database of DATABASE_URL; with --demo loads the demo data where there is no team yet;
+// Migrates the database of DATABASE_URL; with --set-up makes the code an empty one is set up by; with --demo loads the demo data where there is no team yet;
 // with --fresh, which only the tests use, throws away what is there first.
 const url = process.env["DATABASE_URL"];
 if (!url) throw new Error("DATABASE_URL is not set");
@@ -16,6 +17,9 @@ try {
   if (ran.length > 0) process.stdout.write(`Migrated: ${ran.join(", ")}\n`);
   if (process.argv.includes("--demo") && (await loadDemo(sql, process.env["DEMO_RECEIVER"] ?? null)))
     process.stdout.write("Loaded the demo data.\n");
+  // The code that whoever sets an empty instance up is asked for.
+  const code = process.argv.includes("--set-up") ? await makeSetUpCode(sql) : null;
+  if (code !== null) process.stdout.write(`\nNobody has an account here yet. Set it up at /set-up with the code ${code}\n`);
   // Versions of a time before there were packages, and the demo's.
   const told = (done: number): void => void (done % 100 === 0 && process.stdout.write(`Wrote the files of ${done} versions …\n`));
   const packed = await packOlder(sql, versionWritten, { most: Infinity, told });

@@ -6,4 +6,4 @@ export function serve(port: number, env: Record<string, string | undefined>): Pr
 export function keepServing(
   port: number,
   env: Record<string, string | undefined>,
-): Promise<{ readonly pid: () => number | undefined; readonly stop: () => void }>;
+): Promise<{ readonly pid: () => number | undefined; readonly stop: () => Promise<unknown> }>;

@@ -82,9 +82,13 @@ export const keepServing = async (port, env) => {
   watch();
   return {
     pid: () => child.pid,
+    /** Ends the application; resolves when it has ended, which it does once what it answers is answered. */
     stop: () => {
       stopped = true;
-      if (child.exitCode === null) child.kill("SIGTERM");
+      if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
+      const ended = new Promise((resolve) => child.once("exit", resolve));
+      child.kill("SIGTERM");
+      return ended;
     },
   };
 };

@@ -34,10 +34,12 @@ run(async () => {
   const stop = (code) => {
     if (stopping) return;
     stopping = true;
-    application?.stop();
-    cluster?.stop();
-    rmSync(lock, { force: true });
-    process.exit(code);
+    // What is being answered is answered: the application ends by itself, and its database after it.
+    Promise.resolve(application?.stop()).finally(() => {
+      cluster?.stop();
+      rmSync(lock, { force: true });
+      process.exit(code);
+    });
   };
   for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => stop(0));
   try {

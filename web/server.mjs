@@ -9,12 +9,20 @@ import { shareHeavyPool } from "./server/heavy/heavy.ts";
 import { openHeavyPool } from "./server/heavy/pool.ts";
 import { forgetRequests } from "./server/rate-limit.ts";
 import { keepCommand } from "./server/registry/commands.ts";
+import { drainStreams } from "./server/live.ts";
 import { report } from "./server/report.ts";
+import { readSettings, setting } from "./server/settings.ts";
+import { answerWatching, beginDraining, watched } from "./server/watching.ts";
 
 // The application behind one plain HTTP server: every request passes `receive` first. Files of published versions are
 // answered ahead of the framework; heavy work is done by a pool of workers that this process opens.
-const port = Number(process.env.PORT ?? 3000);
-const hostname = process.env.HOST ?? "127.0.0.1";
+const read = readSettings(process.env);
+if (!read.ok) {
+  for (const { name, message } of read.faults) process.stderr.write(`${name} ${message}\n`);
+  process.exit(1);
+}
+const port = setting("PORT");
+const hostname = setting("HOST");
 const pool = openHeavyPool();
 shareHeavyPool(pool);
 const app = next({ dev: process.env.NODE_ENV !== "production", dir: import.meta.dirname, hostname, port });
@@ -34,6 +42,10 @@ const refuse = (request, response, problem) => {
 
 const server = createServer((request, response) => {
   const problem = receive(request);
+  response.setHeader("X-Request-Id", request.headers["x-ypsiline-request"]);
+  watched(request, response);
+  // Whoever looks after the instance is answered however much is asked.
+  if (answerWatching(request, response)) return;
   if (problem) return refuse(request, response, problem);
   if (answerAhead(request, response)) return;
   safeguard(request, response);
@@ -89,10 +101,18 @@ process.on("uncaughtException", (error) => {
   process.exit(70);
 });
 
+/** Longest that what is being answered is waited for once the process is to end, ms. */
+const longestEnd = 20_000;
+
+/** Ends the process: nothing new is taken, pages that listen are told to ask elsewhere, and what is being answered is answered. */
 const stop = () => {
+  beginDraining();
   server.close(() => process.exit(0));
-  server.closeAllConnections();
-  setTimeout(() => process.exit(0), 2_000).unref();
+  drainStreams();
+  server.closeIdleConnections();
+  // Connections that are kept open for a next request end with the answer they are waiting for.
+  setInterval(() => server.closeIdleConnections(), 200).unref();
+  setTimeout(() => process.exit(0), longestEnd).unref();
 };
 process.on("SIGTERM", stop);
 process.on("SIGINT", stop);

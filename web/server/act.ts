@@ -68,6 +68,9 @@ export const onPost = <Key extends PostKey, A>(
     return work({ ...answering(key), body: body.value, params, request, ...allowed.value });
   });
 
+/** Signed in or not. */
+export const anybody = async () => ({ ok: true as const, value: { person: await viewer() } });
+
 type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Person };
 type OfTeam = { readonly team: Team; readonly person: Person };
 type SpecKey = Extract<PostKey, `${string}/:team/:spec${string}`>;

@@ -12,6 +12,9 @@ export type SpecAnnouncement =
 export type Announcement =
   | SpecAnnouncement
   | { readonly kind: "deliveries" }
+  | { readonly kind: "letters" }
+  /** Within one process, which is about to end. */
+  | { readonly kind: "drain" }
   /** A person's rights changed (0: anybody's may have): what was allowed is to be asked again. */
   | { readonly kind: "access"; readonly person: number };
 

@@ -3,6 +3,7 @@ import { lookup } from "node:dns/promises";
 import { request as httpRequest } from "node:http";
 import { request as httpsRequest } from "node:https";
 import ipaddr from "ipaddr.js";
+import { setting } from "./settings";
 import type { DueDelivery } from "./webhooks";
 
 /** Longest that one attempt may take in all, looking the name up and reading the answer included, ms. */
@@ -10,7 +11,7 @@ const patience = 12_000;
 /** Most that is read of an answer, bytes; its status is all that counts. */
 const mostAnswer = 64 * 1024;
 
-const allowsPrivate = (): boolean => process.env["WEBHOOKS_PRIVATE"] === "1";
+const allowsPrivate = (): boolean => setting("WEBHOOKS_PRIVATE");
 
 /** Whether an address is of the open internet: not loopback, private, link-local, reserved or mapped to one of these. */
 export const isPublicAddress = (address: string): boolean => {

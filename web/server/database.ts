@@ -1,5 +1,6 @@
 import postgres from "postgres";
 import { report } from "./report";
+import { setting } from "./settings";
 
 /** A pool, or the transaction inside `begin`: queries take either. */
 export type Sql = postgres.Sql | postgres.TransactionSql;
@@ -20,8 +21,7 @@ const shared = globalThis as Shared;
 
 /** The application's pool, opened on first use. @throws Error when DATABASE_URL is not set. */
 export const database = (): postgres.Sql => {
-  const url = process.env["DATABASE_URL"];
-  if (!url) throw new Error("DATABASE_URL is not set; npm start sets it, or give one of your own");
+  const url = setting("DATABASE_URL");
   return (shared.ypsilineDatabase ??= { sql: openDatabase(url), openedAt: Date.now() }).sql;
 };
 

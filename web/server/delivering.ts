@@ -1,7 +1,10 @@
 import { attemptDelivery, type Attempt } from "./attempt-delivery";
 import { database, isConnectionFault, renewDatabase } from "./database";
 import { listenTo } from "./live";
+import { type DueLetter, nextLetterDue, noteLetter, sendsMail, takeDueLetter } from "./letters";
+import { sendLetter } from "./mailing";
 import { report } from "./report";
+import { isDemo } from "./settings";
 import { nextDue, noteAttempt, takeDue, type DueDelivery } from "./webhooks";
 
 /** Seconds before each further attempt; after the last a delivery has failed. Times a tenth in the demo, which nobody waits an hour for. */
@@ -19,12 +22,15 @@ export const retryAfter = (attempts: number, pace = 1): number | null => {
   return seconds === undefined ? null : seconds * pace;
 };
 
+/** What is due and how often it was tried, this time included. */
+type Due = { readonly attempts: number };
+
 /** What the loop needs of the world around it: the queue, the way to a receiver, a clock. */
-export type DeliveringWorld = {
+export type DeliveringWorld<D extends Due = DueDelivery> = {
   /** Takes what is due, so that no other process does; null where nothing is. */
-  readonly take: () => Promise<DueDelivery | null>;
-  readonly attempt: (due: DueDelivery) => Promise<Attempt>;
-  readonly note: (due: DueDelivery, outcome: Attempt & { readonly retryIn: number | null }) => Promise<void>;
+  readonly take: () => Promise<D | null>;
+  readonly attempt: (due: D) => Promise<Attempt>;
+  readonly note: (due: D, outcome: Attempt & { readonly retryIn: number | null }) => Promise<void>;
   /** Seconds until something is due; null where nothing waits. */
   readonly nextDue: () => Promise<number | null>;
   readonly after: (ms: number, work: () => void) => () => void;
@@ -38,16 +44,16 @@ export type DeliveringWorld = {
  * is due and once a minute in any case. Returns how to tell it. A fault is told and waited out: what was taken is due again
  * when its lease ends.
  */
-export const createDelivering = (world: DeliveringWorld): (() => void) => {
+export const createDelivering = <D extends Due>(world: DeliveringWorld<D>): (() => void) => {
   const flying = new Set<Promise<void>>();
   let filling = false;
   let again = false;
   let stopWaiting = (): void => undefined;
-  const deliver = async (due: DueDelivery): Promise<void> => {
+  const deliver = async (due: D): Promise<void> => {
     const outcome = await world.attempt(due);
     await world.note(due, { ...outcome, retryIn: outcome.delivered ? null : retryAfter(due.attempts, world.pace) });
   };
-  const fly = (due: DueDelivery): void => {
+  const fly = (due: D): void => {
     const flight: Promise<void> = deliver(due)
       .catch(world.failed)
       .finally(() => {
@@ -81,25 +87,51 @@ export const createDelivering = (world: DeliveringWorld): (() => void) => {
   return () => void fill();
 };
 
-/** Keeps delivering in this process. */
-export const startDelivering = (): void => {
-  const look = createDelivering({
-    take: () => takeDue(database(), lease),
-    attempt: attemptDelivery,
-    note: (due, outcome) => noteAttempt(database(), due, outcome),
-    nextDue: () => nextDue(database()),
+/** Keeps a queue going in this process: the way of one kind of thing to where it goes. */
+const keepGoing = <D extends Due>({
+  what,
+  on,
+  ...way
+}: Pick<DeliveringWorld<D>, "take" | "attempt" | "note" | "nextDue" | "atOnce"> & {
+  readonly what: string;
+  readonly on: "deliveries" | "letters";
+}): void => {
+  const look = createDelivering<D>({
+    ...way,
     after: (ms, work) => {
       const timer = setTimeout(work, ms);
       timer.unref();
       return () => clearTimeout(timer);
     },
     failed: (error) => {
-      report("delivering to webhooks", error);
+      report(what, error);
       if (isConnectionFault(error)) renewDatabase();
     },
-    pace: process.env["DEMO"] === "1" ? 0.1 : 1,
+    pace: isDemo() ? 0.1 : 1,
+  });
+  listenTo(on, look);
+  look();
+};
+
+/** Keeps delivering to webhooks, and sending letters where there is mail, in this process. */
+export const startDelivering = (): void => {
+  keepGoing<DueDelivery>({
+    what: "delivering to webhooks",
+    on: "deliveries",
+    take: () => takeDue(database(), lease),
+    attempt: (due) => attemptDelivery(due),
+    note: (due, outcome) => noteAttempt(database(), due, outcome),
+    nextDue: () => nextDue(database()),
     atOnce,
   });
-  listenTo("deliveries", look);
-  look();
+  if (sendsMail())
+    keepGoing<DueLetter>({
+      what: "sending letters",
+      on: "letters",
+      take: () => takeDueLetter(database(), lease),
+      attempt: sendLetter,
+      note: (due, outcome) => noteLetter(database(), due, outcome),
+      nextDue: () => nextLetterDue(database()),
+      atOnce: 2,
+    });
 };

@@ -24,6 +24,3 @@ export const receiver = {
     state().down = down;
   },
 };
-
-/** Whether the demo's stand-ins are served. */
-export const isDemo = (): boolean => process.env["DEMO"] === "1";

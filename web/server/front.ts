@@ -1,14 +1,12 @@
-import { randomBytes } from "node:crypto";
+import { randomBytes, randomUUID } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
 import ipaddr from "ipaddr.js";
 import { type Problem, problemResponse } from "./problem";
 import { takeRequest } from "./rate-limit";
+import { setting } from "./settings";
 
 /** Proxies before this server whose word is taken for where a request came from (TRUST_PROXY, 0 where it is not set). */
-export const trustedProxies = (text: string | undefined = process.env["TRUST_PROXY"]): number => {
-  const count = Number(text ?? 0);
-  return Number.isInteger(count) && count >= 0 && count <= 20 ? count : 0;
-};
+const trustedProxies = (): number => setting("TRUST_PROXY");
 
 /** The last `count` entries of a forwarding header, which each proxy adds to at its end; the first of these is the farthest believed. */
 const believed = (header: string | string[] | undefined, count: number): string | null => {
@@ -75,7 +73,7 @@ const safetyHeaders = (nonce: string, https: boolean): Readonly<Record<string, s
 
 /** Answers a plain Node response with a problem document. */
 export const answerProblem = async (request: IncomingMessage, response: ServerResponse, problem: Problem): Promise<void> => {
-  const answer = problemResponse(problem);
+  const answer = problemResponse(problem, String(request.headers["x-ypsiline-request"] ?? ""));
   response.writeHead(answer.status, { ...fileHeaders(request), ...Object.fromEntries(answer.headers) }).end(await answer.text());
 };
 
@@ -96,7 +94,8 @@ export const safeguard = (request: IncomingMessage, response: ServerResponse): v
 export const receive = (request: IncomingMessage): Problem | null => {
   const proxies = trustedProxies();
   const address = clientAddress(request.socket.remoteAddress ?? "unknown", request.headers["x-forwarded-for"], proxies);
-  const origin = originOf(request.headers, proxies);
+  const origin = setting("PUBLIC_URL") ?? originOf(request.headers, proxies);
+  request.headers["x-ypsiline-request"] = randomUUID();
   request.headers["x-ypsiline-address"] = address;
   request.headers["x-ypsiline-origin"] = origin;
   const wait = takeRequest(address, Date.now());

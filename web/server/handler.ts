@@ -68,7 +68,7 @@ export const handler =
     };
     const result = await guarded(incoming, async () => work(request, await context.params));
     if (result === null) return new Response(null, { status: 408 });
-    return result instanceof Response ? result : problemResponse(result);
+    return result instanceof Response ? result : problemResponse(result, request.headers.get("x-ypsiline-request") ?? "");
   };
 
 /**

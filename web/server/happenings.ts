@@ -56,6 +56,8 @@ type Facts = {
   /** `role` is null for somebody who is in the team no more; `ended` says what ended with it, "" for nothing. */
   "member-changed": In & { readonly memberId: number; readonly member: string; readonly role: Role | null; readonly ended: string };
   "publishers-set": In & { readonly publishers: Publishers };
+  "team-made": In & { readonly name: string };
+  "team-renamed": In & { readonly name: string };
 };
 
 export type HappeningKind = keyof Facts;
@@ -217,6 +219,8 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       words: ({ publishers }) => (publishers === "leads" ? "let only leads publish" : "let authors publish too"),
     },
   },
+  "team-made": { activity: { what: () => "team", words: ({ name }) => `made the team ${name}` } },
+  "team-renamed": { activity: { what: () => "team", words: ({ name }) => `named the team ${name}` } },
 };
 
 /**

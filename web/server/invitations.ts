@@ -1,11 +1,11 @@
 import type postgres from "postgres";
 import { happened } from "./happenings";
 import type { Sql } from "./database";
+import { queueLetter } from "./letters";
 import { hashPassword } from "./passwords";
 import { addMember, addPerson, personByEmail } from "./people";
 import type { Role } from "@/wire/shapes";
 import { newSecret, secretHash } from "./secrets";
-import { putInOutbox } from "./team";
 
 /** Days an invitation can be taken up. */
 const days = 14;
@@ -49,7 +49,7 @@ export const invite = (
     await transaction`
       INSERT INTO invitation (team_id, email, role, token_hash, invited_by, expires_at)
       VALUES (${teamId}, ${email}, ${role}, ${secretHash(secret)}, ${input.personId}, now() + make_interval(days => ${days}))`;
-    await putInOutbox(transaction, teamId, {
+    await queueLetter(transaction, teamId, {
       recipient: email,
       subject: `${input.person} invites you to ${input.teamName}`,
       body: `You are invited to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${input.origin}/join/${secret} within ${days} days.`,

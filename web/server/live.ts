@@ -4,8 +4,8 @@ import { report } from "./report";
 
 type Hear = (announcement: Announcement) => void;
 
-/** What is heard of: a spec (a number), the webhook queue, or who may do what. */
-type Topic = number | "deliveries" | "access";
+/** What is heard of: a spec (a number), the queues of webhooks and letters, or who may do what. */
+type Topic = number | "deliveries" | "letters" | "access" | "drain";
 
 /** What this process hears of others, by topic. One connection listens for all. */
 type Ear = { readonly hearers: Map<Topic, Set<Hear>>; listening: Promise<unknown> | null; renews: boolean };
@@ -22,12 +22,12 @@ const pass = (payload: string): void => {
 /** After the connection was lost and made again, anything may have happened: everybody is told to look. */
 const missed = (): void => {
   const unheard = (topic: Topic): Announcement =>
-    topic === "deliveries"
-      ? { kind: "deliveries" }
+    topic === "deliveries" || topic === "letters" || topic === "drain"
+      ? { kind: topic }
       : topic === "access"
         ? { kind: "access", person: 0 }
         : { kind: "draft", spec: topic, revision: 0 };
-  for (const [topic, hearers] of ear().hearers) for (const hear of hearers) hear(unheard(topic));
+  for (const [topic, hearers] of ear().hearers) if (topic !== "drain") for (const hear of hearers) hear(unheard(topic));
 };
 
 const listen = async (): Promise<void> => {
@@ -54,6 +54,11 @@ const ensure = (): void => {
     ensure();
     missed();
   });
+};
+
+/** Ends every event stream of this process, which ends itself: who listens asks again, and another process answers. */
+export const drainStreams = (): void => {
+  for (const hear of [...(ear().hearers.get("drain") ?? [])]) hear({ kind: "drain" });
 };
 
 /** Hears what is announced of a topic, from every process; returns how to stop. */

@@ -13,6 +13,12 @@ const hashing = (): FairQueue =>
 
 export const hashPassword = (password: string): Promise<string> => hash(password, settings);
 
+/** Whether a hash was made with other settings than these: it is made anew when its password is known, at the next sign-in. */
+export const isOldHash = (stored: string): boolean => {
+  const { memoryCost, timeCost, parallelism } = settings;
+  return !stored.startsWith("$argon2id$") || !stored.includes(`$m=${memoryCost},t=${timeCost},p=${parallelism}$`);
+};
+
 let nobody: Promise<string> | null = null;
 /** Hash of no one's password: verified against when the account is unknown, so that answers take equally long. */
 const nobodyHash = (): Promise<string> => (nobody ??= hashPassword(randomBytes(16).toString("hex")));

@@ -6,7 +6,7 @@ export type Membership = { readonly team: string; readonly teamName: string; rea
 
 export const personByEmail = async (sql: Sql, email: string): Promise<(Person & { readonly passwordHash: string }) | null> => {
   const [row] = await sql<(Person & { passwordHash: string })[]>`
-    SELECT id, email, name, numbers, password_hash AS "passwordHash" FROM person WHERE email = ${email.toLowerCase()}`;
+    SELECT id, email, name, numbers, password_hash AS "passwordHash" FROM person WHERE email = ${email.toLowerCase()} AND closed_at IS NULL`;
   return row ?? null;
 };
 
@@ -74,6 +74,10 @@ export const keepBrowser = async (sql: Sql, tokenHash: Buffer, personId: number,
 
 export const forgetBrowsers = async (sql: Sql, personId: number): Promise<void> => {
   await sql`DELETE FROM known_browser WHERE person_id = ${personId}`;
+};
+
+export const setPasswordHash = async (sql: Sql, personId: number, passwordHash: string): Promise<void> => {
+  await sql`UPDATE person SET password_hash = ${passwordHash} WHERE id = ${personId}`;
 };
 
 export const addPerson = async (sql: Sql, person: { email: string; name: string; passwordHash: string }): Promise<number> => {

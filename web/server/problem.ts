@@ -45,11 +45,19 @@ export type Problem = {
   readonly headers?: Readonly<Record<string, string>>;
 };
 
-/** The problem document (RFC 9457, application/problem+json) of a fault. */
-export const problemResponse = ({ code, detail, issues, more, headers }: Problem): Response => {
+/** The problem document (RFC 9457, application/problem+json) of a fault, with the id its request has in the log. */
+export const problemResponse = ({ code, detail, issues, more, headers }: Problem, request = ""): Response => {
   const { status, title } = meaning[code];
   return Response.json(
-    { type: `/problems/${code}`, title, status, detail, ...(issues ? { errors: issues } : {}), ...more },
+    {
+      type: `/problems/${code}`,
+      title,
+      status,
+      detail,
+      ...(issues ? { errors: issues } : {}),
+      ...(request === "" ? {} : { request }),
+      ...more,
+    },
     { status, headers: { "Content-Type": "application/problem+json", "Cache-Control": "no-store", ...headers } },
   );
 };

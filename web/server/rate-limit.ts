@@ -1,3 +1,5 @@
+import { setting } from "./settings";
+
 /** A bucket of tokens that fills at `rate` a second up to ten times that. */
 type Bucket = { tokens: number; at: number };
 
@@ -25,13 +27,9 @@ export const rateLimit = (rate: number) => {
 
 const shared = globalThis as { ypsilineLimit?: ReturnType<typeof rateLimit> };
 
-const configuredRate = (): number => {
-  const rate = Number(process.env["RATE_LIMIT"] ?? 50);
-  return Number.isFinite(rate) && rate >= 0 ? rate : 50;
-};
-
 /** The instance's limit (RATE_LIMIT requests a second for each address). */
-export const takeRequest = (address: string, now: number): number => (shared.ypsilineLimit ??= rateLimit(configuredRate()))(address, now);
+export const takeRequest = (address: string, now: number): number =>
+  (shared.ypsilineLimit ??= rateLimit(setting("RATE_LIMIT")))(address, now);
 
 /** Begins to count anew: what the server asked itself as it started is nobody's. */
 export const forgetRequests = (): void => {

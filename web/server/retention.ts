@@ -18,6 +18,7 @@ export const clearOld = async (sql: Sql): Promise<Readonly<Record<string, number
     outbox: sql`at < now() - interval '90 days'`,
     inbox_item: sql`read_at < now() - interval '90 days'`,
     sign_in_attempt: sql`at < now() - interval '1 day' AND next_at < now()`,
+    mailed_link: sql`expires_at < now() - interval '1 day'`,
     session: sql`expires_at < now()`,
     presence: sql`seen_at < now() - interval '1 day'`,
   };

@@ -8,6 +8,9 @@ const seats = (): Seats => (shared.ypsilineSeats ??= new Map());
 const mostOfPerson = 12;
 const mostOfAddress = 200;
 
+/** Streams that are open in this process. */
+export const seatsTaken = (): number => [...seats()].reduce((sum, [key, count]) => (key.startsWith("address ") ? sum + count : sum), 0);
+
 export type Seat = { readonly leave: () => void };
 
 /** Takes a place for one more event stream; null where the person or the address has as many as it may. */

@@ -1,8 +1,8 @@
 import type postgres from "postgres";
 import { countAttempt, type Counted, forgetAttempts, forgetOldAttempts, forgiveAttempt, type Pace } from "./attempts";
 import type { Sql } from "./database";
-import { passwordMatches } from "./passwords";
-import { addSession, browserKnown, endSession, keepBrowser, personByEmail, personBySession, type Person } from "./people";
+import { hashPassword, isOldHash, passwordMatches } from "./passwords";
+import { addSession, browserKnown, endSession, keepBrowser, personByEmail, personBySession, type Person, setPasswordHash } from "./people";
 import { newSecret, secretHash } from "./secrets";
 
 export const sessionCookie = "ypsiline_session";
@@ -59,6 +59,7 @@ export const signIn = async (sql: postgres.Sql, attempt: Attempt): Promise<Signe
   const matches = await passwordMatches(person?.passwordHash ?? null, attempt.password.slice(0, 1000), attempt.address);
   if (matches === null) return { ok: false, code: "too-many", wait: 5 };
   if (!matches || !person) return { ok: false, code: "wrong" };
+  if (isOldHash(person.passwordHash)) await setPasswordHash(sql, person.id, await hashPassword(attempt.password));
   for (const [subject] of subjects)
     if (subject.startsWith("address ")) await forgiveAttempt(sql, subject);
     else await forgetAttempts(sql, subject);
@@ -76,8 +77,8 @@ export const openSession = async (sql: Sql, personId: number, agent: string): Pr
   return token;
 };
 
-/** Whether cookies are kept from plain http: where the site is reached by https, or SECURE_COOKIES says so. */
-const secure = (site: string): boolean => site.startsWith("https:") || process.env["SECURE_COOKIES"] === "1";
+/** Whether cookies are kept from plain http: where the site is reached by https. */
+const secure = (site: string): boolean => site.startsWith("https:");
 
 /** How a session's cookie is kept. */
 export const cookieOptions = (site: string) =>

@@ -76,21 +76,27 @@ export const changeMember = (
     return { ok: true };
   });
 
+/** Gives a team another name; its address stays. */
+export const renameTeam = (sql: postgres.Sql, teamId: number, personId: number, name: string): Promise<void> =>
+  sql.begin(async (transaction) => {
+    await transaction`UPDATE team SET name = ${name} WHERE id = ${teamId}`;
+    await happened(transaction, { kind: "team-renamed", teamId, personId, name });
+  });
+
 export const setPublishers = (sql: postgres.Sql, teamId: number, personId: number, publishers: Publishers): Promise<void> =>
   sql.begin(async (transaction) => {
     await transaction`UPDATE team SET publishers = ${publishers} WHERE id = ${teamId}`;
     await happened(transaction, { kind: "publishers-set", teamId, personId, publishers });
   });
 
-export type OutboxLetter = { readonly recipient: string; readonly subject: string; readonly body: string; readonly at: Date };
-
-/** Puts a letter in the simulated outbox, which stands in for mail. */
-export const putInOutbox = async (
-  sql: Sql,
-  teamId: number,
-  letter: { recipient: string; subject: string; body: string },
-): Promise<void> => {
-  await sql`INSERT INTO outbox (team_id, recipient, subject, body) VALUES (${teamId}, ${letter.recipient}, ${letter.subject}, ${letter.body})`;
+export type OutboxLetter = {
+  readonly recipient: string;
+  readonly subject: string;
+  readonly body: string;
+  readonly at: Date;
+  /** Kept for a lead to pass on, or how far its sending is, and what the mail server said. */
+  readonly state: "kept" | "waiting" | "sent" | "failed";
+  readonly answer: string;
 };
 
 /** A page of a team's letters, the latest first. */
@@ -98,6 +104,6 @@ export const outboxPage = async (sql: Sql, teamId: number, page: number): Promis
   uncounted(
     page,
     await sql<OutboxLetter[]>`
-      SELECT recipient, subject, body, at FROM outbox WHERE team_id = ${teamId} ORDER BY at DESC, id DESC
+      SELECT recipient, subject, body, at, state, answer FROM outbox WHERE team_id = ${teamId} ORDER BY at DESC, id DESC
       LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
   );

@@ -83,6 +83,8 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "member-removed: removed Wren from the team: 1 invitation ended",
     null,
   ],
+  "team-made": [{ kind: "team-made", ...spec, name: "Skerry Ferries" }, "team: made the team Skerry Ferries", null],
+  "team-renamed": [{ kind: "team-renamed", ...spec, name: "Skerry" }, "team: named the team Skerry", null],
   "publishers-set": [{ kind: "publishers-set", ...spec, publishers: "leads" }, "publishers: let only leads publish", null],
 };
 

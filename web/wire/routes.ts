@@ -2,10 +2,14 @@ import { boxLimits, boxSides, boxSources, type Change, type Conflict, layoutSche
 import { z } from "zod";
 import {
   deviceList,
+  emailAddress,
   givenName,
+  linkSecret,
   moment,
+  newPassword,
   nothing,
   numberForms,
+  ownPassword,
   publisherSettings,
   revisionNumber,
   roles,
@@ -97,17 +101,38 @@ export const routes = {
     answer: null,
   },
   "POST /api/account": { request: z.strictObject({ numbers: z.enum(numberForms) }), answer: nothing },
+  "POST /api/account/name": { request: z.strictObject({ name: givenName }), answer: nothing },
+  /** Another password asks the old one, and ends every other session. */
+  "POST /api/account/password": {
+    request: z.strictObject({ old: ownPassword, password: newPassword }),
+    answer: z.strictObject({ ended: z.number().int() }),
+  },
+  /** Sends a letter to a new address; it holds once the link in it was opened. */
+  "POST /api/account/email": { request: z.strictObject({ email: emailAddress, password: ownPassword }), answer: nothing },
+  "POST /api/account/email/confirm": { request: z.strictObject({ secret: linkSecret }), answer: z.strictObject({ email: z.string() }) },
+  /** The same answer whether the address has an account or not. */
+  "POST /api/account/forgotten": { request: z.strictObject({ email: emailAddress }), answer: nothing },
+  "POST /api/account/reset": { request: z.strictObject({ secret: linkSecret, password: newPassword }), answer: nothing },
+  "POST /api/account/close": { request: z.strictObject({ password: ownPassword }), answer: nothing },
+  /** The first person and team of an instance, by the code that was printed when it started. */
+  "POST /api/set-up": {
+    request: z.strictObject({ code: z.string().max(100), name: givenName, email: emailAddress, password: newPassword, team: givenName }),
+    answer: z.strictObject({ team: slug }),
+  },
+  "POST /api/sign-up": { request: z.strictObject({ email: emailAddress }), answer: nothing },
+  "POST /api/sign-up/confirm": {
+    request: z.strictObject({ secret: linkSecret, name: givenName, password: newPassword }),
+    answer: nothing,
+  },
+  "POST /api/teams": { request: z.strictObject({ name: givenName }), answer: z.strictObject({ team: slug }) },
+  "POST /api/teams/:team/name": { request: z.strictObject({ name: givenName }), answer: nothing },
   "POST /api/account/sessions": { request: nothing, answer: z.strictObject({ ended: z.number().int() }) },
   "POST /api/inbox": { request: z.strictObject({ id: rowId.nullable(), read: z.boolean() }), answer: nothing },
   "POST /api/join": {
     request: z.strictObject({
       secret: z.string().max(100),
       name: givenName.optional(),
-      password: z
-        .string()
-        .min(12, { error: "must be at least 12 characters" })
-        .max(1000, { error: "must be at most 1,000 characters" })
-        .optional(),
+      password: newPassword.optional(),
     }),
     answer: z.strictObject({ team: slug }),
   },
@@ -264,12 +289,7 @@ export const routes = {
   },
   "POST /api/teams/:team/invitations": {
     request: z.strictObject({
-      email: z
-        .string()
-        .trim()
-        .toLowerCase()
-        .max(254, { error: "must be at most 254 characters" })
-        .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, { error: "must be an e-mail address, like somebody@skerry.example" }),
+      email: emailAddress,
       role: z.enum(roles),
     }),
     answer: z.strictObject({ email: z.string() }),

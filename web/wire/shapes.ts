@@ -22,6 +22,26 @@ export const wholeLayout = z.custom<Layout>((value) => parseLayout(value).ok, { 
 /** What a person calls themselves, a project or a token. */
 export const givenName = z.string().trim().min(1, { error: "must not be empty" }).max(200, { error: "must be at most 200 characters" });
 
+/** An address letters can be sent to. */
+export const emailAddress = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .max(254, { error: "must be at most 254 characters" })
+  .regex(/^[^\s@<>]+@[^\s@<>]+\.[^\s@<>]+$/, { error: "must be an e-mail address, like somebody@skerry.example" });
+
+/** A password somebody chooses. */
+export const newPassword = z
+  .string()
+  .min(12, { error: "must be at least 12 characters" })
+  .max(1000, { error: "must be at most 1,000 characters" });
+
+/** A password somebody has: what has no right length is nobody's. */
+export const ownPassword = z.string().max(1000, { error: "must be at most 1,000 characters" });
+
+/** What the secret of a mailed link may be at most. */
+export const linkSecret = z.string().max(100);
+
 /** Words somebody writes: a reason, a comment. */
 export const writtenWords = (least: 0 | 1) =>
   z

@@ -1,8 +1,10 @@
 import type { Metadata } from "next";
 import { cookies } from "next/headers";
 import { AccountPage } from "@/features/account/account-page";
+import { OwnAccount } from "@/features/account/own-account";
 import { database } from "@/server/database";
 import { unreadCount } from "@/server/inbox";
+import { sendsMail } from "@/server/letters";
 import { requirePerson } from "@/server/page";
 import { membershipsOf, sessionsOf } from "@/server/people";
 import { secretHash } from "@/server/secrets";
@@ -29,7 +31,9 @@ export default async function AccountRoute() {
       </TopBar>
       <main className="page account">
         <h1>Your account</h1>
-        <AccountPage person={person} sessions={sessions} />
+        <AccountPage person={person} sessions={sessions}>
+          <OwnAccount person={person} teams={teams} mail={sendsMail()} />
+        </AccountPage>
       </main>
     </>
   );

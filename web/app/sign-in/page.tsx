@@ -1,8 +1,14 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type { Metadata } from "next";
+import Link from "next/link";
+import { redirect } from "next/navigation";
 import { SignInForm } from "@/features/sign-in/sign-in-form";
+import { database } from "@/server/database";
+import { sendsMail } from "@/server/letters";
 import { queryOf } from "@/server/query";
+import { isEmpty } from "@/server/set-up";
+import { isDemo, setting } from "@/server/settings";
 import { TopBar } from "@/ui/brand";
 
 export const metadata: Metadata = { title: "Sign in" };
@@ -12,9 +18,7 @@ type Demo = { readonly password: string; readonly accounts: readonly { email: st
 
 /** The demo's accounts, where this instance runs the demo. */
 const demo = (): Demo | null =>
-  process.env["DEMO"] === "1"
-    ? (JSON.parse(readFileSync(join(process.cwd(), "..", "scripts", "demo-accounts.json"), "utf8")) as Demo)
-    : null;
+  isDemo() ? (JSON.parse(readFileSync(join(process.cwd(), "..", "scripts", "demo-accounts.json"), "utf8")) as Demo) : null;
 
 const may: Readonly<Record<string, string>> = {
   reader: "reads, takes files",
@@ -27,7 +31,8 @@ export default async function SignInPage({
 }: {
   readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
-  const { fault, wait, email, back } = await queryOf(searchParams);
+  const { fault, wait, email, back, set } = await queryOf(searchParams);
+  if (await isEmpty(database())) redirect("/set-up");
   const shown = demo();
   return (
     <>
@@ -35,7 +40,22 @@ export default async function SignInPage({
       <main className="sign-in">
         <section>
           <h1>Sign in</h1>
+          {set !== undefined && <p role="status">The new password is set. Sign in with it.</p>}
           <SignInForm fault={fault} wait={wait} email={email} back={back} />
+          {sendsMail() && (
+            <p className="mt-3 mb-0">
+              <Link href={`/forgotten${email ? `?${new URLSearchParams({ email }).toString()}` : ""}`} prefetch={false}>
+                Forgotten the password?
+              </Link>
+            </p>
+          )}
+          {setting("SIGN_UP") === "open" && (
+            <p className="mt-2 mb-0">
+              <Link href="/sign-up" prefetch={false}>
+                Make an account
+              </Link>
+            </p>
+          )}
         </section>
         {shown && (
           <section className="demo" aria-labelledby="demo-heading">

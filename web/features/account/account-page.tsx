@@ -1,7 +1,7 @@
 "use client";
 
 import { exact } from "@ypsiline/core";
-import { useState } from "react";
+import { type ReactNode, useState } from "react";
 import type { Person, Session } from "@/server/people";
 import type { NumberForm } from "@/wire/shapes";
 import { timeText } from "@/ui/dates";
@@ -21,7 +21,15 @@ const browserWords = (agent: string): string => {
 };
 
 /** One's own page: how numbers are read, and where one is signed in. */
-export const AccountPage = ({ person, sessions }: { readonly person: Person; readonly sessions: readonly Session[] }) => {
+export const AccountPage = ({
+  person,
+  sessions,
+  children,
+}: {
+  readonly person: Person;
+  readonly sessions: readonly Session[];
+  readonly children: ReactNode;
+}) => {
   const act = useAct();
   // What was chosen is shown at once; where it could not be kept, what the account has.
   const [chosen, setChosen] = useState(person.numbers);
@@ -91,6 +99,7 @@ export const AccountPage = ({ person, sessions }: { readonly person: Person; rea
           </p>
         )}
       </section>
+      {children}
     </>
   );
 };

@@ -20,12 +20,14 @@ type Props = {
   readonly members: readonly Member[];
   readonly invitations: readonly Invitation[];
   readonly mayManage: boolean;
+  /** Whether letters are sent by mail. */
+  readonly mail: boolean;
   /** Ways to the pages beside this one. */
   readonly children: ReactNode;
 };
 
 /** Who belongs to a team and as what; leads change that and invite others. */
-export const Members = ({ team, self, members, invitations, mayManage, children }: Props) => {
+export const Members = ({ team, self, members, invitations, mayManage, mail, children }: Props) => {
   const act = useAct();
   const [email, setEmail] = useState("");
   const [role, setRole] = useState<Role>("author");
@@ -167,7 +169,10 @@ export const Members = ({ team, self, members, invitations, mayManage, children 
       )}
       {invited && (
         <p role="status">
-          A letter with the link for {invited} stands in the <a href={`/teams/${team}?show=outbox`}>outbox</a>.
+          {mail
+            ? `A letter with the link is on its way to ${invited}; how far it is stands in the `
+            : `A letter with the link for ${invited} stands in the `}
+          <a href={`/teams/${team}?show=outbox`}>outbox</a>.
         </p>
       )}
     </section>

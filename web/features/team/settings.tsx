@@ -1,15 +1,18 @@
 "use client";
 
 import type { Publishers } from "@/wire/shapes";
+import { ActForm } from "@/ui/act-form";
 import { useAct } from "@/ui/use-act";
 
-/** Who of the team may publish. */
+/** What the team is called, and who of it may publish. */
 export const Settings = ({
   team,
+  name,
   publishers,
   mayManage,
 }: {
   readonly team: string;
+  readonly name: string;
   readonly publishers: Publishers;
   readonly mayManage: boolean;
 }) => {
@@ -28,18 +31,33 @@ export const Settings = ({
     </label>
   );
   return (
-    <section aria-labelledby="settings-title">
-      <h2 id="settings-title">Who publishes</h2>
-      <fieldset className="card-plain p-3">
-        <legend className="visually-hidden">Who publishes</legend>
-        {choice("leads", "Leads; authors ask them for a review")}
-        {choice("authors", "Authors and leads")}
-        {act.fault && (
-          <p className="fault mb-0" role="alert">
-            {act.fault}
-          </p>
-        )}
-      </fieldset>
-    </section>
+    <>
+      {mayManage && (
+        <section aria-labelledby="team-name-title">
+          <h2 id="team-name-title">Name</h2>
+          <ActForm
+            route="POST /api/teams/:team/name"
+            params={{ team }}
+            fields={[{ name: "name", label: "Name of the team", autoComplete: "organization", initial: name, words: "Its address stays." }]}
+            body={({ name: called = "" }) => ({ name: called })}
+            submit="Keep the name"
+            done={() => "Kept."}
+          />
+        </section>
+      )}
+      <section aria-labelledby="settings-title">
+        <h2 id="settings-title">Who publishes</h2>
+        <fieldset className="card-plain p-3">
+          <legend className="visually-hidden">Who publishes</legend>
+          {choice("leads", "Leads; authors ask them for a review")}
+          {choice("authors", "Authors and leads")}
+          {act.fault && (
+            <p className="fault mb-0" role="alert">
+              {act.fault}
+            </p>
+          )}
+        </fieldset>
+      </section>
+    </>
   );
 };

@@ -146,7 +146,7 @@ const sheetOf = (stored: StoredSheet): SheetOf => ({
 });
 
 /** Longest that a version's files are begun for, ms; what is not written by then is written when it is asked for. */
-const patience = 10_000;
+const patience = 6_000;
 
 /** Writes a version. It is no refusal of a version that it is large. */
 export const versionWritten = async ({ sheet, release }: VersionTask): Promise<VersionAnswer> => {

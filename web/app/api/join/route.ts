@@ -1,19 +1,15 @@
 import { cookies } from "next/headers";
 import { database } from "@/server/database";
-import { onPost } from "@/server/act";
+import { anybody, onPost } from "@/server/act";
 import { siteOf } from "@/server/handler";
 import { join } from "@/server/invitations";
 import { cookieOptions, openSession, sessionCookie } from "@/server/sign-in";
-import { viewer } from "@/server/viewer";
 
 const detail = {
   gone: "This invitation has been taken up, ended or is too old. Ask for another.",
   "account-exists": "This address has an account: sign in with it first, then open the link again.",
   "other-account": "You are signed in with another address than the invited one. Sign out, then open the link again.",
 } as const;
-
-/** Signed in or not. */
-const anybody = async () => ({ ok: true as const, value: { person: await viewer() } });
 
 /** Takes an invitation up: with the account that is signed in, or with a new one of the invited address. */
 export const POST = onPost("POST /api/join", anybody, async ({ body, person, request, answer }) => {

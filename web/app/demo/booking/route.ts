@@ -1,4 +1,4 @@
-import { isDemo } from "@/server/demo-receiver";
+import { isDemo } from "@/server/settings";
 import { handler } from "@/server/handler";
 
 const files = "/api/v1/specs/skerry/passenger-booking/latest";

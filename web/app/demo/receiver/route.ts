@@ -1,4 +1,5 @@
-import { isDemo, receiver } from "@/server/demo-receiver";
+import { receiver } from "@/server/demo-receiver";
+import { isDemo } from "@/server/settings";
 import { handler } from "@/server/handler";
 import { mebibyte, readText } from "@/server/request-body";
 

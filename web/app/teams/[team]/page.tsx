@@ -10,6 +10,7 @@ import { Webhooks } from "@/features/team/webhooks";
 import { activityPage } from "@/server/activity";
 import { database } from "@/server/database";
 import { unreadCount } from "@/server/inbox";
+import { sendsMail } from "@/server/letters";
 import { invitationsOf } from "@/server/invitations";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
@@ -95,10 +96,11 @@ export default async function TeamPage({ params, searchParams }: Props) {
               members={members.entries}
               invitations={manages ? await invitationsOf(sql, team.id) : []}
               mayManage={manages}
+              mail={sendsMail()}
             >
               {pager(members, "members")}
             </Members>
-            <Settings team={slug} publishers={team.publishers} mayManage={manages} />
+            <Settings team={slug} name={team.name} publishers={team.publishers} mayManage={manages} />
           </>
         );
       }
@@ -128,7 +130,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
         const letters = await outboxPage(sql, team.id, page);
         return (
           <>
-            <Outbox letters={letters.entries} />
+            <Outbox letters={letters.entries} mail={sendsMail()} />
             {pager(letters, "outbox")}
           </>
         );
@@ -157,6 +159,9 @@ export default async function TeamPage({ params, searchParams }: Props) {
               {label}
             </Link>
           ))}
+          <Link href="/teams/new" prefetch={false} className="other-teams">
+            Make a team
+          </Link>
           {others.length > 0 && (
             <>
               <span className="quiet other-teams">Other teams</span>

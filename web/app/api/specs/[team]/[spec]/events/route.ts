@@ -55,6 +55,7 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
       const unasked = listenTo("access", (announcement) => {
         if (announcement.kind === "access" && person !== null && (announcement.person === person.id || announcement.person === 0)) finish();
       });
+      const drained = listenTo("drain", () => finish());
       const timer = setInterval(() => send(": here\n\n"), heartbeat * 1000);
       const end = setTimeout(() => finish(), longest * 1000);
       const finish = (): void => {
@@ -67,6 +68,7 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
         stopped = true;
         seat.leave();
         unasked();
+        drained();
         deaf();
         clearInterval(timer);
         clearTimeout(end);

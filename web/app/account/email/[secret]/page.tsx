@@ -1,0 +1,31 @@
+import type { Metadata } from "next";
+import { ConfirmEmailForm } from "@/features/account/links";
+import { database } from "@/server/database";
+import { linkOf } from "@/server/links";
+import { requirePerson } from "@/server/page";
+import { NarrowPage } from "@/ui/narrow-page";
+
+export const metadata: Metadata = { title: "Another address", referrer: "no-referrer" };
+
+export default async function EmailPage({ params }: { readonly params: Promise<{ secret: string }> }) {
+  const { secret } = await params;
+  const person = await requirePerson(`/account/email/${secret}`);
+  const link = await linkOf(database(), "email", secret);
+  return (
+    <NarrowPage title="Another address">
+      {link?.personId === person.id ? (
+        <>
+          <p>
+            {person.name}, your account is reached by <span className="num">{person.email}</span> now, and by{" "}
+            <span className="num">{link.email}</span> from then on.
+          </p>
+          <ConfirmEmailForm secret={secret} />
+        </>
+      ) : (
+        <p className="mb-0">
+          This link works no more, or was made for another account. <a href="/account">Your account</a>
+        </p>
+      )}
+    </NarrowPage>
+  );
+}

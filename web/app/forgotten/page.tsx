@@ -1,0 +1,32 @@
+import type { Metadata } from "next";
+import Link from "next/link";
+import { ForgottenForm } from "@/features/account/links";
+import { sendsMail } from "@/server/letters";
+import { queryOf } from "@/server/query";
+import { NarrowPage } from "@/ui/narrow-page";
+
+export const metadata: Metadata = { title: "A forgotten password" };
+export const dynamic = "force-dynamic";
+
+type Props = { readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
+
+export default async function ForgottenPage({ searchParams }: Props) {
+  const { email = "" } = await queryOf(searchParams);
+  return (
+    <NarrowPage title="A forgotten password">
+      {sendsMail() ? (
+        <>
+          <p>A letter brings a link by which you set a new one.</p>
+          <ForgottenForm email={email.slice(0, 254)} />
+        </>
+      ) : (
+        <p>This instance sends no mail, and without it nobody can prove an address. Ask whoever looks after it.</p>
+      )}
+      <p className="mt-3 mb-0">
+        <Link href="/sign-in" prefetch={false}>
+          Sign in
+        </Link>
+      </p>
+    </NarrowPage>
+  );
+}

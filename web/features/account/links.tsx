@@ -1,0 +1,134 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { ActForm, type ActField } from "@/ui/act-form";
+
+const address: ActField = { name: "email", label: "E-mail address", type: "email", autoComplete: "username" };
+const chosen: ActField = {
+  name: "password",
+  label: "A password",
+  type: "password",
+  autoComplete: "new-password",
+  words: "At least 12 characters.",
+};
+
+/** Sets an empty instance up: its code, its first person, its first team. */
+export const SetUpForm = () => {
+  const router = useRouter();
+  return (
+    <ActForm
+      route="POST /api/set-up"
+      params={{}}
+      fields={[
+        { name: "code", label: "Code", autoComplete: "one-time-code", words: "Printed where this instance was started." },
+        { name: "team", label: "Name of your team", autoComplete: "organization" },
+        { name: "name", label: "Your name", autoComplete: "name" },
+        address,
+        chosen,
+      ]}
+      body={({ code = "", name = "", email = "", password = "", team = "" }) => ({ code, name, email, password, team })}
+      submit="Set up"
+      done={() => {
+        router.push("/specs");
+        return "It is set up.";
+      }}
+    />
+  );
+};
+
+/** Asks for a letter with the link for a new password. */
+export const ForgottenForm = ({ email }: { readonly email: string }) => (
+  <ActForm
+    route="POST /api/account/forgotten"
+    params={{}}
+    fields={[{ ...address, initial: email }]}
+    body={({ email: to = "" }) => ({ email: to })}
+    submit="Send the link"
+    done={(_answer, { email: to }) => `If ${to ?? ""} has an account, a letter is on its way. Its link works once, for 30 minutes.`}
+  />
+);
+
+/** Sets a new password by a mailed link. */
+export const ResetForm = ({ secret }: { readonly secret: string }) => {
+  const router = useRouter();
+  return (
+    <ActForm
+      route="POST /api/account/reset"
+      params={{}}
+      fields={[{ ...chosen, label: "A new password" }]}
+      body={({ password = "" }) => ({ secret, password })}
+      submit="Set it"
+      done={() => {
+        router.push("/sign-in?set=1");
+        return "It is set.";
+      }}
+    />
+  );
+};
+
+/** Asks for a letter with the link to make an account by. */
+export const SignUpForm = () => (
+  <ActForm
+    route="POST /api/sign-up"
+    params={{}}
+    fields={[address]}
+    body={({ email = "" }) => ({ email })}
+    submit="Send the link"
+    done={(_answer, { email }) => `A letter to ${email ?? ""} is on its way. Its link works for 24 hours.`}
+  />
+);
+
+/** Makes an account by a mailed link. */
+export const NewAccountForm = ({ secret, email }: { readonly secret: string; readonly email: string }) => {
+  const router = useRouter();
+  return (
+    <ActForm
+      route="POST /api/sign-up/confirm"
+      params={{}}
+      fields={[{ ...address, initial: email, fixed: true }, { name: "name", label: "Your name", autoComplete: "name" }, chosen]}
+      body={({ name = "", password = "" }) => ({ secret, name, password })}
+      submit="Make the account"
+      done={() => {
+        router.push("/teams/new");
+        return "It is made.";
+      }}
+    />
+  );
+};
+
+/** Takes a new address for the account that is signed in. */
+export const ConfirmEmailForm = ({ secret }: { readonly secret: string }) => {
+  const router = useRouter();
+  return (
+    <ActForm
+      route="POST /api/account/email/confirm"
+      params={{}}
+      fields={[]}
+      body={() => ({ secret })}
+      submit="Use this address"
+      done={({ email }) => {
+        // The link is used up, and so is its page.
+        router.push("/account");
+        return `Your account is reached by ${email} now.`;
+      }}
+    />
+  );
+};
+
+/** Makes a further team, which whoever makes it leads. */
+export const NewTeamForm = () => {
+  const router = useRouter();
+  return (
+    <ActForm
+      route="POST /api/teams"
+      params={{}}
+      fields={[{ name: "name", label: "Name of the team", autoComplete: "organization" }]}
+      body={({ name = "" }) => ({ name })}
+      submit="Make the team"
+      done={({ team }) => {
+        router.push(`/teams/${team}?show=members`);
+        return "It is made.";
+      }}
+    />
+  );
+};
