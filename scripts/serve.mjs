@@ -46,6 +46,26 @@ export const serve = (port, env) =>
     child.on("exit", (code) => reject(new Stop(`The application ended (${code}) before it answered; its words are above.`)));
   });
 
+/**
+ * What a start has running, and how all of it ends, on a signal or after a fault: the application by itself, with what it
+ * answers answered, and the database after it.
+ */
+export const runningParts = (atEnd = () => undefined) => {
+  const parts = { application: null, cluster: null };
+  let stopping = false;
+  const stop = (code) => {
+    if (stopping) return;
+    stopping = true;
+    Promise.resolve(parts.application?.stop()).finally(() => {
+      parts.cluster?.stop();
+      atEnd();
+      process.exit(code);
+    });
+  };
+  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => stop(0));
+  return { parts, stop };
+};
+
 /** A process that ended sooner than this after its start, ms, is waited for longer before the next one. */
 const soon = 30_000;
 const longestPause = 30_000;

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { startCluster } from "./cluster.mjs";
 import { build, installPackages, root, runScript } from "./install.mjs";
 import { run, say, Stop } from "./say.mjs";
-import { keepServing, requireFreePort } from "./serve.mjs";
+import { keepServing, requireFreePort, runningParts } from "./serve.mjs";
 
 const lock = join(root, ".data", "start.pid");
 
@@ -28,28 +28,15 @@ run(async () => {
   if (!Number.isInteger(port) || port < 1 || port > 65_535)
     throw new Stop(`PORT must be a number from 1 to 65535, not ${process.env.PORT}.`);
   takeLock();
-  let cluster = null;
-  let application = null;
-  let stopping = false;
-  const stop = (code) => {
-    if (stopping) return;
-    stopping = true;
-    // What is being answered is answered: the application ends by itself, and its database after it.
-    Promise.resolve(application?.stop()).finally(() => {
-      cluster?.stop();
-      rmSync(lock, { force: true });
-      process.exit(code);
-    });
-  };
-  for (const signal of ["SIGINT", "SIGTERM", "SIGHUP"]) process.on(signal, () => stop(0));
+  const { parts, stop } = runningParts(() => rmSync(lock, { force: true }));
   try {
     await requireFreePort(port);
     installPackages();
-    cluster = process.env.DATABASE_URL ? null : await startCluster(".data");
-    const url = process.env.DATABASE_URL ?? cluster.url;
+    parts.cluster = process.env.DATABASE_URL ? null : await startCluster(".data");
+    const url = process.env.DATABASE_URL ?? parts.cluster.url;
     runScript("prepare.ts", ["--demo"], { DATABASE_URL: url, DEMO_RECEIVER: `http://127.0.0.1:${port}/demo/receiver` });
     build();
-    application = await keepServing(port, {
+    parts.application = await keepServing(port, {
       DATABASE_URL: url,
       RATE_LIMIT: process.env.RATE_LIMIT ?? "0",
       DEMO: "1",
@@ -65,5 +52,5 @@ run(async () => {
   for (const { email, role } of accounts) say(`  ${email.padEnd(24)} ${role}`);
   say(`\nA booking page that uses the published layout: http://127.0.0.1:${port}/demo/booking`);
   say("\nStop it with Ctrl-C.");
-  cluster?.keep();
+  parts.cluster?.keep();
 });

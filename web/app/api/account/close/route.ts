@@ -2,7 +2,7 @@ import { cookies } from "next/headers";
 import { closeAccount, isPasswordOf } from "@/server/accounts";
 import { onPerson } from "@/server/act";
 import { database } from "@/server/database";
-import { ownPasswordFault } from "@/server/own-password";
+import { ownPasswordFault } from "@/server/account-faults";
 import { sessionCookie } from "@/server/sign-in";
 
 /** Closes an account: what it wrote stays, by a former member. */

@@ -1,7 +1,7 @@
 import { cookies } from "next/headers";
 import { isPasswordOf, setPassword } from "@/server/accounts";
 import { onPerson } from "@/server/act";
-import { ownPasswordFault } from "@/server/own-password";
+import { ownPasswordFault } from "@/server/account-faults";
 import { database } from "@/server/database";
 import { secretHash } from "@/server/secrets";
 import { sessionCookie } from "@/server/sign-in";
