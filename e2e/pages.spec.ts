@@ -104,6 +104,11 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   { name: "the workbench at its areas", path: "/specs/skerry/passenger-booking?at=desk&facet=areas" },
   { name: "an invitation that is gone", path: "/join/none" },
   { name: "one's account", path: "/account" },
+  { name: "history", path: "/specs/skerry/crew-roster/history" },
+  { name: "make a team", path: "/teams/new" },
+  { name: "a forgotten password", path: "/forgotten" },
+  { name: "a link that is used up", path: "/password/none" },
+  { name: "no sign-up here", path: "/sign-up" },
   { name: "nothing here", path: "/specs/skerry/nothing" },
 ];
 

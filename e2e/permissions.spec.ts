@@ -23,6 +23,7 @@ const pages: readonly (readonly [name: string, address: (path: string) => string
 const readings: readonly (readonly [name: string, address: (path: string) => string])[] = [
   ["read comments", (path) => `${draftOf(path)}/comments`],
   ["take a file of the draft", (path) => `${draftOf(path)}/files/layout.css`],
+  ["look at a moment of the draft", (path) => `${draftOf(path)}/history/1`],
   ["read kept designs", (path) => `/api${path}/designs`],
   ["read what the draft does to them", (path) => `${draftOf(path)}/moved`],
   ["export the activity", () => `${team}/activity`],
@@ -230,7 +231,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
       expect(await attempt(as[who], path), `${who}: ${action}`).toBe(expected[who]);
       cases += 1;
     }
-  expect(cases).toBe(245);
+  expect(cases).toBe(250);
 });
 
 test("what happens to a spec is streamed to its readers, and to nobody else", async ({ baseURL }) => {

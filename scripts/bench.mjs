@@ -2,7 +2,7 @@ import { spawn, spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { withDemoServer } from "./demo-server.mjs";
-import { chromiumPath, installPackages, root } from "./install.mjs";
+import { chromiumPath, installPackages, root, runScript } from "./install.mjs";
 import { run, say } from "./say.mjs";
 import { scale } from "./bench-scale.mjs";
 import { stalls } from "./bench-stalls.mjs";
@@ -240,27 +240,31 @@ const loadedAndPublished = async (context, address, database) => {
   await registry(address, database);
 };
 
+/** The lead's session, as a cookie. */
+const leadCookie = async (address) => {
+  const answer = await fetch(`${address}/session`, {
+    method: "POST",
+    redirect: "manual",
+    body: new URLSearchParams({ email: "lead@skerry.example", password }),
+  });
+  return answer.headers
+    .getSetCookie()
+    .map((one) => one.split(";")[0])
+    .join("; ");
+};
+
 run(async () => {
   installPackages();
   // `npm run bench -- stalls`: what one hostile request does to everybody else's.
   if (process.argv.includes("stalls")) return withDemoServer(({ address }) => stalls(address));
+  // `npm run bench -- history`: moments of a draft that was edited for years.
+  if (process.argv.includes("history"))
+    return withDemoServer(async ({ address, database }) =>
+      runScript("bench-history.ts", [], { DATABASE_URL: database, ADDRESS: address, COOKIE: await leadCookie(address) }),
+    );
   // `npm run bench -- scale`: list pages of a team after years.
   if (process.argv.includes("scale"))
-    return withDemoServer(async ({ address, database }) => {
-      const answer = await fetch(`${address}/session`, {
-        method: "POST",
-        redirect: "manual",
-        body: new URLSearchParams({ email: "lead@skerry.example", password }),
-      });
-      await scale(
-        address,
-        database,
-        answer.headers
-          .getSetCookie()
-          .map((one) => one.split(";")[0])
-          .join("; "),
-      );
-    });
+    return withDemoServer(async ({ address, database }) => scale(address, database, await leadCookie(address)));
   // `npm run bench -- registry`: reading packages, and published files.
   if (process.argv.includes("registry"))
     return withDemoServer(async ({ address, database }) => {

@@ -37,10 +37,12 @@ export type DraftWorld = {
   readonly after: (ms: number, work: () => void) => () => void;
   /** Keeps unsaved changes across a reload or a crash; empty when all is saved. False where there is no room to keep them. */
   readonly keep: (changes: readonly Change[]) => boolean;
+  /** Keeps the steps that can be taken back across a reload. */
+  readonly keepSteps?: (steps: readonly Step[]) => void;
 };
 
 /** One step that can be taken back: the changes it made, and those that undo it (which know the order of lists before it). */
-type Step = { readonly forth: readonly Change[]; readonly back: readonly Change[] };
+export type Step = { readonly forth: readonly Change[]; readonly back: readonly Change[] };
 
 export type Choice = "mine" | "theirs";
 
@@ -74,7 +76,9 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let closed = false;
   const listeners = new Set<() => void>();
 
+  let keptSteps = undo;
   const publish = (): void => {
+    if (undo !== keptSteps) world.keepSteps?.((keptSteps = undo));
     snapshot = { layout, kept, canUndo: undo.length > 0, canRedo: redo.length > 0, save };
     for (const listener of listeners) listener();
   };
@@ -261,6 +265,12 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
         return publish();
       }
       touched();
+    },
+    /** Puts the steps of an earlier page back, where none were made since; each is looked at when it is taken back. */
+    recoverSteps: (steps: readonly Step[]): void => {
+      if (undo.length > 0) return;
+      undo = keptSteps = steps.slice(-mostSteps);
+      publish();
     },
     /** Settles a conflict: each number as chosen, everything else kept. */
     settle: (choices: readonly Choice[]): void => {

@@ -3,7 +3,7 @@
 import { applyChanges, type Change, type Layout } from "@ypsiline/core";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { ask, send } from "@/ui/request";
-import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer } from "./draft-store";
+import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer, type Step } from "./draft-store";
 
 export type DraftAddress = { readonly team: string; readonly spec: string };
 
@@ -42,6 +42,40 @@ export const newerThan = async (address: DraftAddress, known: Known): Promise<Kn
 
 /** Unsaved changes are kept per tab, so that two tabs on one draft do not take each other's. */
 const keepPrefix = ({ team, spec }: DraftAddress): string => `ypsiline unsaved ${team}/${spec} `;
+
+/** Most of the steps that can be taken back, characters: a tab has some megabytes for all its pages. */
+const mostOfSteps = 1_000_000;
+const stepsKey = ({ team, spec }: DraftAddress): string => `ypsiline steps ${team}/${spec}`;
+
+const isStep = (value: unknown): value is Step =>
+  typeof value === "object" &&
+  value !== null &&
+  "forth" in value &&
+  "back" in value &&
+  [value.forth, value.back].every((changes) => Array.isArray(changes) && changes.every(isChange));
+
+/** Keeps a tab's steps, the latest where there is no room for all. */
+const keepSteps = (address: DraftAddress, steps: readonly Step[]): void => {
+  for (let kept = steps; ; kept = kept.slice(Math.ceil(kept.length / 2))) {
+    const text = JSON.stringify(kept);
+    if (text.length > mostOfSteps && kept.length > 0) continue;
+    try {
+      return sessionStorage.setItem(stepsKey(address), text);
+    } catch {
+      // Undo lives as long as the page then.
+      if (kept.length === 0) return;
+    }
+  }
+};
+
+const stepsOf = (address: DraftAddress): readonly Step[] => {
+  try {
+    const read: unknown = JSON.parse(sessionStorage.getItem(stepsKey(address)) ?? "[]");
+    return Array.isArray(read) ? read.filter(isStep) : [];
+  } catch {
+    return [];
+  }
+};
 
 /** A name for this tab that no other has. */
 export const tabName = (): string => {
@@ -101,6 +135,7 @@ export const useDraft = (
         const timer = setTimeout(work, ms);
         return () => clearTimeout(timer);
       },
+      keepSteps: (steps) => keepSteps({ team, spec }, steps),
       keep: (changes) => {
         const key = keepPrefix({ team, spec }) + tabName();
         try {
@@ -120,6 +155,7 @@ export const useDraft = (
     const leave = new AbortController();
     const { signal } = leave;
     if (!readOnly) {
+      store.recoverSteps(stepsOf({ team, spec }));
       const tab = tabName();
       void navigator.locks?.request(
         `ypsiline tab ${tab}`,

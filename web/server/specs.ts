@@ -36,6 +36,13 @@ export const setPublic = async (sql: Sql, specId: number, isPublic: boolean): Pr
   await sql`UPDATE spec SET public = ${isPublic} WHERE id = ${specId}`;
 };
 
+/** Edits after which a draft is kept as it stands: a moment of it is never more than so many edits away (history.ts). */
+const momentEvery = 25;
+
+const keepMoment = async (sql: postgres.TransactionSql, specId: number, revision: number, layout: Layout): Promise<void> => {
+  await sql`INSERT INTO draft_moment (spec_id, revision, layout) VALUES (${specId}, ${revision}, ${sql.json(json(layout))}) ON CONFLICT DO NOTHING`;
+};
+
 export type NewSpec = {
   readonly teamId: number;
   readonly slug: string;
@@ -55,6 +62,7 @@ export const addSpec = async (sql: postgres.Sql, spec: NewSpec): Promise<number 
     await transaction`
       INSERT INTO draft (spec_id, revision, layout, updated_by)
       VALUES (${row.id}, 1, ${sql.json(json(spec.layout))}, ${spec.personId})`;
+    await keepMoment(transaction, row.id, 1, spec.layout);
     await storeSummary(transaction, row.id, { revision: 1, layout: spec.layout });
     await happened(transaction, {
       kind: "spec-made",
@@ -123,6 +131,7 @@ export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit):
     UPDATE draft SET revision = ${edit.revision}, layout = ${sql.json(json(edit.layout))}, updated_at = now(), updated_by = ${edit.personId}
     WHERE spec_id = ${edit.specId}`;
   await storeSummary(sql, edit.specId, edit);
+  if (edit.revision % momentEvery === 0) await keepMoment(sql, edit.specId, edit.revision, edit.layout);
   await sql`
     INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id)
     VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId})`;

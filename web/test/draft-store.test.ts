@@ -1,6 +1,6 @@
 import { applyChanges, type Change, type Layout } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { createDraftStore, type DraftWorld, type SaveAnswer } from "@/draft/draft-store";
+import { createDraftStore, type DraftWorld, type SaveAnswer, type Step } from "@/draft/draft-store";
 import { cleanLayout, withBreakpoint, withColumns } from "../../core/test/layouts";
 
 /** A server that keeps one draft as the real one does, and timers that run when the test says so. */
@@ -299,5 +299,55 @@ describe("a draft in the browser", () => {
     store.edit(withGutter(store.state().layout, "16px"));
     await it.pass(2000);
     expect(tries.length).toBe(2);
+  });
+});
+
+describe("undo that outlives the page", () => {
+  const desk = (layout: Layout): string | undefined => layout.breakpoints.find(({ id }) => id === "desk")?.columns.gutter;
+  it("goes on with the steps of the page before, and says where somebody was faster", async () => {
+    const { server, outside, pass } = world();
+    let steps: readonly Step[] = [];
+    const keeping = { ...outside, keepSteps: (kept: readonly Step[]) => (steps = kept) };
+    const first = createDraftStore({ ...server }, keeping);
+    first.edit(withColumns(first.state().layout, "desk", { gutter: "20px" }));
+    first.edit(withColumns(first.state().layout, "desk", { gutter: "16px" }));
+    await pass(2_000);
+    first.close();
+    expect(steps).toHaveLength(2);
+
+    // As a page that was loaded anew has them: as text.
+    const read = JSON.parse(JSON.stringify(steps)) as readonly Step[];
+    const second = createDraftStore({ ...server }, keeping);
+    expect(second.state().canUndo).toBe(false);
+    second.recoverSteps(read);
+    expect(second.state().canUndo).toBe(true);
+    expect(second.undo()).toBe(true);
+    expect(desk(second.state().layout)).toBe("20px");
+    await pass(2_000);
+    expect(desk(server.layout)).toBe("20px");
+    expect(steps).toHaveLength(1);
+    second.redo();
+    expect(desk(second.state().layout)).toBe("16px");
+
+    // Somebody has set the same number since: the step is told as gone, and their number stays.
+    await pass(2_000);
+    server.layout = withColumns(server.layout, "desk", { gutter: "48px" });
+    server.revision += 1;
+    const third = createDraftStore({ ...server }, keeping);
+    third.recoverSteps(read);
+    expect(third.undo()).toBe(false);
+    expect(desk(third.state().layout)).toBe("48px");
+  });
+  it("does not put old steps over new ones", () => {
+    const { server, outside } = world();
+    const store = createDraftStore({ ...server }, outside);
+    store.edit(withColumns(store.state().layout, "desk", { gutter: "20px" }));
+    store.recoverSteps([
+      { forth: [], back: [] },
+      { forth: [], back: [] },
+    ]);
+    store.undo();
+    expect(store.state().canUndo).toBe(false);
+    expect(desk(store.state().layout)).toBe("24px");
   });
 });

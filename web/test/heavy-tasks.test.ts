@@ -35,6 +35,15 @@ describe("work done away from the thread that answers", () => {
     expect(answer).toMatchObject(says);
   });
 
+  it("a moment of a draft is what was kept with the edits since on top, and what does not fit is a fault and no moment", async () => {
+    const gutter = (from: string, to: string) => [{ path: ["breakpoints", "desk", "columns", "gutter"], from, to }];
+    const edits = [gutter("24px", "20px"), [{ path: ["base"], from: "8px", to: "4px" }], gutter("20px", "32px")];
+    const moment = bodyOf(await fileOf({ kind: "moment", layout, edits })) as { layout: typeof layout };
+    expect(moment.layout.base).toBe("4px");
+    expect(moment.layout.breakpoints.find(({ id }) => id === "desk")?.columns.gutter).toBe("32px");
+    await expect(fileOf({ kind: "moment", layout, edits: [gutter("1px", "2px")] })).rejects.toThrow("edit 1 of a moment does not fit");
+  });
+
   it.each(Object.keys(asked))("%s takes neither text nor members it does not know, and stays", async (kind) => {
     const run = async (body: string): Promise<string> => told(await fileOf({ kind: kind as ComputedKind, body }));
     expect(await run("{")).toMatch(/^malformed: The body must be JSON/);

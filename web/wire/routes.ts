@@ -225,6 +225,11 @@ export const routes = {
       left: z.array(z.string()).readonly(),
     }),
   },
+  /** The draft as it stood at a revision. */
+  "GET /api/drafts/:team/:spec/history/:revision": {
+    request: null,
+    answer: z.strictObject({ revision: revisionNumber, layout: wholeLayout }),
+  },
   /** A page of the designs kept beside a spec (`?page=2`). */
   "GET /api/specs/:team/:spec/designs": {
     request: null,

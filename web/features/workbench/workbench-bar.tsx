@@ -1,6 +1,6 @@
 "use client";
 
-import { Redo2, Undo2 } from "lucide-react";
+import { History, Redo2, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { PresenceList } from "@/draft/presence-list";
@@ -54,6 +54,9 @@ export const WorkbenchBar = ({ path, changes }: Props) => {
           </button>
         </>
       )}
+      <Link className="btn btn-bar" href={`${path}/history`} prefetch={false} aria-label="History" title="History of this draft">
+        <History size={14} aria-hidden="true" />
+      </Link>
       {latest && (
         <Link className="btn btn-bar" href={`${path}/versions/latest`} prefetch={false}>
           Hand-off page

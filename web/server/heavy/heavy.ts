@@ -35,6 +35,7 @@ export const deadlines: Readonly<Record<HeavyKind, number>> = {
   summary: 5_000,
   boxes: 5_000,
   moved: 15_000,
+  moment: 5_000,
 };
 
 const busy: Problem = {

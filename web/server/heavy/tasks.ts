@@ -1,5 +1,7 @@
 import {
   add,
+  applyChanges,
+  type Change,
   boxListJson,
   check,
   fit,
@@ -76,6 +78,8 @@ export type FileTask =
     }
   /** A box list as text, to be kept. */
   | { readonly kind: "boxes"; readonly text: string }
+  /** A draft as it stood: a document that was kept, and the edits from there. */
+  | { readonly kind: "moment"; readonly layout: unknown; readonly edits: readonly (readonly Change[])[] }
   /** What one stored layout does to kept designs that were held against another. */
   | { readonly kind: "moved"; readonly before: unknown; readonly after: unknown; readonly designs: readonly HeldDesign[] };
 export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
@@ -181,6 +185,19 @@ const moved = (was: unknown, is: unknown, designs: readonly HeldDesign[]): Heavy
   return json({ designs: designs.length, moved: found.sort((a, b) => b.off - a.off || b.on - a.on), left } satisfies MovedAnswer);
 };
 
+const momentOf = (stored: unknown, edits: readonly (readonly Change[])[]): HeavyAnswer => {
+  let layout = readStoredLayout(stored);
+  for (const [index, changes] of edits.entries()) {
+    const applied = applyChanges(layout, changes);
+    // What was saved once fits where it was saved.
+    if (!applied.ok) throw new Error(`edit ${index + 1} of a moment does not fit`);
+    ({ layout } = applied);
+  }
+  return json({ layout } satisfies MomentAnswer);
+};
+/** A moment of a draft. */
+export type MomentAnswer = Pick<Answered<"GET /api/drafts/:team/:spec/history/:revision">, "layout">;
+
 /** What is told of kept designs that move. */
 export type MovedAnswer = Answered<"GET /api/drafts/:team/:spec/moved">;
 
@@ -234,6 +251,8 @@ export const fileOf = async (task: FileTask): Promise<HeavyAnswer> => {
       return json(summaryOf(task.draft, task.latest));
     case "boxes":
       return boxesRead(task.text);
+    case "moment":
+      return momentOf(task.layout, task.edits);
     case "moved":
       return moved(task.before, task.after, task.designs);
     default:

@@ -1,0 +1,129 @@
+"use client";
+
+import { type Layout, sameJson } from "@ypsiline/core";
+import { type ReactNode, useEffect, useState } from "react";
+import type { Stretch } from "@/server/history";
+import { DraftBar } from "@/draft/draft-bar";
+import { useDraftOfPage } from "@/draft/draft-provider";
+import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { timeText } from "@/ui/dates";
+import { ask } from "@/ui/request";
+import { say } from "@/ui/say";
+import "./history.scss";
+
+/** A draft as it stood before some edits and at the moment that is looked at; what could not be had says why. */
+type Looked = { readonly before: Layout; readonly moment: Layout } | { readonly fault: string };
+
+const counted = (edits: number): string => `${edits} ${edits === 1 ? "edit" : "edits"}`;
+
+/** What a stretch of edits did, any moment of it, and that moment put back into the draft as one edit. */
+const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
+  const { address, layout, mayEdit, edit } = useDraftOfPage();
+  const [at, setAt] = useState(stretch.last);
+  const [looked, setLooked] = useState<Looked | null>(null);
+  useEffect(() => {
+    let over = false;
+    const read = async (): Promise<void> => {
+      const route = "GET /api/drafts/:team/:spec/history/:revision" as const;
+      const [before, moment] = await Promise.all([
+        ask(route, { ...address, revision: stretch.first - 1 }),
+        ask(route, { ...address, revision: at }),
+      ]);
+      if (over) return;
+      setLooked(
+        before.ok && moment.ok
+          ? { before: before.value.layout, moment: moment.value.layout }
+          : { fault: before.ok ? (moment.ok ? "" : moment.fault.detail) : before.fault.detail },
+      );
+    };
+    // A slider that is drawn over many moments asks for the last of them.
+    const timer = setTimeout(() => void read(), 120);
+    return () => {
+      over = true;
+      clearTimeout(timer);
+    };
+  }, [address, stretch.first, at]);
+  const putBack = (): void => {
+    if (!looked || "fault" in looked) return;
+    say(edit(looked.moment) ?? `The draft is as it was at edit ${at}. Undo takes that back.`);
+  };
+  return (
+    <>
+      <div className="moment-at">
+        <label htmlFor="moment">
+          After edit <span className="num">{at - stretch.first + 1}</span> of <span className="num">{stretch.edits}</span>
+        </label>
+        <input
+          id="moment"
+          type="range"
+          className="form-range"
+          min={stretch.first}
+          max={stretch.last}
+          value={at}
+          disabled={stretch.first === stretch.last}
+          onChange={(event) => setAt(Number(event.target.value))}
+        />
+        {mayEdit && (
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={!looked || "fault" in looked || sameJson(looked.moment, layout)}
+            onClick={putBack}
+          >
+            Put this moment back
+          </button>
+        )}
+      </div>
+      {looked === null ? (
+        <p className="quiet" role="status">
+          Reading …
+        </p>
+      ) : "fault" in looked ? (
+        <p className="fault" role="alert">
+          {looked.fault}
+        </p>
+      ) : (
+        <>
+          <h2>What was changed until then</h2>
+          <BreakpointChanges before={looked.before} after={looked.moment} />
+          <h2>What putting it back would change</h2>
+          <BreakpointChanges before={layout} after={looked.moment} />
+        </>
+      )}
+    </>
+  );
+};
+
+/** The edits of a draft by stretch: who, when, what, and any moment of them. */
+export const HistoryPage = ({ stretches, children }: { readonly stretches: readonly Stretch[]; readonly children: ReactNode }) => {
+  const [chosen, setChosen] = useState<Stretch | null>(stretches.find(({ shown }) => shown) ?? null);
+  return (
+    <div className="draft-page">
+      <DraftBar title="History" sheet="" />
+      <main className="page history">
+        <nav aria-label="Stretches of edits">
+          {stretches.length === 0 && <p className="card-plain p-3 quiet">Nobody has changed this draft yet.</p>}
+          <ul className="card-plain">
+            {stretches.map((stretch) => (
+              <li key={stretch.first}>
+                <button
+                  type="button"
+                  disabled={!stretch.shown}
+                  aria-pressed={chosen?.first === stretch.first}
+                  title={stretch.shown ? undefined : "Of a time before moments were kept"}
+                  onClick={() => setChosen(stretch)}
+                >
+                  <strong>{stretch.person}</strong>
+                  <span className="num quiet">{timeText(new Date(stretch.to))}</span>
+                  <span className="quiet">{counted(stretch.edits)}</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          {children}
+        </nav>
+        <section aria-label="The moment">{chosen && <Moment key={chosen.first} stretch={chosen} />}</section>
+      </main>
+    </div>
+  );
+};

@@ -1,0 +1,47 @@
+import type { Change } from "@ypsiline/core";
+import type { Sql } from "./database";
+import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
+
+/** Edits one after the other by one person, with no long pause between. */
+export type Stretch = {
+  readonly first: number;
+  readonly last: number;
+  readonly edits: number;
+  readonly from: Date;
+  readonly to: Date;
+  readonly person: string;
+  /** Whether the draft before it and after it can be shown. */
+  readonly shown: boolean;
+};
+
+/** A pause after which a new stretch begins, minutes. */
+const pause = 30;
+
+/** A page of the stretches a draft was edited in, the latest first. */
+export const stretchesPage = async (sql: Sql, specId: number, page: number): Promise<Page<Stretch>> =>
+  uncounted(
+    page,
+    await sql<Stretch[]>`
+      WITH marked AS (
+        SELECT revision, person_id, at,
+          (lag(person_id) OVER told IS DISTINCT FROM person_id OR at - lag(at) OVER told > make_interval(mins => ${pause}))::int AS begins
+        FROM draft_edit WHERE spec_id = ${specId} WINDOW told AS (ORDER BY revision)),
+      numbered AS (SELECT revision, person_id, at, sum(begins) OVER (ORDER BY revision) AS stretch FROM marked)
+      SELECT min(n.revision) AS first, max(n.revision) AS last, count(*)::int AS edits, min(n.at) AS "from", max(n.at) AS "to", p.name AS person,
+        min(n.revision) > (SELECT min(revision) FROM draft_moment WHERE spec_id = ${specId}) AS shown
+      FROM numbered n JOIN person p ON p.id = n.person_id GROUP BY n.stretch, p.name ORDER BY first DESC
+      LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
+  );
+
+/** A draft as it stood: the document that was kept before, and the edits from there, in their order. */
+export type StoredMoment = { readonly layout: unknown; readonly edits: readonly (readonly Change[])[] };
+
+/** What a moment is made of; null where the draft has no such revision, or it is of a time before moments were kept. */
+export const storedMoment = async (sql: Sql, specId: number, revision: number): Promise<StoredMoment | null> => {
+  const [kept] = await sql<{ revision: number; layout: unknown }[]>`
+    SELECT revision, layout FROM draft_moment WHERE spec_id = ${specId} AND revision <= ${revision} ORDER BY revision DESC LIMIT 1`;
+  if (!kept) return null;
+  const rows = await sql<{ changes: readonly Change[] }[]>`
+    SELECT changes FROM draft_edit WHERE spec_id = ${specId} AND revision > ${kept.revision} AND revision <= ${revision} ORDER BY revision`;
+  return rows.length === revision - kept.revision ? { layout: kept.layout, edits: rows.map(({ changes }) => changes) } : null;
+};
