@@ -2,7 +2,7 @@ import postgres from "postgres";
 import { say } from "./say.mjs";
 
 /** Specs of one team with ten versions each, projects that use two of them, and rows of what was done: a team after years. */
-const size = { specs: 500, versions: 10, projects: 400, activity: 200_000, inbox: 5_000 };
+const size = { specs: 2_000, versions: 10, projects: 2_000, activity: 1_000_000, inbox: 5_000 };
 
 /** Makes the demo's team as large as `size`, out of its own spec. */
 const seed = async (sql) => {
@@ -23,7 +23,7 @@ const seed = async (sql) => {
   await sql`
     INSERT INTO project_use (project_id, spec_id, version_id, person_id)
     SELECT p.id, s.id, (SELECT min(v.id) FROM version v WHERE v.spec_id = s.id), ${lead}
-    FROM project p JOIN LATERAL (SELECT id FROM spec WHERE slug LIKE 'spec-%' ORDER BY (id * 7919 + p.id) % 503 LIMIT 2) s ON true
+    FROM project p JOIN LATERAL (SELECT id FROM spec WHERE slug LIKE 'spec-%' ORDER BY (id * 7919 + p.id) % 2003 LIMIT 2) s ON true
     WHERE p.name LIKE 'Product %'`;
   await sql`
     INSERT INTO activity (team_id, spec_id, person_id, what, words, at)
@@ -42,14 +42,19 @@ const seed = async (sql) => {
 const pages = [
   "/specs",
   "/specs?page=6",
+  "/specs?page=40",
   "/specs?q=boat+spec-49",
   "/specs?order=changed",
   "/specs/new",
   "/teams/skerry",
   "/teams/skerry?page=4",
+  "/teams/skerry?page=40",
+  "/teams/skerry?q=product+19",
   "/teams/skerry?show=members",
   "/teams/skerry?show=activity",
   "/teams/skerry?show=activity&page=100",
+  "/specs/skerry/passenger-booking/history",
+  "/account",
   "/teams/skerry?show=webhooks",
   "/teams/skerry?show=outbox",
   "/inbox",
