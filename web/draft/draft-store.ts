@@ -266,10 +266,10 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       }
       touched();
     },
-    /** Puts the steps of an earlier page back, where none were made since; each is looked at when it is taken back. */
+    /** Puts the steps of an earlier page under those made since; each is looked at when it is taken back. */
     recoverSteps: (steps: readonly Step[]): void => {
-      if (undo.length > 0) return;
-      undo = keptSteps = steps.slice(-mostSteps);
+      if (steps.length === 0) return;
+      undo = [...steps, ...undo].slice(-mostSteps);
       publish();
     },
     /** Settles a conflict: each number as chosen, everything else kept. */

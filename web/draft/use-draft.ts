@@ -45,6 +45,8 @@ const keepPrefix = ({ team, spec }: DraftAddress): string => `ypsiline unsaved $
 
 /** Most of the steps that can be taken back, characters: a tab has some megabytes for all its pages. */
 const mostOfSteps = 1_000_000;
+/** Pause before the steps of the page before are there, ms. */
+const recoverAfter = 300;
 const stepsKey = ({ team, spec }: DraftAddress): string => `ypsiline steps ${team}/${spec}`;
 
 const isStep = (value: unknown): value is Step =>
@@ -155,7 +157,10 @@ export const useDraft = (
     const leave = new AbortController();
     const { signal } = leave;
     if (!readOnly) {
-      store.recoverSteps(stepsOf({ team, spec }));
+      // Read before this page keeps its own; put back once what was pressed before the scripts came has been done.
+      const steps = stepsOf({ team, spec });
+      const recovering = setTimeout(() => store.recoverSteps(steps), recoverAfter);
+      signal.addEventListener("abort", () => clearTimeout(recovering));
       const tab = tabName();
       void navigator.locks?.request(
         `ypsiline tab ${tab}`,

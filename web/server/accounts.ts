@@ -5,7 +5,7 @@ import type { Sql } from "./database";
 import { queueLetter } from "./letters";
 import { linkOf, makeLink, takeLink } from "./links";
 import { hashPassword, passwordMatches } from "./passwords";
-import { addPerson, endSessions, forgetBrowsers, membershipsOf, personByEmail, setPasswordHash } from "./people";
+import { addPerson, endSessions, forgetBrowsers, personByEmail, setPasswordHash } from "./people";
 import { changeMember } from "./team";
 
 export const setName = async (sql: Sql, personId: number, name: string): Promise<void> => {
@@ -135,13 +135,19 @@ export type Closed = { readonly ok: true } | { readonly ok: false; readonly code
  * member. Refused while it is the only lead of a team that has others in it.
  */
 export const closeAccount = async (sql: postgres.Sql, personId: number): Promise<Closed> => {
-  for (const { team, teamName } of await membershipsOf(sql, personId)) {
-    const [row] = await sql<{ id: number; others: number }[]>`
-      SELECT t.id, (SELECT count(*)::int FROM membership m WHERE m.team_id = t.id AND m.person_id <> ${personId}) AS others FROM team t WHERE t.slug = ${team}`;
+  const teams = await sql<{ id: number; name: string; others: number; leads: number; role: string }[]>`
+    SELECT t.id, t.name, m.role,
+      (SELECT count(*)::int FROM membership o WHERE o.team_id = t.id AND o.person_id <> ${personId}) AS others,
+      (SELECT count(*)::int FROM membership o WHERE o.team_id = t.id AND o.person_id <> ${personId} AND o.role = 'lead') AS leads
+    FROM membership m JOIN team t ON t.id = m.team_id WHERE m.person_id = ${personId} ORDER BY t.name`;
+  // Looked at before any is left: an account that cannot be closed stays where it was.
+  const held = teams.find(({ role, others, leads }) => role === "lead" && others > 0 && leads === 0);
+  if (held) return { ok: false, code: "last-lead", team: held.name };
+  for (const { id, name, others } of teams) {
     // A team of nobody else is left with its last lead: nobody could come in any more, and its specs stay readable as they were.
-    if (!row || row.others === 0) continue;
-    const left = await changeMember(sql, { teamId: row.id, memberId: personId, role: null, personId });
-    if (!left.ok && left.code === "last-lead") return { ok: false, code: "last-lead", team: teamName };
+    if (others === 0) continue;
+    const left = await changeMember(sql, { teamId: id, memberId: personId, role: null, personId });
+    if (!left.ok && left.code === "last-lead") return { ok: false, code: "last-lead", team: name };
   }
   await sql.begin(async (transaction) => {
     await endSessions(transaction, personId, null);

@@ -338,16 +338,17 @@ describe("undo that outlives the page", () => {
     expect(third.undo()).toBe(false);
     expect(desk(third.state().layout)).toBe("48px");
   });
-  it("does not put old steps over new ones", () => {
+  it("has the steps of the page before under those made since", () => {
     const { server, outside } = world();
     const store = createDraftStore({ ...server }, outside);
+    const gutter = (from: string, to: string): Change => ({ path: ["breakpoints", "desk", "columns", "gutter"], from, to });
     store.edit(withColumns(store.state().layout, "desk", { gutter: "20px" }));
-    store.recoverSteps([
-      { forth: [], back: [] },
-      { forth: [], back: [] },
-    ]);
-    store.undo();
-    expect(store.state().canUndo).toBe(false);
+    store.recoverSteps([]);
+    store.recoverSteps([{ forth: [gutter("32px", "24px")], back: [gutter("24px", "32px")] }]);
+    expect(store.undo()).toBe(true);
     expect(desk(store.state().layout)).toBe("24px");
+    expect(store.undo()).toBe(true);
+    expect(desk(store.state().layout)).toBe("32px");
+    expect(store.state().canUndo).toBe(false);
   });
 });
