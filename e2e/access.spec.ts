@@ -1,4 +1,9 @@
+import { join } from "node:path";
 import { expect, request, test } from "@playwright/test";
+import { openDatabase } from "../web/server/database";
+import { hashPassword } from "../web/server/passwords";
+import { addPerson } from "../web/server/people";
+import { ran, root } from "./clients";
 import { invitationFor, pageOf, requestsOf, signInByRequest, watch } from "./people";
 
 const team = "/api/teams/skerry";
@@ -97,4 +102,27 @@ test("one's own page ends all other sessions, and chooses how numbers that are n
   expect(said).toEqual([]);
   await again.context.close();
   await context.close();
+});
+
+test("without mail, whoever looks after the instance makes the link of a forgotten password", async ({ baseURL }) => {
+  const email = `lost-${process.pid}@elsewhere.example`;
+  const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
+  await addPerson(sql, { email, name: "Lost", passwordHash: await hashPassword("gone-with-the-tide") });
+  await sql.end();
+  const link = (to: string) =>
+    ran(root, process.execPath, ["--import", "tsx", join(root, "scripts", "password-link.ts"), to], {
+      DATABASE_URL: process.env["DATABASE_URL"] ?? "",
+      PUBLIC_URL: baseURL ?? "",
+      TSX_TSCONFIG_PATH: join(root, "web", "tsconfig.json"),
+    });
+  const printed = await link(email);
+  const secret = /\/password\/(\S+)/.exec(printed.out)?.[1] ?? "";
+  expect(printed.out).toContain(`Lost sets a new password at ${baseURL ?? ""}/password/${secret}`);
+  const api = await request.newContext({ baseURL });
+  const reset = () => api.post("/api/account/reset", { data: { secret, password: "back-with-the-tide" } });
+  expect((await reset()).status()).toBe(200);
+  expect((await reset()).status()).not.toBe(200);
+  await signInByRequest(api, email, "back-with-the-tide");
+  const nobody = await link("nobody@elsewhere.example");
+  expect([nobody.code, nobody.err]).toEqual([1, "There is no account of nobody@elsewhere.example.\n"]);
 });

@@ -8,7 +8,7 @@ import { makeSpec, requestsOf } from "./people";
 /** Where the application under test answers. */
 export const address = process.env["BASE_URL"] ?? "http://127.0.0.1:3000";
 
-const root = join(import.meta.dirname, "..");
+export const root = join(import.meta.dirname, "..");
 
 export type Ran = { readonly code: number; readonly out: string; readonly err: string };
 

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from "@playwright/test";
 import { formats, type Layout, plainWriting, writeIn, takeOver } from "../core/src/index";
 import { cleanLayout, withColumns } from "../core/test/layouts";
-import { makeSpec, pageOf, requestsOf, saved } from "./people";
+import { chooseSpec, makeSpec, pageOf, requestsOf, saved } from "./people";
 
 const start: Layout = { ...cleanLayout(), name: "Boarding" };
 /** The same with another gutter at the desk: what a file says that the draft does not. */
@@ -113,7 +113,9 @@ test("a new spec begins from a file or as a copy of another spec", async ({ brow
   await expect(page.getByRole("gridcell", { name: "desk, Gutter: 32" })).toBeVisible();
   await page.goto("/specs/new");
   await page.getByLabel(/^Another spec/).check();
-  await page.getByLabel("Spec to copy").selectOption({ label: "Quay board" });
+  await page.getByRole("button", { name: "Make the spec" }).click();
+  await expect(page.getByText("Choose a spec first.")).toBeVisible();
+  await chooseSpec(page.getByRole("combobox", { name: "Spec to begin with" }), "Quay board");
   await page.getByLabel("Name", { exact: true }).fill(`Second quay ${process.pid}`);
   await page.getByRole("button", { name: "Make the spec" }).click();
   await page.waitForURL(/second-quay/);

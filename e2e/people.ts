@@ -1,4 +1,13 @@
-import { type APIRequestContext, type Browser, type BrowserContext, expect, type Page, type Response, request } from "@playwright/test";
+import {
+  type APIRequestContext,
+  type Browser,
+  type BrowserContext,
+  expect,
+  type Locator,
+  type Page,
+  type Response,
+  request,
+} from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { routes } from "../web/wire/routes";
@@ -105,6 +114,12 @@ export const makeSpec = async (
 
 /** What is said as an alert; the framework's own announcer of pages is none. */
 export const alerts = (page: Page) => page.locator("[role=alert]:not(#__next-route-announcer__)");
+
+/** Finds a spec by its name in a field that finds specs, and chooses it. */
+export const chooseSpec = async (field: Locator, name: string): Promise<void> => {
+  await field.fill(name);
+  await field.page().getByRole("option", { name }).first().click();
+};
 
 /** Waits until everything typed is saved. */
 export const saved = (page: Page): Promise<void> => expect(page.locator("[data-save=saved]")).toBeVisible({ timeout: 15_000 });

@@ -51,6 +51,9 @@ const changes: readonly (readonly [
   ["ask for a review", (path) => `${draftOf(path)}/reviews`, { revision: 999_999, words: "" }, 403, 409, 409],
   ["decide a review", (path) => `${draftOf(path)}/reviews/999999`, { decision: "approved", words: "" }, 403, 403, 404],
   ["withdraw a version", (path) => `/api${path}/withdraw`, { number: "9.9.9", reason: "Wrong." }, 403, 403, 404],
+  ["rename a spec", (path) => `/api${path}/name`, { name: "", description: "", address: "a" }, 403, 400, 400],
+  ["archive a spec", (path) => `/api${path}/archive`, { archived: false }, 403, 403, 200],
+  ["move a spec", (path) => `/api${path}/move`, { team: "skerry" }, 403, 403, 422],
   ["say who may read", (path) => `/api${path}/share`, { public: false }, 403, 403, 200],
   ["keep a design", (path) => `/api${path}/designs`, { name: "Phone 3", source: "boxes", list: "{}" }, 403, 422, 422],
   ["take a design away", (path) => `/api${path}/designs/999999`, { removed: true }, 403, 404, 404],
@@ -173,6 +176,27 @@ const actions: readonly { readonly name: string; readonly attempt: Try; readonly
     expected: { reader, author, lead, stranger: 404, "signed out": 401 },
   })),
   {
+    name: "open the list of versions",
+    attempt: (api, path) => status(api.get(`${path}/versions`, { maxRedirects: 0 })),
+    expected: { reader: 200, author: 200, lead: 200, stranger: 404, "signed out": 307 },
+  },
+  {
+    name: "open what a spec follows",
+    attempt: (api, path) => status(api.get(`${path}/follow`, { maxRedirects: 0 })),
+    expected: { reader: 200, author: 200, lead: 200, stranger: 404, "signed out": 307 },
+  },
+  {
+    name: "open a spec's settings",
+    attempt: (api, path) => status(api.get(`${path}/settings`, { maxRedirects: 0 })),
+    expected: { reader: 404, author: 200, lead: 200, stranger: 404, "signed out": 307 },
+  },
+  {
+    name: "look for specs to choose",
+    attempt: (api) => status(api.get("/api/specs?team=skerry")),
+    // A stranger is offered none of the team's.
+    expected: { reader: 200, author: 200, lead: 200, stranger: 200, "signed out": 401 },
+  },
+  {
     name: "open one's inbox",
     attempt: (api) => status(api.get("/inbox", { maxRedirects: 0 })),
     expected: { reader: 200, author: 200, lead: 200, stranger: 200, "signed out": 307 },
@@ -231,7 +255,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
       expect(await attempt(as[who], path), `${who}: ${action}`).toBe(expected[who]);
       cases += 1;
     }
-  expect(cases).toBe(250);
+  expect(cases).toBe(285);
 });
 
 test("what happens to a spec is streamed to its readers, and to nobody else", async ({ baseURL }) => {

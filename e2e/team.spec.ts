@@ -2,7 +2,7 @@ import { expect, request, test } from "@playwright/test";
 import { createHmac } from "node:crypto";
 import { createServer, type IncomingMessage } from "node:http";
 import type { AddressInfo } from "node:net";
-import { invitationFor, makeSpec, pageOf, requestsOf, signInByRequest } from "./people";
+import { chooseSpec, invitationFor, makeSpec, pageOf, requestsOf, signInByRequest } from "./people";
 
 const team = "/api/teams/skerry";
 
@@ -119,7 +119,7 @@ test("a project knows how far it is behind, and its owner takes the new version 
   await author.page.getByLabel("Add a project").fill(name);
   await author.page.getByRole("button", { name: "Add it" }).click();
   const card = author.page.getByRole("article", { name });
-  await card.getByRole("combobox").first().selectOption(spec);
+  await chooseSpec(card.getByRole("combobox", { name: `Spec ${name} uses` }), `Behind ${process.pid}`);
   await card.getByRole("button", { name: "Uses it", exact: true }).click();
   await expect(card.getByText("up to date")).toBeVisible();
   await change(1, "gutter", "16px", "24px");

@@ -32,6 +32,18 @@ for (let turn = 0; turn < 60; turn += 1) {
   times.push(performance.now() - from);
 }
 times.sort((a, b) => a - b);
+const pages: number[] = [];
+let bytes = 0;
+for (let turn = 0; turn < 5; turn += 1) {
+  const from = performance.now();
+  const answer = await fetch(`${process.env["ADDRESS"] ?? ""}/specs/skerry/passenger-booking/history`, {
+    headers: { Cookie: process.env["COOKIE"] ?? "" },
+  });
+  bytes = (await answer.arrayBuffer()).byteLength;
+  if (!answer.ok) throw new Error(`the page of the history answered ${answer.status}`);
+  pages.push(performance.now() - from);
+}
+pages.sort((a, b) => a - b);
 process.stdout.write(
-  `A moment of ${edits} edits: ${(times[30] ?? 0).toFixed(0)} ms in the middle, ${(times.at(-1) ?? 0).toFixed(0)} ms at most (aim 300)\n`,
+  `A moment of ${edits} edits: ${(times[30] ?? 0).toFixed(0)} ms in the middle, ${(times.at(-1) ?? 0).toFixed(0)} ms at most (aim 300)\nThe page of its stretches: ${(pages[2] ?? 0).toFixed(0)} ms, ${(bytes / 1000).toFixed(0)} kB (aim 200 ms, 300 kB)\n`,
 );

@@ -26,6 +26,23 @@ const bookingBoxes = [
   "Help link,64,960,73.5,24",
 ].join("\n");
 
+/** A spec of the ferries' freight that follows their passengers' booking, with four numbers of its own. */
+const followingSpec = async (api, address) => {
+  const start = { kind: "follow", team: "skerry", spec: "passenger-booking", number: "2.0.0" };
+  await api.post(`${address}/api/specs`, { data: { team: "skerry", name: "Freight booking", description: "Lorries and trailers", start } });
+  const draft = `${address}/api/drafts/skerry/freight-booking`;
+  const { revision, layout } = await (await api.get(draft)).json();
+  const [phone, tablet, wide] = layout.breakpoints;
+  const at = ({ id }, ...path) => ["breakpoints", id, "columns", ...path];
+  const changes = [
+    { path: at(phone, "gutter"), from: phone.columns.gutter, to: "12px" },
+    { path: at(tablet, "margin", "start"), from: tablet.columns.margin.start, to: "16px" },
+    { path: at(tablet, "margin", "end"), from: tablet.columns.margin.end, to: "16px" },
+    { path: at(wide, "count"), from: wide.columns.count, to: 10 },
+  ];
+  await api.post(draft, { data: { revision, changes } });
+};
+
 const desk = { width: 1280, height: 800 };
 const views = [
   { name: "specs", path: "/specs", as: "author", size: desk },
@@ -39,16 +56,16 @@ const views = [
     size: desk,
     open: (page) => page.locator("[data-area=sailings]").click({ position: { x: 200, y: 60 } }),
   },
-  ...["Whole", "1 : 1"].map((words) => ({
-    name: `sheet-${words === "Whole" ? "whole" : "actual"}`,
+  {
+    name: "sheet-whole",
     path: "/specs/skerry/passenger-booking?at=wide&facet=areas",
     as: "author",
     size: desk,
     open: async (page) => {
-      await page.getByRole("button", { name: words, exact: true }).click();
+      await page.getByRole("button", { name: "Whole", exact: true }).click();
       await page.keyboard.press("l");
     },
-  })),
+  },
   { name: "try", path: "/specs/skerry/passenger-booking/try?width=834", as: "author", size: desk },
   {
     name: "fit",
@@ -61,7 +78,6 @@ const views = [
       await page.getByRole("button", { name: "Fares card" }).click();
     },
   },
-  { name: "workbench-baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline", as: "author", size: desk },
   {
     name: "sets",
     path: "/specs/skerry/passenger-booking/sets?at=desk",
@@ -95,6 +111,15 @@ const views = [
     size: desk,
     open: (page) => page.getByRole("region", { name: "Areas of Desk" }).evaluate((element) => element.scrollIntoView()),
   },
+  {
+    name: "following",
+    path: "/specs/skerry/freight-booking/follow",
+    as: "author",
+    size: desk,
+    before: followingSpec,
+    open: (page) => page.getByRole("heading", { name: "What taking it does here" }).waitFor(),
+  },
+  { name: "history", path: "/specs/skerry/freight-booking/history", as: "author", size: desk },
   { name: "hand-off-phone", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: { width: 390, height: 844 } },
 ];
 
@@ -104,9 +129,10 @@ run(async () => {
   await withDemoServer(async ({ address }) => {
     const { chromium } = await import("@playwright/test");
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
-    for (const { name, path, as, size, open } of views) {
+    for (const { name, path, as, size, open, before } of views) {
       const context = await browser.newContext({ viewport: size });
       if (as) await context.request.post(`${address}/session`, { form: { email: `${as}@skerry.example`, password } });
+      await before?.(context.request, address);
       const page = await context.newPage();
       await page.goto(`${address}${path}`, { waitUntil: "load" });
       await open?.(page);

@@ -1,6 +1,7 @@
 import "@fontsource-variable/archivo/wght.css";
 import "@fontsource-variable/recursive/mono.css";
 import "@/ui/theme.scss";
+import "@/ui/spec-choice.scss";
 import "@/features/sign-in/sign-in.scss";
 import "@/features/account/account.scss";
 import "@/features/specs/specs.scss";
@@ -14,6 +15,7 @@ import "@/features/publish/publish.scss";
 import "@/features/compare/compare.scss";
 import "@/features/team/team.scss";
 import "@/features/import/import.scss";
+import "@/features/follow/follow.scss";
 import "@/features/hand-off/hand-off.scss";
 import "@/ui/areas-plan.scss";
 import "@/ui/choice.scss";

@@ -12,11 +12,24 @@ import { useLive } from "./use-live";
 
 const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
 
+/** A spec that another was made to follow. */
+export type FollowedSpec = {
+  readonly team: string;
+  readonly teamName: string;
+  readonly spec: string;
+  readonly name: string;
+  readonly versions: readonly { readonly number: string; readonly note: string }[];
+};
+
 type Given = {
   readonly address: DraftAddress;
   readonly teamName: string;
   readonly latest: { readonly number: string; readonly layout: Layout } | null;
   readonly mayEdit: boolean;
+  /** The spec it was made to follow, with its versions, the latest first; null where that is none that may be seen. */
+  readonly followed: FollowedSpec | null;
+  /** Put away: nobody edits it until it is brought back. */
+  readonly archived: boolean;
   readonly mayPublish: boolean;
   readonly mayManageTeam: boolean;
 };
@@ -41,9 +54,15 @@ export type Draft = Given & {
   readonly present: readonly Present[];
   /** Says which breakpoint is looked at. */
   readonly lookAt: (breakpoint: string) => void;
+  /** The moment of the draft that is looked at in its stead; null for the draft itself. */
+  readonly moment: {
+    readonly revision: number;
+    /** Makes the draft what it was then, as one edit, or says why that cannot be; null for whoever may not edit it. */
+    readonly putBack: (() => string | null) | null;
+  } | null;
 };
 
-const DraftContext = createContext<Draft | null>(null);
+export const DraftContext = createContext<Draft | null>(null);
 
 /** The draft of the page. @throws Error outside of a draft's pages. */
 export const useDraftOfPage = (): Draft => {
@@ -63,7 +82,7 @@ const gone = "That number has been changed by somebody else since; it stays.";
 /** Holds one draft for all of its pages, and asks where two people changed the same number. */
 export const DraftProvider = ({ draft, openComments, children, ...given }: Props) => {
   const { store, state } = useDraft(given.address, draft, !given.mayEdit);
-  const { address, teamName, latest, mayEdit, mayPublish, mayManageTeam } = given;
+  const { address, teamName, latest, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
   const [comments, setComments] = useState(openComments);
   const [at, lookAt] = useState("");
   const present = useLive(address, tabName, at, {
@@ -87,7 +106,9 @@ export const DraftProvider = ({ draft, openComments, children, ...given }: Props
       address,
       teamName,
       latest,
+      followed,
       mayEdit,
+      archived,
       mayPublish,
       mayManageTeam,
       store,
@@ -107,8 +128,9 @@ export const DraftProvider = ({ draft, openComments, children, ...given }: Props
       comments,
       present,
       lookAt,
+      moment: null,
     };
-  }, [address, teamName, latest, mayEdit, mayPublish, mayManageTeam, store, state, comments, present]);
+  }, [address, teamName, latest, followed, mayEdit, archived, mayPublish, mayManageTeam, store, state, comments, present]);
   return (
     <DraftContext.Provider value={value}>
       {children}

@@ -5,7 +5,8 @@ import { useEffect, useState, useSyncExternalStore } from "react";
 import { ask, send } from "@/ui/request";
 import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer, type Step } from "./draft-store";
 
-export type DraftAddress = { readonly team: string; readonly spec: string };
+/** Where a draft is, and its spec's number: what a browser keeps of it is kept by that, whatever it is called later. */
+export type DraftAddress = { readonly team: string; readonly spec: string; readonly id: number };
 
 const route = "/api/drafts/:team/:spec";
 
@@ -41,13 +42,13 @@ export const newerThan = async (address: DraftAddress, known: Known): Promise<Kn
 };
 
 /** Unsaved changes are kept per tab, so that two tabs on one draft do not take each other's. */
-const keepPrefix = ({ team, spec }: DraftAddress): string => `ypsiline unsaved ${team}/${spec} `;
+const keepPrefix = ({ id }: DraftAddress): string => `ypsiline unsaved ${id} `;
 
 /** Most of the steps that can be taken back, characters: a tab has some megabytes for all its pages. */
 const mostOfSteps = 1_000_000;
 /** Pause before the steps of the page before are there, ms. */
 const recoverAfter = 300;
-const stepsKey = ({ team, spec }: DraftAddress): string => `ypsiline steps ${team}/${spec}`;
+const stepsKey = ({ id }: DraftAddress): string => `ypsiline steps ${id}`;
 
 const isStep = (value: unknown): value is Step =>
   typeof value === "object" &&
@@ -124,22 +125,22 @@ const lookEvery = 15_000;
 
 /** The draft of an address as live state. */
 export const useDraft = (
-  { team, spec }: DraftAddress,
+  { team, spec, id }: DraftAddress,
   initial: { revision: number; layout: Layout },
   readOnly: boolean,
 ): { readonly store: DraftStore; readonly state: DraftState } => {
   const [store] = useState(() =>
     createDraftStore(initial, {
-      save: (revision, changes) => saveTo({ team, spec }, revision, changes),
-      newer: (known) => newerThan({ team, spec }, known),
+      save: (revision, changes) => saveTo({ team, spec, id }, revision, changes),
+      newer: (known) => newerThan({ team, spec, id }, known),
       now: () => Date.now(),
       after: (ms, work) => {
         const timer = setTimeout(work, ms);
         return () => clearTimeout(timer);
       },
-      keepSteps: (steps) => keepSteps({ team, spec }, steps),
+      keepSteps: (steps) => keepSteps({ team, spec, id }, steps),
       keep: (changes) => {
-        const key = keepPrefix({ team, spec }) + tabName();
+        const key = keepPrefix({ team, spec, id }) + tabName();
         try {
           if (changes.length === 0) localStorage.removeItem(key);
           else localStorage.setItem(key, JSON.stringify(changes));
@@ -158,7 +159,7 @@ export const useDraft = (
     const { signal } = leave;
     if (!readOnly) {
       // Read before this page keeps its own; put back once what was pressed before the scripts came has been done.
-      const steps = stepsOf({ team, spec });
+      const steps = stepsOf({ team, spec, id });
       const recovering = setTimeout(() => store.recoverSteps(steps), recoverAfter);
       signal.addEventListener("abort", () => clearTimeout(recovering));
       const tab = tabName();
@@ -167,7 +168,7 @@ export const useDraft = (
         { ifAvailable: true },
         () => new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve())),
       );
-      void leftBehind({ team, spec }, tab).then(({ changes, forget }) => {
+      void leftBehind({ team, spec, id }, tab).then(({ changes, forget }) => {
         if (signal.aborted) return;
         if (changes.length > 0) store.recover(changes);
         // They are kept under this tab's name by now, unless there is no room: then they stay where they were.
@@ -193,7 +194,7 @@ export const useDraft = (
       leave.abort();
       clearInterval(timer);
     };
-  }, [store, team, spec, readOnly]);
+  }, [store, team, spec, id, readOnly]);
 
   return { store, state };
 };

@@ -77,9 +77,21 @@ type SpecKey = Extract<PostKey, `${string}/:team/:spec${string}`>;
 type TeamKey = Extract<PostKey, `POST /api/teams/:team/${string}`>;
 type ProjectKey = Extract<PostKey, `POST /api/teams/:team/projects/:project/${string}`>;
 
+type ReadPersonKey = Extract<GetKey, "GET /api/specs">;
 type ReadSpecKey = Extract<GetKey, `${string}/:team/:spec${string}`>;
 type ReadTeamKey = Exclude<Extract<GetKey, `GET /api/teams/:team/${string}`>, ReadSpecKey>;
 const unkept = { headers: { "Cache-Control": "no-store" } };
+
+/** A route that reads something for whoever is signed in. */
+export const onReadPerson = <Key extends ReadPersonKey>(
+  key: Key,
+  work: (act: { readonly person: Person; readonly query: URLSearchParams; readonly answer: (value: Answered<Key>) => Response }) => Outcome,
+) =>
+  handler<At<Key>>(async (request) => {
+    const person = await viewer();
+    if (!person) return { code: "signed-out", detail: "Sign in first." };
+    return work({ person, query: new URL(request.url).searchParams, answer: (value) => answering(key).answer(value, unkept) });
+  });
 
 /** A route that reads something of a spec: permission, then the work. */
 export const onReadSpec = <Key extends ReadSpecKey>(
@@ -124,7 +136,8 @@ export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act
       if (!allowed.ok) return allowed;
       const { spec, person } = allowed;
       if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in first." } };
-      const doing = { specId: spec.id, teamId: spec.teamId, team, spec: slug, personId: person.id };
+      // Where it is now: a page that was open when it was renamed or moved still asks at the old address.
+      const doing = { specId: spec.id, teamId: spec.teamId, team: spec.team, spec: spec.slug, personId: person.id };
       return { ok: true, value: { doing, spec, person } };
     },
     work,

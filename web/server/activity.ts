@@ -9,6 +9,8 @@ export type Activity = {
   readonly what: string;
   readonly words: string;
 };
+/** The same for a page, with what the spec is called. */
+export type NamedActivity = Activity & { readonly specName: string | null };
 
 export type NewActivity = {
   readonly teamId: number;
@@ -39,20 +41,28 @@ export const noteEdit = async (
   if (rows.length === 0) await addActivity(sql, { teamId, specId, personId, what: "edited", words: "changed the draft" });
 };
 
+/** A spec that is or was of a team, by any address it has or had there. */
+const specOf = (sql: Sql, teamId: number, slug: string) =>
+  sql`(SELECT spec_id FROM spec_address WHERE team_id = ${teamId} AND slug = ${slug})`;
+
 /** The latest of what was done in a team, or to one spec of it. */
 export const activityOf = async (sql: Sql, teamId: number, spec: string | null, limit: number): Promise<readonly Activity[]> =>
   sql<Activity[]>`
     SELECT a.at, p.name AS person, s.slug AS spec, a.what, a.words
     FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
-    WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND s.slug = ${spec}`}
+    WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`}
     ORDER BY a.at DESC, a.id DESC LIMIT ${limit}`;
 
 /** A page of the same; how many there are is not counted, since there may be a million. */
-export const activityPage = async (sql: Sql, teamId: number, spec: string | null, page: number): Promise<Page<Activity>> => {
-  const rows = await sql<Activity[]>`
-    SELECT a.at, p.name AS person, s.slug AS spec, a.what, a.words
-    FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
-    WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = (SELECT id FROM spec WHERE team_id = ${teamId} AND slug = ${spec})`}
-    ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`;
+export const activityPage = async (sql: Sql, teamId: number, spec: string | null, page: number): Promise<Page<NamedActivity>> => {
+  // A spec's name is read for the rows that are shown alone.
+  const rows = await sql<NamedActivity[]>`
+    WITH shown AS (
+      SELECT a.id, a.at, a.person_id, a.spec_id, a.what, a.words FROM activity a
+      WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`}
+      ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)})
+    SELECT a.at, p.name AS person, s.slug AS spec, d.summary ->> 'name' AS "specName", a.what, a.words
+    FROM shown a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id LEFT JOIN draft d ON d.spec_id = a.spec_id
+    ORDER BY a.at DESC, a.id DESC`;
   return uncounted(page, rows);
 };

@@ -24,6 +24,8 @@ export const sayAction: Readonly<Record<Action, string>> = {
   publish: "publish versions",
   withdraw: "withdraw versions",
   share: "say who may read this spec",
+  "name-spec": "rename this spec",
+  "manage-spec": "archive or move this spec",
   "edit-devices": "change the team's devices",
   "read-team": "see this team",
   "make-project": "add projects",
@@ -35,6 +37,8 @@ export const sayAction: Readonly<Record<Action, string>> = {
 const refused = (spec: Spec | null, person: Person | null, team: string, slug: string, action: Action): Problem => {
   if (!person) return { code: "signed-out", detail: "Sign in to see this spec." };
   if (!spec || !may(spec.role, "read-version", spec)) return { code: "not-found", detail: `No spec ${team}/${slug} that you may see.` };
+  if (spec.archived && may(spec.role, action, { ...spec, archived: false }))
+    return { code: "forbidden", detail: "This spec is archived: it changes once a lead has brought it back." };
   return { code: "forbidden", detail: `As ${spec.role ?? "a guest"} you may not ${sayAction[action]}.` };
 };
 

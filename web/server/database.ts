@@ -1,3 +1,4 @@
+import { randomBytes } from "node:crypto";
 import postgres from "postgres";
 import { report } from "./report";
 import { setting } from "./settings";
@@ -5,19 +6,35 @@ import { setting } from "./settings";
 /** A pool, or the transaction inside `begin`: queries take either. */
 export type Sql = postgres.Sql | postgres.TransactionSql;
 
+type Shared = {
+  ypsilineDatabase?: { readonly sql: postgres.Sql; readonly openedAt: number };
+  ypsilineRenewed?: Set<() => void>;
+  ypsilineConnections?: string;
+};
+const shared = globalThis as Shared;
+
+/** What this process's connections are called in the database, so that they are told apart from other processes'. */
+const connectionName = (): string => (shared.ypsilineConnections ??= `ypsiline ${process.pid}-${randomBytes(4).toString("hex")}`);
+
+/** Connections of a pool. */
+export const mostConnections = 10;
+
+/** This process's connections as the database has them, by state ("active", "idle", …); the one that asks is not counted. */
+export const connectionStates = async (sql: Sql): Promise<readonly { readonly state: string; readonly count: number }[]> =>
+  sql<{ state: string; count: number }[]>`
+    SELECT coalesce(state, 'unknown') AS state, count(*)::int AS count FROM pg_stat_activity
+    WHERE application_name = ${connectionName()} AND pid <> pg_backend_pid() GROUP BY 1`;
+
 /** Opens a pool. The one place connections are made; times out rather than hangs. */
-export const openDatabase = (url: string, connections = 10): postgres.Sql =>
+export const openDatabase = (url: string, connections = mostConnections): postgres.Sql =>
   postgres(url, {
     max: connections,
     connect_timeout: 10,
     idle_timeout: 60,
     onnotice: () => undefined,
-    connection: { statement_timeout: 15_000, application_name: "ypsiline" },
+    connection: { statement_timeout: 15_000, application_name: connectionName() },
     types: { bigint: { to: 20, from: [20], serialize: (value: number) => String(value), parse: (text: string) => Number(text) } },
   });
-
-type Shared = { ypsilineDatabase?: { readonly sql: postgres.Sql; readonly openedAt: number }; ypsilineRenewed?: Set<() => void> };
-const shared = globalThis as Shared;
 
 /** The application's pool, opened on first use. @throws Error when DATABASE_URL is not set. */
 export const database = (): postgres.Sql => {

@@ -69,6 +69,7 @@ export const createDelivering = <D extends Due>(world: DeliveringWorld<D>): (() 
     stopWaiting();
     let wait: number = pauses.afterFault;
     try {
+      // Told again meanwhile, also while the next is looked up, it looks again: what ended then may be due before that.
       while (again) {
         again = false;
         while (flying.size < world.atOnce) {
@@ -76,9 +77,10 @@ export const createDelivering = <D extends Due>(world: DeliveringWorld<D>): (() 
           if (!due) break;
           fly(due);
         }
+        wait = Math.min(pauses.longest, Math.max(pauses.shortest, (await world.nextDue()) ?? pauses.longest));
       }
-      wait = Math.min(pauses.longest, Math.max(pauses.shortest, (await world.nextDue()) ?? pauses.longest));
     } catch (error) {
+      wait = pauses.afterFault;
       world.failed(error);
     }
     filling = false;

@@ -1,5 +1,6 @@
 import { applyChanges, type Change, type Conflict, type Issue, type Layout } from "@ypsiline/core";
 import type postgres from "postgres";
+import { followFault } from "./follow";
 import { happened } from "./happenings";
 import { lockDraft, writeDraft } from "./specs";
 
@@ -27,6 +28,8 @@ export const saveChanges = (
     const applied = applyChanges(draft.layout, edit.changes);
     if (!applied.ok)
       return { ok: false, revision: draft.revision, layout: draft.layout, conflicts: applied.conflicts, issues: applied.issues };
+    const unfollowed = await followFault(transaction, edit, draft.layout, applied.layout);
+    if (unfollowed) return { ok: false, revision: draft.revision, layout: draft.layout, conflicts: [], issues: [unfollowed] };
     const revision = draft.revision + 1;
     await writeDraft(transaction, { ...edit, revision, layout: applied.layout });
     await happened(transaction, { kind: "edited", ...edit, revision });

@@ -97,6 +97,7 @@ export const receive = (request: IncomingMessage): Problem | null => {
   const origin = setting("PUBLIC_URL") ?? originOf(request.headers, proxies);
   request.headers["x-ypsiline-request"] = randomUUID();
   request.headers["x-ypsiline-address"] = address;
+  request.headers["x-ypsiline-path"] = request.url ?? "/";
   request.headers["x-ypsiline-origin"] = origin;
   const wait = takeRequest(address, Date.now());
   if (wait > 0)

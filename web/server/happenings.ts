@@ -5,7 +5,7 @@ import { announce, type Announcement } from "./announce";
 import { type InboxKind, tell } from "./inbox";
 import type { Publishers, Role } from "@/wire/shapes";
 import { queueEvent, type WebhookEvent } from "./webhook-queue";
-import { leadsOf, ownersOfUsers, peopleOfThread } from "./who-is-told";
+import { leadsOf, ownersOfUsers, peopleOfThread, tellFollowers } from "./who-is-told";
 
 /** Where something happened, and by whom. */
 type In = { readonly teamId: number; readonly personId: number };
@@ -16,6 +16,11 @@ type OnPath = ToSpec & { readonly path: string; readonly name: string };
 /** Everything that can happen, with what is known of it. Version numbers are numbers until they are written down. */
 type Facts = {
   "spec-made": ToSpec & { readonly name: string };
+  /** `team` is the one it came from: where it went, its log begins with `spec-taken-in`. */
+  "spec-moved": ToSpec & { readonly name: string; readonly to: string };
+  "spec-taken-in": ToSpec & { readonly name: string; readonly from: string };
+  "spec-named": ToSpec & { readonly name: string; readonly address: string; readonly revision: number };
+  "spec-archived": ToSpec & { readonly archived: boolean; readonly revision: number };
   edited: ToSpec & { readonly revision: number };
   shared: ToSpec & { readonly public: boolean };
   published: OnPath & {
@@ -74,6 +79,8 @@ type Row<F> = {
   };
   readonly webhook?: { readonly event: WebhookEvent; readonly body: (facts: F) => postgres.JSONValue };
   readonly announcement?: (facts: F) => Announcement;
+  /** What is made of it elsewhere, where that is not one line and one inbox. */
+  readonly elsewhere?: (sql: postgres.TransactionSql, facts: F) => Promise<void>;
 };
 
 const after = (words: string): string => (words === "" ? "" : `: ${words}`);
@@ -82,6 +89,16 @@ const decided = { approved: "approved", "sent-back": "sent back" } as const;
 /** Who is told what. Everything that changes data has its row, and the compiler names one that is missing. */
 export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "spec-made": { activity: { what: () => "spec", words: ({ name }) => `made the spec ${name}` } },
+  "spec-moved": { activity: { what: () => "spec", words: ({ name, to }) => `moved the spec ${name} to the team ${to}` } },
+  "spec-taken-in": { activity: { what: () => "spec", words: ({ name, from }) => `moved the spec ${name} here from the team ${from}` } },
+  "spec-named": {
+    activity: { what: () => "spec", words: ({ name, address }) => `named it ${name}, at ${address}` },
+    announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
+  },
+  "spec-archived": {
+    activity: { what: () => "spec", words: ({ archived }) => (archived ? "archived it" : "brought it back") },
+    announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
+  },
   edited: {
     activity: { what: () => "edited", words: () => "changed the draft" },
     announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
@@ -115,6 +132,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       }),
     },
     announcement: ({ specId, number }) => ({ kind: "version", spec: specId, number: versionText(number) }),
+    elsewhere: (sql, { specId, personId, name, number }) => tellFollowers(sql, { specId, personId, name, number: versionText(number) }),
   },
   withdrawn: {
     activity: { what: () => "withdrawn", words: ({ number, reason }) => `withdrew version ${versionText(number)}: ${reason}` },
@@ -228,7 +246,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
  * is without the other. Edits of one person one after the other are one line of the log.
  */
 export const happened = async (sql: postgres.TransactionSql, happening: Happening): Promise<void> => {
-  const { activity, inbox, webhook, announcement } = happenings[happening.kind] as Row<Happening>;
+  const { activity, inbox, webhook, announcement, elsewhere } = happenings[happening.kind] as Row<Happening>;
   const { teamId, personId } = happening;
   const specId = "specId" in happening ? happening.specId : null;
   const line = { teamId, specId, personId, what: activity.what(happening), words: activity.words(happening) };
@@ -243,4 +261,5 @@ export const happened = async (sql: postgres.TransactionSql, happening: Happenin
     );
   if (webhook) await queueEvent(sql, teamId, webhook.event, webhook.body(happening));
   if (announcement) await announce(sql, announcement(happening));
+  if (elsewhere) await elsewhere(sql, happening);
 };

@@ -10,6 +10,8 @@ export type Stretch = {
   readonly from: Date;
   readonly to: Date;
   readonly person: string;
+  /** What it changed: paths of changes, each once, the first of them. */
+  readonly paths: readonly Change["path"][];
   /** Whether the draft before it and after it can be shown. */
   readonly shown: boolean;
 };
@@ -17,11 +19,32 @@ export type Stretch = {
 /** A pause after which a new stretch begins, minutes. */
 const pause = 30;
 
+/** Edits of a stretch that are looked through for what it changed, the latest, and paths that are told of it. */
+const mostLooked = 200;
+const mostPaths = 12;
+
+/** What the stretches of a page changed, by the first revision of each. */
+const pathsOf = async (
+  sql: Sql,
+  specId: number,
+  stretches: readonly Omit<Stretch, "paths">[],
+): Promise<ReadonlyMap<number, Change["path"][]>> => {
+  const rows = await sql<{ first: number; path: Change["path"] }[]>`
+    SELECT s.first, told.path FROM unnest(${stretches.map(({ first }) => first)}::bigint[], ${stretches.map(({ last }) => last)}::bigint[]) AS s (first, last)
+    CROSS JOIN LATERAL (
+      SELECT c -> 'path' AS path, max(e.revision) AS revision FROM draft_edit e CROSS JOIN LATERAL jsonb_array_elements(e.changes) c
+      WHERE e.spec_id = ${specId} AND e.revision BETWEEN greatest(s.first, s.last - ${mostLooked - 1}::bigint) AND s.last
+      GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT ${mostPaths}) told`;
+  const found = new Map<number, Change["path"][]>();
+  for (const { first, path } of rows) found.set(first, [...(found.get(first) ?? []), path]);
+  return found;
+};
+
 /** A page of the stretches a draft was edited in, the latest first. */
-export const stretchesPage = async (sql: Sql, specId: number, page: number): Promise<Page<Stretch>> =>
-  uncounted(
+export const stretchesPage = async (sql: Sql, specId: number, page: number): Promise<Page<Stretch>> => {
+  const read = uncounted(
     page,
-    await sql<Stretch[]>`
+    await sql<Omit<Stretch, "paths">[]>`
       WITH marked AS (
         SELECT revision, person_id, at,
           (lag(person_id) OVER told IS DISTINCT FROM person_id OR at - lag(at) OVER told > make_interval(mins => ${pause}))::int AS begins
@@ -32,6 +55,9 @@ export const stretchesPage = async (sql: Sql, specId: number, page: number): Pro
       FROM numbered n JOIN person p ON p.id = n.person_id GROUP BY n.stretch, p.name ORDER BY first DESC
       LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
   );
+  const paths = await pathsOf(sql, specId, read.entries);
+  return { ...read, entries: read.entries.map((stretch) => ({ ...stretch, paths: paths.get(stretch.first) ?? [] })) };
+};
 
 /** A draft as it stood: the document that was kept before, and the edits from there, in their order. */
 export type StoredMoment = { readonly layout: unknown; readonly edits: readonly (readonly Change[])[] };

@@ -1,7 +1,7 @@
 import type { Sql } from "./database";
 import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 
-export const inboxKinds = ["review-asked", "review-decided", "comment", "new-version", "withdrawn", "member"] as const;
+export const inboxKinds = ["review-asked", "review-decided", "comment", "new-version", "withdrawn", "followed", "member"] as const;
 export type InboxKind = (typeof inboxKinds)[number];
 
 export type InboxItem = {

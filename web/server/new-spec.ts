@@ -1,26 +1,39 @@
-import { slugOf, blankLayout, type Layout, layoutFromColumns } from "@ypsiline/core";
+import { slugOf, blankLayout, type Layout, layoutFromColumns, parseVersion, withoutFollows } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Received } from "@/wire/routes";
 import { may } from "./permissions";
 import type { Problem } from "./problem";
 import { addSpec, findSpec, readDraft } from "./specs";
+import { readVersion } from "./versions";
 import { teamFor } from "./team";
 
 type Request = Received<"POST /api/specs">;
 
-const startLayout = async (sql: postgres.Sql, personId: number, { name, start }: Request): Promise<Layout | null> => {
+/** What a spec begins as, and the spec it follows from then on, where it follows one. */
+type Start = { readonly layout: Layout; readonly follows: number | null };
+
+const startOf = async (sql: postgres.Sql, personId: number, { name, start }: Request): Promise<Start | null> => {
+  const alone = (layout: Layout): Start => ({ layout: withoutFollows({ ...layout, name }), follows: null });
   switch (start.kind) {
     case "spec": {
       const spec = await findSpec(sql, start.team, start.spec, personId);
-      const draft = spec && may(spec.role, "read-draft") ? await readDraft(sql, spec.id) : null;
-      return draft && { ...draft.layout, name };
+      const draft = spec && may(spec.role, "read-draft", spec) ? await readDraft(sql, spec.id) : null;
+      return draft && alone(draft.layout);
+    }
+    case "follow": {
+      const spec = await findSpec(sql, start.team, start.spec, personId);
+      const number = parseVersion(start.number);
+      const version = spec && number && may(spec.role, "read-version", spec) ? await readVersion(sql, spec.id, number) : null;
+      if (!spec || !version || version.withdrawn) return null;
+      const { layout } = version;
+      return { layout: { ...layout, name, follows: { spec: layout.name, version: version.number } }, follows: spec.id };
     }
     case "blank":
-      return blankLayout(name);
+      return alone(blankLayout(name));
     case "columns":
-      return layoutFromColumns(name, start.width, start.columns);
+      return alone(layoutFromColumns(name, start.width, start.columns));
     case "layout":
-      return { ...start.layout, name };
+      return alone(start.layout);
     default:
       return start satisfies never;
   }
@@ -39,20 +52,25 @@ export const createSpec = async (
   if (!team) return { ok: false, problem: { code: "not-found", detail: `You are in no team ${request.team}.` } };
   if (!may(team.role, "create-spec"))
     return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not add specs.` } };
-  const layout = await startLayout(sql, personId, request);
-  if (!layout)
+  const start = await startOf(sql, personId, request);
+  if (!start) {
+    const message = request.start.kind === "follow" ? "is no spec with such a version that you may follow" : "is no spec that you may see";
     return {
       ok: false,
       problem: {
         code: "unprocessable",
-        detail: "There is no such spec to copy that you may see.",
-        issues: [{ path: "/start/spec", message: "is no spec that you may see" }],
+        detail:
+          request.start.kind === "follow"
+            ? "There is no such version to follow that you may see."
+            : "There is no such spec to copy that you may see.",
+        issues: [{ path: "/start/spec", message }],
       },
     };
+  }
   for (let next = 1; next <= mostOfOneName; next += 1) {
     const first = slugOf(request.name, "spec", 50);
     const slug = next === 1 ? first : `${first}-${next}`;
-    const id = await addSpec(sql, { teamId: team.id, slug, description: request.description, layout, personId });
+    const id = await addSpec(sql, { teamId: team.id, slug, description: request.description, ...start, personId });
     if (id === null) continue;
     return { ok: true, slug };
   }

@@ -21,6 +21,7 @@ import {
   solveAnswer,
   solveRequest,
   versionsAnswer,
+  versionsQuery,
 } from "@/wire/api";
 
 const layoutRef = { $ref: "#/components/schemas/Layout" };
@@ -173,7 +174,13 @@ export const openApi = (): Record<string, unknown> => ({
         },
       },
     },
-    "/specs/{team}/{spec}": published("versions", "The versions of a spec", ["team", "spec"], json(schemaOf(versionsAnswer))),
+    "/specs/{team}/{spec}": published(
+      "versions",
+      "The versions of a spec, the latest first, 50 at a time",
+      ["team", "spec"],
+      json(schemaOf(versionsAnswer)),
+      queryParameters(versionsQuery),
+    ),
     "/specs/{team}/{spec}/{version}": published(
       "version",
       "A version's layout document; version is a number or latest",

@@ -2,6 +2,7 @@ import { type VersionNumber, versionText } from "@ypsiline/core";
 import type { Sql } from "./database";
 import { type Page, pageSize } from "./paging";
 import type { DraftSummary } from "./draft-summary";
+import { idAt } from "./specs";
 import { renewSummary } from "./summaries";
 import type { Role } from "@/wire/shapes";
 
@@ -33,20 +34,20 @@ type Row = {
   total: number;
 } & { [K in keyof VersionNumber]: number | null };
 
-/** A page of the specs of every team a person belongs to, found by a pattern in name, address or description, in one of three orders. */
+/** A page of the specs of every team a person belongs to (those that are archived, or the others), found by a pattern in name, address or description, in one of three orders. */
 export const overviewsOf = async (
   sql: Sql,
   personId: number,
-  asked: { readonly pattern: string | null; readonly order: SpecOrder; readonly page: number },
+  asked: { readonly pattern: string | null; readonly order: SpecOrder; readonly page: number; readonly archived: boolean },
 ): Promise<Page<Overview>> => {
-  const { pattern, order, page } = asked;
+  const { pattern, order, page, archived } = asked;
   const by =
     order === "name" ? sql`lower(d.layout ->> 'name'), s.id` : order === "changed" ? sql`d.updated_at DESC, s.id` : sql`t.name, s.id`;
   const rows = await sql<Row[]>`
     WITH shown AS (
       SELECT s.id, t.slug AS team, s.slug, s.description, m.role, d.revision, d.summary, count(*) OVER ()::int AS total, row_number() OVER (ORDER BY ${by}) AS place
       FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id JOIN draft d ON d.spec_id = s.id
-      WHERE m.person_id = ${personId}
+      WHERE m.person_id = ${personId} AND (s.archived_at IS NOT NULL) = ${archived}
         ${pattern === null ? sql`` : sql`AND (d.layout ->> 'name' ILIKE ${pattern} OR s.slug ILIKE ${pattern} OR s.description ILIKE ${pattern})`}
       ORDER BY place LIMIT ${pageSize} OFFSET ${(page - 1) * pageSize})
     SELECT shown.*, v.id AS "versionId", v.major, v.minor, v.patch, v.published_at AS "publishedAt",
@@ -79,23 +80,54 @@ export const overviewsOf = async (
   };
 };
 
-/** A spec to choose from in a list: where it is and what it is called. */
-export type SpecName = { readonly team: string; readonly slug: string; readonly name: string };
+/** Whether a person's teams have put any spec away. */
+export const hasArchived = async (sql: Sql, personId: number): Promise<boolean> =>
+  (
+    await sql`SELECT 1 FROM membership m JOIN spec s ON s.team_id = m.team_id WHERE m.person_id = ${personId} AND s.archived_at IS NOT NULL LIMIT 1`
+  ).length > 0;
 
-/** Names of all specs of the teams a person belongs to, without their documents. */
-export const specNamesOf = async (sql: Sql, personId: number): Promise<readonly SpecName[]> =>
-  sql<SpecName[]>`
-    SELECT t.slug AS team, s.slug, d.layout ->> 'name' AS name
-    FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id JOIN draft d ON d.spec_id = s.id
-    WHERE m.person_id = ${personId} ORDER BY t.name, s.id`;
+/** A spec to choose: where it is, what it is called, and its latest versions that were not withdrawn, the highest first. */
+export type SpecChoice = {
+  readonly team: string;
+  readonly spec: string;
+  readonly name: string;
+  readonly numbers: readonly string[];
+};
 
-/** A spec of a team with the numbers of its versions that were not withdrawn, the latest first. */
-export type SpecVersions = { readonly id: number; readonly spec: string; readonly name: string; readonly numbers: readonly string[] };
+/** Specs offered at once, and versions of each. */
+const mostChoices = 20;
+const mostNumbers = 50;
 
-export const specVersionsOf = async (sql: Sql, teamId: number): Promise<readonly SpecVersions[]> =>
-  sql<SpecVersions[]>`
-    SELECT s.id, s.slug AS spec, d.layout ->> 'name' AS name,
-      coalesce(array_agg(v.major || '.' || v.minor || '.' || v.patch ORDER BY v.major DESC, v.minor DESC, v.patch DESC)
-        FILTER (WHERE v.id IS NOT NULL AND w.version_id IS NULL), '{}') AS numbers
-    FROM spec s JOIN draft d ON d.spec_id = s.id LEFT JOIN version v ON v.spec_id = s.id LEFT JOIN version_withdrawal w ON w.version_id = v.id
-    WHERE s.team_id = ${teamId} GROUP BY s.id, s.slug, d.layout ->> 'name' ORDER BY s.id`;
+/** The first specs, by name, of a person's teams (or one of them) that are not archived and hold a pattern in name or address. */
+export const specChoices = async (
+  sql: Sql,
+  personId: number,
+  asked: { readonly pattern: string | null; readonly team: string | null },
+): Promise<{ readonly specs: readonly SpecChoice[]; readonly more: boolean }> => {
+  const { pattern, team } = asked;
+  const named = sql`coalesce(d.summary ->> 'name', d.layout ->> 'name')`;
+  const rows = await sql<SpecChoice[]>`
+    WITH shown AS (
+      SELECT s.id, t.slug AS team, s.slug AS spec, ${named} AS name
+      FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id JOIN draft d ON d.spec_id = s.id
+      WHERE m.person_id = ${personId} AND s.archived_at IS NULL
+        ${team === null ? sql`` : sql`AND t.slug = ${team}`}
+        ${pattern === null ? sql`` : sql`AND (${named} ILIKE ${pattern} OR s.slug ILIKE ${pattern})`}
+      ORDER BY lower(${named}), s.id LIMIT ${mostChoices + 1})
+    SELECT team, spec, name, ${numbersOf(sql, sql`shown.id`)} AS numbers FROM shown ORDER BY lower(name), id`;
+  return { specs: rows.slice(0, mostChoices), more: rows.length > mostChoices };
+};
+
+/** Numbers of a spec's latest versions that were not withdrawn, the highest first. */
+const numbersOf = (sql: Sql, specId: ReturnType<Sql>) => sql`ARRAY(
+  SELECT v.major || '.' || v.minor || '.' || v.patch FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+  WHERE v.spec_id = ${specId} AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT ${mostNumbers})`;
+
+/** One spec as a choice, where somebody may see its draft: the one an address leads to. */
+export const specChoice = async (sql: Sql, personId: number, team: string, slug: string): Promise<SpecChoice | null> => {
+  const [row] = await sql<SpecChoice[]>`
+    SELECT t.slug AS team, s.slug AS spec, d.layout ->> 'name' AS name, ${numbersOf(sql, sql`s.id`)} AS numbers
+    FROM spec s JOIN team t ON t.id = s.team_id JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId} JOIN draft d ON d.spec_id = s.id
+    WHERE s.id = ${idAt(sql, team, slug)}`;
+  return row ?? null;
+};

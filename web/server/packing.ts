@@ -15,17 +15,24 @@ export type WriteVersion = (
 /** The name a spec's package has in the registry. */
 export const packageName = (team: string, spec: string): string => `@${team}/${spec}`;
 
+/** A stored layout by itself: files tell nobody what its spec follows. */
+const byItself = (layout: unknown): unknown => {
+  const own: { follows?: unknown } = { ...(layout as object) };
+  delete own.follows;
+  return own;
+};
+
 /** The sheet a version's files are written of. */
 export const sheetOf = (
   version: Pick<StoredVersion, "number" | "publishedAt" | "note" | "layout">,
   before: Pick<StoredVersion, "number" | "layout"> | null,
 ): StoredSheet => ({
-  layout: version.layout,
+  layout: byItself(version.layout),
   version: version.number,
   published: `published ${version.publishedAt.toISOString().slice(0, 10)}`,
   at: version.publishedAt,
   note: version.note,
-  before: before && { number: before.number, layout: before.layout },
+  before: before && { number: before.number, layout: byItself(before.layout) },
 });
 
 /** What has to be known to write a version: whose it is, what it is to hold, and which version came before it. */
@@ -39,15 +46,14 @@ export type ToPack = {
 
 /** Has all files of a version written; nothing is stored. `before` is the version its changes are told from, by its id. */
 export const writtenVersion = async (sql: Sql, { specId, number, ...version }: ToPack, write: WriteVersion) => {
-  const [spec] = await sql<{ team: string; slug: string; description: string }[]>`
-    SELECT t.slug AS team, s.slug, s.description FROM spec s JOIN team t ON t.id = s.team_id WHERE s.id = ${specId}`;
+  const [spec] = await sql<{ package: string; description: string }[]>`SELECT package, description FROM spec WHERE id = ${specId}`;
   if (!spec) throw new Error(`there is no spec ${specId}`);
   const [before, earlier] = await Promise.all([versionBefore(sql, specId, number), changesBefore(sql, specId, number)]);
   const sheet = sheetOf({ number: versionText(number), ...version }, before);
   const task: VersionTask = {
     kind: "version",
     sheet,
-    release: { name: packageName(spec.team, spec.slug), description: spec.description, earlier },
+    release: { name: spec.package, description: spec.description, earlier },
   };
   return { before: before?.id ?? null, ...(await write(task)) };
 };

@@ -11,6 +11,8 @@ export const actions = [
   "publish",
   "withdraw",
   "share",
+  "name-spec",
+  "manage-spec",
   "edit-devices",
   "read-team",
   "make-project",
@@ -20,20 +22,24 @@ export const actions = [
 export type Action = (typeof actions)[number];
 
 const readers: readonly Action[] = ["read-version", "read-draft", "comment", "read-team"];
-const authors: readonly Action[] = [...readers, "edit-draft", "create-spec", "ask-review", "edit-devices", "make-project"];
+const authors: readonly Action[] = [...readers, "edit-draft", "create-spec", "ask-review", "name-spec", "edit-devices", "make-project"];
 const allowed: Readonly<Record<Role, readonly Action[]>> = { reader: readers, author: authors, lead: actions };
+/** What may be done to a spec that was put away: it is read as it was, and looked after. */
+const toArchived: readonly Action[] = ["read-version", "read-draft", "withdraw", "share", "manage-spec"];
 
 /**
  * Whether someone may do something to a team's specs. The one place that decides it.
  * `role` is null for people outside the team and for those not signed in; they may read versions of public specs.
- * Leads publish; authors where the team says so. An owner of a project may manage that project (`owner`).
+ * Leads publish; authors where the team says so. An owner of a project may manage that project (`owner`). An archived spec
+ * is changed by nobody until it is brought back.
  */
 export const may = (
   role: Role | null,
   action: Action,
-  about: { readonly public?: boolean; readonly publishers?: Publishers; readonly owner?: boolean } = {},
+  about: { readonly public?: boolean; readonly publishers?: Publishers; readonly owner?: boolean; readonly archived?: boolean } = {},
 ): boolean => {
   if (role === null) return action === "read-version" && about.public === true;
+  if (about.archived && !toArchived.includes(action)) return false;
   if (action === "publish" && role === "author") return about.publishers === "authors";
   if (action === "manage-projects" && about.owner) return true;
   return allowed[role].includes(action);

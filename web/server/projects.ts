@@ -150,7 +150,8 @@ export const setUse = (
 ): Promise<UseSet> =>
   sql.begin(async (transaction): Promise<UseSet> => {
     const { number } = input;
-    const [spec] = await transaction<{ id: number }[]>`SELECT id FROM spec WHERE team_id = ${input.teamId} AND slug = ${input.spec}`;
+    const [spec] = await transaction<{ id: number }[]>`
+      SELECT id FROM spec WHERE team_id = ${input.teamId} AND slug = ${input.spec} FOR SHARE`;
     if (!spec) return { ok: false, code: "no-version" };
     if (number === null) {
       await transaction`DELETE FROM project_use WHERE project_id = ${input.projectId} AND spec_id = ${spec.id}`;

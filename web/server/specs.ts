@@ -13,21 +13,34 @@ export type Spec = {
   readonly teamName: string;
   readonly publishers: Publishers;
   readonly slug: string;
+  /** What its package is called: its first address, for good. */
+  readonly package: string;
   readonly description: string;
   readonly public: boolean;
+  /** Put away: changed by nobody until it is brought back. */
+  readonly archived: boolean;
   readonly role: Role | null;
 };
+
+/** The columns of a spec, from `spec s JOIN team t`; `role` is for who asks to add. */
+export const specColumns = (sql: Sql) => sql`
+  s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.package, s.description, s.public, s.archived_at IS NOT NULL AS archived`;
+
+/** The id of the spec an address leads to, whether it is its own or one it had. */
+export const idAt = (sql: Sql, team: string, slug: string) => sql`
+  (SELECT a.spec_id FROM spec_address a JOIN team one ON one.id = a.team_id WHERE one.slug = ${team} AND a.slug = ${slug})`;
 
 export type Draft = { readonly revision: number; readonly layout: Layout; readonly updatedAt: Date };
 
 const json = (value: unknown): postgres.JSONValue => value as postgres.JSONValue;
 
+/** The spec of an address, or of one that led to it before it was renamed or moved. */
 export const findSpec = async (sql: Sql, team: string, slug: string, personId: number | null): Promise<Spec | null> => {
   const [row] = await sql<Spec[]>`
-    SELECT s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, m.role
+    SELECT ${specColumns(sql)}, m.role
     FROM spec s JOIN team t ON t.id = s.team_id
     LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
-    WHERE t.slug = ${team} AND s.slug = ${slug}`;
+    WHERE s.id = ${idAt(sql, team, slug)}`;
   return row ?? null;
 };
 
@@ -48,21 +61,31 @@ export type NewSpec = {
   readonly slug: string;
   readonly description: string;
   readonly layout: Layout;
+  /** The spec it follows; null where it goes its own way. */
+  readonly follows?: number | null;
   readonly personId: number;
 };
 
-/** Adds a spec with its draft; null where the team has one of that slug already. */
+/** Keeps others from giving out addresses of a team's specs until the transaction ends. */
+export const lockAddresses = async (sql: postgres.TransactionSql, teamId: number): Promise<void> => {
+  await sql`SELECT pg_advisory_xact_lock(hashtext('addresses of specs'), ${teamId}::int)`;
+};
+
+/** Adds a spec with its draft; null where that address leads to one already. */
 export const addSpec = async (sql: postgres.Sql, spec: NewSpec): Promise<number | null> =>
   sql.begin(async (transaction) => {
+    await lockAddresses(transaction, spec.teamId);
     const [row] = await transaction<{ id: number }[]>`
       INSERT INTO spec (team_id, slug, description, created_by)
-      VALUES (${spec.teamId}, ${spec.slug}, ${spec.description}, ${spec.personId})
-      ON CONFLICT (team_id, slug) DO NOTHING RETURNING id`;
+      SELECT ${spec.teamId}, ${spec.slug}, ${spec.description}, ${spec.personId}
+      WHERE NOT EXISTS (SELECT 1 FROM spec_address a WHERE a.team_id = ${spec.teamId} AND a.slug = ${spec.slug}) RETURNING id`;
     if (!row) return null;
     await transaction`
       INSERT INTO draft (spec_id, revision, layout, updated_by)
       VALUES (${row.id}, 1, ${sql.json(json(spec.layout))}, ${spec.personId})`;
     await keepMoment(transaction, row.id, 1, spec.layout);
+    if (spec.follows)
+      await transaction`INSERT INTO spec_follow (spec_id, follows_id, person_id) VALUES (${row.id}, ${spec.follows}, ${spec.personId})`;
     await storeSummary(transaction, row.id, { revision: 1, layout: spec.layout });
     await happened(transaction, {
       kind: "spec-made",

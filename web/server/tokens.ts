@@ -20,14 +20,20 @@ const prefix = "ypsl_";
 /** Tokens of a project that work at once. */
 export const mostTokens = 50;
 
-/** Tokens of projects, those that work first. */
+/** Revoked tokens of a project that are still told. */
+const mostRevoked = 5;
+
+/** Tokens of projects, those that work first; of the revoked the latest. */
 export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise<readonly AccessToken[]> =>
   sql<AccessToken[]>`
     SELECT t.id, t.project_id AS "projectId", t.name, p.name AS "madeBy", t.at, t.last_used_at AS "lastUsedAt", t.revoked_at AS "revokedAt",
       coalesce((SELECT array_agg(s.slug || ' ' || v.major || '.' || v.minor || '.' || v.patch ORDER BY f.last_at DESC)
         FROM (SELECT * FROM version_fetch WHERE token_id = t.id ORDER BY last_at DESC LIMIT 3) f JOIN version v ON v.id = f.version_id JOIN spec s ON s.id = v.spec_id), '{}') AS fetched
-    FROM access_token t JOIN project j ON j.id = t.project_id JOIN person p ON p.id = t.made_by
-    WHERE j.id IN ${sql([0, ...projectIds])} ORDER BY t.revoked_at NULLS FIRST, t.at DESC, t.id DESC`;
+    FROM (
+      SELECT one.*, row_number() OVER (PARTITION BY one.project_id, one.revoked_at IS NULL ORDER BY one.revoked_at DESC, one.id DESC) AS place
+      FROM access_token one WHERE one.project_id IN ${sql([0, ...projectIds])}) t
+    JOIN person p ON p.id = t.made_by
+    WHERE t.revoked_at IS NULL OR t.place <= ${mostRevoked} ORDER BY t.revoked_at NULLS FIRST, t.at DESC, t.id DESC`;
 
 /** Makes a token; the answer is the only time it is seen. Null where the project has as many as it may. */
 export const makeToken = (

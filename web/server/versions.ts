@@ -1,7 +1,8 @@
 import { type Layout, readStoredLayout, type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
-import type { Spec } from "./specs";
+import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
+import { idAt, type Spec, specColumns } from "./specs";
 
 export type Withdrawal = { readonly reason: string; readonly at: Date; readonly by: string };
 export type VersionSummary = {
@@ -42,12 +43,29 @@ const joined = (sql: Sql) => sql`
   version v JOIN person p ON p.id = v.published_by
   LEFT JOIN version_withdrawal w ON w.version_id = v.id LEFT JOIN person wp ON wp.id = w.person_id`;
 
-/** Versions of a spec, the latest first. */
-export const versionsOf = async (sql: Sql, specId: number): Promise<readonly VersionSummary[]> => {
+/** The latest versions of a spec, as many as are chosen from at once, the latest first; those before a number where one is given. */
+export const versionsOf = async (sql: Sql, specId: number, before: VersionNumber | null = null): Promise<readonly VersionSummary[]> => {
   const rows = await sql<Row[]>`
     SELECT ${columns(sql)} FROM ${joined(sql)}
-    WHERE v.spec_id = ${specId} ORDER BY v.major DESC, v.minor DESC, v.patch DESC`;
+    WHERE v.spec_id = ${specId} ${before ? sql`AND (v.major, v.minor, v.patch) < (${before.major}, ${before.minor}, ${before.patch})` : sql``}
+    ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT ${pageSize}`;
   return rows.map(summary);
+};
+
+/** A page of all versions of a spec, the latest first. */
+export const versionsPage = async (sql: Sql, specId: number, page: number): Promise<Page<VersionSummary>> => {
+  const rows = await sql<Row[]>`
+    SELECT ${columns(sql)} FROM ${joined(sql)}
+    WHERE v.spec_id = ${specId} ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`;
+  return uncounted(page, rows.map(summary));
+};
+
+/** The number of the latest version that was not withdrawn; null where there is none. */
+export const latestNumber = async (sql: Sql, specId: number): Promise<string | null> => {
+  const [row] = await sql<VersionNumber[]>`
+    SELECT v.major, v.minor, v.patch FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+    WHERE v.spec_id = ${specId} AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+  return row ? versionText(row) : null;
 };
 
 /** One version with its document as it is stored, or the latest that was not withdrawn where no number is given; null where there is none. */
@@ -85,9 +103,8 @@ export const findPublished = async (
   asked: { readonly team: string; readonly slug: string; readonly number: VersionNumber | null; readonly personId: number | null },
 ): Promise<{ readonly spec: Spec; readonly version: VersionSummary | null } | null> => {
   const { team, slug, number, personId } = asked;
-  const [row] = await sql<(Spec & { specId: number; versionId: number | null } & Row)[]>`
-    SELECT s.id AS "specId", t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, m.role,
-      v.id AS "versionId", v.major, v.minor, v.patch, v.note, v.published_at AS "publishedAt", p.name AS "publishedBy",
+  const [row] = await sql<(Spec & { versionId: number | null } & Omit<Row, "id">)[]>`
+    SELECT ${specColumns(sql)}, m.role, v.id AS "versionId", v.major, v.minor, v.patch, v.note, v.published_at AS "publishedAt", p.name AS "publishedBy",
       w.reason, w.at AS "withdrawnAt", wp.name AS "withdrawnBy"
     FROM spec s JOIN team t ON t.id = s.team_id
     LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
@@ -101,13 +118,11 @@ export const findPublished = async (
       ORDER BY one.major DESC, one.minor DESC, one.patch DESC LIMIT 1) v ON true
     LEFT JOIN person p ON p.id = v.published_by
     LEFT JOIN version_withdrawal w ON w.version_id = v.id LEFT JOIN person wp ON wp.id = w.person_id
-    WHERE t.slug = ${team} AND s.slug = ${slug}`;
+    WHERE s.id = ${idAt(sql, team, slug)}`;
   if (!row) return null;
-  const { specId, versionId, teamId, teamName, publishers, description, role } = row;
-  return {
-    spec: { id: specId, teamId, team, teamName, publishers, slug, description, public: row.public, role },
-    version: versionId === null ? null : summary({ ...row, id: versionId }),
-  };
+  const { versionId, major, minor, patch, note, publishedAt, publishedBy, reason, withdrawnAt, withdrawnBy, ...spec } = row;
+  const version = { major, minor, patch, note, publishedAt, publishedBy, reason, withdrawnAt, withdrawnBy };
+  return { spec, version: versionId === null ? null : summary({ ...version, id: versionId }) };
 };
 
 export type NewVersion = {

@@ -2,7 +2,7 @@ import { timingSafeEqual } from "node:crypto";
 import type { IncomingMessage, ServerResponse } from "node:http";
 import { join } from "node:path";
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from "prom-client";
-import { database } from "./database";
+import { connectionStates, database, mostConnections } from "./database";
 import { clientAddress, fileHeaders } from "./front";
 import { loggedPath, openLog } from "./log";
 import { laterThan, migrationsIn } from "./migrate";
@@ -118,6 +118,19 @@ const made = () => {
         this.set({ queue }, waiting);
         ages.set({ queue }, age);
       }
+    },
+  });
+  new Gauge({ name: "ypsiline_database_connections_most", help: "Most connections of the pool.", registers: [registry] }).set(
+    mostConnections,
+  );
+  new Gauge({
+    name: "ypsiline_database_connections",
+    help: "Connections of the pool by state, beside the one that asks.",
+    labelNames: ["state"],
+    registers: [registry],
+    async collect() {
+      this.reset();
+      for (const { state, count } of await connectionStates(database())) this.set({ state }, count);
     },
   });
   return { registry, requests, latency };

@@ -20,3 +20,27 @@ export const peopleOfThread = async (sql: Sql, specId: number, thread: number | 
       SELECT person_id AS id FROM comment WHERE id = ${thread} OR thread_id = ${thread}
       UNION SELECT updated_by FROM draft WHERE spec_id = ${specId}`,
   );
+
+/**
+ * Tells those who keep a spec that follows another, that this has a new version: whoever made it follow and the leads of its
+ * team, where they may read the version; and each follower's own log. Set by set, however many follow.
+ */
+export const tellFollowers = async (
+  sql: Sql,
+  out: { readonly specId: number; readonly personId: number; readonly name: string; readonly number: string },
+): Promise<void> => {
+  const { specId, personId, name, number } = out;
+  const words = `${name} ${number} is out; `;
+  const followers = sql`
+    spec_follow f JOIN spec s ON s.id = f.spec_id JOIN team t ON t.id = s.team_id JOIN draft d ON d.spec_id = s.id JOIN spec o ON o.id = f.follows_id
+    WHERE f.follows_id = ${specId} AND d.layout ? 'follows' AND s.archived_at IS NULL`;
+  await sql`
+    INSERT INTO inbox_item (person_id, kind, team_id, spec_id, words, path)
+    SELECT kept.person_id, 'followed', s.team_id, s.id, left(${words}::text || (d.layout ->> 'name') || ' follows it', 2000), '/specs/' || t.slug || '/' || s.slug || '/follow'
+    FROM membership kept, ${followers} AND kept.team_id = s.team_id AND (kept.role = 'lead' OR kept.person_id = f.person_id)
+      AND kept.person_id <> ${personId}
+      AND (o.public OR EXISTS (SELECT 1 FROM membership m WHERE m.team_id = o.team_id AND m.person_id = kept.person_id))`;
+  await sql`
+    INSERT INTO activity (team_id, spec_id, person_id, what, words)
+    SELECT s.team_id, s.id, NULL, 'followed', left(${`${name} ${number} is out, which it follows`}::text, 2000) FROM ${followers}`;
+};

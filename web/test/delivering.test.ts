@@ -84,6 +84,8 @@ const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) 
   const faults: unknown[] = [];
   const timers: { at: number; work: () => void }[] = [];
   let broken = false;
+  let held = false;
+  let release = (): void => undefined;
   let most = 0;
   const answers = async <T>(value: () => T): Promise<T> =>
     broken ? Promise.reject(new Error("the database is away")) : Promise.resolve(value());
@@ -104,7 +106,11 @@ const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) 
         noted.push([id, delivered, retryIn]);
         if (!delivered && retryIn !== null) waiting.push({ id, at: now + retryIn, attempts });
       }),
-    nextDue: () => answers(() => (waiting.length === 0 ? null : Math.min(...waiting.map(({ at }) => at)) - now)),
+    nextDue: async () => {
+      const next = await answers(() => (waiting.length === 0 ? null : Math.min(...waiting.map(({ at }) => at)) - now));
+      if (held) await new Promise<void>((resolve) => (release = resolve));
+      return next;
+    },
     after: (ms, work) => {
       const timer = { at: now + ms / 1000, work };
       timers.push(timer);
@@ -138,6 +144,15 @@ const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) 
       return waited;
     },
     breakDown: (is: boolean) => void (broken = is),
+    /** Lets the look for what is due next take until it is told to answer. */
+    hold: (): void => {
+      held = true;
+    },
+    letGo: async (): Promise<void> => {
+      held = false;
+      release();
+      await settle();
+    },
     flying: () => [...flying.keys()],
     noted,
     faults,
@@ -169,6 +184,18 @@ describe("the delivery loop", () => {
     expect(queue.noted.at(-1)).toEqual([7, false, null]);
     await queue.wait();
     expect(queue.flying()).toEqual([]);
+  });
+
+  it("misses nothing that ends while it looks up what is due next: its retry comes after its own pause", async () => {
+    const queue = queueOf([[7, 0]]);
+    queue.hold();
+    await queue.look();
+    expect(queue.flying()).toEqual([7]);
+    // The database has said by now that nothing waits; what it says arrives after the attempt has failed.
+    await queue.answer(7, false);
+    await queue.letGo();
+    expect(await queue.wait()).toBe(5);
+    expect(queue.flying()).toEqual([7]);
   });
 
   it("looks once a minute where nothing waits, and keeps one timer whatever it is told meanwhile", async () => {

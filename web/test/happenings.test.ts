@@ -10,6 +10,22 @@ const number = { major: 2, minor: 1, patch: 0 };
 /** One of every kind; the compiler names one that is missing. */
 const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { kind: K }>, activity: string, inbox: string | null] } = {
   "spec-made": [{ kind: "spec-made", ...spec, name: "Quay board" }, "spec: made the spec Quay board", null],
+  "spec-moved": [
+    { kind: "spec-moved", ...spec, name: "Quay board", to: "Pilots" },
+    "spec: moved the spec Quay board to the team Pilots",
+    null,
+  ],
+  "spec-taken-in": [
+    { kind: "spec-taken-in", ...spec, name: "Quay board", from: "Ferries" },
+    "spec: moved the spec Quay board here from the team Ferries",
+    null,
+  ],
+  "spec-named": [
+    { kind: "spec-named", ...spec, name: "Quays", address: "/specs/skerry/quays", revision: 5 },
+    "spec: named it Quays, at /specs/skerry/quays",
+    null,
+  ],
+  "spec-archived": [{ kind: "spec-archived", ...spec, archived: true, revision: 5 }, "spec: archived it", null],
   edited: [{ kind: "edited", ...spec, revision: 4 }, "edited: changed the draft", null],
   shared: [{ kind: "shared", ...spec, public: true }, "share: made it readable to anyone with the link", null],
   published: [

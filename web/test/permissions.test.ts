@@ -18,6 +18,8 @@ describe("who may do what", () => {
     publish: leads,
     withdraw: leads,
     share: leads,
+    "name-spec": makers,
+    "manage-spec": leads,
     "edit-devices": makers,
     "read-team": all,
     "make-project": makers,
@@ -27,7 +29,7 @@ describe("who may do what", () => {
   const cases = actions.flatMap((action) =>
     ([null, ...all] as const).map((role) => [action, role, role !== null && matrix[action].includes(role)] as const),
   );
-  it("is decided for all sixty cases", () => expect(cases).toHaveLength(60));
+  it("is decided for all sixty-eight cases", () => expect(cases).toHaveLength(68));
   it.each(cases)("%s as %s: %s", (action, role, allowed) => {
     expect(may(role, action)).toBe(allowed);
   });
@@ -38,6 +40,13 @@ describe("who may do what", () => {
   it("authors publish where the team says so; readers never do", () => {
     expect(all.map((role) => may(role, "publish", { publishers: "authors" }))).toEqual([false, true, true]);
     expect(all.map((role) => may(role, "publish", { publishers: "leads" }))).toEqual([false, false, true]);
+  });
+  it("an archived spec is read and looked after, and changed by nobody", () => {
+    const left = (role: Role | null) => actions.filter((action) => may(role, action, { archived: true, publishers: "authors" }));
+    expect(left("lead")).toEqual(["read-version", "read-draft", "withdraw", "share", "manage-spec"]);
+    expect(left("author")).toEqual(["read-version", "read-draft"]);
+    expect(left("reader")).toEqual(["read-version", "read-draft"]);
+    expect(left(null)).toEqual([]);
   });
   it("whoever keeps a project manages it, whatever their role", () => {
     expect(all.map((role) => may(role, "manage-projects", { owner: true }))).toEqual([true, true, true]);

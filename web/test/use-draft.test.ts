@@ -4,7 +4,7 @@ import { newerThan } from "@/draft/use-draft";
 import { cleanLayout, margin, withColumns } from "../../core/test/layouts";
 import { seeded } from "../../core/test/random";
 
-const address = { team: "skerry", spec: "quay-board" };
+const address = { team: "skerry", spec: "quay-board", id: 7 };
 
 /** A server that answers these in turn; what it was asked. */
 const serverOf = (...answers: readonly (readonly [number, unknown])[]): readonly string[] => {

@@ -296,11 +296,20 @@ export const importAnswer = z.object({
     .optional(),
 });
 
+export const versionsQuery = z.strictObject({
+  page: z
+    .string()
+    .regex(/^[1-9]\d{0,4}$/, { error: "must be a whole number from 1" })
+    .describe("Which 50 of the versions, from 1, the latest")
+    .optional(),
+});
+
 export const versionsAnswer = z.object({
   team: z.string(),
   spec: z.string(),
   description: z.string(),
-  latest: z.string().nullable(),
+  latest: z.string().nullable().describe("The latest version that was not withdrawn"),
+  more: z.boolean().describe("Whether there is another page of versions"),
   versions: z.array(
     z.object({
       number: z.string(),

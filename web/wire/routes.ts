@@ -1,11 +1,13 @@
 import { boxLimits, boxSides, boxSources, type Change, type Conflict, layoutSchema, limits } from "@ypsiline/core";
 import { z } from "zod";
 import {
+  description,
   deviceList,
   emailAddress,
   givenName,
   linkSecret,
   moment,
+  newAddress,
   newPassword,
   nothing,
   numberForms,
@@ -72,6 +74,12 @@ const comment = z.strictObject({
   resolvedBy: z.string().nullable(),
 });
 
+/** Where a spec is. */
+const place = z.strictObject({ team: slug, spec: slug });
+
+/** A spec to choose: where it is, what it is called, and the latest of its versions that were not withdrawn. */
+const specChoice = z.strictObject({ ...place.shape, name: z.string(), numbers: z.array(versionNumber).readonly() });
+
 /** A design kept beside a spec, without its boxes. */
 const keptDesign = z.strictObject({
   id: rowId,
@@ -136,22 +144,36 @@ export const routes = {
     }),
     answer: z.strictObject({ team: slug }),
   },
+  /** Specs to choose from, by a part of their name or address (`?q=`), of all teams of whoever asks or of one (`?team=`). */
+  "GET /api/specs": {
+    request: null,
+    answer: z.strictObject({ specs: z.array(specChoice).readonly(), more: z.boolean() }),
+  },
   "POST /api/specs": {
     request: z.strictObject({
       team: slug,
       name: givenName,
-      description: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }).default(""),
+      description: description.default(""),
       start: z.discriminatedUnion("kind", [
         z.strictObject({ kind: z.literal("blank") }),
         columnStart,
         z.strictObject({ kind: z.literal("layout"), layout: layoutSchema }),
         z.strictObject({ kind: z.literal("spec"), team: slug, spec: slug }),
+        /** A version of another spec, which it follows from then on. */
+        z.strictObject({ kind: z.literal("follow"), team: slug, spec: slug, number: versionNumber }),
       ]),
     }),
     limit: bodies.layout,
-    answer: z.strictObject({ team: slug, spec: slug }),
+    answer: place,
   },
   "GET /api/specs/:team/:spec/events": { request: null, answer: null },
+  /** What it is called, what it is for, and where it is; the address before goes on leading to it. */
+  "POST /api/specs/:team/:spec/name": {
+    request: z.strictObject({ name: givenName, description, address: newAddress }),
+    answer: place,
+  },
+  "POST /api/specs/:team/:spec/archive": { request: z.strictObject({ archived: z.boolean() }), answer: nothing },
+  "POST /api/specs/:team/:spec/move": { request: z.strictObject({ team: slug }), answer: place },
   "POST /api/specs/:team/:spec/share": { request: z.strictObject({ public: z.boolean() }), answer: nothing },
   "POST /api/specs/:team/:spec/withdraw": {
     request: z.strictObject({ number: versionNumber, reason: writtenWords(1) }),

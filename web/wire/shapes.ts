@@ -54,6 +54,12 @@ export const rowId = z.number().int().min(1);
 export const revisionNumber = z.number().int().min(1);
 export const versionNumber = z.string().max(40);
 export const slug = z.string().max(60);
+/** An address that is given to a spec. */
+export const newAddress = z.string().regex(/^[a-z][a-z0-9-]{0,59}$/, {
+  error: "must be a small letter, then at most 59 small letters, digits or hyphens",
+});
+/** What a spec is for. */
+export const description = z.string().trim().max(2000, { error: "must be at most 2,000 characters" });
 
 /** Nothing sent, or nothing to say beside that it is done. */
 export const nothing = z.strictObject({});

@@ -152,7 +152,7 @@ const setIn = (target: unknown, path: readonly string[], change: Change): unknow
 };
 
 /** What stands at a change's path now; undefined where nothing does. */
-const valueAt = (layout: Layout, path: readonly string[]): unknown => {
+export const valueAt = (layout: Layout, path: readonly string[]): unknown => {
   const [root = "", ...rest] = path;
   let value: unknown = (layout as unknown as Members)[root];
   const key = keys.get(root);

@@ -8,12 +8,12 @@ import { compareVersions, type VersionNumber } from "./version-number";
 const referredTo = ["breakpoints", "spacing", "areas"];
 
 /** Members that say something about a layout and move nothing in it. */
-const words = ["name", "notes", "accepted", "extensions"];
+const words = ["name", "follows", "notes", "accepted", "extensions"];
 
 /**
  * The level of one change: **major** when a column count or from-width of an existing breakpoint changes, or a
  * breakpoint, spacing step or area goes (renamed by id, it goes and another comes); **patch** for notes, names,
- * drawn-at sizes, accepted findings and the order of lists; **minor** for every other number and for what is added.
+ * what is followed, drawn-at sizes, accepted findings and the order of lists; **minor** for every other number and for what is added.
  */
 export const changeLevel = ({ path, ...values }: Change): VersionLevel => {
   const [root = "", , ...inner] = path;

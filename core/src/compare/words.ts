@@ -1,7 +1,8 @@
 import { lengthWords } from "../words/lengths";
 import { joined, name, plainText, type Words, words } from "../words/words";
 import { nameOfPath } from "../layout/cells";
-import type { Layout } from "../layout/schema";
+import { placeText } from "../layout/place-text";
+import type { Layout, Placement } from "../layout/schema";
 import { placementChanges, placementOf } from "./area-words";
 import { type Change, compareLayouts, sameJson } from "./changes";
 
@@ -22,6 +23,8 @@ export const valueWords = (value: unknown): Words => {
   if (typeof value === "string") return lengthWords(value);
   if (typeof value === "number") return words`${value}`;
   if (typeof value !== "object") return [String(value)];
+  const { spec, version } = value as Readonly<Record<string, string | undefined>>;
+  if (spec !== undefined && version !== undefined) return [name(`${spec} ${version}`)];
   const { kind, max, width, name: named, step, height, gutter, count } = value as Readonly<Record<string, string | undefined>>;
   if (kind === "fluid") return words`fluid`;
   if (kind === "capped" && max) return words`at most ${valueWords(max)}`;
@@ -69,12 +72,41 @@ const noteWords = (value: unknown): Words => {
   return notes.length === 0 ? words`none` : words`${notes.length} (“${name(begins)}”${notes.length > 1 ? " …" : ""})`;
 };
 
+const placementMembers: Readonly<Record<string, string>> = { rowSpan: "row span", by: "distance it leaves by", inside: "grid inside" };
+
+/** A change of an area's placement, or of something in it: at which breakpoint, of which area. */
+const placedWords = (change: Change, before: Layout, after: Layout): ChangeWords | null => {
+  const placement = placementOf(change);
+  if (!placement) return null;
+  const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === placement.breakpoint)?.name;
+  const member = change.path.slice(4).map((part) => placementMembers[part] ?? part);
+  const whole = (value: unknown): Words => (value ? words`in columns ${placeText(value as Placement)}` : words`not shown`);
+  return {
+    where: find(after) ?? find(before) ?? placement.breakpoint,
+    key: change.path.join("/"),
+    what:
+      member.length === 0
+        ? [areaName(placement.area, before, after)]
+        : words`${areaName(placement.area, before, after)} ${member.join(" ")}`,
+    from: member.length === 0 ? whole(change.from) : valueWords(change.from),
+    to: member.length === 0 ? whole(change.to) : valueWords(change.to),
+  };
+};
+
+/** What a change is of, in words: "Desk gutter", "base unit", "Desk Sailings column"; names are those of a layout. */
+export const changePlace = (path: Change["path"], layout: Layout): Words => {
+  const { where, what } = changeWords({ path }, layout, layout);
+  return where === "Spec" ? what : words`${name(where)} ${what}`;
+};
+
 /** Puts a change in words; names of breakpoints are looked up in the layout after the change, then before. */
 export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => {
   const [root = "", entry, ...rest] = change.path;
   const path = rest.join("/");
   const values = { from: valueWords(change.from), to: valueWords(change.to) };
   const said = { from: [name(String(change.from))], to: [name(String(change.to))] };
+  const inPlace = placedWords(change, before, after);
+  if (inPlace) return inPlace;
   const spec = (what: Words, { from, to }: { readonly from: Words | null; readonly to: Words }): ChangeWords => ({
     where: "Spec",
     key: [root, ...rest].join("/"),
@@ -108,6 +140,10 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
     return spec(words`font ${name(entry)} ${rest.map((part) => partNames[part] ?? part).join(" ")}`, values);
   if (root === "notes") return spec(words`notes`, { from: noteWords(change.from), to: noteWords(change.to) });
   if (root === "extensions") return spec(words`what other tools keep in it`, { from: null, to: words`changed` });
+  if (root === "follows" && entry === "version") return spec(words`the version it follows`, said);
+  if (root === "follows" && entry === "spec") return spec(words`the name of the spec it follows`, said);
+  if (root === "follows")
+    return spec(words`following ${valueWords(change.from ?? change.to)}`, { from: null, to: words`${"to" in change ? "begins" : "ends"}` });
   if (root === "name") return spec(words`name`, said);
   return spec([specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" ")], values);
 };

@@ -1,3 +1,4 @@
+import { followingAs } from "../layout/follows";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { withoutStrays } from "../layout/strays";
 import { type FormatId, formats } from "./registry";
@@ -22,10 +23,10 @@ const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
 /**
  * What a draft comes to when a file is taken into it: numbers the file holds are the file's, everything else (names,
  * notes, text roles, accepted findings) stays the draft's. A layout document, or tokens of ours, replace the whole but
- * its name; a drawing or line positions the one breakpoint they show.
+ * its name and what it follows; a drawing or line positions the one breakpoint they show.
  */
 export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: boolean): Layout => {
-  if (whole) return { ...read, name: draft.name };
+  if (whole) return followingAs({ ...read, name: draft.name }, draft);
   const held: Held = formats[format].holds ?? { breakpoint: "all", spec: [], oneSize: false };
   const said = Object.fromEntries(held.spec.map((member) => [member, read[member]]));
   if (held.breakpoint === "none") return withoutStrays({ ...draft, ...said });

@@ -14,6 +14,12 @@ const id = z
   .string()
   .check(z.regex(idPattern, { error: "must be an id: a small letter, then at most 39 small letters, digits or hyphens" }));
 
+const versionSchema = z
+  .string()
+  .check(
+    z.regex(/^(0|[1-9]\d{0,8})\.(0|[1-9]\d{0,8})\.(0|[1-9]\d{0,8})$/, { error: "must be a version number of three parts, like 2.1.0" }),
+  );
+
 /** True for numbers with at most three decimals, judged by their written form and not by arithmetic on floats. */
 const threeDecimals = (value: number): boolean => /^\d+(\.\d{1,3})?$/.test(String(value));
 
@@ -247,6 +253,8 @@ export const layoutSchema = z
     format: z.literal("ypsiline-layout", { error: 'must be "ypsiline-layout"' }),
     formatVersion: z.literal(formatVersion, { error: `must be ${formatVersion}, the version there is` }),
     name,
+    /** The spec whose version this was made from or has taken since: what it is called there, and the version's number. */
+    follows: z.optional(z.strictObject({ spec: name, version: versionSchema })),
     base: lengthSchema({ units: ["px"], positive: true }),
     rootFontSize: z._default(lengthSchema({ units: ["px"], positive: true }), "16px"),
     leastColumn: z._default(fixedLength, "0px"),

@@ -15,7 +15,7 @@ import {
   toJson,
   toNumber,
 } from "../../src/index";
-import { anyColumns } from "../grid/columns.test";
+import { anyColumns } from "../any-columns";
 import { capped, cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
 
 const sentences = (before: Layout, after: Layout) =>

@@ -1,5 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { changeSentence, changesInWords, compareLayouts, type Layout, parseLayout, plainText } from "../../src/index";
+import {
+  changePlace,
+  changeSentence,
+  changesInWords,
+  changeWords,
+  compareLayouts,
+  type Layout,
+  parseLayout,
+  plainText,
+} from "../../src/index";
 import { cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
 
 const said = (before: Layout, after: Layout): readonly string[] =>
@@ -120,5 +129,34 @@ describe("a change in words", () => {
 
   it("tells nothing of what is the same", () => {
     expect(said(clean, layout())).toEqual([]);
+  });
+});
+
+describe("one change by its path", () => {
+  const placed = { column: 1, span: 8, leaves: "none", over: false, inside: null };
+  const withArea = layout({ areas: [{ id: "sailings", name: "Sailings", placements: { desk: placed } }] });
+  it.each([
+    [["base"], "base unit"],
+    [["breakpoints", "desk", "columns", "gutter"], "desk gutter"],
+    [["breakpoints", "desk"], "desk breakpoint"],
+    [["breakpoints", "gone", "columns", "count"], "gone columns"],
+    [["areas", "sailings", "placements", "desk", "column"], "desk Sailings column"],
+    [["areas", "sailings", "placements", "desk"], "desk Sailings"],
+    [["areas", "sailings", "name"], "Sailings name"],
+    [["text", "body", "size"], "body size"],
+    [["notes"], "notes"],
+    [["follows", "version"], "the version it follows"],
+  ])("%j is %s", (path, words) => expect(plainText(changePlace(path, withArea))).toBe(words));
+
+  it("an area's place is told by its columns, whole or in part", () => {
+    const told = (change: Parameters<typeof changeWords>[0]) => {
+      const { where, ...words } = changeWords(change, withArea, withArea);
+      return `${where}: ${plainText(changeSentence({ where, ...words }))}`;
+    };
+    const path = ["areas", "sailings", "placements", "desk"];
+    expect(told({ path: [...path, "span"], from: 8, to: 4 })).toBe("desk: Sailings span 8 → 4");
+    expect(told({ path, from: placed })).toBe("desk: Sailings in columns 1–8 → not shown");
+    expect(told({ path: ["follows"], to: { spec: "Quay board", version: "1.0.0" } })).toBe("Spec: following Quay board 1.0.0 begins");
+    expect(told({ path: ["follows"], from: { spec: "Quay board", version: "1.0.0" } })).toBe("Spec: following Quay board 1.0.0 ends");
   });
 });

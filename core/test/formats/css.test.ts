@@ -1,7 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { exact, type CssOptions, type Layout, plainCss, readCss, resolve, sameJson, toJson, writeCss } from "../../src/index";
-import { anyColumns } from "../grid/columns.test";
+import { anyColumns } from "../any-columns";
 import { cleanLayout, withBreakpoint, withColumns } from "../layouts";
 
 const options: fc.Arbitrary<CssOptions> = fc.record({

@@ -15,7 +15,7 @@ import {
   writeIn,
   fromJsonNumber,
 } from "../../src/index";
-import { anyColumns } from "../grid/columns.test";
+import { anyColumns } from "../any-columns";
 import { capped, cleanLayout, withBreakpoint, withColumns } from "../layouts";
 
 const rich: Layout = layoutSchema.parse({

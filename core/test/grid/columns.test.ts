@@ -1,6 +1,7 @@
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { add, columnTracks, equals, exact, multiply, resolve, type Columns, toJson, spanWidth, subtract } from "../../src/index";
+import { add, columnTracks, equals, exact, multiply, resolve, toJson, spanWidth, subtract } from "../../src/index";
+import { anyColumns } from "../any-columns";
 import { capped, fixed, margin, oneBreakpoint, only, terms, withBreakpoint } from "../layouts";
 
 // Common practice, no published source.
@@ -105,38 +106,6 @@ describe("containers", () => {
     const larger = { ...oneBreakpoint(1000, 4, { gutter: "1.5rem" }), rootFontSize: "20px" };
     expect(toJson(terms(larger, 1000).gutter)).toBe("30");
   });
-});
-
-const lengths = (units: readonly string[]) =>
-  fc.tuple(fc.integer({ min: 0, max: 12_000 }), fc.constantFrom(...units)).map(([n, unit]) => `${n / 100}${unit}`);
-
-export const anyColumns: fc.Arbitrary<Columns> = fc.record({
-  count: fc.integer({ min: 1, max: 24 }),
-  gutter: fc.oneof(
-    lengths(["px"]),
-    fc.integer({ min: 0, max: 100 }).map((n) => `${n / 100}fr`),
-  ),
-  margin: fc.record({
-    start: fc.oneof(
-      lengths(["px"]),
-      fc.integer({ min: 0, max: 40 }).map((n) => `${n / 2}%`),
-    ),
-    end: lengths(["px"]),
-  }),
-  edgeGutters: fc.constantFrom("none" as const, "half" as const),
-  container: fc.oneof(
-    fc.constant({ kind: "fluid" as const }),
-    fc.record({
-      kind: fc.constant("capped" as const),
-      max: fc.integer({ min: 300, max: 1600 }).map((n) => `${n}px`),
-      align: fc.constantFrom("start" as const, "center" as const, "end" as const),
-    }),
-    fc.record({
-      kind: fc.constant("fixed" as const),
-      width: fc.integer({ min: 300, max: 1600 }).map((n) => `${n}px`),
-      align: fc.constantFrom("start" as const, "center" as const, "end" as const),
-    }),
-  ),
 });
 
 describe("laws of columns", () => {

@@ -202,8 +202,8 @@ describe("the layout document", () => {
     expect(schema.$schema).toBe("https://json-schema.org/draft/2020-12/schema");
     expect(schema.required).toEqual(["format", "formatVersion", "name", "base", "breakpoints"]);
     expect(schema.additionalProperties).toBe(false);
-    // The example states no fonts of its own.
-    expect(new Set(Object.keys(schema.properties))).toEqual(new Set([...Object.keys(example), "fonts"]));
+    // The example states no fonts of its own, and follows nothing.
+    expect(new Set(Object.keys(schema.properties))).toEqual(new Set([...Object.keys(example), "fonts", "follows"]));
   });
 });
 

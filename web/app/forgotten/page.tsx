@@ -20,7 +20,10 @@ export default async function ForgottenPage({ searchParams }: Props) {
           <ForgottenForm email={email.slice(0, 254)} />
         </>
       ) : (
-        <p>This instance sends no mail, and without it nobody can prove an address. Ask whoever looks after it.</p>
+        <p>
+          This instance sends no mail, and without it nobody can prove an address. Ask whoever looks after it for a link (they make it with{" "}
+          <span className="num">npm run password-link</span>).
+        </p>
       )}
       <p className="mt-3 mb-0">
         <Link href="/sign-in" prefetch={false}>

@@ -6,7 +6,7 @@ import { unreadCount } from "@/server/inbox";
 import { requirePerson } from "@/server/page";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
-import { overviewsOf, type SpecOrder, specOrders } from "@/server/overviews";
+import { hasArchived, overviewsOf, type SpecOrder, specOrders } from "@/server/overviews";
 import { pageOf, pageSize, patternOf } from "@/server/paging";
 import { queryOf } from "@/server/query";
 import { Account } from "@/ui/account";
@@ -30,15 +30,17 @@ export default async function SpecsPage({ searchParams }: Props) {
   const query = await queryOf(searchParams);
   const order = specOrders.find((one) => one === query["order"]) ?? "made";
   const page = pageOf(query["page"]);
-  const [teams, specs, unread] = await Promise.all([
+  const archived = query["show"] === "archived";
+  const [teams, specs, anyArchived, unread] = await Promise.all([
     membershipsOf(sql, person.id),
-    overviewsOf(sql, person.id, { pattern: patternOf(query["q"]), order, page }),
+    overviewsOf(sql, person.id, { pattern: patternOf(query["q"]), order, page, archived }),
+    hasArchived(sql, person.id),
     unreadCount(sql, person.id),
   ]);
   const overviews = specs.entries;
   const searched = patternOf(query["q"]) !== null;
   // A search or an order is offered where a page of specs is not all there is, or where one was asked for.
-  const findable = searched || order !== "made" || page > 1 || overviews.length > 5;
+  const findable = searched || archived || anyArchived || order !== "made" || page > 1 || overviews.length > 5;
   const widest = Math.max(1, ...overviews.flatMap(({ summary }) => summary.breakpoints.map(({ width }) => width)));
   // One px of screen for a whole number of px of layout: a scale a person can say.
   const pxPerPx = Math.max(1, Math.ceil(widest / drawingWidth));
@@ -57,7 +59,7 @@ export default async function SpecsPage({ searchParams }: Props) {
       </TopBar>
       <main className="page">
         <div className="specs-head">
-          <h1>Layout specifications</h1>
+          <h1>{archived ? "Archived specifications" : "Layout specifications"}</h1>
           <span className="flex-grow-1" />
           {canCreate && (
             <Link className="btn btn-primary" href="/specs/new">
@@ -83,7 +85,11 @@ export default async function SpecsPage({ searchParams }: Props) {
                 </option>
               ))}
             </select>
+            {archived && <input type="hidden" name="show" value="archived" />}
             <button className="btn btn-quiet">Show</button>
+            {(archived || anyArchived) && (
+              <a href={archived ? "/specs" : "/specs?show=archived"}>{archived ? "Specs in use" : "Archived specs"}</a>
+            )}
           </form>
         )}
         {overviews.length === 0 && (searched || page > 1) && (
@@ -91,11 +97,19 @@ export default async function SpecsPage({ searchParams }: Props) {
             <h2>No spec here</h2>
             <p className="mb-0">
               {searched ? `No name, address or description holds “${query["q"] ?? ""}”.` : "There are not as many pages."}{" "}
-              <a href="/specs">Show all</a>
+              <a href={archived ? "/specs?show=archived" : "/specs"}>Show all</a>
             </p>
           </div>
         )}
-        {overviews.length === 0 && !searched && page === 1 && (
+        {overviews.length === 0 && archived && !searched && page === 1 && (
+          <div className="card-plain p-4">
+            <h2>Nothing is archived</h2>
+            <p className="mb-0">
+              A lead archives a spec in its settings. <a href="/specs">Show the specs in use</a>
+            </p>
+          </div>
+        )}
+        {overviews.length === 0 && !archived && !searched && page === 1 && (
           <div className="card-plain p-4">
             <h2>No spec yet</h2>
             <p className="mb-0">
@@ -110,18 +124,24 @@ export default async function SpecsPage({ searchParams }: Props) {
           </defs>
         </svg>
         {overviews.map((overview) => (
-          <SpecCard key={overview.id} overview={overview} scale={1 / pxPerPx} />
+          <SpecCard
+            key={overview.id}
+            overview={overview}
+            scale={1 / pxPerPx}
+            widest={widest}
+            settings={may(overview.role, archived ? "manage-spec" : "name-spec")}
+          />
         ))}
         <Pager
           page={page}
           size={pageSize}
           total={specs.total}
           more={specs.more}
-          query={{ q: query["q"], order: query["order"] }}
+          query={{ q: query["q"], order: query["order"], show: archived ? "archived" : undefined }}
           what="specs"
         />
         {overviews.length > 0 && (
-          <p className="quiet">
+          <p className="quiet scale-line">
             All drawings on this page share one scale: <span className="num">1 px</span> on screen for every{" "}
             <span className="num">{pxPerPx} px</span> of layout.
           </p>

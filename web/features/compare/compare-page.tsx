@@ -19,12 +19,14 @@ import {
   plainText,
   words,
 } from "@ypsiline/core";
+import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useQueryShown } from "@/ui/address";
 import { ContainerLines } from "@/ui/container-lines";
 import { AreasPlan } from "@/ui/areas-plan";
 import { EdgesOver } from "@/ui/edges-over";
 import { Num, Said } from "@/ui/num";
+import { SpecChoice } from "@/ui/spec-choice";
 
 /** One of the two that are laid over each other. */
 export type Side = { readonly spec: string; readonly label: string; readonly version: string; readonly layout: Layout };
@@ -38,6 +40,8 @@ type Props = {
   readonly width: number;
   readonly choices: readonly Choice[];
   readonly chosen: readonly [string, string];
+  /** The team of whose other specs one may be laid under or over; null for whoever is not in it. */
+  readonly team: string | null;
 };
 
 /** Widths looked at, px. */
@@ -73,7 +77,8 @@ const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
 const same = ({ from, to }: Line): boolean => (from === null || to === null ? from === to : toDecimal(from, 9) === toDecimal(to, 9));
 
 /** Two layouts laid over each other at a chosen width, and everything that differs between them. */
-export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
+export const ComparePage = ({ a, b, width: first, choices, chosen, team }: Props) => {
+  const router = useRouter();
   const [width, setWidth] = useState(first);
   const [typed, setTyped] = useState<string | null>(null);
   useQueryShown({ a: chosen[0], b: chosen[1], width: String(width) });
@@ -123,6 +128,18 @@ export const ComparePage = ({ a, b, width: first, choices, chosen }: Props) => {
             </select>
           </label>
         ))}
+        {team !== null && (
+          <SpecChoice
+            label="With another spec"
+            team={team}
+            chosen={null}
+            placeholder="With another spec"
+            onChoose={(other) => {
+              const b = other && `${other.spec} ${other.numbers[0] ?? "draft"}`;
+              if (b) router.push(`?${new URLSearchParams({ a: chosen[0], b, width: String(width) })}`);
+            }}
+          />
+        )}
         <noscript>
           <button className="btn btn-quiet">Show</button>
         </noscript>

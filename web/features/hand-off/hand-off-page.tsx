@@ -39,7 +39,10 @@ type Props = {
   readonly projects: number;
   /** The registry's address, as the reader has this site. */
   readonly registry: string;
+  /** Specs that follow it. */
+  readonly followers: number;
   readonly isPublic: boolean;
+  readonly packageName: string;
   /** What the team may do with it. */
   readonly children?: ReactNode;
 };
@@ -52,7 +55,19 @@ const Fact = ({ label, children }: { readonly label: string; readonly children: 
 );
 
 /** The published page of one version: everything a developer or designer takes from it. Made of plain HTML; no script is needed to read it. */
-export const HandOff = ({ team, spec, version, before, earlier, projects, registry, isPublic, children }: Props) => {
+export const HandOff = ({
+  team,
+  spec,
+  version,
+  before,
+  earlier,
+  projects,
+  followers,
+  registry,
+  isPublic,
+  packageName,
+  children,
+}: Props) => {
   const { layout } = version;
   const files = `/api/v1/specs/${team}/${spec}/${version.number}`;
   const ranges = breakpointRanges(layout);
@@ -76,6 +91,13 @@ export const HandOff = ({ team, spec, version, before, earlier, projects, regist
         <Fact label={`Published by ${version.publishedBy}`}>
           <strong>{dayText(version.publishedAt)}</strong>
         </Fact>
+        {layout.follows && (
+          <Fact label="Follows">
+            <strong>
+              {layout.follows.spec} <span className="num">{layout.follows.version}</span>
+            </strong>
+          </Fact>
+        )}
         <Fact label="Base unit">
           <strong className="num">{layout.base.replace("px", " px")}</strong>
         </Fact>
@@ -86,6 +108,11 @@ export const HandOff = ({ team, spec, version, before, earlier, projects, regist
           <strong>
             <span className="num">{projects}</span> {projects === 1 ? "project" : "projects"}
           </strong>
+          {followers > 0 && (
+            <p>
+              {followers} {followers === 1 ? "spec follows" : "specs follow"} this
+            </p>
+          )}
         </Fact>
       </div>
       <div>
@@ -126,7 +153,7 @@ export const HandOff = ({ team, spec, version, before, earlier, projects, regist
       </div>
       <div>
         <h2 className="take-title">Depend on it</h2>
-        <Depend name={`@${team}/${spec}`} version={version.number} registry={registry} isPublic={isPublic} file={`${files}/package.tgz`} />
+        <Depend name={packageName} version={version.number} registry={registry} isPublic={isPublic} file={`${files}/package.tgz`} />
         <h2 className="take-title">Take it with you</h2>
         <Downloads layout={layout} files={files} stem={`${spec}-${version.number}`} />
         {version.note && (

@@ -1,6 +1,7 @@
 "use client";
 
-import { type Layout, sameJson } from "@ypsiline/core";
+import { changePlace, type Layout, plainText, sameJson } from "@ypsiline/core";
+import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Stretch } from "@/server/history";
 import { DraftBar } from "@/draft/draft-bar";
@@ -63,6 +64,9 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
           disabled={stretch.first === stretch.last}
           onChange={(event) => setAt(Number(event.target.value))}
         />
+        <Link className="btn btn-quiet" href={`/specs/${address.team}/${address.spec}?moment=${at}`} prefetch={false}>
+          See it on the sheet
+        </Link>
         {mayEdit && (
           <button
             type="button"
@@ -94,8 +98,16 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
   );
 };
 
+/** What a stretch changed, in a few words: "Desk gutter, base unit and 3 more". */
+const whatWords = ({ paths }: Stretch, layout: Layout): string => {
+  const places = [...new Set(paths.map((path) => plainText(changePlace(path, layout))))];
+  const [told, more] = [places.slice(0, 3), places.length - 3];
+  return `${told.join(", ")}${more > 0 ? ` and ${more} more` : ""}`;
+};
+
 /** The edits of a draft by stretch: who, when, what, and any moment of them. */
 export const HistoryPage = ({ stretches, children }: { readonly stretches: readonly Stretch[]; readonly children: ReactNode }) => {
+  const { layout } = useDraftOfPage();
   const [chosen, setChosen] = useState<Stretch | null>(stretches.find(({ shown }) => shown) ?? null);
   return (
     <div className="draft-page">
@@ -115,6 +127,7 @@ export const HistoryPage = ({ stretches, children }: { readonly stretches: reado
                 >
                   <strong>{stretch.person}</strong>
                   <span className="num quiet">{timeText(new Date(stretch.to))}</span>
+                  <span className="what">{whatWords(stretch, layout)}</span>
                   <span className="quiet">{counted(stretch.edits)}</span>
                 </button>
               </li>

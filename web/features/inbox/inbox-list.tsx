@@ -10,6 +10,7 @@ const kinds: Readonly<Record<InboxKind, string>> = {
   comment: "Comment",
   "new-version": "New version",
   withdrawn: "Withdrawn",
+  followed: "Followed",
   member: "Team",
 };
 

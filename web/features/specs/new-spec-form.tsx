@@ -6,6 +6,7 @@ import { type FormEvent, useState } from "react";
 import { FilePicker } from "@/ui/file-picker";
 import { FormField } from "@/ui/form-field";
 import { send } from "@/ui/request";
+import { type Choosable, SpecChoice } from "@/ui/spec-choice";
 import type { Sent } from "@/wire/routes";
 
 /** What is typed and chosen; what belongs to a way to start stays while another is looked at. */
@@ -13,11 +14,13 @@ type Fields = {
   readonly name: string;
   readonly description: string;
   readonly team: string;
-  readonly start: Start["kind"];
+  readonly start: Exclude<Start["kind"], "follow">;
   readonly width: string;
   readonly columns: string;
   readonly file: { readonly layout: Layout; readonly lost: readonly string[] } | null;
-  readonly copied: string;
+  readonly copied: Choosable | null;
+  /** The version of it that is followed; "" for a copy of its draft. */
+  readonly followed: string;
 };
 type Start = Sent<"POST /api/specs">["start"];
 
@@ -25,7 +28,14 @@ type Start = Sent<"POST /api/specs">["start"];
 type Sending = { readonly busy: boolean; readonly issues: readonly Issue[]; readonly fault: string };
 
 /** What is sent of the fields, or what cannot be. Sums are worked out. */
-const startOf = ({ start, width, columns, file, copied }: Fields): { readonly start: Start } | { readonly issues: readonly Issue[] } => {
+const startOf = ({
+  start,
+  width,
+  columns,
+  file,
+  copied,
+  followed,
+}: Fields): { readonly start: Start } | { readonly issues: readonly Issue[] } => {
   switch (start) {
     case "columns": {
       const [wide, many] = [workOutSum(width), workOutSum(columns)];
@@ -41,10 +51,11 @@ const startOf = ({ start, width, columns, file, copied }: Fields): { readonly st
       return file
         ? { start: { kind: "layout", layout: file.layout } }
         : { issues: [{ path: "/start/layout", message: "Choose a file first." }] };
-    case "spec": {
-      const [team = "", spec = ""] = copied.split("/");
-      return { start: { kind: "spec", team, spec } };
-    }
+    case "spec":
+      if (copied && followed !== "") return { start: { kind: "follow", team: copied.team, spec: copied.spec, number: followed } };
+      return copied
+        ? { start: { kind: "spec", team: copied.team, spec: copied.spec } }
+        : { issues: [{ path: "/start/spec", message: "Choose a spec first." }] };
     case "blank":
       return { start: { kind: "blank" } };
     default:
@@ -54,12 +65,10 @@ const startOf = ({ start, width, columns, file, copied }: Fields): { readonly st
 
 type Props = {
   readonly teams: readonly { readonly slug: string; readonly name: string }[];
-  /** Specs whose drafts can be copied. */
-  readonly specs: readonly { readonly team: string; readonly slug: string; readonly name: string }[];
 };
 
 /** Makes a spec: blank, from a width and a column count, from a file, or as a copy of another spec. Faults stand beside their fields; what was typed stays. */
-export const NewSpecForm = ({ teams, specs }: Props) => {
+export const NewSpecForm = ({ teams }: Props) => {
   const router = useRouter();
   const [fields, setFields] = useState<Fields>({
     name: "",
@@ -69,12 +78,24 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
     width: "1440",
     columns: "12",
     file: null,
-    copied: specs[0] ? `${specs[0].team}/${specs[0].slug}` : "",
+    copied: null,
+    followed: "",
   });
   const [{ busy, issues, fault }, setSending] = useState<Sending>({ busy: false, issues: [], fault: "" });
   const { name, description, team, start, file } = fields;
   const set = (next: Partial<Fields>): void => setFields((before) => ({ ...before, ...next }));
   const wordsAt = (path: string): string => issues.find((issue) => issue.path === path)?.message ?? "";
+
+  /** What is wrong with a way to start, or with something in it. */
+  const faultAt = (stem: string) =>
+    issues
+      .filter(({ path }) => path.startsWith(stem))
+      .slice(0, 1)
+      .map(({ message }) => (
+        <div key={message} className="fault" role="alert">
+          {message}
+        </div>
+      ));
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -206,39 +227,38 @@ export const NewSpecForm = ({ teams, specs }: Props) => {
                   ))}
                 </ul>
               )}
-              {issues
-                .filter(({ path }) => path.startsWith("/start/layout"))
-                .slice(0, 1)
-                .map(({ message }) => (
-                  <div key={message} className="fault" role="alert">
-                    {message}
-                  </div>
-                ))}
+              {faultAt("/start/layout")}
             </div>
           )}
         </div>
-        {specs.length > 0 && (
-          <div className="card-plain choice">
-            {choice("spec", "Another spec", "A copy of its draft, to go its own way.")}
-            {start === "spec" && (
-              <div className="of-choice">
-                <select
-                  name="copied"
-                  className="form-select"
-                  aria-label="Spec to copy"
-                  value={fields.copied}
-                  onChange={(event) => set({ copied: event.target.value })}
-                >
-                  {specs.map((one) => (
-                    <option key={`${one.team}/${one.slug}`} value={`${one.team}/${one.slug}`}>
-                      {one.name}
-                    </option>
-                  ))}
-                </select>
-              </div>
-            )}
-          </div>
-        )}
+        <div className="card-plain choice">
+          {choice(
+            "spec",
+            "Another spec",
+            "A copy of its draft, to go its own way; or one of its versions, to follow: what it publishes later is offered, and what is changed here stays.",
+          )}
+          {start === "spec" && (
+            <div className="of-choice">
+              <SpecChoice label="Spec to begin with" chosen={fields.copied} onChoose={(copied) => set({ copied, followed: "" })} />
+              <select
+                name="followed"
+                className="form-select w-auto"
+                aria-label="Copied or followed"
+                value={fields.followed}
+                disabled={fields.copied === null}
+                onChange={(event) => set({ followed: event.target.value })}
+              >
+                <option value="">Copy its draft</option>
+                {(fields.copied?.numbers ?? []).map((number) => (
+                  <option key={number} value={number}>
+                    Follow {number}
+                  </option>
+                ))}
+              </select>
+              {faultAt("/start/spec")}
+            </div>
+          )}
+        </div>
       </fieldset>
       {fault && (
         <p className="fault" role="alert">

@@ -16,14 +16,20 @@ const drawn = (px: number): number => Math.round(px * 10) / 10;
  * The breakpoints of a spec as strips: paper, margins, and the columns as the dashes of one line. A page has two hundred of
  * them, so that each is three shapes whatever its count.
  */
-const Drawing = ({ summary, scale }: { readonly summary: DraftSummary; readonly scale: number }) => {
+const Drawing = ({ summary, scale, widest: ofPage }: Pick<Props, "scale" | "widest"> & { readonly summary: DraftSummary }) => {
   const rows = [...summary.breakpoints].sort((a, b) => a.from - b.from);
   const root = parseLength(summary.rootFontSize)?.value ?? exact(16);
   const widest = Math.max(...rows.map(({ width }) => width));
   const width = labelWidth + Math.ceil(widest * scale) + 2;
   const height = rows.length * pitch - (pitch - stripHeight) + 2;
   return (
-    <svg className="strips" width={width} height={height} role="img" aria-label={`Breakpoints of ${summary.name}, drawn to one scale`}>
+    <svg
+      className="strips"
+      viewBox={`0 0 ${width} ${height}`}
+      style={{ width: `min(${width}px, ${drawn((100 * width) / (labelWidth + Math.ceil(ofPage * scale) + 2))}%)` }}
+      role="img"
+      aria-label={`Breakpoints of ${summary.name}, drawn to one scale`}
+    >
       {rows.map((breakpoint, index) => {
         const terms = columnTerms(breakpoint.columns, { width: fromJsonNumber(breakpoint.width), rootFontSize: root });
         const [first] = columnTracks(terms);
@@ -53,8 +59,17 @@ const Drawing = ({ summary, scale }: { readonly summary: DraftSummary; readonly 
   );
 };
 
+type Props = {
+  readonly overview: Overview;
+  readonly scale: number;
+  /** The widest breakpoint of all cards of the page, px of layout: where there is too little room, all are drawn smaller alike. */
+  readonly widest: number;
+  /** Whether its settings may be changed. */
+  readonly settings: boolean;
+};
+
 /** One spec of the team: its breakpoints to the page's scale, its latest version, and what waits in its draft. */
-export const SpecCard = ({ overview, scale }: { readonly overview: Overview; readonly scale: number }) => {
+export const SpecCard = ({ overview, scale, widest, settings }: Props) => {
   const { summary, latest, projects } = overview;
   const { problems, cautions, changes } = summary;
   const path = `/specs/${overview.team}/${overview.slug}`;
@@ -62,13 +77,10 @@ export const SpecCard = ({ overview, scale }: { readonly overview: Overview; rea
     <article className="card-plain spec-card">
       <div>
         <h2>
-          <Link href={path} className="text-reset text-decoration-none">
-            {summary.name}
-          </Link>{" "}
-          {latest && <span className="num quiet fs-6 fw-normal">{latest.number}</span>}
+          <Link href={path}>{summary.name}</Link> {latest && <span className="num">{latest.number}</span>}
         </h2>
-        <p className="quiet mb-2">{overview.description}</p>
-        <div className="d-flex flex-wrap gap-2">
+        <p>{overview.description}</p>
+        <div className="line">
           {latest === null && <span className="tag">Not published yet</span>}
           {changes > 0 && (
             <span className="tag caution">
@@ -81,7 +93,7 @@ export const SpecCard = ({ overview, scale }: { readonly overview: Overview; rea
         </div>
       </div>
       <div>
-        <Drawing summary={summary} scale={scale} />
+        <Drawing summary={summary} scale={scale} widest={widest} />
       </div>
       <div>
         <dl className="facts">
@@ -96,14 +108,19 @@ export const SpecCard = ({ overview, scale }: { readonly overview: Overview; rea
           <dt>Published</dt>
           <dd>{latest ? dayText(latest.publishedAt) : "not yet"}</dd>
         </dl>
-        <div className="d-flex gap-2">
+        <div className="line">
           <Link className="btn btn-sm btn-quiet" href={path}>
             Open draft
           </Link>
           {latest && (
-            <Link className="btn btn-sm btn-quiet" href={`${path}/versions/latest`}>
+            <a className="btn btn-sm btn-quiet" href={`${path}/versions/latest`}>
               Hand-off
-            </Link>
+            </a>
+          )}
+          {settings && (
+            <a className="btn btn-sm btn-quiet" href={`${path}/settings`}>
+              Settings
+            </a>
           )}
         </div>
       </div>

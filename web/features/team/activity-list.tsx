@@ -1,37 +1,39 @@
-import type { Activity } from "@/server/activity";
+"use client";
+
+import { useRouter } from "next/navigation";
+import type { NamedActivity } from "@/server/activity";
 import { timeText } from "@/ui/dates";
+import { type Choosable, SpecChoice } from "@/ui/spec-choice";
 
 type Props = {
   readonly team: string;
-  readonly spec: string | null;
-  readonly entries: readonly Activity[];
-  readonly specs: readonly { readonly spec: string; readonly name: string }[];
+  readonly spec: Choosable | null;
+  readonly entries: readonly NamedActivity[];
 };
 
 /** What was done in the team or to one spec, the latest first, and its export. */
-export const ActivityList = ({ team, spec, entries, specs }: Props) => {
-  const query = spec === null ? "" : `spec=${spec}&`;
+export const ActivityList = ({ team, spec, entries }: Props) => {
+  const router = useRouter();
+  const query = spec === null ? "" : `spec=${spec.spec}&`;
   return (
     <section aria-labelledby="activity-title">
       <h2 id="activity-title">Activity</h2>
-      <form method="get" className="inline-form small mb-2">
-        <input type="hidden" name="show" value="activity" />
-        <select name="spec" className="form-select form-select-sm" aria-label="Of" defaultValue={spec ?? ""}>
-          <option value="">The whole team</option>
-          {specs.map((one) => (
-            <option key={one.spec} value={one.spec}>
-              {one.name}
-            </option>
-          ))}
-        </select>
-        <button className="btn btn-sm btn-quiet">Show</button>
+      <div className="inline-form small mb-2">
+        <SpecChoice
+          label="Of one spec"
+          team={team}
+          chosen={spec}
+          small
+          placeholder="Of the whole team; or the name of a spec"
+          onChoose={(chosen) => router.push(`/teams/${team}?show=activity${chosen ? `&spec=${chosen.spec}` : ""}`)}
+        />
         <a className="btn btn-sm btn-quiet" href={`/api/teams/${team}/activity?${query}format=csv`} download={`${team}-activity.csv`}>
           Export CSV
         </a>
         <a className="btn btn-sm btn-quiet" href={`/api/teams/${team}/activity?${query}format=json`} download={`${team}-activity.json`}>
           Export JSON
         </a>
-      </form>
+      </div>
       <div className="table-scroll card-plain">
         <table className="people">
           <thead>
@@ -45,9 +47,9 @@ export const ActivityList = ({ team, spec, entries, specs }: Props) => {
           <tbody>
             {entries.map((entry, index) => (
               <tr key={index}>
-                <td className="num">{timeText(entry.at)}</td>
+                <td className="num">{timeText(new Date(entry.at))}</td>
                 <td>{entry.person ?? "–"}</td>
-                <td>{specs.find((one) => one.spec === entry.spec)?.name ?? entry.spec ?? "–"}</td>
+                <td>{entry.specName ?? entry.spec ?? "–"}</td>
                 <td className="wraps">{entry.words}</td>
               </tr>
             ))}

@@ -2,17 +2,16 @@
 
 import { useState } from "react";
 import type { Behind, Project, ProjectUse } from "@/server/projects";
-import type { SpecVersions } from "@/server/overviews";
 import type { AccessToken } from "@/server/tokens";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { SecretOnce } from "@/ui/secret-once";
+import { type Choosable, SpecChoice } from "@/ui/spec-choice";
 import { useAct } from "@/ui/use-act";
 
 type Props = {
   readonly team: string;
   readonly projects: readonly Project[];
-  readonly specs: readonly SpecVersions[];
   readonly tokens: readonly AccessToken[];
   /** What was searched for, and whether there are so many that searching helps. */
   readonly searched: string | null;
@@ -88,24 +87,21 @@ const Use = ({
   );
 };
 
-type CardProps = Pick<Props, "team" | "specs"> & {
+type CardProps = Pick<Props, "team"> & {
   readonly project: Project;
   readonly tokens: readonly AccessToken[];
   readonly mayManage: boolean;
 };
 
-const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => {
+const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
   const act = useAct();
-  const [spec, setSpec] = useState("");
+  const [spec, setSpec] = useState<Choosable | null>(null);
   const [number, setNumber] = useState("");
   const [tokenName, setTokenName] = useState("");
   const [secret, setSecret] = useState<string | null>(null);
-  // The choice of a spec is made when it is asked for: a team may have hundreds, and as many projects.
-  const [choosing, setChoosing] = useState(project.uses.length === 0 && specs.length <= 50);
+  const [choosing, setChoosing] = useState(project.uses.length === 0);
   const at = { team, project: project.id };
-  const others = specs.filter((one) => one.numbers.length > 0 && !project.uses.some((use) => use.spec === one.spec));
-  const chosen = others.find((one) => one.spec === spec) ?? others[0];
-  const version = chosen?.numbers.includes(number) ? number : (chosen?.numbers[0] ?? "");
+  const version = spec?.numbers.includes(number) ? number : (spec?.numbers[0] ?? "");
   return (
     <article className="card-plain project" aria-label={project.name}>
       <h3>
@@ -117,7 +113,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
         ))}
       </ul>
       {project.uses.length === 0 && <p className="quiet mb-2">It uses no spec yet.</p>}
-      {mayManage && chosen && (
+      {mayManage && (
         <details open={choosing} onToggle={(event) => setChoosing(event.currentTarget.open)}>
           <summary>Another spec it uses</summary>
           {choosing && (
@@ -125,34 +121,34 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
               className="inline-form small"
               onSubmit={(event) => {
                 event.preventDefault();
-                void act.send("POST /api/teams/:team/projects/:project/uses", at, { spec: chosen.spec, number: version });
+                if (spec)
+                  void act.send("POST /api/teams/:team/projects/:project/uses", at, { spec: spec.spec, number: version }, () => {
+                    setSpec(null);
+                    setChoosing(false);
+                  });
               }}
             >
-              <select
-                name="spec"
-                className="form-select form-select-sm"
-                aria-label={`Spec ${project.name} uses`}
-                value={chosen.spec}
-                onChange={(event) => setSpec(event.target.value)}
-              >
-                {others.map((one) => (
-                  <option key={one.spec} value={one.spec}>
-                    {one.name}
-                  </option>
-                ))}
-              </select>
+              <SpecChoice
+                label={`Spec ${project.name} uses`}
+                team={team}
+                chosen={spec}
+                small
+                offers={(one) => one.numbers.length > 0 && !project.uses.some((use) => use.spec === one.spec)}
+                onChoose={setSpec}
+              />
               <select
                 name="version"
                 className="form-select form-select-sm num"
                 aria-label="Its version"
                 value={version}
+                disabled={spec === null}
                 onChange={(event) => setNumber(event.target.value)}
               >
-                {chosen.numbers.map((one) => (
+                {(spec?.numbers ?? []).map((one) => (
                   <option key={one}>{one}</option>
                 ))}
               </select>
-              <button className="btn btn-sm btn-quiet" disabled={act.busy}>
+              <button className="btn btn-sm btn-quiet" disabled={act.busy || spec === null}>
                 Uses it
               </button>
             </form>
@@ -224,7 +220,7 @@ const ProjectCard = ({ team, project, specs, tokens, mayManage }: CardProps) => 
 };
 
 /** The team's products, the version of each spec they are on, and how far behind that is. */
-export const Projects = ({ team, projects, searched, findable, specs, tokens, self, mayMake, mayManageAll }: Props) => {
+export const Projects = ({ team, projects, searched, findable, tokens, self, mayMake, mayManageAll }: Props) => {
   const act = useAct();
   const [name, setName] = useState("");
   const atName = act.issues.find((issue) => issue.path === "/name")?.message ?? "";
@@ -253,7 +249,6 @@ export const Projects = ({ team, projects, searched, findable, specs, tokens, se
           key={project.id}
           team={team}
           project={project}
-          specs={specs}
           tokens={tokens.filter(({ projectId }) => projectId === project.id)}
           mayManage={mayManageAll || project.ownerId === self}
         />

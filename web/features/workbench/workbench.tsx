@@ -58,7 +58,7 @@ type Props = { readonly query: Readonly<Record<string, string>> };
 
 /** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
 export const Workbench = ({ query }: Props) => {
-  const { address, latest, mayEdit, store, layout, edit: editDraft, undo, redo, comments, lookAt } = useDraftOfPage();
+  const { address, latest, mayEdit, store, layout, edit: editDraft, undo, redo, comments, lookAt, moment } = useDraftOfPage();
   const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, layout));
   const [shown, setShown] = useState<Shown>({
     columns: true,
@@ -93,7 +93,7 @@ export const Workbench = ({ query }: Props) => {
   const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
   const base = useMemo(() => parseLength(seen.base)?.value ?? zero, [seen.base]);
 
-  useQueryShown(viewQuery({ ...view, at: breakpoint.id }));
+  useQueryShown({ ...viewQuery({ ...view, at: breakpoint.id }), ...(moment ? { moment: String(moment.revision) } : {}) });
   useEffect(() => lookAt(breakpoint.id), [lookAt, breakpoint.id]);
 
   /** Makes an edit; what was being tried ends with it. */

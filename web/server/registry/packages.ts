@@ -1,6 +1,6 @@
 import type { Sql } from "../database";
 import { packageName } from "../packing";
-import type { Spec } from "../specs";
+import { type Spec, specColumns } from "../specs";
 import type { Package, PackedVersion } from "./metadata";
 
 /** A spec as a package: who may read it, and by what it is known whether anything of it changed. */
@@ -12,16 +12,16 @@ export type PackageState = {
   readonly withdrawn: number;
 };
 
-/** The state of a spec's package in one query; null where there is no such spec. */
-export const findPackage = async (sql: Sql, team: string, slug: string): Promise<PackageState | null> => {
+/** The state of a package in one query; null where no spec's package is called so. */
+export const findPackage = async (sql: Sql, scope: string, name: string): Promise<PackageState | null> => {
   const [row] = await sql<(Spec & { versions: number; unpacked: number; withdrawn: number })[]>`
-    SELECT s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.description, s.public, NULL AS role,
+    SELECT ${specColumns(sql)}, NULL AS role,
       count(v.id)::int AS versions, count(v.id) FILTER (WHERE p.version_id IS NULL)::int AS unpacked, count(w.version_id)::int AS withdrawn
     FROM spec s JOIN team t ON t.id = s.team_id
     LEFT JOIN version v ON v.spec_id = s.id
     LEFT JOIN version_package p ON p.version_id = v.id
     LEFT JOIN version_withdrawal w ON w.version_id = v.id
-    WHERE t.slug = ${team} AND s.slug = ${slug} GROUP BY s.id, t.id`;
+    WHERE s.package = ${packageName(scope, name)} GROUP BY s.id, t.id`;
   if (!row) return null;
   const { versions, unpacked, withdrawn, ...spec } = row;
   return { spec, versions, unpacked, withdrawn };
@@ -35,7 +35,7 @@ const packed = ({ reason, withdrawnAt, ...version }: Row): PackedVersion => ({
 });
 
 /** A spec's package with every version that is packed, the highest first. */
-export const readPackage = async (sql: Sql, { id, team, slug }: Spec): Promise<Package> => {
+export const readPackage = async (sql: Sql, { id, package: name }: Spec): Promise<Package> => {
   const rows = await sql<Row[]>`
     SELECT v.major || '.' || v.minor || '.' || v.patch AS number, p.manifest, f.sha512, p.sha1, p.files, p.unpacked, v.published_at AS "publishedAt",
       w.reason, w.at AS "withdrawnAt"
@@ -45,7 +45,7 @@ export const readPackage = async (sql: Sql, { id, team, slug }: Spec): Promise<P
   const [latest] = await sql<{ readme: string }[]>`
     SELECT p.readme FROM version v JOIN version_package p ON p.version_id = v.id LEFT JOIN version_withdrawal w ON w.version_id = v.id
     WHERE v.spec_id = ${id} ORDER BY w.version_id NULLS FIRST, v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return { name: packageName(team, slug), versions: rows.map(packed), readme: latest?.readme ?? "" };
+  return { name, versions: rows.map(packed), readme: latest?.readme ?? "" };
 };
 
 /** The team and project an access token is of; null where it does not work. */

@@ -1,10 +1,11 @@
+import { withoutFollows } from "../../layout/follows";
 import { nestsPast, parseLayout } from "../../layout/parse";
 import type { Layout } from "../../layout/schema";
 import { isJson, ownMember } from "../json-signs";
 import { type Read, type WholeFormat, written } from "../types";
 
 /** The layout document as indented JSON with a final newline. */
-export const writeLayout = (layout: Layout): string => `${JSON.stringify(layout, null, 2)}\n`;
+export const writeLayout = (layout: Layout): string => `${JSON.stringify(withoutFollows(layout), null, 2)}\n`;
 
 /** Levels a document may nest; the deepest extensions have fewer. */
 const deepest = 64;
@@ -20,7 +21,7 @@ export const readLayout = (text: string): Read => {
     return { ok: false, issues: [{ path: "", message: `must be JSON: ${reason}` }] };
   }
   const parsed = parseLayout(data);
-  return parsed.ok ? { ok: true, layout: parsed.value, lost: [] } : parsed;
+  return parsed.ok ? { ok: true, layout: withoutFollows(parsed.value), lost: [] } : parsed;
 };
 
 export const layoutFormat: WholeFormat = {

@@ -6,7 +6,6 @@ import { database } from "@/server/database";
 import { requirePerson } from "@/server/page";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
-import { specNamesOf } from "@/server/overviews";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 
@@ -17,7 +16,6 @@ export default async function NewSpecPage() {
   const sql = database();
   const teams = (await membershipsOf(sql, person.id)).filter(({ role }) => may(role, "create-spec"));
   if (teams.length === 0) notFound();
-  const specs = await specNamesOf(sql, person.id);
   return (
     <>
       <TopBar
@@ -34,7 +32,7 @@ export default async function NewSpecPage() {
         <Account email={person.email} />
       </TopBar>
       <main className="page">
-        <NewSpecForm teams={teams.map(({ team, teamName }) => ({ slug: team, name: teamName }))} specs={specs} />
+        <NewSpecForm teams={teams.map(({ team, teamName }) => ({ slug: team, name: teamName }))} />
       </main>
     </>
   );

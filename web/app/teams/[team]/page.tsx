@@ -16,7 +16,7 @@ import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
 import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
-import { specNamesOf, specVersionsOf } from "@/server/overviews";
+import { specChoice } from "@/server/overviews";
 import { pageOf, pageSize, patternOf } from "@/server/paging";
 import { membersPage, outboxPage } from "@/server/team";
 import { tokensOf } from "@/server/tokens";
@@ -62,10 +62,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
   const part = async () => {
     switch (show) {
       case "projects": {
-        const [projects, specs] = await Promise.all([
-          projectsOf(sql, team.id, { pattern: patternOf(query["q"]), page }),
-          specVersionsOf(sql, team.id),
-        ]);
+        const projects = await projectsOf(sql, team.id, { pattern: patternOf(query["q"]), page });
         return (
           <>
             <Projects
@@ -73,7 +70,6 @@ export default async function TeamPage({ params, searchParams }: Props) {
               projects={projects.entries}
               searched={query["q"] ?? null}
               findable={projects.more || page > 1 || query["q"] !== undefined}
-              specs={specs}
               tokens={await tokensOf(
                 sql,
                 projects.entries.map(({ id }) => id),
@@ -105,15 +101,12 @@ export default async function TeamPage({ params, searchParams }: Props) {
         );
       }
       case "activity": {
-        const specs = (await specNamesOf(sql, person.id))
-          .filter((one) => one.team === slug)
-          .map((one) => ({ spec: one.slug, name: one.name }));
-        const spec = specs.find((one) => one.spec === query["spec"])?.spec ?? null;
-        const { entries, more } = await activityPage(sql, team.id, spec, page);
+        const spec = query["spec"] ? await specChoice(sql, person.id, slug, query["spec"]) : null;
+        const { entries, more } = await activityPage(sql, team.id, spec?.spec ?? null, page);
         return (
           <>
-            <ActivityList team={slug} spec={spec} entries={entries} specs={specs} />
-            {pager({ more }, "activity", query["spec"])}
+            <ActivityList team={slug} spec={spec} entries={entries} />
+            {pager({ more }, "activity", spec?.spec)}
           </>
         );
       }

@@ -3,8 +3,8 @@ import type { ReactNode } from "react";
 import { DraftProvider } from "@/draft/draft-provider";
 import { commentsOf } from "@/server/comments";
 import { database } from "@/server/database";
-import { requireSpec } from "@/server/page";
-import { may } from "@/server/permissions";
+import { followedBy } from "@/server/follow";
+import { maySpec, requireSpec } from "@/server/page";
 import { readDraft } from "@/server/specs";
 import { readVersion } from "@/server/versions";
 
@@ -13,22 +13,29 @@ type Props = { readonly params: Promise<{ team: string; spec: string }>; readonl
 /** The pages of one draft share it, and its undo steps, while somebody goes from one to the other. */
 export default async function DraftLayout({ params, children }: Props) {
   const { team, spec: slug } = await params;
-  const { spec } = await requireSpec(team, slug, "read-draft", `/specs/${team}/${slug}`);
+  const { spec, person } = await requireSpec(team, slug, "read-draft");
   const sql = database();
-  const [draft, latest, comments] = await Promise.all([readDraft(sql, spec.id), readVersion(sql, spec.id, null), commentsOf(sql, spec.id)]);
+  const [draft, latest, comments, followed] = await Promise.all([
+    readDraft(sql, spec.id),
+    readVersion(sql, spec.id, null),
+    commentsOf(sql, spec.id),
+    person && followedBy(sql, spec.id, person.id),
+  ]);
   if (!draft) notFound();
   return (
     <DraftProvider
-      address={{ team, spec: slug }}
+      address={{ team, spec: slug, id: spec.id }}
       teamName={spec.teamName}
       draft={{ revision: draft.revision, layout: draft.layout }}
       openComments={comments
         .filter(({ thread, resolvedAt }) => thread === null && resolvedAt === null)
         .map(({ id, about, words, person }) => ({ id, about, words, person }))}
       latest={latest && { number: latest.number, layout: latest.layout }}
-      mayEdit={may(spec.role, "edit-draft")}
-      mayPublish={may(spec.role, "publish", spec)}
-      mayManageTeam={may(spec.role, "edit-devices")}
+      mayEdit={maySpec(spec, "edit-draft")}
+      followed={followed}
+      archived={spec.archived}
+      mayPublish={maySpec(spec, "publish")}
+      mayManageTeam={maySpec(spec, "edit-devices")}
     >
       {children}
     </DraftProvider>

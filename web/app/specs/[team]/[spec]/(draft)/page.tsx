@@ -1,5 +1,12 @@
 import type { Metadata } from "next";
+import { headers } from "next/headers";
+import { notFound } from "next/navigation";
+import { DraftAtMoment } from "@/draft/draft-at-moment";
 import { Workbench } from "@/features/workbench/workbench";
+import { idOf } from "@/server/act";
+import { addressOf } from "@/server/handler";
+import { momentOf } from "@/server/moment";
+import { requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 
 type Props = {
@@ -11,6 +18,17 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
   return { title: (await params).spec };
 }
 
-export default async function WorkbenchPage({ searchParams }: Props) {
-  return <Workbench query={await queryOf(searchParams)} />;
+export default async function WorkbenchPage({ params, searchParams }: Props) {
+  const query = await queryOf(searchParams);
+  if (query["moment"] === undefined) return <Workbench query={query} />;
+  // A moment of the draft, looked at where the draft is.
+  const { team, spec: slug } = await params;
+  const { spec } = await requireSpec(team, slug, "read-draft");
+  const moment = await momentOf(addressOf(await headers()), spec.id, idOf(query["moment"]));
+  if (!moment.ok) notFound();
+  return (
+    <DraftAtMoment key={moment.revision} revision={moment.revision} layout={moment.layout}>
+      <Workbench query={query} />
+    </DraftAtMoment>
+  );
 }

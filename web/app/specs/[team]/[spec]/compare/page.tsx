@@ -1,14 +1,13 @@
-import { parseVersion } from "@ypsiline/core";
+import { parseVersion, withoutFollows } from "@ypsiline/core";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
 import { ComparePage, type Choice, type Side } from "@/features/compare/compare-page";
 import { database } from "@/server/database";
-import { requireSpec } from "@/server/page";
-import { may } from "@/server/permissions";
+import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
-import { specVersionsOf } from "@/server/overviews";
-import { readDraft } from "@/server/specs";
+import { specChoice } from "@/server/overviews";
+import { findSpec, readDraft } from "@/server/specs";
 import { readVersion, versionsOf } from "@/server/versions";
 import { TopBar } from "@/ui/brand";
 import { Crumbs } from "@/ui/crumbs";
@@ -30,38 +29,41 @@ export default async function Compare({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
   const query = await queryOf(searchParams);
   const path = `/specs/${team}/${slug}`;
-  const back = `${path}/compare?${new URLSearchParams(query)}`;
-  const { spec } = await requireSpec(team, slug, "read-version", back);
+  const { spec, person } = await requireSpec(team, slug, "read-version");
   const sql = database();
-  const member = may(spec.role, "read-draft");
-  const [versions, draft, ofTeam] = await Promise.all([
-    versionsOf(sql, spec.id),
-    member ? readDraft(sql, spec.id) : null,
-    member ? specVersionsOf(sql, spec.teamId) : [],
-  ]);
-  const others = ofTeam.filter((one) => one.spec !== slug);
-  const named = draft?.layout.name ?? slug;
-  // Of a team with many specs the others stand with their draft and their latest; any other version by its address.
-  const shown = others.length > 40 ? 1 : Infinity;
-  const choices: readonly Choice[] = [
-    ...(draft ? [{ value: "draft", label: `${named}, the draft` }] : []),
-    ...versions.map(({ number, withdrawn }) => ({ value: number, label: `${named} ${number}${withdrawn ? " (withdrawn)" : ""}` })),
-    ...others.flatMap((one): Choice[] => [
-      { value: `${one.spec} draft`, label: `${one.name}, the draft` },
-      ...one.numbers.slice(0, shown).map((number) => ({ value: `${one.spec} ${number}`, label: `${one.name} ${number}` })),
-    ]),
-  ];
+  const member = maySpec(spec, "read-draft");
+  const [versions, draft] = await Promise.all([versionsOf(sql, spec.id), member ? readDraft(sql, spec.id) : null]);
   const numbers = versions.map(({ number }) => number);
   const chosen = [query["a"] ?? numbers[1] ?? numbers[0] ?? "draft", query["b"] ?? numbers[0] ?? "draft"] as const;
+  // Of other specs those stand here that are compared; any other is found by its name.
+  const asked = [...new Set(chosen.map((text) => read(text, slug).spec))].filter((one) => one !== slug);
+  const others = (await Promise.all(asked.map((one) => (member && person ? specChoice(sql, person.id, team, one) : null)))).flatMap(
+    (one) => one ?? [],
+  );
+  const named = draft?.layout.name ?? slug;
+  // An older version than those that are listed stands here where it is one of the two.
+  const older = chosen.filter((text) => parseVersion(text) && !numbers.includes(text)).map((text) => ({ number: text, withdrawn: null }));
+  const choices: readonly Choice[] = [
+    ...(draft ? [{ value: "draft", label: `${named}, the draft` }] : []),
+    ...[...versions, ...older].map(({ number, withdrawn }) => ({
+      value: number,
+      label: `${named} ${number}${withdrawn ? " (withdrawn)" : ""}`,
+    })),
+    ...others.flatMap((one): Choice[] => [
+      { value: `${one.spec} draft`, label: `${one.name}, the draft` },
+      ...one.numbers.map((number) => ({ value: `${one.spec} ${number}`, label: `${one.name} ${number}` })),
+    ]),
+  ];
   const sideOf = async (text: string): Promise<Side | null> => {
     const { spec: asked, version } = read(text, slug);
-    const id = asked === slug ? spec.id : others.find((one) => one.spec === asked)?.id;
-    if (id === undefined) return null;
+    const other = asked === slug ? spec : await findSpec(sql, team, asked, person?.id ?? null);
+    if (!other || (other.id !== spec.id && !maySpec(other, "read-draft"))) return null;
+    const { id } = other;
     const number = parseVersion(version);
     const layout =
       version === "draft"
         ? member
-          ? (asked === slug ? draft : await readDraft(sql, id))?.layout
+          ? (id === spec.id ? draft : await readDraft(sql, id))?.layout
           : undefined
         : version === "latest" || number
           ? (await readVersion(sql, id, number))?.layout
@@ -71,15 +73,16 @@ export default async function Compare({ params, searchParams }: Props) {
           spec: asked,
           version: version === "draft" ? "draft" : version,
           label: `${layout.name} ${version === "draft" ? "draft" : version}`,
-          layout,
+          // What a spec follows is its team's to know.
+          layout: member ? layout : withoutFollows(layout),
         }
       : null;
   };
   const [a, b] = await Promise.all(chosen.map(sideOf));
   if (!a || !b) notFound();
   const widest = b.layout.breakpoints.at(-1)?.drawnAt.width ?? 1280;
-  const asked = Number(query["width"]);
-  const width = Number.isFinite(asked) && asked >= 240 && asked <= 2560 ? Math.round(asked) : Math.min(2560, Math.max(240, widest));
+  const wide = Number(query["width"]);
+  const width = Number.isFinite(wide) && wide >= 240 && wide <= 2560 ? Math.round(wide) : Math.min(2560, Math.max(240, widest));
   return (
     <>
       <TopBar
@@ -98,7 +101,7 @@ export default async function Compare({ params, searchParams }: Props) {
           Hand-off page
         </Link>
       </TopBar>
-      <ComparePage key={chosen.join(" against ")} a={a} b={b} width={width} choices={choices} chosen={chosen} />
+      <ComparePage key={chosen.join(" against ")} a={a} b={b} width={width} choices={choices} chosen={chosen} team={member ? team : null} />
     </>
   );
 }

@@ -18,11 +18,11 @@ import { Comments } from "@/features/publish/comments";
 import { MovedDesigns } from "@/features/publish/moved-designs";
 import { PublishForm } from "@/features/publish/publish-form";
 import { ReviewPanel } from "@/features/publish/review-panel";
-import { UsedBy } from "@/features/publish/used-by";
+import { FollowedBy, UsedBy } from "@/features/publish/used-by";
 import { commentsOf } from "@/server/comments";
 import { database } from "@/server/database";
-import { requireSpec } from "@/server/page";
-import { may } from "@/server/permissions";
+import { followersOf } from "@/server/follow";
+import { maySpec, requireSpec } from "@/server/page";
 import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
 import { latestReview } from "@/server/reviews";
@@ -44,14 +44,15 @@ type Props = {
 export default async function PublishPage({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
   const path = `/specs/${team}/${slug}`;
-  const { spec } = await requireSpec(team, slug, "read-draft", `${path}/publish`);
+  const { spec, person } = await requireSpec(team, slug, "read-draft");
   const sql = database();
-  const [draft, latest, review, comments, users] = await Promise.all([
+  const [draft, latest, review, comments, users, followers] = await Promise.all([
     readDraft(sql, spec.id),
     highestVersion(sql, spec.id),
     latestReview(sql, spec.id),
     commentsOf(sql, spec.id),
     projectsOf(sql, spec.teamId, { specId: spec.id }),
+    followersOf(sql, spec.id, person?.id ?? 0),
   ]);
   if (!draft) notFound();
   const { layout } = draft;
@@ -113,7 +114,7 @@ export default async function PublishPage({ params, searchParams }: Props) {
             spec={slug}
             layout={layout}
             comments={comments}
-            mayComment={may(spec.role, "comment")}
+            mayComment={maySpec(spec, "comment")}
             about={(await queryOf(searchParams))["about"] ?? "spec"}
           />
           <h2 className="mt-4">{counts.length === 0 ? "All checks hold" : `Open: ${counts.join(", ")}`}</h2>
@@ -139,10 +140,10 @@ export default async function PublishPage({ params, searchParams }: Props) {
             spec={slug}
             revision={draft.revision}
             review={review}
-            mayAsk={may(spec.role, "ask-review")}
-            mayDecide={may(spec.role, "decide-review")}
+            mayAsk={maySpec(spec, "ask-review")}
+            mayDecide={maySpec(spec, "decide-review")}
           />
-          {may(spec.role, "publish", spec) ? (
+          {maySpec(spec, "publish") ? (
             <PublishForm
               key={draft.revision}
               team={team}
@@ -162,6 +163,7 @@ export default async function PublishPage({ params, searchParams }: Props) {
             </p>
           )}
           <UsedBy projects={users.entries} total={users.total ?? 0} specId={spec.id} />
+          <FollowedBy followers={followers.entries} total={followers.all} />
         </div>
       </main>
     </>

@@ -1,22 +1,35 @@
+import { parseWith } from "@ypsiline/core";
 import { database } from "@/server/database";
 import { handler } from "@/server/handler";
 import { allowedSpec } from "@/server/viewer";
+import { asGot } from "@/server/request-body";
 import { noteUse } from "@/server/tokens";
-import { versionsOf } from "@/server/versions";
+import { pageOf } from "@/server/paging";
+import { latestNumber, versionsPage } from "@/server/versions";
+import { queryMembers } from "@/server/writing/file-query";
 import type { z } from "zod";
-import type { versionsAnswer } from "@/wire/api";
+import { type versionsAnswer, versionsQuery } from "@/wire/api";
 
-export const GET = handler<{ team: string; spec: string }>(async (_request, params) => {
+export const GET = handler<{ team: string; spec: string }>(async (request, params) => {
   const allowed = await allowedSpec(params.team, params.spec, "read-version");
   if (!allowed.ok) return allowed.problem;
-  const versions = await versionsOf(database(), allowed.spec.id);
+  const members = queryMembers(new URL(request.url).searchParams);
+  if (!members.ok) return members.problem;
+  const query = asGot(parseWith(versionsQuery, members.value), "malformed");
+  if (!query.ok) return query.problem;
+  const page = pageOf(query.value.page);
+  const [versions, latest] = await Promise.all([
+    versionsPage(database(), allowed.spec.id, page),
+    latestNumber(database(), allowed.spec.id),
+  ]);
   if (allowed.tokenId !== null) await noteUse(database(), allowed.tokenId, null);
   const answer: z.output<typeof versionsAnswer> = {
-    team: params.team,
-    spec: params.spec,
+    team: allowed.spec.team,
+    spec: allowed.spec.slug,
     description: allowed.spec.description,
-    latest: versions.find(({ withdrawn }) => withdrawn === null)?.number ?? null,
-    versions: versions.map(({ number, note, publishedAt, publishedBy, withdrawn }) => ({
+    latest,
+    more: versions.more,
+    versions: versions.entries.map(({ number, note, publishedAt, publishedBy, withdrawn }) => ({
       number,
       note,
       publishedAt,

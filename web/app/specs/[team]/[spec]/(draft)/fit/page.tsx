@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: "Fit" };
 
 export default async function FitBoxesPage({ params, searchParams }: Props) {
   const { team, spec } = await params;
-  await requireSpec(team, spec, "read-draft", `/specs/${team}/${spec}/fit`);
+  await requireSpec(team, spec, "read-draft");
   const asked = await queryOf(searchParams);
   return <FitPage at={asked["at"] ?? null} design={idOf(asked["design"])} />;
 }

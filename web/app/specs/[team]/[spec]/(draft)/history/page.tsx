@@ -16,7 +16,7 @@ export const metadata: Metadata = { title: "History" };
 
 export default async function DraftHistoryPage({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
-  const { spec } = await requireSpec(team, slug, "read-draft", `/specs/${team}/${slug}/history`);
+  const { spec } = await requireSpec(team, slug, "read-draft");
   const page = pageOf((await queryOf(searchParams))["page"]);
   const { entries, more } = await stretchesPage(database(), spec.id, page);
   return (

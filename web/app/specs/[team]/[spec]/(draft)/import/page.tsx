@@ -16,7 +16,7 @@ type Props = {
 export default async function Import({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
   const { version: asked } = await queryOf(searchParams);
-  const { spec } = await requireSpec(team, slug, "read-draft", `/specs/${team}/${slug}/import`);
+  const { spec } = await requireSpec(team, slug, "read-draft");
   const number = asked === undefined ? null : parseVersion(asked);
   const earlier = number ? await readVersion(database(), spec.id, number) : null;
   return <ImportPage earlier={earlier && { number: earlier.number, layout: earlier.layout }} />;

@@ -13,7 +13,7 @@ export const metadata: Metadata = { title: "Try it in a page" };
 
 export default async function TryItPage({ params, searchParams }: Props) {
   const { team, spec } = await params;
-  await requireSpec(team, spec, "read-draft", `/specs/${team}/${spec}/try`);
+  await requireSpec(team, spec, "read-draft");
   const asked = await queryOf(searchParams);
   const wide = asked["width"] ?? "";
   const width = /^\d{1,5}(\.\d{1,3})?$/.test(wide) && Number(wide) >= 1 && Number(wide) <= limits.size ? Number(wide) : null;

@@ -15,7 +15,7 @@ export const metadata: Metadata = { title: "Widths" };
 
 export default async function AllWidthsPage({ params, searchParams }: Props) {
   const { team, spec } = await params;
-  await requireSpec(team, spec, "read-draft", `/specs/${team}/${spec}/widths`);
+  await requireSpec(team, spec, "read-draft");
   const asked = (await queryOf(searchParams))["width"] ?? "";
   const width = /^\d{1,5}(\.\d{1,3})?$/.test(asked) && Number(asked) >= 1 && Number(asked) <= limits.size ? Number(asked) : null;
   return <WidthsPage width={width} team={await devicesOf(database(), team)} />;

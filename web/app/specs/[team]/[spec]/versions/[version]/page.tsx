@@ -1,4 +1,4 @@
-import { compareVersions, parseVersion } from "@ypsiline/core";
+import { compareVersions, type Layout, parseVersion, withoutFollows } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { headers } from "next/headers";
 import { notFound } from "next/navigation";
@@ -6,12 +6,12 @@ import { HandOff } from "@/features/hand-off/hand-off-page";
 import { ManageFold } from "@/features/hand-off/manage-fold";
 import { NewsBar } from "@/features/hand-off/news-bar";
 import { database } from "@/server/database";
+import { countOfFollowers } from "@/server/follow";
 import { siteOf } from "@/server/handler";
-import { requireSpec } from "@/server/page";
-import { may } from "@/server/permissions";
+import { maySpec, requireSpec } from "@/server/page";
 import { countOfUse } from "@/server/projects";
 import { queryOf } from "@/server/query";
-import { readVersion, versionsOf } from "@/server/versions";
+import { latestNumber, readVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
 import { PlainBar } from "@/ui/plain-bar";
 
@@ -29,28 +29,30 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   const { team, spec: slug, version: asked } = await params;
   const { since } = await queryOf(searchParams);
   const path = `/specs/${team}/${slug}`;
-  const { spec } = await requireSpec(team, slug, "read-version", `${path}/versions/${asked}`);
+  const { spec } = await requireSpec(team, slug, "read-version");
   const number = asked === "latest" ? null : parseVersion(asked);
   if (asked !== "latest" && !number) notFound();
   const sql = database();
-  const [version, versions, projects] = await Promise.all([
+  const [found, versions, newest, projects, followers] = await Promise.all([
     readVersion(sql, spec.id, number),
     versionsOf(sql, spec.id),
+    latestNumber(sql, spec.id),
     countOfUse(sql, spec.id),
+    countOfFollowers(sql, spec.id),
   ]);
-  const own = version && parseVersion(version.number);
-  if (!version || !own) notFound();
-  const earlier = versions
-    .map((one) => one.number)
-    .filter((one) => {
-      const parsed = parseVersion(one);
-      return parsed !== null && compareVersions(parsed, own) < 0;
-    });
-  const sinceNumber = parseVersion(since !== undefined && earlier.includes(since) ? since : (earlier[0] ?? ""));
-  const before = sinceNumber ? await readVersion(sql, spec.id, sinceNumber) : null;
-  const newest = versions.find(({ withdrawn }) => withdrawn === null)?.number ?? null;
-  const member = may(spec.role, "read-draft");
-  const allowed = { withdraw: may(spec.role, "withdraw"), restore: may(spec.role, "edit-draft"), share: may(spec.role, "share") };
+  const own = found && parseVersion(found.number);
+  if (!found || !own) notFound();
+  const earlier = (await versionsOf(sql, spec.id, own)).map((one) => one.number);
+  const wanted = parseVersion(since ?? "");
+  const chosen = wanted && compareVersions(wanted, own) < 0 ? await readVersion(sql, spec.id, wanted) : null;
+  const last = parseVersion(earlier[0] ?? "");
+  const earlierOne = chosen ?? (last && (await readVersion(sql, spec.id, last)));
+  const member = maySpec(spec, "read-draft");
+  // What a spec follows is its team's to know.
+  const shown = <V extends { readonly layout: Layout }>(one: V): V => (member ? one : { ...one, layout: withoutFollows(one.layout) });
+  const version = shown(found);
+  const before = earlierOne && shown(earlierOne);
+  const allowed = { withdraw: maySpec(spec, "withdraw"), restore: maySpec(spec, "edit-draft"), share: maySpec(spec, "share") };
   return (
     <>
       <div className="hand-off-bar">
@@ -78,6 +80,9 @@ export default async function HandOffPage({ params, searchParams }: Props) {
                   </a>
                 </li>
               ))}
+              <li>
+                <a href={`${path}/versions`}>All versions</a>
+              </li>
             </ul>
           </details>
         </PlainBar>
@@ -90,8 +95,10 @@ export default async function HandOffPage({ params, searchParams }: Props) {
         before={before}
         earlier={earlier}
         projects={projects}
+        followers={followers}
         registry={`${siteOf(await headers())}/npm/`}
         isPublic={spec.public}
+        packageName={spec.package}
       >
         {(allowed.withdraw || allowed.restore) && (
           <ManageFold

@@ -1,0 +1,171 @@
+import { expect, type Page, test } from "@playwright/test";
+import { openDatabase } from "../web/server/database";
+import { address, publishedSpec, publishNext } from "./clients";
+import { chooseSpec, makeSpec, pageOf, requestsOf, saved } from "./people";
+
+type Draft = {
+  revision: number;
+  layout: {
+    name: string;
+    base: string;
+    follows?: { spec: string; version: string };
+    breakpoints: { id: string; columns: { count: number; gutter: string; margin: { start: string; end: string } } }[];
+  };
+};
+
+const draftOf = async (spec: string): Promise<Draft> =>
+  (await (await requestsOf(address, "author")).get(`/api/drafts/skerry/${spec}`)).json() as Promise<Draft>;
+
+/** Sets numbers of a draft, as its page would. */
+const set = async (
+  spec: string,
+  ...changes: readonly (readonly [path: readonly string[], from: unknown, to: unknown])[]
+): Promise<number> => {
+  const author = await requestsOf(address, "author");
+  const { revision } = await draftOf(spec);
+  const data = { revision, changes: changes.map(([path, from, to]) => ({ path, from, to })) };
+  return (await author.post(`/api/drafts/skerry/${spec}`, { data })).status();
+};
+
+/** Goes on by the Tab key until something has the focus, and presses it. */
+const press = async (page: Page, role: "button" | "radio" | "link", name: string | RegExp, key: string): Promise<void> => {
+  const wanted = page.getByRole(role, { name }).first();
+  await wanted.waitFor();
+  for (let steps = 0; steps < 80; steps += 1) {
+    if (await wanted.evaluate((one) => one === document.activeElement)) return page.keyboard.press(key);
+    await page.keyboard.press("Tab");
+  }
+  throw new Error(`${String(name)} is not reached by keys`);
+};
+
+test("a spec follows another: its own three numbers stay, each later version is shown before and taken by keys, with and without the same number changed", async ({
+  browser,
+}) => {
+  const other = await publishedSpec([["2.1.0", "24px"]]);
+  const otherName = (await draftOf(other)).layout.name;
+  const name = `Freight ${process.pid}`;
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto("/specs/new");
+  await page.getByLabel("Name", { exact: true }).fill(name);
+  await page.getByLabel(/^Another spec/).check();
+  await chooseSpec(page.getByRole("combobox", { name: "Spec to begin with" }), otherName);
+  await page.getByLabel("Copied or followed").selectOption("Follow 2.1.0");
+  await page.getByRole("button", { name: "Make the spec" }).click();
+  await page.waitForURL(`**/specs/skerry/freight-${process.pid}**`);
+  const own = `freight-${process.pid}`;
+  expect((await draftOf(own)).layout).toMatchObject({ name, follows: { spec: otherName, version: "2.1.0" } });
+  await expect(page.getByRole("link", { name: `Follows ${otherName} 2.1.0` })).toBeVisible();
+  const [phone, desk] = (await draftOf(own)).layout.breakpoints;
+  if (!phone || !desk) throw new Error("two breakpoints were expected");
+  expect(
+    await set(
+      own,
+      [["base"], "8px", "4px"],
+      [["breakpoints", phone.id, "columns", "gutter"], phone.columns.gutter, "12px"],
+      [["breakpoints", desk.id, "columns", "count"], 12, 10],
+    ),
+  ).toBe(200);
+  const three = async () => {
+    const { layout } = await draftOf(own);
+    return [layout.base, layout.breakpoints[0]?.columns.gutter, layout.breakpoints[1]?.columns.count];
+  };
+
+  // Without the same number: 2.2.0 is taken as one edit, and given back by undo.
+  await publishNext(other, "2.2.0", "32px");
+  await page.goto(`/specs/skerry/${own}`);
+  await press(page, "link", `2.2.0 of ${otherName} is out`, "Enter");
+  await expect(page.getByText("3 numbers of its own")).toBeVisible();
+  const does = page.getByRole("region", { name: "What taking it does here" });
+  await expect(does.getByText(/gutter 24 → 32/)).toBeVisible();
+  await expect(page.getByRole("heading", { name: "Changed there and here: which stands?" })).toBeHidden();
+  await press(page, "button", "Take 2.2.0", "Enter");
+  await expect(page.getByText("nothing newer")).toBeVisible();
+  await saved(page);
+  const gutter = async () => (await draftOf(own)).layout.breakpoints[1]?.columns.gutter;
+  expect([await gutter(), (await draftOf(own)).layout.follows?.version, ...(await three())]).toEqual(["32px", "2.2.0", "4px", "12px", 10]);
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await expect(page.getByRole("button", { name: "Take 2.2.0" })).toBeVisible();
+  await saved(page);
+  expect([await gutter(), (await draftOf(own)).layout.follows?.version]).toEqual(["24px", "2.1.0"]);
+  await press(page, "button", "Take 2.2.0", "Enter");
+  await expect(page.getByText("nothing newer")).toBeVisible();
+  await saved(page);
+
+  // With it: both sides changed the gutter of the desk; which stands is asked, and what it does is shown before.
+  expect(await set(own, [["breakpoints", desk.id, "columns", "gutter"], "32px", "20px"])).toBe(200);
+  await publishNext(other, "3.0.0", "40px");
+  await page.goto(`/specs/skerry/${own}/follow`);
+  const asked = page.getByRole("region", { name: "Changed there and here: which stands?" });
+  await expect(asked.getByRole("radio", { name: "Keep 20" })).toBeChecked();
+  await expect(does.getByText(/20 → 40/)).toBeHidden();
+  await press(page, "radio", "Keep 20", "ArrowDown");
+  await expect(asked.getByRole("radio", { name: "Take 40" })).toBeChecked();
+  await expect(does.getByText(/gutter 20 → 40/)).toBeVisible();
+  await press(page, "button", "Take 3.0.0", "Enter");
+  await expect(page.getByText("nothing newer")).toBeVisible();
+  await saved(page);
+  expect([await gutter(), (await draftOf(own)).layout.follows?.version, ...(await three())]).toEqual(["40px", "3.0.0", "4px", "12px", 10]);
+
+  // Both sides list each other, and whoever keeps the follower was told.
+  await page.goto(`/specs/skerry/${other}/publish`);
+  await expect(page.getByRole("region", { name: "1 spec follows this" })).toContainText(`${name} 3.0.0`);
+  await page.goto(`/specs/skerry/${other}/versions/3.0.0`);
+  await expect(page.getByText("1 spec follows this")).toBeVisible();
+  await page.goto("/inbox");
+  await page.getByRole("link", { name: `${otherName} 3.0.0 is out; ${name} follows it` }).click();
+  await expect(page).toHaveURL(new RegExp(`${own}/follow`));
+
+  // It stops following as one edit, too.
+  await page.getByRole("button", { name: "Stop following" }).click();
+  await expect(page.getByText(`It was made from a version of ${otherName}, and stopped following it.`)).toBeVisible();
+  await saved(page);
+  await page.goto(`/specs/skerry/${other}/publish`);
+  await expect(page.getByText("1 spec follows this")).toBeHidden();
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("nothing follows in a circle, what it was not made to follow, or what its makers may not read; files and copies follow nothing", async () => {
+  const other = await publishedSpec([["1.0.0", "24px"]]);
+  const author = await requestsOf(address, "author");
+  const start = { kind: "follow", team: "skerry", spec: other, number: "1.0.0" };
+  const made = await makeSpec(address, start);
+  const follower = made.split("/").at(-1) ?? "";
+  const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
+  try {
+    await expect(
+      sql`INSERT INTO spec_follow (spec_id, follows_id, person_id) SELECT o.id, f.id, o.created_by FROM spec o, spec f WHERE o.slug = ${other} AND f.slug = ${follower}`,
+    ).rejects.toThrow(/spec_follow_no_circle/);
+  } finally {
+    await sql.end();
+  }
+  const follows = { spec: "Anything", version: "1.0.0" };
+  expect(await set(other, [["follows"], undefined, follows])).toBe(422);
+  expect(await set(follower, [["follows", "version"], "1.0.0", "9.0.0"])).toBe(422);
+  const tried = async (what: Record<string, unknown>) =>
+    (await author.post("/api/specs", { data: { team: "skerry", name: "Follower", start: { ...start, ...what } } })).status();
+  for (const what of [{ number: "9.9.9" }, { number: "draft" }, { spec: "nothing" }, { team: "nobody" }])
+    expect(await tried(what)).toBe(422);
+  const lead = await requestsOf(address, "lead");
+  await lead.post(`/api/specs/skerry/${other}/withdraw`, { data: { number: "1.0.0", reason: "Too narrow" } });
+  expect(await tried({})).toBe(422);
+
+  // What it follows is its team's to know: whoever reads it by a link is not told.
+  await publishNext(follower, "1.0.0", "32px");
+  await lead.post(`/api/specs/skerry/${follower}/share`, { data: { public: true } });
+  const otherName = (await draftOf(other)).layout.name;
+  const handOff = async (as: typeof lead | null): Promise<string> => {
+    const at = `/specs/skerry/${follower}/versions/1.0.0`;
+    return as ? (await as.get(at)).text() : (await fetch(address + at)).text();
+  };
+  const [told, untold] = [await handOff(lead), await handOff(null)];
+  expect([told.includes(otherName), untold.includes("Layout specification"), untold.includes(otherName)]).toEqual([true, true, false]);
+  for (const name of ["layout.json", "layout.css"])
+    expect(await (await fetch(`${address}/api/v1/specs/skerry/${follower}/1.0.0/${name}`)).text()).not.toContain(otherName);
+
+  // Of a layout only: a copy of its draft, its files.
+  const copy = await makeSpec(address, { kind: "spec", team: "skerry", spec: follower });
+  expect((await draftOf(copy.split("/").at(-1) ?? "")).layout.follows).toBeUndefined();
+  const file = (await (await author.get(`/api/drafts/skerry/${follower}/files/layout.json`)).json()) as Record<string, unknown>;
+  expect([file["format"], file["follows"]]).toEqual(["ypsiline-layout", undefined]);
+});

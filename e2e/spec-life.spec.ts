@@ -1,0 +1,195 @@
+import { expect, test } from "@playwright/test";
+import { openDatabase } from "../web/server/database";
+import { address, publishNext } from "./clients";
+import { alerts, chooseSpec, makeSpec, pageOf, requestsOf, saved, signIn } from "./people";
+
+const start = { kind: "columns", width: 1440, columns: 12 };
+const slugOf = (path: string): string => path.split("/").at(-1) ?? "";
+
+test("a spec is renamed: every address it had goes on leading to it, what is open goes on, its package keeps its name", async ({
+  browser,
+}) => {
+  const name = `Tide table ${process.pid}`;
+  const path = await makeSpec(address, start, name);
+  await publishNext(slugOf(path), "1.0.0", "24px");
+  const other = slugOf(await makeSpec(address, { kind: "blank" }));
+  const author = await pageOf(browser, "author");
+  await author.page.goto(`${path}?facet=columns`);
+  const { page, context, said } = await pageOf(browser, "lead");
+  await page.goto(path);
+  await page.getByRole("link", { name, exact: true }).click();
+  await page.getByLabel("Name", { exact: true }).fill(`Tides ${process.pid}`);
+  await page.getByLabel("What it is for").fill("When the water stands high");
+  await page.getByLabel(/^Address/).fill("Tides!");
+  await page.getByRole("button", { name: "Keep these" }).click();
+  await expect(page.getByText("It must be a small letter, then at most 59 small letters, digits or hyphens.")).toBeVisible();
+  await page.getByLabel(/^Address/).fill(other);
+  await page.getByRole("button", { name: "Keep these" }).click();
+  await expect(page.getByText("It leads to another spec, or did before that was renamed.")).toBeVisible();
+  const now = `/specs/skerry/tides-${process.pid}`;
+  await page.getByLabel(/^Address/).fill(slugOf(now));
+  await page.getByRole("button", { name: "Keep these" }).click();
+  await page.waitForURL(`**${now}/settings`);
+  await expect(page.getByRole("heading", { name: `Tides ${process.pid}` })).toBeVisible();
+
+  // The page that was open hears of the name, and saves where it is.
+  await expect(author.page.getByRole("heading", { name: `Tides ${process.pid}`, level: 1 })).toBeVisible();
+  const gutter = author.page.getByRole("region", { name: "Sum line" }).getByLabel("Gutter", { exact: true }).first();
+  await gutter.fill("20");
+  await gutter.press("Enter");
+  await saved(author.page);
+  // What was linked leads on, to the same page with the same query.
+  await page.goto(`${path}/widths?width=1000`);
+  await expect(page).toHaveURL(new RegExp(`${now}/widths\\?width=1000`));
+  await page.goto(`${path}/versions/1.0.0`);
+  await expect(page).toHaveURL(new RegExp(`${now}/versions/1\\.0\\.0`));
+  const lead = await requestsOf(address, "lead");
+  for (const one of [path, now]) {
+    expect((await lead.get(`/api/v1${one}/1.0.0/layout.css`)).status()).toBe(200);
+    const draft = (await (await lead.get(one.replace("/specs", "/api/drafts"))).json()) as {
+      layout: { name: string; breakpoints: { columns: { gutter: string } }[] };
+    };
+    expect([draft.layout.name, draft.layout.breakpoints.at(-1)?.columns.gutter]).toEqual([`Tides ${process.pid}`, "20px"]);
+  }
+  // Its package goes on under the name it had, with what is published later.
+  await publishNext(slugOf(now), "1.1.0", "32px");
+  await lead.post(`/api${now}/share`, { data: { public: true } });
+  const asked = async (spec: string) => fetch(`${address}/npm/@skerry%2f${spec}`);
+  const metadata = (await (await asked(slugOf(path))).json()) as { name: string; versions: Record<string, { name: string }> };
+  expect(Object.entries(metadata.versions).map(([number, one]) => [number, one.name])).toEqual([
+    ["1.0.0", metadata.name],
+    ["1.1.0", metadata.name],
+  ]);
+  expect(metadata.name).toBe(`@skerry/${slugOf(path)}`);
+  expect((await asked(slugOf(now))).status).toBe(404);
+  // The address it had is given to no other, and may be taken back.
+  expect(await makeSpec(address, { kind: "blank" }, name)).toBe(`${path}-2`);
+  const back = await lead.post(`/api${now}/name`, { data: { name: `Tides ${process.pid}`, description: "", address: slugOf(path) } });
+  expect(await back.json()).toEqual({ team: "skerry", spec: slugOf(path) });
+  await page.goto(`${now}/settings`);
+  await expect(page).toHaveURL(new RegExp(`${path}/settings`));
+  expect(said).toEqual([]);
+  expect(author.said).toEqual([]);
+  await context.close();
+  await author.context.close();
+});
+
+test("an archived spec is out of the lists and changed by nobody, until it is brought back", async ({ browser }) => {
+  const name = `Winter boats ${process.pid}`;
+  const path = await makeSpec(address, start, name);
+  await publishNext(slugOf(path), "1.0.0", "24px");
+  const draft = path.replace("/specs", "/api/drafts");
+  const { page, context, said } = await pageOf(browser, "lead");
+  await page.goto(`${path}/settings`);
+  await page.getByRole("button", { name: "Archive it" }).click();
+  await expect(page.getByRole("heading", { name: "Archived" })).toBeVisible();
+  await page.goto(`/specs?q=Winter+boats+${process.pid}`);
+  await expect(page.getByRole("heading", { name: "No spec here" })).toBeVisible();
+  await page.goto("/specs/new");
+  await page.getByLabel(/^Another spec/).check();
+  await page.getByRole("combobox", { name: "Spec to begin with" }).fill(name);
+  await expect(page.getByText(`No spec’s name or address holds “${name}”.`)).toBeVisible();
+
+  const author = await requestsOf(address, "author");
+  const refused = await author.post(draft, { data: { revision: 1, changes: [{ path: ["base"], from: "8px", to: "8px" }] } });
+  expect([refused.status(), ((await refused.json()) as { detail: string }).detail]).toEqual([
+    403,
+    "This spec is archived: it changes once a lead has brought it back.",
+  ]);
+  const lead = await requestsOf(address, "lead");
+  expect((await lead.post(`${draft}/publish`, { data: { revision: 2, number: "1.1.0", note: "" } })).status()).toBe(403);
+  expect((await author.post(`${draft}/comments`, { data: { about: "spec", words: "Still?" } })).status()).toBe(403);
+  expect((await author.get(`/api/v1${path}/latest/layout.css`)).status()).toBe(200);
+  await page.goto(path);
+  await expect(page.getByText(/^Archived, read only/)).toBeVisible();
+
+  await page.goto("/specs?show=archived");
+  await expect(page.getByRole("heading", { name: "Archived specifications" })).toBeVisible();
+  await page.getByRole("article").filter({ hasText: name }).getByRole("link", { name: "Settings" }).click();
+  await page.getByRole("button", { name: "Bring it back" }).click();
+  await expect(page.getByRole("button", { name: "Archive it" })).toBeVisible();
+  expect((await author.post(draft, { data: { revision: 1, changes: [{ path: ["base"], from: "8px", to: "8px" }] } })).status()).toBe(200);
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("a spec is moved to another team of one's own with all it has; not while projects of its team use it", async ({ browser }) => {
+  const name = `Harbour map ${process.pid}`;
+  const path = await makeSpec(address, start, name);
+  await publishNext(slugOf(path), "1.0.0", "24px");
+  const lead = await requestsOf(address, "lead");
+  const { team } = (await (await lead.post("/api/teams", { data: { name: `Pilots ${process.pid}` } })).json()) as { team: string };
+  await lead.post(`${path.replace("/specs", "/api/drafts")}/comments`, { data: { about: "spec", words: "Deep enough?" } });
+  const project = await lead.post("/api/teams/skerry/projects", { data: { name: `Chart ${process.pid}` } });
+  const { id } = (await project.json()) as { id: number };
+  const uses = (number: string | null) => lead.post(`/api/teams/skerry/projects/${id}/uses`, { data: { spec: slugOf(path), number } });
+  expect((await uses("1.0.0")).status()).toBe(200);
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await signIn(page, "lead");
+  await page.goto(`${path}/settings`);
+  await page.getByLabel("Team to move it to").selectOption(team);
+  await page.getByRole("button", { name: "Move it there" }).click();
+  await expect(alerts(page)).toHaveText(
+    `Projects of Skerry Ferries use it: Chart ${process.pid}. They would lose it; say first that they use it no more.`,
+  );
+  expect((await uses(null)).status()).toBe(200);
+  await page.getByRole("button", { name: "Move it there" }).click();
+  const now = path.replace("/specs/skerry", `/specs/${team}`);
+  await page.waitForURL(`**${now}/settings`);
+  await page.goto(`${path}/publish`);
+  await expect(page).toHaveURL(new RegExp(`${now}/publish`));
+  await expect(page.getByText("Deep enough?")).toBeVisible();
+  expect((await lead.get(`/api/v1${now}/1.0.0/layout.css`)).status()).toBe(200);
+  // Who is not in the other team has it no longer, by either address.
+  const author = await requestsOf(address, "author");
+  for (const one of [path, now]) expect((await author.get(`/api/v1${one}/1.0.0/layout.css`)).status()).toBe(404);
+  // It can be compared with and copied from where it is now, and the log of both teams tells of it.
+  await page.goto(`/specs/skerry/passenger-booking/compare`);
+  await page.getByRole("combobox", { name: "With another spec" }).fill(name);
+  await expect(page.getByText(`No spec’s name or address holds “${name}”.`)).toBeVisible();
+  await page.goto("/specs/skerry/passenger-booking/compare");
+  await chooseSpec(page.getByRole("combobox", { name: "With another spec" }), "Quay board");
+  await expect(page).toHaveURL(/b=quay-board/);
+  await page.goto("/teams/skerry?show=activity");
+  await expect(page.getByText(`moved the spec ${name} to the team Pilots ${process.pid}`)).toBeVisible();
+  await page.goto(`/teams/${team}?show=activity`);
+  await expect(page.getByText(`moved the spec ${name} here from the team Skerry Ferries`)).toBeVisible();
+  await context.close();
+});
+
+test("the versions of years are listed fifty at a time, and any of them is compared and read", async ({ browser }) => {
+  const path = await makeSpec(address, start);
+  const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
+  await sql`
+    INSERT INTO version (spec_id, major, minor, patch, layout, note, published_by)
+    SELECT s.id, 1, n, 0, d.layout, 'Tide ' || n, s.created_by FROM spec s JOIN draft d ON d.spec_id = s.id, generate_series(0, 119) n
+    WHERE s.slug = ${slugOf(path)} ORDER BY n`;
+  await sql.end();
+  const lead = await requestsOf(address, "lead");
+  const page = async (query: string) => {
+    const answer = await lead.get(`/api/v1${path}${query}`);
+    const { latest, more, versions } = (await answer.json()) as { latest: string; more: boolean; versions: { number: string }[] };
+    return [answer.status(), latest, more, versions.length, versions[0]?.number];
+  };
+  expect(await page("")).toEqual([200, "1.119.0", true, 50, "1.119.0"]);
+  expect(await page("?page=3")).toEqual([200, "1.119.0", false, 20, "1.19.0"]);
+  for (const wrong of ["?page=0", "?page=x", "?pages=2"]) expect((await lead.get(`/api/v1${path}${wrong}`)).status()).toBe(400);
+
+  const context = await browser.newContext();
+  const shown = await context.newPage();
+  await signIn(shown, "reader");
+  await shown.goto(`${path}/versions/latest`);
+  await shown.locator(".versions summary").click();
+  await shown.getByRole("link", { name: "All versions" }).click();
+  await shown.getByRole("link", { name: "After" }).click();
+  await shown.getByRole("link", { name: "After" }).click();
+  await expect(shown.getByRole("row")).toHaveCount(21);
+  await shown.getByRole("link", { name: "1.7.0", exact: true }).click();
+  await expect(shown.getByText("Tide 7", { exact: true })).toBeVisible();
+  await shown.goto(`${path}/versions/1.119.0?since=1.3.0`);
+  await expect(shown.getByText(/since 1\.3\.0/i).first()).toBeVisible();
+  await shown.goto(`${path}/compare?a=1.5.0&b=1.119.0`);
+  await expect(shown.getByRole("combobox").first()).toHaveValue("1.5.0");
+  await context.close();
+});

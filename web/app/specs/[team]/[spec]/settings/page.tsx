@@ -1,0 +1,56 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { SpecSettings } from "@/features/specs/spec-settings";
+import { database } from "@/server/database";
+import { maySpec, requireSpec } from "@/server/page";
+import { teamsToMoveTo } from "@/server/spec-life";
+import { readDraft } from "@/server/specs";
+import { Account } from "@/ui/account";
+import { TopBar } from "@/ui/brand";
+import { Crumbs } from "@/ui/crumbs";
+
+export const metadata: Metadata = { title: "Settings of a spec" };
+
+type Props = { readonly params: Promise<{ team: string; spec: string }> };
+
+export default async function SpecSettingsPage({ params }: Props) {
+  const { team, spec: slug } = await params;
+  const { spec, person } = await requireSpec(team, slug, "read-draft");
+  const [mayName, mayManage] = [maySpec(spec, "name-spec"), maySpec(spec, "manage-spec")];
+  if (!person || (!mayName && !mayManage)) notFound();
+  const sql = database();
+  const [draft, teams] = await Promise.all([readDraft(sql, spec.id), mayManage ? teamsToMoveTo(sql, spec, person.id) : []]);
+  if (!draft) notFound();
+  const { name } = draft.layout;
+  return (
+    <>
+      <TopBar
+        crumbs={
+          <Crumbs
+            above={[
+              [spec.teamName, "/specs"],
+              [name, `/specs/${team}/${slug}`],
+            ]}
+          >
+            Settings
+          </Crumbs>
+        }
+      >
+        <Account email={person.email} />
+      </TopBar>
+      <main className="page account">
+        <h1>{name}</h1>
+        <p className="quiet">
+          A spec of {spec.teamName}, published as <span className="num">{spec.package}</span>
+        </p>
+        <SpecSettings
+          key={`${team}/${slug} ${name}`}
+          spec={{ team, slug, name, description: spec.description, package: spec.package, archived: spec.archived }}
+          teams={teams.map(({ team: one, teamName }) => ({ slug: one, name: teamName }))}
+          mayName={mayName}
+          mayManage={mayManage}
+        />
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,44 @@
+import type { Metadata } from "next";
+import { VersionsList } from "@/features/hand-off/versions-list";
+import { database } from "@/server/database";
+import { maySpec, requireSpec } from "@/server/page";
+import { pageOf, pageSize } from "@/server/paging";
+import { queryOf } from "@/server/query";
+import { readDraft } from "@/server/specs";
+import { readVersion, versionsPage } from "@/server/versions";
+import { Pager } from "@/ui/pager";
+import { PlainBar } from "@/ui/plain-bar";
+
+type Props = {
+  readonly params: Promise<{ team: string; spec: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
+
+export const metadata: Metadata = { title: "Versions" };
+
+export default async function VersionsPage({ params, searchParams }: Props) {
+  const { team, spec: slug } = await params;
+  const { spec } = await requireSpec(team, slug, "read-version");
+  const page = pageOf((await queryOf(searchParams))["page"]);
+  const sql = database();
+  const member = maySpec(spec, "read-draft");
+  const [versions, named] = await Promise.all([
+    versionsPage(sql, spec.id, page),
+    member ? readDraft(sql, spec.id) : readVersion(sql, spec.id, null),
+  ]);
+  const path = `/specs/${team}/${slug}`;
+  return (
+    <>
+      <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={named?.layout.name ?? slug}>
+        <a className="btn btn-bar" href={`${path}/versions/latest`}>
+          Hand-off page
+        </a>
+      </PlainBar>
+      <main className="page">
+        <h1 className="mb-3">Versions</h1>
+        <VersionsList path={path} versions={versions.entries} />
+        <Pager page={page} size={pageSize} total={null} more={versions.more} query={{}} what="versions" />
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,32 @@
+"use client";
+
+import type { Layout } from "@ypsiline/core";
+import { type ReactNode, useMemo } from "react";
+import { say } from "@/ui/say";
+import { type Draft, DraftContext, useDraftOfPage } from "./draft-provider";
+
+const past = "This is the draft as it stood; put it back, and it can be changed.";
+
+type Props = { readonly revision: number; readonly layout: Layout; readonly children: ReactNode };
+
+/** The draft's pages as they were at a moment: looked at like the draft, and changed by nobody. The draft itself goes on beside it. */
+export const DraftAtMoment = ({ revision, layout, children }: Props) => {
+  const now = useDraftOfPage();
+  const value = useMemo(
+    (): Draft => ({
+      ...now,
+      layout,
+      mayEdit: false,
+      mayPublish: false,
+      edit: () => past,
+      editOrSay: () => void say(past),
+      // The keys of the draft reach it from here too, where nobody would see what they do.
+      undo: () => void say(past),
+      redo: () => void say(past),
+      comments: [],
+      moment: { revision, putBack: now.mayEdit ? () => now.edit(layout) : null },
+    }),
+    [now, revision, layout],
+  );
+  return <DraftContext.Provider value={value}>{children}</DraftContext.Provider>;
+};

@@ -1,0 +1,15 @@
+import { compareVersions, parseVersion } from "@ypsiline/core";
+import type { FollowedSpec } from "./draft-provider";
+
+/** Versions of what is followed that came after one, the latest first. */
+export const versionsAfter = (followed: FollowedSpec | null, taken: string): FollowedSpec["versions"] => {
+  const own = parseVersion(taken);
+  return (followed?.versions ?? []).filter(({ number }) => {
+    const parsed = parseVersion(number);
+    return own !== null && parsed !== null && compareVersions(parsed, own) > 0;
+  });
+};
+
+/** The latest of them; null where there is none. */
+export const newestAfter = (followed: FollowedSpec | null, taken: string): string | null =>
+  versionsAfter(followed, taken)[0]?.number ?? null;

@@ -1,0 +1,222 @@
+"use client";
+
+import {
+  changeWords,
+  countChanges,
+  type FollowChoice,
+  type Layout,
+  type Met,
+  settleFollowing,
+  valueWords,
+  withoutFollows,
+} from "@ypsiline/core";
+import Link from "next/link";
+import { useState } from "react";
+import { DraftBar } from "@/draft/draft-bar";
+import { useDraftOfPage } from "@/draft/draft-provider";
+import { versionsAfter } from "@/draft/followed";
+import { useQueryShown } from "@/ui/address";
+import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { Said } from "@/ui/num";
+import { say } from "@/ui/say";
+import { type Looked, useFollowing } from "./use-following";
+
+/** What was changed on both sides, each with the two values one of which is to stand. */
+const Questions = ({
+  met,
+  before,
+  after,
+  choices,
+  onChoose,
+  readOnly,
+}: {
+  readonly met: readonly Met[];
+  readonly before: Layout;
+  readonly after: Layout;
+  readonly choices: readonly FollowChoice[];
+  readonly onChoose: (index: number, choice: FollowChoice) => void;
+  readonly readOnly: boolean;
+}) => (
+  <div className="card-plain questions">
+    {met.map(({ change, ours }, index) => {
+      const { where, what } = changeWords(change, before, after);
+      return (
+        <fieldset key={change.path.join("/")}>
+          <legend>
+            {where}: <Said of={what} />
+          </legend>
+          {(
+            [
+              ["ours", "Keep", ours],
+              ["theirs", "Take", change.to],
+            ] as const
+          ).map(([choice, label, value]) => (
+            <label key={choice}>
+              <input
+                type="radio"
+                className="form-check-input m-0"
+                name={`met-${index}`}
+                checked={choices[index] === choice}
+                disabled={readOnly}
+                onChange={() => onChoose(index, choice)}
+              />
+              {label} <Said className="num num-wrap" of={valueWords(value)} />
+            </label>
+          ))}
+        </fieldset>
+      );
+    })}
+  </div>
+);
+
+/** What taking a version does: there, here, and what is to be chosen. */
+const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<Looked, { kind: "known" }> }) => {
+  const { layout, followed, mayEdit, edit } = useDraftOfPage();
+  const { base, theirs, following } = looked;
+  const [choices, setChoices] = useState<readonly FollowChoice[]>(following.met.map(() => "ours"));
+  const done = settleFollowing(layout, following, choices, { spec: followed?.name ?? theirs.name, version: to });
+  const take = (): void => {
+    if (!done.ok) return;
+    const words = edit(done.layout);
+    say(words ?? `${to} is taken. Undo takes that back.`);
+  };
+  return (
+    <>
+      {following.met.length > 0 && (
+        <section aria-labelledby="met-title">
+          <h2 id="met-title">Changed there and here: which stands?</h2>
+          <Questions
+            met={following.met}
+            before={layout}
+            after={theirs}
+            choices={choices}
+            onChoose={(index, choice) => setChoices(choices.map((one, at) => (at === index ? choice : one)))}
+            readOnly={!mayEdit}
+          />
+        </section>
+      )}
+      <section aria-labelledby="does-title">
+        <div className="does-head">
+          <h2 id="does-title">What taking it does here</h2>
+          {mayEdit && (
+            <button type="button" className="btn btn-primary" disabled={!done.ok} onClick={take}>
+              Take {to}
+            </button>
+          )}
+        </div>
+        {done.ok ? (
+          <BreakpointChanges before={layout} after={done.layout} />
+        ) : (
+          <p className="fault card-plain p-3" role="alert">
+            What was chosen cannot stand together: {done.issues[0]?.message}. Choose otherwise above.
+          </p>
+        )}
+      </section>
+      <section aria-labelledby="there-title">
+        <h2 id="there-title">
+          What {to} changes there since {layout.follows?.version}
+        </h2>
+        <BreakpointChanges before={base} after={theirs} />
+      </section>
+    </>
+  );
+};
+
+/** What a spec follows: which version it has taken, what it changed itself, and what a later version would do; taken as one edit. */
+export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
+  const { layout, followed, mayEdit, edit } = useDraftOfPage();
+  const taken = layout.follows?.version ?? null;
+  const newer = taken === null ? [] : versionsAfter(followed, taken);
+  const [chosen, setChosen] = useState(asked);
+  const to = newer.find(({ number }) => number === chosen)?.number ?? newer[0]?.number ?? null;
+  useQueryShown(to === null ? {} : { to });
+  // With nothing newer the version taken is held against itself: what differs is one's own.
+  const looked = useFollowing(followed, taken, to ?? taken, layout);
+  const own = looked.kind === "known" ? countChanges(looked.base, withoutFollows({ ...layout, name: looked.base.name })) : null;
+  const stop = (): void => {
+    say(edit(withoutFollows(layout)) ?? "It follows nothing any more. Undo takes that back.");
+  };
+  return (
+    <div className="draft-page">
+      <DraftBar title="Following" sheet="" />
+      <main className="page follow">
+        {layout.follows ? (
+          <div className="card-plain follow-head">
+            <div>
+              <p className="quiet">Follows{followed && ` (a spec of ${followed.teamName})`}</p>
+              <p>
+                {followed ? (
+                  <Link href={`/specs/${followed.team}/${followed.spec}/versions/${layout.follows.version}`} prefetch={false}>
+                    {followed.name}
+                  </Link>
+                ) : (
+                  layout.follows.spec
+                )}{" "}
+                <span className="num">{layout.follows.version}</span>
+              </p>
+            </div>
+            <div>
+              <p className="quiet">Changed here</p>
+              <p>
+                <span className="num">{own ?? "…"}</span> {own === 1 ? "number" : "numbers"} of its own
+              </p>
+            </div>
+            <div>
+              <p className="quiet">Out since</p>
+              {newer.length === 0 ? (
+                <p>{followed ? "nothing newer" : "you may not see that spec"}</p>
+              ) : (
+                <fieldset>
+                  <legend className="visually-hidden">Version to take</legend>
+                  {newer.map(({ number, note }) => (
+                    <label key={number}>
+                      <input
+                        type="radio"
+                        name="to"
+                        className="form-check-input m-0"
+                        checked={number === to}
+                        onChange={() => setChosen(number)}
+                      />
+                      <span className="num">{number}</span> <span className="quiet">{note}</span>
+                    </label>
+                  ))}
+                </fieldset>
+              )}
+            </div>
+            {mayEdit && (
+              <button type="button" className="btn btn-quiet" onClick={stop}>
+                Stop following
+              </button>
+            )}
+          </div>
+        ) : (
+          <p className="card-plain p-3">
+            This spec follows nothing.{" "}
+            {followed
+              ? `It was made from a version of ${followed.name}, and stopped following it.`
+              : "A spec that follows another is made under New spec, from one of its versions."}
+          </p>
+        )}
+        {layout.follows && followed && looked.kind === "looking" && (
+          <p className="quiet" role="status">
+            Looking …
+          </p>
+        )}
+        {looked.kind === "fault" && (
+          <p className="fault" role="alert">
+            {looked.words}
+          </p>
+        )}
+        {looked.kind === "known" && to !== null && (
+          <Taking key={`${to} ${looked.following.met.map(({ change }) => change.path.join("/")).join(" ")}`} to={to} looked={looked} />
+        )}
+        {looked.kind === "known" && (
+          <section aria-labelledby="own-title">
+            <h2 id="own-title">What is its own</h2>
+            <BreakpointChanges before={looked.base} after={withoutFollows({ ...layout, name: looked.base.name })} />
+          </section>
+        )}
+      </main>
+    </div>
+  );
+};

@@ -1,0 +1,41 @@
+import type { VersionSummary } from "@/server/versions";
+import { dayText } from "@/ui/dates";
+
+/** Versions of a spec, the latest first: when, by whom, what was written of each, and what it changed. */
+export const VersionsList = ({ path, versions }: { readonly path: string; readonly versions: readonly VersionSummary[] }) =>
+  versions.length === 0 ? (
+    <p className="card-plain p-3">There is no version here.</p>
+  ) : (
+    <div className="table-scroll card-plain">
+      <table className="people">
+        <thead>
+          <tr>
+            <th scope="col">Version</th>
+            <th scope="col">Published</th>
+            <th scope="col">By</th>
+            <th scope="col">Note</th>
+            <th scope="col">
+              <span className="visually-hidden">What it changed</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {versions.map(({ id, number, note, publishedAt, publishedBy, withdrawn }, index) => (
+            <tr key={id}>
+              <td className="num">
+                <a href={`${path}/versions/${number}`}>{number}</a>
+              </td>
+              <td>{dayText(publishedAt)}</td>
+              <td>{publishedBy}</td>
+              <td className="wraps">
+                {withdrawn && <span className="tag problem">Withdrawn: {withdrawn.reason}</span>} {note}
+              </td>
+              <td>
+                {versions[index + 1] && <a href={`${path}/compare?a=${versions[index + 1]?.number ?? ""}&b=${number}`}>What it changed</a>}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );

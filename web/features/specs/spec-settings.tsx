@@ -1,0 +1,144 @@
+"use client";
+
+import { useRouter } from "next/navigation";
+import { useState } from "react";
+import { ActForm } from "@/ui/act-form";
+import { say } from "@/ui/say";
+import { useAct } from "@/ui/use-act";
+
+type Props = {
+  readonly spec: {
+    readonly team: string;
+    readonly slug: string;
+    readonly name: string;
+    readonly description: string;
+    readonly package: string;
+    readonly archived: boolean;
+  };
+  /** Teams it may be moved to. */
+  readonly teams: readonly { readonly slug: string; readonly name: string }[];
+  readonly mayName: boolean;
+  readonly mayManage: boolean;
+};
+
+/** The spec's team: moved to another, what is open goes on there. */
+const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
+  const act = useAct();
+  const router = useRouter();
+  const [to, setTo] = useState(teams[0]?.slug ?? "");
+  return (
+    <section aria-labelledby="move-title">
+      <h2 id="move-title">Team</h2>
+      <div className="card-plain p-3">
+        <p>
+          Moved with its draft, versions, comments and history. Links to it go on; who is not in the other team can see it no longer, unless
+          it is readable to anyone.
+        </p>
+        <form
+          className="d-flex gap-2"
+          onSubmit={(event) => {
+            event.preventDefault();
+            void act.send(
+              "POST /api/specs/:team/:spec/move",
+              { team: spec.team, spec: spec.slug },
+              { team: to },
+              ({ team, spec: slug }) => {
+                say("Moved.");
+                router.push(`/specs/${team}/${slug}/settings`);
+              },
+            );
+          }}
+        >
+          <select
+            name="to"
+            className="form-select w-auto"
+            aria-label="Team to move it to"
+            value={to}
+            onChange={(event) => setTo(event.target.value)}
+          >
+            {teams.map(({ slug, name }) => (
+              <option key={slug} value={slug}>
+                {name}
+              </option>
+            ))}
+          </select>
+          <button className="btn btn-quiet" disabled={act.busy}>
+            Move it there
+          </button>
+        </form>
+        {act.fault && (
+          <p className="fault mb-0 mt-2" role="alert">
+            {act.fault}
+          </p>
+        )}
+      </div>
+    </section>
+  );
+};
+
+/** What a spec is called, where it is, whose it is, and whether it is put away. */
+export const SpecSettings = ({ spec, teams, mayName, mayManage }: Props) => {
+  const act = useAct();
+  const at = { team: spec.team, spec: spec.slug };
+  return (
+    <>
+      {mayName && (
+        <section aria-labelledby="name-title">
+          <h2 id="name-title">Name and address</h2>
+          <div className="card-plain p-3">
+            <ActForm
+              route="POST /api/specs/:team/:spec/name"
+              params={at}
+              fields={[
+                {
+                  name: "name",
+                  label: "Name",
+                  autoComplete: "off",
+                  initial: spec.name,
+                  words: "An edit of the draft; published versions keep the name they have.",
+                },
+                { name: "description", label: "What it is for", autoComplete: "off", initial: spec.description },
+                {
+                  name: "address",
+                  label: `Address, after /specs/${spec.team}/`,
+                  autoComplete: "off",
+                  initial: spec.slug,
+                  words: `The address before goes on leading here. Its package stays ${spec.package}, so that what depends on it goes on.`,
+                },
+              ]}
+              body={({ name = "", description = "", address = "" }) => ({ name, description, address })}
+              submit="Keep these"
+              done={() => "Kept."}
+            />
+          </div>
+        </section>
+      )}
+      {teams.length > 0 && <Move spec={spec} teams={teams} />}
+      {mayManage && (
+        <section aria-labelledby="archive-title">
+          <h2 id="archive-title">{spec.archived ? "Archived" : "Archive"}</h2>
+          <div className="card-plain p-3">
+            <p>
+              {spec.archived
+                ? "Nobody can change it until it is brought back. Its versions, files and package are there as before."
+                : "Out of the lists, and changed by nobody until it is brought back. Its versions, files and package stay as they are."}
+            </p>
+            <button
+              type="button"
+              className={`btn ${spec.archived ? "btn-primary" : "btn-quiet"}`}
+              disabled={act.busy}
+              onClick={() => void act.send("POST /api/specs/:team/:spec/archive", at, { archived: !spec.archived })}
+            >
+              {spec.archived ? "Bring it back" : "Archive it"}
+            </button>
+            {act.fault && (
+              <p className="fault mb-0 mt-2" role="alert">
+                {act.fault}
+              </p>
+            )}
+          </div>
+        </section>
+      )}
+    </>
+  );
+};

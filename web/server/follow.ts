@@ -1,0 +1,77 @@
+import { type Issue, type Layout, parseVersion, sameJson } from "@ypsiline/core";
+import type { Sql } from "./database";
+import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
+import { versionsOf } from "./versions";
+
+/** A spec as a follower of another, or as what is followed, names it. */
+export type Named = { readonly team: string; readonly teamName: string; readonly spec: string; readonly name: string };
+
+/** The spec that one was made to follow, with its versions that were not withdrawn, the latest first. */
+export type Followed = Named & { readonly versions: readonly { readonly number: string; readonly note: string }[] };
+
+/** Whether somebody may read the versions of the spec `o`, of the team `t`: a member, or anybody where it is public. */
+const readable = (sql: Sql, personId: number) =>
+  sql`(o.public OR EXISTS (SELECT 1 FROM membership m WHERE m.team_id = o.team_id AND m.person_id = ${personId}))`;
+
+/** What a spec was made to follow, for somebody; null where that is nothing, or nothing they may see. Whether it still does, its draft says. */
+export const followedBy = async (sql: Sql, specId: number, personId: number): Promise<Followed | null> => {
+  const [other] = await sql<(Named & { id: number })[]>`
+    SELECT o.id, t.slug AS team, t.name AS "teamName", o.slug AS spec, d.layout ->> 'name' AS name
+    FROM spec_follow f JOIN spec o ON o.id = f.follows_id JOIN team t ON t.id = o.team_id JOIN draft d ON d.spec_id = o.id
+    WHERE f.spec_id = ${specId} AND ${readable(sql, personId)}`;
+  if (!other) return null;
+  const { id, ...named } = other;
+  const versions = (await versionsOf(sql, id)).filter(({ withdrawn }) => withdrawn === null);
+  return { ...named, versions: versions.map(({ number, note }) => ({ number, note })) };
+};
+
+/** A spec that follows another, and the version it has taken. */
+export type Follower = Named & { readonly version: string };
+
+/** A page of the specs that follow one, as somebody sees them: those of their teams by name, and how many there are in all. */
+export const followersOf = async (
+  sql: Sql,
+  specId: number,
+  personId: number,
+  page = 1,
+): Promise<Page<Follower> & { readonly all: number }> => {
+  const following = sql`
+    spec_follow f JOIN spec o ON o.id = f.spec_id JOIN team t ON t.id = o.team_id JOIN draft d ON d.spec_id = o.id
+    WHERE f.follows_id = ${specId} AND d.layout ? 'follows' AND o.archived_at IS NULL`;
+  const [counted] = await sql<{ all: number }[]>`SELECT count(*)::int AS all FROM ${following}`;
+  const rows = await sql<Follower[]>`
+    SELECT t.slug AS team, t.name AS "teamName", o.slug AS spec, d.layout ->> 'name' AS name, d.layout -> 'follows' ->> 'version' AS version
+    FROM ${following} AND EXISTS (SELECT 1 FROM membership m WHERE m.team_id = o.team_id AND m.person_id = ${personId})
+    ORDER BY lower(d.layout ->> 'name'), o.id LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`;
+  return { ...uncounted(page, rows), all: counted?.all ?? 0 };
+};
+
+/** How many specs follow one. */
+export const countOfFollowers = async (sql: Sql, specId: number): Promise<number> => {
+  const [row] = await sql<{ count: number }[]>`
+    SELECT count(*)::int AS count FROM spec_follow f JOIN draft d ON d.spec_id = f.spec_id JOIN spec o ON o.id = f.spec_id
+    WHERE f.follows_id = ${specId} AND d.layout ? 'follows' AND o.archived_at IS NULL`;
+  return row?.count ?? 0;
+};
+
+/**
+ * What is wrong with what an edit says is followed; null where nothing is. A draft may stop following, and may follow a
+ * version of the spec it was made from; what it was made from is not for an edit to say.
+ */
+export const followFault = async (
+  sql: Sql,
+  { specId, personId }: { readonly specId: number; readonly personId: number },
+  before: Layout,
+  after: Layout,
+): Promise<Issue | null> => {
+  const { follows } = after;
+  if (!follows || sameJson(before.follows, follows)) return null;
+  const number = parseVersion(follows.version);
+  const [row] = await sql<{ id: number }[]>`
+    SELECT v.id FROM spec_follow f JOIN spec o ON o.id = f.follows_id JOIN version v ON v.spec_id = o.id
+    WHERE f.spec_id = ${specId} AND ${readable(sql, personId)}
+      AND v.major = ${number?.major ?? -1} AND v.minor = ${number?.minor ?? -1} AND v.patch = ${number?.patch ?? -1}`;
+  return row
+    ? null
+    : { path: "/follows/version", message: "must be a version of the spec this one was made to follow, which you may read" };
+};
