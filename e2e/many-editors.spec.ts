@@ -1,12 +1,13 @@
 import { expect, test } from "@playwright/test";
 import type { ChildProcess } from "node:child_process";
-import { type Breakpoint, type Change, type Conflict, type Layout, newBreakpoint, parseLayout, sameJson } from "../core/src/index";
+import { randomUUID } from "node:crypto";
+import { type Breakpoint, type Conflict, type Layout, newBreakpoint, parseLayout, sameJson } from "../core/src/index";
 import { cleanLayout } from "../core/test/layouts";
 import { startCluster } from "../scripts/cluster.mjs";
 import { runScript } from "../scripts/install.mjs";
 import { freePort, serve } from "../scripts/serve.mjs";
 import { password, signInByRequest } from "./people";
-import { createDraftStore, type SaveAnswer } from "../web/draft/draft-store";
+import { createDraftStore, type SaveAnswer, type SentChanges } from "../web/draft/draft-store";
 import { openDatabase } from "../web/server/database";
 
 const clients = 20;
@@ -94,14 +95,14 @@ test("20 people edit one draft over two application processes while the database
     const first = (await json(addresses[0] ?? "", author, path)).body as { revision: number; layout: Layout };
 
     let failures = 0;
-    const acknowledged: number[] = [];
+    const acknowledged: string[] = [];
     const stores = Array.from({ length: clients }, (_, client) => {
       const address = addresses[client % 2] ?? "";
-      const save = async (revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
+      const save = async (revision: number, sent: SentChanges): Promise<SaveAnswer> => {
         try {
-          const { status, body } = await json(address, author, path, { revision, changes });
+          const { status, body } = await json(address, author, path, { revision, ...sent });
           if (status === 200) {
-            acknowledged.push(Number(body["revision"]));
+            acknowledged.push(sent.id);
             return { kind: "saved", revision: Number(body["revision"]), layout: body["layout"] as Layout | null };
           }
           if (status === 409)
@@ -120,6 +121,7 @@ test("20 people edit one draft over two application processes while the database
       };
       return createDraftStore(first, {
         save,
+        newId: () => randomUUID(),
         newer: () => Promise.resolve(null),
         now: () => Date.now(),
         after: (ms, work) => {
@@ -164,11 +166,13 @@ test("20 people edit one draft over two application processes while the database
       .poll(
         async () => {
           await Promise.all(stores.map((store) => store.flush()));
-          return stores.filter((store) => store.pending().length > 0).length;
+          return stores.filter((store) => store.unsaved() !== null).length;
         },
         { timeout: 60_000 },
       )
       .toBe(0);
+    // Nobody is asked about a number that only they have changed.
+    expect(stores.map((store) => store.state().save.kind)).toEqual(stores.map(() => "saved"));
 
     expect(failures).toBeGreaterThan(0);
     const sql = openDatabase(cluster.url, 1);
@@ -185,14 +189,16 @@ test("20 people edit one draft over two application processes while the database
           last.reduce((layout, value, client) => withNumber(layout, client, value), wide()),
         ),
       ).toBe(true);
-      // Every revision that was acknowledged is on record, each once, without a gap up to the draft's own.
-      const edits = await sql<{ revision: string }[]>`
-        SELECT e.revision FROM draft_edit e JOIN spec s ON s.id = e.spec_id WHERE s.slug = ${String(made.body["spec"])} ORDER BY e.revision`;
+      // Every save that was acknowledged is on record, each once, and their revisions go without a gap up to the draft's own.
+      const edits = await sql<{ revision: string; saveId: string }[]>`
+        SELECT e.revision, e.save_id AS "saveId" FROM draft_edit e JOIN spec s ON s.id = e.spec_id WHERE s.slug = ${String(made.body["spec"])} ORDER BY e.revision`;
       const recorded = edits.map(({ revision }) => Number(revision));
       expect(recorded).toEqual(recorded.map((_, index) => index + 2));
       expect(recorded.at(-1)).toBe(Number(draft.revision));
       expect(new Set(acknowledged).size).toBe(acknowledged.length);
-      expect(acknowledged.filter((revision) => !recorded.includes(revision))).toEqual([]);
+      const ids = edits.map(({ saveId }) => saveId);
+      expect(new Set(ids).size).toBe(ids.length);
+      expect(acknowledged.filter((id) => !ids.includes(id))).toEqual([]);
       expect(acknowledged.length).toBeGreaterThan(clients * 2);
       // Every version that was acknowledged is there, whole, with what belongs to it; none is half there.
       const published = await sql<{ number: string; layout: unknown }[]>`

@@ -218,48 +218,6 @@ test("everything is done from the keyboard alone", async ({ page, baseURL }) => 
   await saved(page);
 });
 
-test("two tabs on one draft lose no edit; the same number asks", async ({ browser, baseURL }) => {
-  const path = await makeSpec(baseURL ?? "", from1440);
-  const one = await pageOf(browser, "author");
-  const two = await one.context.newPage();
-  await one.page.goto(`${path}?at=desk`);
-  await two.goto(`${path}?at=desk`);
-  await Promise.all([typeTerm(one.page, "Gutter", "24"), typeTerm(two, "Margin", "48")]);
-  for (const page of [one.page, two]) {
-    await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("24", { timeout: 10_000 });
-    await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("48", { timeout: 10_000 });
-  }
-  // The same number: one tab is held off the server, the other saves first.
-  await two.route("**/api/drafts/**", (route) => route.abort());
-  await typeTerm(two, "Gutter", "40");
-  await typeTerm(one.page, "Gutter", "32");
-  await saved(one.page);
-  await two.unroute("**/api/drafts/**");
-  const dialog = two.getByRole("dialog", { name: "The same number was changed twice" });
-  await expect(dialog).toBeVisible({ timeout: 20_000 });
-  await expect(dialog).toContainText("Yours: 40");
-  await expect(dialog).toContainText("Theirs: 32");
-  await dialog.getByRole("button", { name: "Let these stand" }).click();
-  await saved(two);
-  await expect(sum(one.page).getByLabel("Gutter", { exact: true })).toHaveValue("40", { timeout: 10_000 });
-  await one.context.close();
-});
-
-test("a failed save keeps the edit on screen, says so, survives a reload and is sent again", async ({ page, baseURL }) => {
-  await open(page, baseURL);
-  await page.route("**/api/drafts/**", (route) => (route.request().method() === "POST" ? route.abort() : route.continue()));
-  await typeTerm(page, "Gutter", "36");
-  await expect(page.getByRole("status")).toContainText("Not saved");
-  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
-  page.on("dialog", (dialog) => void dialog.accept());
-  await page.reload();
-  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
-  await page.unroute("**/api/drafts/**");
-  await saved(page);
-  await page.reload();
-  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
-});
-
 test("one column, 24 columns and eight breakpoints are drawn, a long name is kept in its place", async ({ page, baseURL }) => {
   const said = watch(page);
   await open(page, baseURL);

@@ -92,7 +92,7 @@ export { ruleIds, ruleOf } from "./check/registry";
 export { countOf, findingWords, fixLabel, fixWords, levelWords } from "./check/words";
 export { isName, joined, listed, name, plainText, words } from "./words/words";
 export { lengthWords } from "./words/lengths";
-export { applyChanges, compareLayouts, sameJson } from "./compare/changes";
+export { applyChanges, compareLayouts, sameJson, valueAt } from "./compare/changes";
 export { changePlace, changeSentence, changesInWords, changeWords, countChanges, valueWords } from "./compare/words";
 export { breakpointSentence, changeOfBreakpoint, changesByBreakpoint, containerDifferences, containerLine } from "./compare/effects";
 export { changeLevel, leastVersion, levelBetween, raised, versionLevel } from "./compare/version-level";

@@ -1,4 +1,4 @@
-import { type Applied, applyChanges, type Change, compareLayouts, type Conflict, type Issue, type Layout, sameJson } from "@ypsiline/core";
+import { applyChanges, type Change, compareLayouts, type Conflict, type Issue, type Layout, sameJson, valueAt } from "@ypsiline/core";
 
 /** How saving stands. `waiting` and `saving` pass by themselves; the others say something to the person. */
 export type SaveState =
@@ -25,9 +25,23 @@ export type SaveAnswer =
   | { readonly kind: "refused"; readonly detail: string; readonly issues: readonly Issue[] }
   | { readonly kind: "failed"; readonly detail: string; readonly signIn: boolean };
 
+/** Changes sent under a name of their own: sent again under it, they are written once. */
+export type SentChanges = { readonly id: string; readonly changes: readonly Change[] };
+
+/**
+ * What a page leaves to the next: what is not saved on the draft it knew, and, where some of that was sent and not answered,
+ * so that the server may have it or not: what was sent, and what was done since.
+ */
+export type Unsaved = {
+  readonly changes: readonly Change[];
+  readonly sent?: SentChanges & { readonly since: readonly Change[] };
+};
+
 /** The world outside the store: the server, a clock, and a place that outlives the page. */
 export type DraftWorld = {
-  readonly save: (revision: number, changes: readonly Change[]) => Promise<SaveAnswer>;
+  readonly save: (revision: number, sent: SentChanges) => Promise<SaveAnswer>;
+  /** A name that nothing else was sent under. */
+  readonly newId: () => string;
   /** The draft where it is newer than what is known; null where it is not, or nothing answers. */
   readonly newer: (known: {
     readonly revision: number;
@@ -35,8 +49,8 @@ export type DraftWorld = {
   }) => Promise<{ readonly revision: number; readonly layout: Layout } | null>;
   readonly now: () => number;
   readonly after: (ms: number, work: () => void) => () => void;
-  /** Keeps unsaved changes across a reload or a crash; empty when all is saved. False where there is no room to keep them. */
-  readonly keep: (changes: readonly Change[]) => boolean;
+  /** Keeps what is not saved across a reload or a crash; null when all is. False where there is no room to keep it. */
+  readonly keep: (unsaved: Unsaved | null) => boolean;
   /** Keeps the steps that can be taken back across a reload. */
   readonly keepSteps?: (steps: readonly Step[]) => void;
 };
@@ -68,6 +82,10 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let snapshot: DraftState = { layout, kept, canUndo: false, canRedo: false, save };
   /** What the server refused last: it is not sent again as it was. */
   let refused: readonly Change[] | null = null;
+  /** What was sent and not answered, and the draft with it: it is sent again as it was before anything else is, for the server may have it. */
+  let unanswered: (SentChanges & { readonly layout: Layout }) | null = null;
+  /** What is asked about, as it was done here: it stands nowhere else until that is settled. */
+  let inQuestion: readonly Change[] = [];
   let cancelTimer: (() => void) | null = null;
   let retry = firstRetry;
   let sending = false;
@@ -83,8 +101,14 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     for (const listener of listeners) listener();
   };
   const pending = (): readonly Change[] => compareLayouts(base.layout, layout);
-  const keep = (changes: readonly Change[]): void => {
-    kept = world.keep(changes);
+  const unsaved = (): Unsaved | null => {
+    const changes = [...pending(), ...inQuestion];
+    if (!unanswered) return changes.length === 0 ? null : { changes };
+    const { id, changes: sent } = unanswered;
+    return { changes, sent: { id, changes: sent, since: compareLayouts(unanswered.layout, layout) } };
+  };
+  const keep = (): void => {
+    kept = world.keep(unsaved());
   };
 
   const schedule = (ms: number): void => {
@@ -93,13 +117,20 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   };
 
   const touched = (): void => {
-    const changes = pending();
-    keep(changes);
+    keep();
     if (save.kind !== "conflict") {
-      save = changes.length === 0 && !sending ? { kind: "saved", at: save.kind === "saved" ? save.at : world.now() } : { kind: "waiting" };
-      if (changes.length > 0) schedule(gather);
+      const waits = unanswered !== null || pending().length > 0;
+      save = waits ? { kind: "waiting" } : { kind: "saved", at: save.kind === "saved" ? save.at : world.now() };
+      if (waits) schedule(gather);
     }
     publish();
+  };
+
+  /** Asks about changes that no longer fit, each as it was done here, in the words of `shown`. */
+  const question = (conflicts: readonly Conflict[], shown = conflicts): void => {
+    if (conflicts.length === 0) return;
+    save = { kind: "conflict", conflicts: [...(save.kind === "conflict" ? save.conflicts : []), ...shown] };
+    inQuestion = [...inQuestion, ...conflicts.map(({ change }) => change)];
   };
 
   /** Takes over what the server has, with local changes made since `from` put on top; asks where they meet. */
@@ -107,20 +138,10 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     base = server;
     // The server has what was sent: what stands here is that, with what was done since, and is not made anew.
     if (server.layout === from) return;
-    const local = compareLayouts(from, layout);
-    const applied = applyChanges(server.layout, local);
-    if (applied.ok) {
-      layout = applied.layout;
-      return;
-    }
-    const conflicts = asked(local, applied);
-    const clashing = new Set(conflicts.map(({ change }) => change));
-    const rest = applyChanges(
-      server.layout,
-      local.filter((change) => !clashing.has(change)),
-    );
-    save = { kind: "conflict", conflicts: wholeEntries(conflicts, server.layout, layout) };
-    layout = rest.ok ? rest.layout : server.layout;
+    const mine = layout;
+    const { layout: merged, conflicts } = putOn(server.layout, compareLayouts(from, mine));
+    layout = merged;
+    question(conflicts, wholeEntries(conflicts, server.layout, mine));
   };
 
   /** Nothing waits any more, though nothing was sent: the server has had the same numbers from elsewhere. */
@@ -128,26 +149,28 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     if (save.kind !== "waiting" && save.kind !== "failed") return;
     cancelTimer?.();
     save = { kind: "saved", at: world.now() };
-    keep([]);
+    keep();
     publish();
   };
-
-  /** Changes that only together make no layout are asked about one by one, like those of the same number. */
-  const asked = (changes: readonly Change[], failed: Extract<Applied, { ok: false }>): readonly Conflict[] =>
-    failed.conflicts.length > 0 ? failed.conflicts : changes.map((change) => ({ change, theirs: change.from }));
 
   const send = async (): Promise<void> => {
     cancelTimer = null;
     if (sending || closed || save.kind === "conflict") return;
-    const changes = pending();
-    if (changes.length === 0) return settled();
-    if (save.kind === "refused" && refused !== null && sameJson(refused, changes)) return;
-    const sent = layout;
+    if (!unanswered) {
+      const changes = pending();
+      if (changes.length === 0) return settled();
+      if (save.kind === "refused" && refused !== null && sameJson(refused, changes)) return;
+      unanswered = { id: world.newId(), changes, layout };
+    }
+    const { id, changes, layout: sent } = unanswered;
     sending = true;
     save = { kind: "saving" };
+    // Kept before it goes: a page that ends meanwhile knows what it has sent.
+    keep();
     publish();
-    const answer = await world.save(base.revision, changes);
+    const answer = await world.save(base.revision, { id, changes });
     sending = false;
+    if (answer.kind !== "failed") unanswered = null;
     switch (answer.kind) {
       case "saved":
         retry = firstRetry;
@@ -169,6 +192,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       case "refused":
         refused = changes;
         save = { kind: "refused", detail: answer.detail, issues: answer.issues };
+        if (!sameJson(refused, pending())) schedule(gather);
         break;
       case "failed":
         save = { kind: "failed", detail: answer.detail, signIn: answer.signIn };
@@ -178,21 +202,21 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       default:
         answer satisfies never;
     }
-    if (!isConflict(save)) keep(pending());
+    keep();
     publish();
     if (lookAfter) void refresh();
   };
 
+  const isUnanswered = (): boolean => unanswered !== null;
+
   const refresh = async (): Promise<void> => {
-    lookAfter = sending;
-    if (sending || closed || save.kind === "conflict") return;
+    // What is newer may be what was sent from here: that is known once it is answered.
+    lookAfter = unanswered !== null;
+    if (unanswered || closed || save.kind === "conflict") return;
     const known = base;
     const newer = await world.newer(known);
-    if (sending || base !== known) {
-      // What was asked has been overtaken by an answer to changes sent meanwhile.
-      lookAfter = sending;
-      return sending ? undefined : refresh();
-    }
+    // What was asked has been overtaken by an answer to changes sent meanwhile.
+    if (isUnanswered() || base !== known) return refresh();
     if (!newer || isConflict(save)) return;
     rebase(newer, known.layout);
     if (pending().length === 0) settled();
@@ -204,6 +228,20 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     if (!applied.ok) return false;
     layout = applied.layout;
     return true;
+  };
+
+  /** Puts back what was sent with no answer, whether the server has it by now or not, and what was done since. */
+  const putSent = ({ id, changes, since }: NonNullable<Unsaved["sent"]>): boolean => {
+    const before = layout;
+    if (put(changes)) {
+      const through = layout;
+      if (put(since)) {
+        if (before === base.layout && !unanswered) unanswered = { id, changes, layout: through };
+        return true;
+      }
+    }
+    layout = before;
+    return false;
   };
 
   return {
@@ -251,19 +289,12 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       touched();
       return fits;
     },
-    /** Puts unsaved changes of an earlier page back; those that no longer fit are asked about. */
-    recover: (changes: readonly Change[]): void => {
-      const applied = applyChanges(layout, changes);
-      if (applied.ok) layout = applied.layout;
-      else {
-        const conflicts = asked(changes, applied);
-        const clashing = new Set(conflicts.map(({ change }) => change));
-        put(changes.filter((change) => !clashing.has(change)));
-        save = { kind: "conflict", conflicts };
-        // Until they are settled they stand nowhere but in the question; they are kept as they were left.
-        keep(changes);
-        return publish();
-      }
+    /** Puts back what earlier pages left unsaved; what no longer fits is asked about. */
+    recover: (left: readonly Unsaved[]): void => {
+      const others = left.filter(({ sent }) => !sent || !putSent(sent)).flatMap(({ changes }) => changes);
+      const { layout: merged, conflicts } = putOn(layout, others);
+      layout = merged;
+      question(conflicts);
       touched();
     },
     /** Puts the steps of an earlier page under those made since; each is looked at when it is taken back. */
@@ -283,11 +314,12 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
           ...("to" in change ? { to: change.to } : {}),
         }));
       save = { kind: "waiting" };
+      inQuestion = [];
       const before = layout;
       const left = mine.filter((change) => !put([change]));
       if (mine.length > 0) undo = [...undo, { forth: compareLayouts(before, layout), back: compareLayouts(layout, before) }];
       // What cannot stand beside the others chosen is asked about again rather than dropped.
-      if (left.length > 0) save = { kind: "conflict", conflicts: left.map((change) => ({ change, theirs: change.from })) };
+      question(left.map((change) => ({ change, theirs: change.from })));
       touched();
     },
     /** Looks whether others have saved something, and takes it over. */
@@ -297,14 +329,33 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       cancelTimer?.();
       return send();
     },
-    /** What is not saved yet. */
-    pending,
+    /** What is not saved yet, as the next page is left it; null where all is. */
+    unsaved,
     revision: (): number => base.revision,
     close: (): void => {
       closed = true;
       cancelTimer?.();
     },
   };
+};
+
+/**
+ * Puts changes on a layout as far as they fit; the others come back to be asked about. Changes that only together
+ * make no layout are asked about one by one, like those of the same number: none is dropped.
+ */
+const putOn = (onto: Layout, changes: readonly Change[]): { readonly layout: Layout; readonly conflicts: readonly Conflict[] } => {
+  const applied = applyChanges(onto, changes);
+  if (applied.ok) return { layout: applied.layout, conflicts: [] };
+  const clashing = new Set(applied.conflicts.map(({ change }) => change));
+  const rest =
+    clashing.size > 0
+      ? applyChanges(
+          onto,
+          changes.filter((change) => !clashing.has(change)),
+        )
+      : applied;
+  if (rest.ok) return { layout: rest.layout, conflicts: applied.conflicts };
+  return { layout: onto, conflicts: changes.map((change) => ({ change, theirs: valueAt(onto, change.path) })) };
 };
 
 /** The breakpoint of a change's path in a layout. */

@@ -1,19 +1,28 @@
 "use client";
 
 import { applyChanges, type Change, type Layout } from "@ypsiline/core";
+import { nanoid } from "nanoid";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { ask, send } from "@/ui/request";
-import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer, type Step } from "./draft-store";
+import {
+  createDraftStore,
+  type DraftState,
+  type DraftStore,
+  type SaveAnswer,
+  type SentChanges,
+  type Step,
+  type Unsaved,
+} from "./draft-store";
 
 /** Where a draft is, and its spec's number: what a browser keeps of it is kept by that, whatever it is called later. */
 export type DraftAddress = { readonly team: string; readonly spec: string; readonly id: number };
 
 const route = "/api/drafts/:team/:spec";
 
-const saveTo = async (address: DraftAddress, revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
+const saveTo = async (address: DraftAddress, revision: number, { id, changes }: SentChanges): Promise<SaveAnswer> => {
   // Browsers let small requests outlive the page; larger ones would be refused with keepalive.
   const keepalive = JSON.stringify(changes).length < 50_000;
-  const answer = await send(`POST ${route}`, address, { revision, changes }, { keepalive });
+  const answer = await send(`POST ${route}`, address, { revision, id, changes }, { keepalive });
   if (answer.ok) return { kind: "saved", ...answer.value };
   const { status, detail, issues, conflict } = answer.fault;
   if (conflict) return { kind: "conflict", ...conflict };
@@ -51,11 +60,7 @@ const recoverAfter = 300;
 const stepsKey = ({ id }: DraftAddress): string => `ypsiline steps ${id}`;
 
 const isStep = (value: unknown): value is Step =>
-  typeof value === "object" &&
-  value !== null &&
-  "forth" in value &&
-  "back" in value &&
-  [value.forth, value.back].every((changes) => Array.isArray(changes) && changes.every(isChange));
+  typeof value === "object" && value !== null && "forth" in value && "back" in value && isChanges(value.forth) && isChanges(value.back);
 
 /** Keeps a tab's steps, the latest where there is no room for all. */
 const keepSteps = (address: DraftAddress, steps: readonly Step[]): void => {
@@ -84,40 +89,57 @@ const stepsOf = (address: DraftAddress): readonly Step[] => {
 export const tabName = (): string => {
   const known = sessionStorage.getItem("ypsiline tab");
   if (known) return known;
-  const made = crypto.randomUUID();
+  const made = nanoid();
   sessionStorage.setItem("ypsiline tab", made);
   return made;
 };
 
-/** Unsaved changes that were left behind, and how to take them away once they are kept anew. */
-type LeftBehind = { readonly changes: readonly Change[]; readonly forget: () => void };
+const isChanges = (value: unknown): value is readonly Change[] =>
+  Array.isArray(value) &&
+  value.every(
+    (one: unknown) =>
+      typeof one === "object" &&
+      one !== null &&
+      "path" in one &&
+      Array.isArray(one.path) &&
+      one.path.every((part) => typeof part === "string"),
+  );
 
-const isChange = (value: unknown): value is Change =>
+const isSent = (value: unknown): value is NonNullable<Unsaved["sent"]> =>
   typeof value === "object" &&
   value !== null &&
-  "path" in value &&
-  Array.isArray(value.path) &&
-  value.path.every((part) => typeof part === "string");
+  "id" in value &&
+  typeof value.id === "string" &&
+  "changes" in value &&
+  isChanges(value.changes) &&
+  "since" in value &&
+  isChanges(value.since);
 
-/** Unsaved changes this tab left behind, and those of tabs that are gone (a tab holds a lock of its name while it lives). */
+/** What a page kept, from its text; null where that is none. A list of changes alone is what earlier releases kept. */
+export const unsavedOf = (text: string): Unsaved | null => {
+  try {
+    const read: unknown = JSON.parse(text);
+    if (isChanges(read)) return { changes: read };
+    if (typeof read !== "object" || read === null || !("changes" in read) || !isChanges(read.changes)) return null;
+    return { changes: read.changes, ...("sent" in read && isSent(read.sent) ? { sent: read.sent } : {}) };
+  } catch {
+    return null;
+  }
+};
+
+/** What was left behind, and how to take it away once it is kept anew. */
+type LeftBehind = { readonly left: readonly Unsaved[]; readonly forget: () => void };
+
+/** What this tab left unsaved, first, and what tabs that are gone did (a tab holds a lock of its name while it lives). */
 const leftBehind = async (address: DraftAddress, tab: string): Promise<LeftBehind> => {
   const alive = new Set(((await navigator.locks?.query())?.held ?? []).map(({ name }) => name));
   const prefix = keepPrefix(address);
-  const found: Change[] = [];
-  const taken: string[] = [];
-  for (const key of Object.keys(localStorage)) {
-    if (!key.startsWith(prefix)) continue;
-    const owner = key.slice(prefix.length);
-    if (owner !== tab && alive.has(`ypsiline tab ${owner}`)) continue;
-    try {
-      const left: unknown = JSON.parse(localStorage.getItem(key) ?? "[]");
-      if (Array.isArray(left)) found.push(...left.filter(isChange));
-    } catch {
-      // Not ours to read; it is removed with the rest.
-    }
-    if (owner !== tab) taken.push(key);
-  }
-  return { changes: found, forget: () => taken.forEach((key) => localStorage.removeItem(key)) };
+  const own = prefix + tab;
+  const gone = Object.keys(localStorage).filter(
+    (key) => key.startsWith(prefix) && key !== own && !alive.has(`ypsiline tab ${key.slice(prefix.length)}`),
+  );
+  const left = [own, ...gone].flatMap((key) => unsavedOf(localStorage.getItem(key) ?? "") ?? []);
+  return { left, forget: () => gone.forEach((key) => localStorage.removeItem(key)) };
 };
 
 /** How often others' edits are looked for in any case while the page is seen, ms; as a rule they are heard of at once. */
@@ -131,7 +153,8 @@ export const useDraft = (
 ): { readonly store: DraftStore; readonly state: DraftState } => {
   const [store] = useState(() =>
     createDraftStore(initial, {
-      save: (revision, changes) => saveTo({ team, spec, id }, revision, changes),
+      save: (revision, sent) => saveTo({ team, spec, id }, revision, sent),
+      newId: () => nanoid(),
       newer: (known) => newerThan({ team, spec, id }, known),
       now: () => Date.now(),
       after: (ms, work) => {
@@ -139,11 +162,11 @@ export const useDraft = (
         return () => clearTimeout(timer);
       },
       keepSteps: (steps) => keepSteps({ team, spec, id }, steps),
-      keep: (changes) => {
+      keep: (unsaved) => {
         const key = keepPrefix({ team, spec, id }) + tabName();
         try {
-          if (changes.length === 0) localStorage.removeItem(key);
-          else localStorage.setItem(key, JSON.stringify(changes));
+          if (unsaved === null) localStorage.removeItem(key);
+          else localStorage.setItem(key, JSON.stringify(unsaved));
           return true;
         } catch {
           // The storage is full or shut. Saving goes on; the page says that it must not be closed before.
@@ -168,9 +191,9 @@ export const useDraft = (
         { ifAvailable: true },
         () => new Promise<void>((resolve) => signal.addEventListener("abort", () => resolve())),
       );
-      void leftBehind({ team, spec, id }, tab).then(({ changes, forget }) => {
+      void leftBehind({ team, spec, id }, tab).then(({ left, forget }) => {
         if (signal.aborted) return;
-        if (changes.length > 0) store.recover(changes);
+        if (left.length > 0) store.recover(left);
         // They are kept under this tab's name by now, unless there is no room: then they stay where they were.
         if (store.state().kept) forget();
       });
@@ -179,7 +202,7 @@ export const useDraft = (
       window.addEventListener(
         "beforeunload",
         (event) => {
-          if (store.pending().length > 0) event.preventDefault();
+          if (store.unsaved() !== null) event.preventDefault();
         },
         { signal },
       );

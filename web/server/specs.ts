@@ -146,6 +146,15 @@ export type DraftEdit = {
   readonly layout: Layout;
   readonly changes: readonly Change[];
   readonly personId: number;
+  /** What the changes were sent under; undefined where they were made here. */
+  readonly saveId?: string | undefined;
+};
+
+/** The changes that were sent under a name and written; null where none were. */
+export const changesSaved = async (sql: Sql, specId: number, saveId: string): Promise<readonly Change[] | null> => {
+  const [row] = await sql<{ changes: readonly Change[] }[]>`
+    SELECT changes FROM draft_edit WHERE spec_id = ${specId} AND save_id = ${saveId}`;
+  return row?.changes ?? null;
 };
 
 /** Writes an edit, the draft it makes and what cards show of it; the caller holds the draft's lock. */
@@ -156,6 +165,6 @@ export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit):
   await storeSummary(sql, edit.specId, edit);
   if (edit.revision % momentEvery === 0) await keepMoment(sql, edit.specId, edit.revision, edit.layout);
   await sql`
-    INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id)
-    VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId})`;
+    INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id, save_id)
+    VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId}, ${edit.saveId ?? null})`;
 };

@@ -1,81 +1,8 @@
-import { applyChanges, type Change, type Layout } from "@ypsiline/core";
+import { type Change } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { createDraftStore, type DraftWorld, type SaveAnswer, type Step } from "@/draft/draft-store";
+import { createDraftStore } from "@/draft/draft-store";
 import { cleanLayout, withBreakpoint, withColumns } from "../../core/test/layouts";
-
-/** A server that keeps one draft as the real one does, and timers that run when the test says so. */
-const world = () => {
-  const server = { revision: 1, layout: cleanLayout() };
-  let timers: { at: number; work: () => void }[] = [];
-  let now = 0;
-  let down = 0;
-  let kept: readonly Change[] = [];
-  let full = false;
-  const sent: (readonly Change[])[] = [];
-  const save = async (revision: number, changes: readonly Change[]): Promise<SaveAnswer> => {
-    sent.push(changes);
-    await Promise.resolve();
-    if (down > 0) {
-      down -= 1;
-      return { kind: "failed", detail: "The server does not answer.", signIn: false };
-    }
-    const applied = applyChanges(server.layout, changes);
-    if (!applied.ok) return { kind: "conflict", revision: server.revision, layout: server.layout, conflicts: applied.conflicts };
-    server.revision += 1;
-    server.layout = applied.layout;
-    return { kind: "saved", revision: server.revision, layout: server.revision === revision + 1 ? null : server.layout };
-  };
-  const outside: DraftWorld = {
-    save,
-    newer: ({ revision }) => Promise.resolve(server.revision > revision ? { ...server } : null),
-    now: () => now,
-    after: (ms, work) => {
-      const timer = { at: now + ms, work };
-      timers.push(timer);
-      return () => {
-        timers = timers.filter((one) => one !== timer);
-      };
-    },
-    keep: (changes) => {
-      if (full) return false;
-      kept = changes;
-      return true;
-    },
-  };
-  /** Lets time pass until nothing is due within it. */
-  const pass = async (ms: number): Promise<void> => {
-    const end = now + ms;
-    for (;;) {
-      const due = timers.filter(({ at }) => at <= end).sort((a, b) => a.at - b.at)[0];
-      if (!due) break;
-      timers = timers.filter((one) => one !== due);
-      now = due.at;
-      due.work();
-      for (let turn = 0; turn < 10; turn += 1) await Promise.resolve();
-    }
-    now = end;
-  };
-  return {
-    server,
-    outside,
-    pass,
-    sent,
-    kept: () => kept,
-    fill: () => {
-      full = true;
-    },
-    fail: (times: number) => {
-      down = times;
-    },
-    elsewhere: (layout: Layout) => {
-      server.revision += 1;
-      server.layout = layout;
-    },
-  };
-};
-
-const gutter = (layout: Layout): string | undefined => layout.breakpoints.find(({ id }) => id === "desk")?.columns.gutter;
-const withGutter = (layout: Layout, value: string): Layout => withColumns(layout, "desk", { gutter: value });
+import { gutter, withGutter, world } from "./draft-world";
 
 const open = () => {
   const it = world();
@@ -140,16 +67,7 @@ describe("a draft in the browser", () => {
     const { store, server, elsewhere } = open();
     elsewhere(withGutter(server.layout, "32px"));
     await store.refresh();
-    expect([gutter(store.state().layout), store.pending().length]).toEqual(["32px", 0]);
-  });
-
-  it("is saved where an earlier page's last words reached the server after all", async () => {
-    const { store, server, pass, elsewhere, sent, kept } = open();
-    store.recover([{ path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" }]);
-    elsewhere(withGutter(server.layout, "20px"));
-    await store.refresh();
-    await pass(2000);
-    expect([store.state().save.kind, sent.length, kept().length, gutter(store.state().layout)]).toEqual(["saved", 0, 0, "20px"]);
+    expect([gutter(store.state().layout), store.unsaved()]).toEqual(["32px", null]);
   });
 
   it("looks again for what it heard of while its own changes were on their way", async () => {
@@ -160,8 +78,8 @@ describe("a draft in the browser", () => {
       {
         ...it.outside,
         // The server has written the changes; its answer is still on its way.
-        save: async (revision, changes) => {
-          const saved = await it.outside.save(revision, changes);
+        save: async (revision, sent) => {
+          const saved = await it.outside.save(revision, sent);
           await new Promise<void>((resolve) => {
             answer = resolve;
           });
@@ -222,13 +140,6 @@ describe("a draft in the browser", () => {
     expect(gutter(store.state().layout)).toBe("40px");
   });
 
-  it("puts back what an earlier page left unsaved", async () => {
-    const { store, server, pass } = open();
-    store.recover([{ path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" }]);
-    await pass(1000);
-    expect(gutter(server.layout)).toBe("20px");
-  });
-
   it("loses no edit of two tabs that type at once", async () => {
     const shared = open();
     const other = createDraftStore({ revision: 1, layout: cleanLayout() }, shared.outside);
@@ -242,30 +153,6 @@ describe("a draft in the browser", () => {
     expect([gutter(shared.server.layout), shared.server.layout.breakpoints[1]?.columns.count]).toEqual(["20px", 20]);
     expect(other.state().layout).toEqual(shared.server.layout);
     expect(shared.store.state().layout).toEqual(shared.server.layout);
-  });
-
-  it("asks about changes left behind that only together make no layout, and keeps them until that is settled", async () => {
-    const { store, pass, sent, kept } = open();
-    const left: readonly Change[] = [
-      { path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" },
-      { path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 },
-    ];
-    store.recover(left);
-    await pass(5000);
-    const { save } = store.state();
-    expect(save.kind === "conflict" && save.conflicts.map(({ change }) => change)).toEqual(left);
-    expect([sent.length, kept()]).toEqual([0, left]);
-    store.settle(["mine", "theirs"]);
-    await pass(5000);
-    expect([store.state().save.kind, gutter(store.state().layout), kept().length]).toEqual(["saved", "20px", 0]);
-  });
-
-  it("asks again about what cannot stand beside what was chosen, rather than dropping it", () => {
-    const { store } = open();
-    store.recover([{ path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 }]);
-    store.settle(["mine"]);
-    const { save } = store.state();
-    expect(save.kind === "conflict" && save.conflicts.length).toBe(1);
   });
 
   it("saves on where this browser has no room to keep anything, and says so", async () => {
@@ -285,7 +172,7 @@ describe("a draft in the browser", () => {
       { revision: 1, layout: cleanLayout() },
       {
         ...it.outside,
-        save: (_, changes) => {
+        save: (_, { changes }) => {
           tries.push(changes);
           return Promise.resolve({ kind: "refused", detail: "no", issues: [] });
         },
@@ -299,56 +186,5 @@ describe("a draft in the browser", () => {
     store.edit(withGutter(store.state().layout, "16px"));
     await it.pass(2000);
     expect(tries.length).toBe(2);
-  });
-});
-
-describe("undo that outlives the page", () => {
-  const desk = (layout: Layout): string | undefined => layout.breakpoints.find(({ id }) => id === "desk")?.columns.gutter;
-  it("goes on with the steps of the page before, and says where somebody was faster", async () => {
-    const { server, outside, pass } = world();
-    let steps: readonly Step[] = [];
-    const keeping = { ...outside, keepSteps: (kept: readonly Step[]) => (steps = kept) };
-    const first = createDraftStore({ ...server }, keeping);
-    first.edit(withColumns(first.state().layout, "desk", { gutter: "20px" }));
-    first.edit(withColumns(first.state().layout, "desk", { gutter: "16px" }));
-    await pass(2_000);
-    first.close();
-    expect(steps).toHaveLength(2);
-
-    // As a page that was loaded anew has them: as text.
-    const read = JSON.parse(JSON.stringify(steps)) as readonly Step[];
-    const second = createDraftStore({ ...server }, keeping);
-    expect(second.state().canUndo).toBe(false);
-    second.recoverSteps(read);
-    expect(second.state().canUndo).toBe(true);
-    expect(second.undo()).toBe(true);
-    expect(desk(second.state().layout)).toBe("20px");
-    await pass(2_000);
-    expect(desk(server.layout)).toBe("20px");
-    expect(steps).toHaveLength(1);
-    second.redo();
-    expect(desk(second.state().layout)).toBe("16px");
-
-    // Somebody has set the same number since: the step is told as gone, and their number stays.
-    await pass(2_000);
-    server.layout = withColumns(server.layout, "desk", { gutter: "48px" });
-    server.revision += 1;
-    const third = createDraftStore({ ...server }, keeping);
-    third.recoverSteps(read);
-    expect(third.undo()).toBe(false);
-    expect(desk(third.state().layout)).toBe("48px");
-  });
-  it("has the steps of the page before under those made since", () => {
-    const { server, outside } = world();
-    const store = createDraftStore({ ...server }, outside);
-    const gutter = (from: string, to: string): Change => ({ path: ["breakpoints", "desk", "columns", "gutter"], from, to });
-    store.edit(withColumns(store.state().layout, "desk", { gutter: "20px" }));
-    store.recoverSteps([]);
-    store.recoverSteps([{ forth: [gutter("32px", "24px")], back: [gutter("24px", "32px")] }]);
-    expect(store.undo()).toBe(true);
-    expect(desk(store.state().layout)).toBe("24px");
-    expect(store.undo()).toBe(true);
-    expect(desk(store.state().layout)).toBe("32px");
-    expect(store.state().canUndo).toBe(false);
   });
 });

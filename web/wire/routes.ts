@@ -188,8 +188,15 @@ export const routes = {
     ]),
   },
   "POST /api/drafts/:team/:spec": {
-    /** Changes made on a revision; whether they fit the layout is core's to say. */
-    request: z.strictObject({ revision: revisionNumber, changes: z.array(change).min(1).max(2000).readonly() }),
+    /** Changes made on a revision; whether they fit the layout is core's to say. Sent again under their `id`, they are written once. */
+    request: z.strictObject({
+      revision: revisionNumber,
+      id: z
+        .string()
+        .regex(/^[\w-]{1,64}$/, "must be 1 to 64 letters, digits, _ or -")
+        .optional(),
+      changes: z.array(change).min(1).max(2000).readonly(),
+    }),
     limit: bodies.layout,
     /** The layout where others changed it meanwhile; null where it is what was sent. */
     answer: z.strictObject({ revision: revisionNumber, layout: wholeLayout.nullable() }),

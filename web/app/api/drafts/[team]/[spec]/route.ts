@@ -19,10 +19,10 @@ export const GET = onReadSpec("GET /api/drafts/:team/:spec", "read-draft", async
 export const POST = onSpec(
   "POST /api/drafts/:team/:spec",
   "edit-draft",
-  async ({ answer, conflict, body: { revision: madeOn, changes }, doing }) => {
-    const saved = await saveChanges(database(), { ...doing, madeOn, changes });
+  async ({ answer, conflict, body: { revision: madeOn, id, changes }, doing }) => {
+    const saved = await saveChanges(database(), { ...doing, madeOn, saveId: id, changes });
     if (!saved) return { code: "not-found", detail: "This spec has no draft." };
-    if (saved.ok) return answer({ revision: saved.revision, layout: saved.revision === madeOn + 1 ? null : saved.layout });
+    if (saved.ok) return answer({ revision: saved.revision, layout: !saved.again && saved.revision === madeOn + 1 ? null : saved.layout });
     if (saved.conflicts.length === 0)
       return {
         code: "unprocessable",
