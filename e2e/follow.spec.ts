@@ -71,8 +71,11 @@ test("a spec follows another: its own three numbers stay, each later version is 
   };
 
   // Without the same number: 2.2.0 is taken as one edit, and given back by undo.
-  await publishNext(other, "2.2.0", "32px");
+  const listens = page.waitForResponse((answer) => answer.url().endsWith(`/${own}/events`));
   await page.goto(`/specs/skerry/${own}`);
+  await listens;
+  await publishNext(other, "2.2.0", "32px");
+  // The page that is open says so at once.
   await press(page, "link", `2.2.0 of ${otherName} is out`, "Enter");
   await expect(page.getByText("3 numbers of its own")).toBeVisible();
   const does = page.getByRole("region", { name: "What taking it does here" });
@@ -168,4 +171,37 @@ test("nothing follows in a circle, what it was not made to follow, or what its m
   expect((await draftOf(copy.split("/").at(-1) ?? "")).layout.follows).toBeUndefined();
   const file = (await (await author.get(`/api/drafts/skerry/${follower}/files/layout.json`)).json()) as Record<string, unknown>;
   expect([file["format"], file["follows"]]).toEqual(["ypsiline-layout", undefined]);
+});
+
+test("a public spec of another team is found by its address and followed; its draft, and what is not public, stays its team's", async ({
+  browser,
+}) => {
+  const lead = await requestsOf(address, "lead");
+  const { team } = (await (await lead.post("/api/teams", { data: { name: `Harbour Lights ${process.pid}` } })).json()) as { team: string };
+  const made = await lead.post("/api/specs", {
+    data: { team, name: "Light boards", start: { kind: "columns", width: 1440, columns: 12 } },
+  });
+  const { spec } = (await made.json()) as { spec: string };
+  const draft = `/api/drafts/${team}/${spec}`;
+  const published = await lead.post(`${draft}/publish`, { data: { revision: 1, number: "1.0.0", note: "First." } });
+  expect(published.status(), await published.text()).toBe(201);
+  await lead.post(draft, { data: { revision: 1, changes: [{ path: ["name"], from: "Light boards", to: "Secret boards" }] } });
+
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto("/specs/new");
+  await page.getByLabel("Name", { exact: true }).fill(`Our boards ${process.pid}`);
+  await page.getByLabel(/^Another spec/).check();
+  const field = page.getByRole("combobox", { name: "Spec to begin with" });
+  await field.fill(`${address}/specs/${team}/${spec}`);
+  await expect(page.getByText("No spec’s name or address holds")).toBeVisible();
+  await lead.post(`/api/specs/${team}/${spec}/share`, { data: { public: true } });
+  await field.fill(`${address}/specs/${team}/${spec}/versions/latest`);
+  await page.getByRole("option", { name: "Light boards" }).click();
+  await expect(page.getByLabel("Copied or followed").locator("option")).toHaveText(["Follow 1.0.0"]);
+  await page.getByRole("button", { name: "Make the spec" }).click();
+  await expect(page.getByRole("link", { name: "Follows Light boards 1.0.0" })).toBeVisible();
+  const copied = { team: "skerry", name: "Copy", start: { kind: "spec", team, spec } };
+  expect((await (await requestsOf(address, "author")).post("/api/specs", { data: copied })).status()).toBe(422);
+  expect(said).toEqual([]);
+  await context.close();
 });

@@ -2,6 +2,7 @@
 
 import { type Layout, parseLayout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
+import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { say, SayingsPlace } from "@/ui/say";
 import { ask } from "@/ui/request";
@@ -83,9 +84,12 @@ const gone = "That number has been changed by somebody else since; it stays.";
 export const DraftProvider = ({ draft, openComments, children, ...given }: Props) => {
   const { store, state } = useDraft(given.address, draft, !given.mayEdit);
   const { address, teamName, latest, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
+  const router = useRouter();
   const [comments, setComments] = useState(openComments);
   const [at, lookAt] = useState("");
   const present = useLive(address, tabName, at, {
+    // What the server gives the page is asked for again; the draft, which it holds itself, stays.
+    versions: () => router.refresh(),
     draft: (revision) => {
       if (revision === 0 || revision > store.revision()) void store.refresh().then(() => (revision === 0 ? store.flush() : undefined));
     },

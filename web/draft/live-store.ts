@@ -8,6 +8,8 @@ export type Hear = {
   /** The draft has a later revision; 0 where it may have one. */
   readonly draft: (revision: number) => void;
   readonly comments: () => void;
+  /** It has another version, or what it follows has. */
+  readonly versions: () => void;
   readonly present: (others: readonly Present[]) => void;
 };
 
@@ -19,6 +21,8 @@ export type LiveWorld = {
     readonly draft: (data: { readonly revision: number }) => void;
     readonly comments: () => void;
     readonly presence: () => void;
+    readonly version: () => void;
+    readonly followed: () => void;
   }) => () => void;
   /** Says where a tab is; who is in the draft, or null where nothing answers. */
   readonly say: (message: Sent<typeof presence>) => Promise<readonly Present[] | null>;
@@ -32,6 +36,7 @@ export type LiveWorld = {
 export const createLive = (world: LiveWorld, { tab, at }: { readonly tab: string; readonly at: string }, hear: () => Hear) => {
   let breakpoint = at;
   let close: (() => void) | null = null;
+  let opened = false;
   let before: Promise<unknown> = Promise.resolve();
   const sayNow = async (gone: boolean): Promise<void> => {
     const present = await world.say({ tab, breakpoint, gone });
@@ -54,9 +59,14 @@ export const createLive = (world: LiveWorld, { tab, at }: { readonly tab: string
         open: () => {
           hear().draft(0);
           hear().comments();
+          // The page has just been read when it listens first.
+          if (opened) hear().versions();
+          opened = true;
         },
         draft: ({ revision }) => hear().draft(revision),
         comments: () => hear().comments(),
+        version: () => hear().versions(),
+        followed: () => hear().versions(),
         presence: () => say(false),
       });
       say(false);

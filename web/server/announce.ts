@@ -7,7 +7,7 @@ export const channel = "ypsiline";
 export type SpecAnnouncement =
   | { readonly kind: "draft"; readonly spec: number; readonly revision: number }
   | { readonly kind: "version"; readonly spec: number; readonly number: string }
-  | { readonly kind: "presence" | "comments" | "review"; readonly spec: number };
+  | { readonly kind: "presence" | "comments" | "review" | "followed"; readonly spec: number };
 
 export type Announcement =
   | SpecAnnouncement

@@ -1,6 +1,7 @@
 import { type Issue, type Layout, parseVersion, sameJson } from "@ypsiline/core";
 import type { Sql } from "./database";
 import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
+import { nameFor } from "./specs";
 import { versionsOf } from "./versions";
 
 /** A spec as a follower of another, or as what is followed, names it. */
@@ -16,7 +17,7 @@ const readable = (sql: Sql, personId: number) =>
 /** What a spec was made to follow, for somebody; null where that is nothing, or nothing they may see. Whether it still does, its draft says. */
 export const followedBy = async (sql: Sql, specId: number, personId: number): Promise<Followed | null> => {
   const [other] = await sql<(Named & { id: number })[]>`
-    SELECT o.id, t.slug AS team, t.name AS "teamName", o.slug AS spec, d.layout ->> 'name' AS name
+    SELECT o.id, t.slug AS team, t.name AS "teamName", o.slug AS spec, ${nameFor(sql, personId, sql`o`)} AS name
     FROM spec_follow f JOIN spec o ON o.id = f.follows_id JOIN team t ON t.id = o.team_id JOIN draft d ON d.spec_id = o.id
     WHERE f.spec_id = ${specId} AND ${readable(sql, personId)}`;
   if (!other) return null;

@@ -1,8 +1,8 @@
 import { type VersionNumber, versionText } from "@ypsiline/core";
 import type { Sql } from "./database";
-import { type Page, pageSize } from "./paging";
+import { type Page, pageSize, patternOf } from "./paging";
 import type { DraftSummary } from "./draft-summary";
-import { idAt } from "./specs";
+import { idAt, nameFor } from "./specs";
 import { renewSummary } from "./summaries";
 import type { Role } from "@/wire/shapes";
 
@@ -92,19 +92,35 @@ export type SpecChoice = {
   readonly spec: string;
   readonly name: string;
   readonly numbers: readonly string[];
+  /** Whether its draft may be read: else its versions alone. */
+  readonly draft: boolean;
 };
 
 /** Specs offered at once, and versions of each. */
 const mostChoices = 20;
 const mostNumbers = 50;
 
-/** The first specs, by name, of a person's teams (or one of them) that are not archived and hold a pattern in name or address. */
+/** The spec that a link, or what follows the server's name in it, leads to; null where it is none. */
+export const placeIn = (text: string): { readonly team: string; readonly spec: string } | null => {
+  const [, team, spec] =
+    /^(?:https?:\/\/[^/]+)?\/?(?:specs\/)?([a-z0-9-]{1,60})\/([a-z0-9-]{1,60})(?:[/?#].*)?$/.exec(text.trim().slice(0, 500)) ?? [];
+  return team === undefined || spec === undefined ? null : { team, spec };
+};
+
+/**
+ * The first specs, by name, of a person's teams (or one of them) that are not archived and hold what is looked for in name or
+ * address. By its whole address, where no team is named, one of another team is found, too, that anybody may read.
+ */
 export const specChoices = async (
   sql: Sql,
   personId: number,
-  asked: { readonly pattern: string | null; readonly team: string | null },
+  asked: { readonly text: string; readonly team: string | null },
 ): Promise<{ readonly specs: readonly SpecChoice[]; readonly more: boolean }> => {
-  const { pattern, team } = asked;
+  const { text, team } = asked;
+  const at = team === null ? placeIn(text) : null;
+  const found = at && (await specChoice(sql, personId, at.team, at.spec));
+  if (found) return { specs: [found], more: false };
+  const pattern = patternOf(text);
   const named = sql`coalesce(d.summary ->> 'name', d.layout ->> 'name')`;
   const rows = await sql<SpecChoice[]>`
     WITH shown AS (
@@ -114,7 +130,7 @@ export const specChoices = async (
         ${team === null ? sql`` : sql`AND t.slug = ${team}`}
         ${pattern === null ? sql`` : sql`AND (${named} ILIKE ${pattern} OR s.slug ILIKE ${pattern})`}
       ORDER BY lower(${named}), s.id LIMIT ${mostChoices + 1})
-    SELECT team, spec, name, ${numbersOf(sql, sql`shown.id`)} AS numbers FROM shown ORDER BY lower(name), id`;
+    SELECT team, spec, name, ${numbersOf(sql, sql`shown.id`)} AS numbers, true AS draft FROM shown ORDER BY lower(name), id`;
   return { specs: rows.slice(0, mostChoices), more: rows.length > mostChoices };
 };
 
@@ -123,11 +139,15 @@ const numbersOf = (sql: Sql, specId: ReturnType<Sql>) => sql`ARRAY(
   SELECT v.major || '.' || v.minor || '.' || v.patch FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
   WHERE v.spec_id = ${specId} AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT ${mostNumbers})`;
 
-/** One spec as a choice, where somebody may see its draft: the one an address leads to. */
+/**
+ * One spec as a choice, the one an address leads to: for its team, and for others where anybody may read its versions and it
+ * has any; they are told what the latest is called, not the draft.
+ */
 export const specChoice = async (sql: Sql, personId: number, team: string, slug: string): Promise<SpecChoice | null> => {
   const [row] = await sql<SpecChoice[]>`
-    SELECT t.slug AS team, s.slug AS spec, d.layout ->> 'name' AS name, ${numbersOf(sql, sql`s.id`)} AS numbers
-    FROM spec s JOIN team t ON t.id = s.team_id JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId} JOIN draft d ON d.spec_id = s.id
-    WHERE s.id = ${idAt(sql, team, slug)}`;
-  return row ?? null;
+    SELECT t.slug AS team, s.slug AS spec, ${nameFor(sql, personId, sql`s`)} AS name, ${numbersOf(sql, sql`s.id`)} AS numbers, m.role IS NOT NULL AS draft
+    FROM spec s JOIN team t ON t.id = s.team_id JOIN draft d ON d.spec_id = s.id
+    LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
+    WHERE s.id = ${idAt(sql, team, slug)} AND (m.role IS NOT NULL OR s.public)`;
+  return row && (row.draft || row.numbers.length > 0) ? row : null;
 };

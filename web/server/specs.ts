@@ -30,6 +30,13 @@ export const specColumns = (sql: Sql) => sql`
 export const idAt = (sql: Sql, team: string, slug: string) => sql`
   (SELECT a.spec_id FROM spec_address a JOIN team one ON one.id = a.team_id WHERE one.slug = ${team} AND a.slug = ${slug})`;
 
+/** What a spec (`spec`, with its draft as `d`) is called for somebody: for its team as in its draft, for others as in its latest version. */
+export const nameFor = (sql: Sql, personId: number, spec: ReturnType<Sql>) => sql`
+  CASE WHEN EXISTS (SELECT 1 FROM membership mine WHERE mine.team_id = ${spec}.team_id AND mine.person_id = ${personId}) THEN d.layout ->> 'name'
+  ELSE coalesce(
+    (SELECT v.layout ->> 'name' FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id WHERE v.spec_id = ${spec}.id AND w.version_id IS NULL
+     ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1), ${spec}.slug) END`;
+
 export type Draft = { readonly revision: number; readonly layout: Layout; readonly updatedAt: Date };
 
 const json = (value: unknown): postgres.JSONValue => value as postgres.JSONValue;

@@ -1,3 +1,4 @@
+import { channel } from "./announce";
 import type { Sql } from "./database";
 
 const ids = (rows: readonly { readonly id: number }[]): readonly number[] => rows.map(({ id }) => id);
@@ -23,7 +24,7 @@ export const peopleOfThread = async (sql: Sql, specId: number, thread: number | 
 
 /**
  * Tells those who keep a spec that follows another, that this has a new version: whoever made it follow and the leads of its
- * team, where they may read the version; and each follower's own log. Set by set, however many follow.
+ * team, where they may read the version; each follower's own log; and its open pages. Set by set, however many follow.
  */
 export const tellFollowers = async (
   sql: Sql,
@@ -43,4 +44,5 @@ export const tellFollowers = async (
   await sql`
     INSERT INTO activity (team_id, spec_id, person_id, what, words)
     SELECT s.team_id, s.id, NULL, 'followed', left(${`${name} ${number} is out, which it follows`}::text, 2000) FROM ${followers}`;
+  await sql`SELECT pg_notify(${channel}, json_build_object('kind', 'followed', 'spec', s.id)::text) FROM ${followers}`;
 };

@@ -37,6 +37,7 @@ const pageOf = () => {
     () => ({
       draft: (revision) => heard.push(`draft ${revision}`),
       comments: () => heard.push("comments"),
+      versions: () => heard.push("versions"),
       present: (others) => heard.push(`present ${others.map(({ name }) => name).join(" ")}`),
     }),
   );
@@ -68,11 +69,16 @@ describe("a page among others in a draft", () => {
     page.stream()?.open();
     page.stream()?.draft({ revision: 7 });
     page.stream()?.comments();
-    expect(page.heard).toEqual(["draft 0", "comments", "draft 7", "comments"]);
+    page.stream()?.version();
+    page.stream()?.followed();
+    expect(page.heard).toEqual(["draft 0", "comments", "draft 7", "comments", "versions", "versions"]);
     await page.see(false);
     expect([page.stream(), page.said.at(-1)?.gone]).toEqual([null, true]);
     await page.see(true);
     expect(page.opened()).toBe(2);
+    // A version may have come while nobody listened.
+    page.stream()?.open();
+    expect(page.heard.slice(6)).toEqual(["draft 0", "comments", "versions"]);
   });
 
   it("says where it is one after the other, so that the last place said is the last one it was", async () => {

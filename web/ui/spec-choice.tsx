@@ -27,7 +27,10 @@ type Found = { readonly specs: readonly Choosable[]; readonly more: boolean } | 
 /** Pause in typing before specs are looked for, ms. */
 const gather = 150;
 
-/** A field in which a spec is found by a part of its name or address: a team may have thousands, of which no page holds the list. */
+/**
+ * A field in which a spec is found by a part of its name or address: a team may have thousands, of which no page holds the
+ * list. Where it may be of any team, the whole address finds one of others that anybody may read.
+ */
 export const SpecChoice = ({ label, team, chosen, offers = () => true, placeholder, small = false, onChoose }: Props) => {
   const [typed, setTyped] = useState<string | null>(null);
   const [found, setFound] = useState<Found | null>(null);
@@ -93,7 +96,7 @@ export const SpecChoice = ({ label, team, chosen, offers = () => true, placehold
                 className={index === highlightedIndex ? "at" : undefined}
               >
                 <span>{spec.name}</span>
-                <span className="quiet">{spec.spec}</span>
+                <span className="quiet">{team === undefined ? `${spec.team}/${spec.spec}` : spec.spec}</span>
                 <span className="num quiet">{spec.numbers[0] ?? "draft"}</span>
               </li>
             ))}

@@ -11,6 +11,8 @@ export const liveEvents = {
   /** The draft has a later revision; 0 where it may have one. */
   draft: z.strictObject({ revision: z.union([revisionNumber, z.literal(0)]) }),
   version: z.strictObject({ number: versionNumber }),
+  /** What it follows has a new version. */
+  followed: z.strictObject({}),
   presence: z.strictObject({}),
   comments: z.strictObject({}),
   review: z.strictObject({}),

@@ -78,7 +78,13 @@ const comment = z.strictObject({
 const place = z.strictObject({ team: slug, spec: slug });
 
 /** A spec to choose: where it is, what it is called, and the latest of its versions that were not withdrawn. */
-const specChoice = z.strictObject({ ...place.shape, name: z.string(), numbers: z.array(versionNumber).readonly() });
+/** `draft`: whether its draft may be read. */
+const specChoice = z.strictObject({
+  ...place.shape,
+  name: z.string(),
+  numbers: z.array(versionNumber).readonly(),
+  draft: z.boolean(),
+});
 
 /** A design kept beside a spec, without its boxes. */
 const keptDesign = z.strictObject({
@@ -144,7 +150,7 @@ export const routes = {
     }),
     answer: z.strictObject({ team: slug }),
   },
-  /** Specs to choose from, by a part of their name or address (`?q=`), of all teams of whoever asks or of one (`?team=`). */
+  /** Specs to choose from, by a part of their name or address (`?q=`), of all teams of whoever asks or of one (`?team=`); by a whole address one that anybody may read, too. */
   "GET /api/specs": {
     request: null,
     answer: z.strictObject({ specs: z.array(specChoice).readonly(), more: z.boolean() }),

@@ -239,7 +239,12 @@ export const NewSpecForm = ({ teams }: Props) => {
           )}
           {start === "spec" && (
             <div className="of-choice">
-              <SpecChoice label="Spec to begin with" chosen={fields.copied} onChoose={(copied) => set({ copied, followed: "" })} />
+              <SpecChoice
+                label="Spec to begin with"
+                placeholder="Name, or address of a public spec"
+                chosen={fields.copied}
+                onChoose={(copied) => set({ copied, followed: copied?.draft === false ? (copied.numbers[0] ?? "") : "" })}
+              />
               <select
                 name="followed"
                 className="form-select w-auto"
@@ -248,7 +253,7 @@ export const NewSpecForm = ({ teams }: Props) => {
                 disabled={fields.copied === null}
                 onChange={(event) => set({ followed: event.target.value })}
               >
-                <option value="">Copy its draft</option>
+                {fields.copied?.draft !== false && <option value="">Copy its draft</option>}
                 {(fields.copied?.numbers ?? []).map((number) => (
                   <option key={number} value={number}>
                     Follow {number}

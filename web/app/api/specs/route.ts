@@ -2,10 +2,9 @@ import { onPerson, onReadPerson } from "@/server/act";
 import { database } from "@/server/database";
 import { createSpec } from "@/server/new-spec";
 import { specChoices } from "@/server/overviews";
-import { patternOf } from "@/server/paging";
 
 export const GET = onReadPerson("GET /api/specs", async ({ person, query, answer }) =>
-  answer(await specChoices(database(), person.id, { pattern: patternOf(query.get("q") ?? ""), team: query.get("team") })),
+  answer(await specChoices(database(), person.id, { text: query.get("q") ?? "", team: query.get("team") })),
 );
 
 export const POST = onPerson(
