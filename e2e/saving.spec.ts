@@ -86,6 +86,26 @@ test("a save whose answer is lost is written once: what is typed after it is not
   await expect(field).toHaveValue("32");
 });
 
+test("a version that is asked for again, because no answer came, is published once", async ({ page, baseURL }) => {
+  const path = await makeSpec(baseURL ?? "", from1440);
+  await signIn(page, "lead");
+  await page.goto(`${path}/publish`);
+  let losing = true;
+  await page.route("**/publish", async (route) => {
+    if (!losing || route.request().method() !== "POST") return route.continue();
+    await route.fetch();
+    await route.abort();
+  });
+  await page.getByLabel("Note for the people who use it").fill("First numbers.");
+  await page.getByRole("button", { name: "Publish 1.0.0" }).click();
+  await expect(page.locator(".fault")).toContainText("The server does not answer");
+  losing = false;
+  await page.getByRole("button", { name: "Publish 1.0.0" }).click();
+  await page.waitForURL("**/versions/1.0.0");
+  await page.goto(`/teams/skerry?show=activity&spec=${path.split("/").at(-1) ?? ""}`);
+  await expect(page.getByText("published version 1.0.0: First numbers.")).toHaveCount(1);
+});
+
 test("changes sent again under their name are written once; under the name of others they are refused", async ({ baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   const draft = path.replace("/specs/", "/api/drafts/");

@@ -68,6 +68,13 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   expect(await back.json()).toEqual({ team: "skerry", spec: slugOf(path) });
   await page.goto(`${now}/settings`);
   await expect(page).toHaveURL(new RegExp(`${path}/settings`));
+  await page.goto(`/teams/skerry?show=activity&spec=${slugOf(path)}`);
+  for (const words of [
+    "said what it is for: When the water stands high",
+    "said no more what it is for",
+    `named it Tides ${process.pid}, at ${now}`,
+  ])
+    await expect(page.getByText(words)).toBeVisible();
   expect(said).toEqual([]);
   expect(author.said).toEqual([]);
   await context.close();

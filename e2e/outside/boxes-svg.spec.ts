@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { readBoxesSvg, toNumber } from "../../core/src/index";
+import { add, readBoxesSvg, toNumber } from "../../core/src/index";
 import { seeded } from "../../core/test/random";
 
 // Source: SVG 2 (W3C), coordinate systems, transforms and units, as drawn by the installed Chromium, which counts in 32-bit floats.
@@ -71,7 +71,6 @@ test("boxes of 200 drawings stand where Chromium draws them, to a thousandth of 
   for (let round = 0; round < 200; round += 1) {
     const svg = drawing(random, round % 2 === 0);
     const read = readBoxesSvg(svg);
-    if (!read.ok) throw new Error(`${JSON.stringify(read.issues)}\n${svg}`);
     const seen = await page.evaluate((text) => {
       document.body.innerHTML = text;
       return Object.fromEntries(
@@ -81,14 +80,23 @@ test("boxes of 200 drawings stand where Chromium draws them, to a thousandth of 
         }),
       );
     }, svg);
+    if (!read.ok) {
+      // What is refused is too large in Chromium, too.
+      const furthest = Math.max(
+        ...Object.values(seen).map(([x = 0, y = 0, width = 0, height = 0]) => Math.max(-x, -y, x + width, y + height)),
+      );
+      expect([read.issues[0]?.message, furthest > 99_999], svg).toEqual([expect.stringContaining("within 100,000 px"), true]);
+      continue;
+    }
     turned += read.turned.length;
     for (const [id, drawn] of Object.entries(seen)) {
       const box = read.list.boxes.find(({ name }) => name === id);
       expect(box, `${id} of\n${svg}`).toBeDefined();
       if (!box) continue;
       const told = [box.x, box.y, box.width, box.height].map(toNumber);
-      // Floats of 32 bits have 24 of them for the number: past 8,000 px less than a thousandth is left.
-      const most = Math.max(...told.map(Math.abs)) > 4000 ? 0.01 : 0.001;
+      // Chromium's corners are floats of 32 bits, each rounded to 2^-24 of it some sixteen times on the way through its transforms.
+      const corners = [box.x, box.y, add(box.x, box.width), add(box.y, box.height)].map((px) => Math.abs(toNumber(px)));
+      const most = Math.max(0.001, 16 * 2 ** -24 * Math.max(...corners));
       told.forEach((px, index) => expect(Math.abs(px - (drawn[index] ?? NaN)), `${id} of\n${svg}`).toBeLessThan(most));
       compared += 1;
     }

@@ -20,6 +20,7 @@ type Facts = {
   "spec-moved": ToSpec & { readonly name: string; readonly to: string };
   "spec-taken-in": ToSpec & { readonly name: string; readonly from: string };
   "spec-named": ToSpec & { readonly name: string; readonly address: string; readonly revision: number };
+  "spec-described": ToSpec & { readonly words: string };
   "spec-archived": ToSpec & { readonly archived: boolean; readonly revision: number };
   edited: ToSpec & { readonly revision: number };
   shared: ToSpec & { readonly public: boolean };
@@ -94,6 +95,12 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "spec-named": {
     activity: { what: () => "spec", words: ({ name, address }) => `named it ${name}, at ${address}` },
     announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
+  },
+  "spec-described": {
+    activity: {
+      what: () => "spec",
+      words: ({ words }) => (words === "" ? "said no more what it is for" : `said what it is for: ${words}`),
+    },
   },
   "spec-archived": {
     activity: { what: () => "spec", words: ({ archived }) => (archived ? "archived it" : "brought it back") },

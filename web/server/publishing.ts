@@ -18,7 +18,7 @@ import { endReviews } from "./reviews";
 import { lockDraft } from "./specs";
 import { renewSummary, storeSummary } from "./summaries";
 import { keepVersion } from "./version-files";
-import { addVersion, addWithdrawal, highestVersion, readVersion, versionBefore } from "./versions";
+import { addVersion, addWithdrawal, highestVersion, isOut, readVersion, versionBefore } from "./versions";
 
 /** The spec something is done to, and by whom. */
 export type Doing = {
@@ -72,9 +72,15 @@ const mostTries = 3;
  * (accepted ones stop it too), and its number at least what its changes ask for. That revision is what is published,
  * whatever is done to the draft from then on: its files are written first, while nobody is kept waiting, and stored with it
  * in one transaction, which looks at the number again. Owners of projects that use the spec are told, webhooks queued, and
- * an open review ends with it.
+ * an open review ends with it. What is asked for again because no answer came, and is out already, is published once.
  */
 export const publishDraft = async (sql: postgres.Sql, request: Asked, write: WriteVersion): Promise<Published> => {
+  const published = await publishOnce(sql, request, write);
+  const out = !published.ok && published.code === "too-low" && (await isOut(sql, request));
+  return out ? { ok: true, number: request.number } : published;
+};
+
+const publishOnce = async (sql: postgres.Sql, request: Asked, write: WriteVersion): Promise<Published> => {
   const looked = await sql.begin((transaction) => lookedAt(transaction, request));
   if (!looked.ok) return looked;
   const problems = check(looked.layout).findings.filter(({ level }) => level === "problem");

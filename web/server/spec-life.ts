@@ -56,6 +56,14 @@ export const nameSpec = (
         changes: [{ path: ["name"], from: name, to: given.name }],
       });
     await transaction`UPDATE spec SET slug = ${given.address}, description = ${given.description} WHERE id = ${spec.id}`;
+    if (given.description !== spec.description)
+      await happened(transaction, {
+        kind: "spec-described",
+        teamId: spec.teamId,
+        specId: spec.id,
+        personId: person.id,
+        words: given.description,
+      });
     if (renamed || given.address !== spec.slug)
       await happened(transaction, {
         kind: "spec-named",

@@ -145,6 +145,19 @@ export const addVersion = async (sql: postgres.TransactionSql | postgres.Sql, ve
   return row.id;
 };
 
+/** Whether a draft as it stands is out under a number, with this note and by this person. */
+export const isOut = async (
+  sql: Sql,
+  asked: { readonly specId: number; readonly number: VersionNumber; readonly note: string; readonly personId: number },
+): Promise<boolean> => {
+  const { major, minor, patch } = asked.number;
+  const rows = await sql`
+    SELECT 1 FROM version v JOIN draft d ON d.spec_id = v.spec_id AND d.layout = v.layout
+    WHERE v.spec_id = ${asked.specId} AND (v.major, v.minor, v.patch) = (${major}, ${minor}, ${patch})
+      AND v.note = ${asked.note} AND v.published_by = ${asked.personId}`;
+  return rows.length > 0;
+};
+
 /** The version of the highest number, withdrawn or not: numbers rise above all of them. */
 export const highestVersion = async (sql: Sql, specId: number): Promise<Version | null> => {
   const [row] = await sql<(Row & { layout: unknown })[]>`

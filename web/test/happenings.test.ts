@@ -25,6 +25,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "spec: named it Quays, at /specs/skerry/quays",
     null,
   ],
+  "spec-described": [{ kind: "spec-described", ...spec, words: "Boards" }, "spec: said what it is for: Boards", null],
   "spec-archived": [{ kind: "spec-archived", ...spec, archived: true, revision: 5 }, "spec: archived it", null],
   edited: [{ kind: "edited", ...spec, revision: 4 }, "edited: changed the draft", null],
   shared: [{ kind: "shared", ...spec, public: true }, "share: made it readable to anyone with the link", null],
