@@ -91,15 +91,17 @@ for (const way of ways)
             const outer = areas.find(({ area: { id } }) => id === one.area.within);
             return outer === undefined ? 0 : (divided(one) && outer.inside?.kind === "own" ? one.row + one.rowSpan : 0) + rounded(outer);
           };
-          // What stands in areas here is a px high: rows below that, or below nothing, are the checks' business too.
+          // What stands in areas here is a px high: rows below that, or below nothing, are the checks' business too. An area of
+          // rows below nothing is as high as what stands beside them.
+          const innerRow = ({ inside }: typeof area): number => {
+            const inner = inside?.kind === "own" ? inside.rows : null;
+            return inner === null ? Infinity : toNumber(inner.end(1)) - toNumber(inner.start(1));
+          };
           const flat = (id: string | undefined): boolean => {
             const outer = areas.find((one) => one.area.id === id);
-            const inner = outer?.inside?.kind === "own" ? outer.inside.rows : null;
-            return (
-              outer !== undefined && ((inner !== null && toNumber(inner.end(1)) - toNumber(inner.start(1)) < 1) || flat(outer.area.within))
-            );
+            return outer !== undefined && (innerRow(outer) < 1 || flat(outer.area.within));
           };
-          if (flat(area.area.within)) continue;
+          if (innerRow(area) < 0 || flat(area.area.within)) continue;
           if (rows && area.top && area.bottom && !held(area)) {
             const far = Math.max(Math.abs(box.top - toNumber(area.top)), Math.abs(box.bottom - toNumber(area.bottom)));
             if (!(far <= (3 + 2 * area.depth + rounded(area)) * unit + 1e-9))
