@@ -120,10 +120,69 @@ test("a spec follows another: its own three numbers stay, each later version is 
 
   // It stops following as one edit, too.
   await page.getByRole("button", { name: "Stop following" }).click();
-  await expect(page.getByText(`It was made from a version of ${otherName}, and stopped following it.`)).toBeVisible();
+  await expect(page.getByText(`This spec follows nothing any more; it followed ${otherName}.`)).toBeVisible();
   await saved(page);
   await page.goto(`/specs/skerry/${other}/publish`);
   await expect(page.getByText("1 spec follows this")).toBeHidden();
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("a spec that is there already begins to follow one made before it, keeps what differs as its own, stops and follows it again", async ({
+  browser,
+}) => {
+  const older = await publishedSpec([["1.0.0", "24px"]]);
+  const other = await publishedSpec([
+    ["1.0.0", "24px"],
+    ["1.1.0", "32px"],
+  ]);
+  const otherName = (await draftOf(other)).layout.name;
+  const own = (await makeSpec(address, { kind: "spec", team: "skerry", spec: other })).split("/").at(-1) ?? "";
+  const desk = (await draftOf(own)).layout.breakpoints.at(-1)?.id ?? "";
+  expect(await set(own, [["breakpoints", desk, "columns", "gutter"], "32px", "24px"], [["base"], "8px", "4px"])).toBe(200);
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto(`/specs/skerry/${own}/settings`);
+  await page.getByRole("link", { name: "Follow another spec" }).click();
+  const field = page.getByRole("combobox", { name: "Spec to follow" });
+  await chooseSpec(field, otherName);
+  await page.getByLabel("Version to follow from").selectOption("1.0.0");
+  await page.getByRole("button", { name: "Follow it" }).click();
+  await expect(page.getByText("1 number of its own")).toBeVisible();
+  await page.getByRole("button", { name: "Take 1.1.0" }).click();
+  await expect(page.getByText("nothing newer")).toBeVisible();
+  await saved(page);
+  const { layout } = await draftOf(own);
+  expect([layout.follows, layout.base, layout.breakpoints.at(-1)?.columns.gutter]).toEqual([
+    { spec: otherName, version: "1.1.0" },
+    "4px",
+    "32px",
+  ]);
+  // Stopped, it is followed again from where it stands: what it followed is chosen already.
+  await page.getByRole("button", { name: "Stop following" }).click();
+  await expect(page.getByText(`This spec follows nothing any more; it followed ${otherName}.`)).toBeVisible();
+  await expect(field).toHaveValue(otherName);
+  await page.getByRole("button", { name: "Follow it" }).click();
+  await expect(page.getByText("nothing newer")).toBeVisible();
+  await page.getByRole("button", { name: "Undo" }).first().click();
+  await expect(page.getByRole("button", { name: "Follow it" })).toBeVisible();
+  await page.getByRole("button", { name: "Follow it" }).click();
+  await expect(page.getByText("nothing newer")).toBeVisible();
+  await saved(page);
+
+  // The other way round, or while it follows something, it is refused, and nothing is said to follow.
+  await page.goto(`/specs/skerry/${other}/follow`);
+  const { layout: mine } = await draftOf(own);
+  await publishNext(own, "1.0.0", "16px");
+  await chooseSpec(field, mine.name);
+  await page.getByRole("button", { name: "Follow it" }).click();
+  await expect(page.getByRole("alert").filter({ hasText: "was made after this spec" })).toBeVisible();
+  const author = await requestsOf(address, "author");
+  const again = await author.post(`/api/specs/skerry/${own}/follow`, { data: { team: "skerry", spec: older, number: "1.0.0" } });
+  expect([again.status(), await again.text()]).toEqual([422, expect.stringContaining(`It follows ${otherName}; stop that first.`)]);
+  const itself = await author.post(`/api/specs/skerry/${other}/follow`, { data: { team: "skerry", spec: other, number: "1.0.0" } });
+  expect([itself.status(), await itself.text()]).toEqual([422, expect.stringContaining("does not follow itself")]);
+  // Nor does an edit say of what is followed what it is not called.
+  expect(await set(own, [["follows"], { spec: otherName, version: "1.1.0" }, { spec: "Another", version: "1.0.0" }])).toBe(422);
   expect(said).toEqual([]);
   await context.close();
 });

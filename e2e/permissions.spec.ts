@@ -53,6 +53,7 @@ const changes: readonly (readonly [
   ["withdraw a version", (path) => `/api${path}/withdraw`, { number: "9.9.9", reason: "Wrong." }, 403, 403, 404],
   ["rename a spec", (path) => `/api${path}/name`, { name: "", description: "", address: "a" }, 403, 400, 400],
   ["archive a spec", (path) => `/api${path}/archive`, { archived: false }, 403, 403, 200],
+  ["follow a version that is none", (path) => `/api${path}/follow`, { team: "skerry", spec: "none", number: "1.0.0" }, 403, 422, 422],
   ["move a spec", (path) => `/api${path}/move`, { team: "skerry" }, 403, 403, 422],
   ["say who may read", (path) => `/api${path}/share`, { public: false }, 403, 403, 200],
   ["keep a design", (path) => `/api${path}/designs`, { name: "Phone 3", source: "boxes", list: "{}" }, 403, 422, 422],
@@ -255,7 +256,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
       expect(await attempt(as[who], path), `${who}: ${action}`).toBe(expected[who]);
       cases += 1;
     }
-  expect(cases).toBe(285);
+  expect(cases).toBe(290);
 });
 
 test("what happens to a spec is streamed to its readers, and to nobody else", async ({ baseURL }) => {

@@ -1,6 +1,7 @@
 import "@fontsource-variable/archivo/wght.css";
 import "@fontsource-variable/recursive/mono.css";
 import "@/ui/theme.scss";
+import "@/ui/bar.scss";
 import "@/ui/spec-choice.scss";
 import "@/features/sign-in/sign-in.scss";
 import "@/features/account/account.scss";

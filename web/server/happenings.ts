@@ -21,6 +21,7 @@ type Facts = {
   "spec-taken-in": ToSpec & { readonly name: string; readonly from: string };
   "spec-named": ToSpec & { readonly name: string; readonly address: string; readonly revision: number };
   "spec-described": ToSpec & { readonly words: string };
+  "spec-follows": ToSpec & { readonly name: string; readonly number: VersionNumber };
   "spec-archived": ToSpec & { readonly archived: boolean; readonly revision: number };
   edited: ToSpec & { readonly revision: number };
   shared: ToSpec & { readonly public: boolean };
@@ -101,6 +102,10 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       what: () => "spec",
       words: ({ words }) => (words === "" ? "said no more what it is for" : `said what it is for: ${words}`),
     },
+  },
+  "spec-follows": {
+    activity: { what: () => "spec", words: ({ name, number }) => `began to follow ${name} ${versionText(number)}` },
+    announcement: ({ specId }) => ({ kind: "followed", spec: specId }),
   },
   "spec-archived": {
     activity: { what: () => "spec", words: ({ archived }) => (archived ? "archived it" : "brought it back") },

@@ -5,11 +5,9 @@ import { happened } from "./happenings";
 import { membershipsOf, type Person } from "./people";
 import { may } from "./permissions";
 import type { Problem } from "./problem";
+import type { Got } from "./request-body";
 import { idAt, lockAddresses, lockDraft, type Spec, writeDraft } from "./specs";
 import { teamFor } from "./team";
-
-/** Something done, or why it cannot be. */
-type Done<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
 /** Where a spec is. */
 type Place = { readonly team: string; readonly spec: string };
@@ -36,8 +34,8 @@ export const nameSpec = (
   spec: Spec,
   person: Person,
   given: { readonly name: string; readonly description: string; readonly address: string },
-): Promise<Done<Place>> =>
-  sql.begin(async (transaction): Promise<Done<Place>> => {
+): Promise<Got<Place>> =>
+  sql.begin(async (transaction): Promise<Got<Place>> => {
     await lockAddresses(transaction, spec.teamId);
     if ((await othersAt(transaction, spec.team, given.address, spec.id)) !== null)
       return { ok: false, problem: taken(given.address, spec.teamName) };
@@ -120,8 +118,8 @@ const freeAddress = async (sql: Sql, team: string, slug: string, own: number): P
  * Moves a spec with all that belongs to it to another team of the person's, where they may make specs. Not while projects of
  * its team use it: they are that team's, and would lose it. What was done to it stays in the log of the team it was done in.
  */
-export const moveSpec = (sql: postgres.Sql, spec: Spec, person: Person, to: string): Promise<Done<Place>> =>
-  sql.begin(async (transaction): Promise<Done<Place>> => {
+export const moveSpec = (sql: postgres.Sql, spec: Spec, person: Person, to: string): Promise<Got<Place>> =>
+  sql.begin(async (transaction): Promise<Got<Place>> => {
     const team = await teamFor(transaction, to, person.id);
     const at = [{ path: "/team", message: "is no other team of yours" }];
     if (!team || team.id === spec.teamId)

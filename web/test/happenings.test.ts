@@ -26,6 +26,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     null,
   ],
   "spec-described": [{ kind: "spec-described", ...spec, words: "Boards" }, "spec: said what it is for: Boards", null],
+  "spec-follows": [{ kind: "spec-follows", ...spec, name: "Boards", number }, "spec: began to follow Boards 2.1.0", null],
   "spec-archived": [{ kind: "spec-archived", ...spec, archived: true, revision: 5 }, "spec: archived it", null],
   edited: [{ kind: "edited", ...spec, revision: 4 }, "edited: changed the draft", null],
   shared: [{ kind: "shared", ...spec, public: true }, "share: made it readable to anyone with the link", null],

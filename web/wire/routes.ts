@@ -180,6 +180,11 @@ export const routes = {
   },
   "POST /api/specs/:team/:spec/archive": { request: z.strictObject({ archived: z.boolean() }), answer: nothing },
   "POST /api/specs/:team/:spec/move": { request: z.strictObject({ team: slug }), answer: place },
+  /** Says which spec its draft may follow, and finds the version it is to follow from; answers what that is called. That it follows is an edit of the draft. */
+  "POST /api/specs/:team/:spec/follow": {
+    request: z.strictObject({ team: slug, spec: slug, number: versionNumber }),
+    answer: z.strictObject({ name: z.string() }),
+  },
   "POST /api/specs/:team/:spec/share": { request: z.strictObject({ public: z.boolean() }), answer: nothing },
   "POST /api/specs/:team/:spec/withdraw": {
     request: z.strictObject({ number: versionNumber, reason: writtenWords(1) }),

@@ -19,6 +19,7 @@ import { useQueryShown } from "@/ui/address";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
 import { Said } from "@/ui/num";
 import { say } from "@/ui/say";
+import { BeginFollowing } from "./begin-following";
 import { type Looked, useFollowing } from "./use-following";
 
 /** What was changed on both sides, each with the two values one of which is to stand. */
@@ -71,10 +72,10 @@ const Questions = ({
 
 /** What taking a version does: there, here, and what is to be chosen. */
 const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<Looked, { kind: "known" }> }) => {
-  const { layout, followed, mayEdit, edit } = useDraftOfPage();
+  const { layout, mayEdit, edit } = useDraftOfPage();
   const { base, theirs, following } = looked;
   const [choices, setChoices] = useState<readonly FollowChoice[]>(following.met.map(() => "ours"));
-  const done = settleFollowing(layout, following, choices, { spec: followed?.name ?? theirs.name, version: to });
+  const done = settleFollowing(layout, following, choices, { spec: theirs.name, version: to });
   const take = (): void => {
     if (!done.ok) return;
     const words = edit(done.layout);
@@ -190,12 +191,14 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
             )}
           </div>
         ) : (
-          <p className="card-plain p-3">
-            This spec follows nothing.{" "}
-            {followed
-              ? `It was made from a version of ${followed.name}, and stopped following it.`
-              : "A spec that follows another is made under New spec, from one of its versions."}
-          </p>
+          <div className="card-plain p-3">
+            <p className={mayEdit ? "" : "mb-0"}>
+              This spec follows nothing{followed && ` any more; it followed ${followed.name}`}.
+              {mayEdit &&
+                " It may follow another from the version whose numbers it stands on: what differs is its own and stays, and what comes later is offered."}
+            </p>
+            {mayEdit && <BeginFollowing key={followed ? `${followed.team}/${followed.spec}` : ""} />}
+          </div>
         )}
         {layout.follows && followed && looked.kind === "looking" && (
           <p className="quiet" role="status">

@@ -1,5 +1,6 @@
 "use client";
 
+import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { ActForm } from "@/ui/act-form";
@@ -17,6 +18,8 @@ type Props = {
   };
   /** Teams it may be moved to. */
   readonly teams: readonly { readonly slug: string; readonly name: string }[];
+  /** What it follows: null for nothing, undefined for whoever may not say. */
+  readonly follows: { readonly spec: string; readonly version: string } | null | undefined;
   readonly mayName: boolean;
   readonly mayManage: boolean;
 };
@@ -76,8 +79,8 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
   );
 };
 
-/** What a spec is called, where it is, whose it is, and whether it is put away. */
-export const SpecSettings = ({ spec, teams, mayName, mayManage }: Props) => {
+/** What a spec is called, where it is, what it follows, whose it is, and whether it is put away. */
+export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props) => {
   const act = useAct();
   const at = { team: spec.team, spec: spec.slug };
   return (
@@ -110,6 +113,26 @@ export const SpecSettings = ({ spec, teams, mayName, mayManage }: Props) => {
               submit="Keep these"
               done={() => "Kept."}
             />
+          </div>
+        </section>
+      )}
+      {follows !== undefined && (
+        <section aria-labelledby="follow-title">
+          <h2 id="follow-title">Following</h2>
+          <div className="card-plain p-3">
+            <p>
+              {follows ? (
+                <>
+                  It follows {follows.spec} <span className="num">{follows.version}</span>: what that publishes later is offered, and what
+                  is changed here stays.
+                </>
+              ) : (
+                "It follows no other spec. One that follows keeps what it changes itself, and is offered what the other publishes later."
+              )}
+            </p>
+            <Link className="btn btn-quiet" href={`/specs/${spec.team}/${spec.slug}/follow`} prefetch={false}>
+              {follows ? "What it follows" : "Follow another spec"}
+            </Link>
           </div>
         </section>
       )}

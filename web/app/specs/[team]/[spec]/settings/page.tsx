@@ -47,6 +47,7 @@ export default async function SpecSettingsPage({ params }: Props) {
           key={`${team}/${slug} ${name}`}
           spec={{ team, slug, name, description: spec.description, package: spec.package, archived: spec.archived }}
           teams={teams.map(({ team: one, teamName }) => ({ slug: one, name: teamName }))}
+          follows={maySpec(spec, "edit-draft") ? (draft.layout.follows ?? null) : undefined}
           mayName={mayName}
           mayManage={mayManage}
         />

@@ -1,0 +1,65 @@
+"use client";
+
+import { type FormEvent, useState } from "react";
+import { useDraftOfPage } from "@/draft/draft-provider";
+import { say } from "@/ui/say";
+import { type Choosable, SpecChoice } from "@/ui/spec-choice";
+import { useAct } from "@/ui/use-act";
+
+/** What a draft that follows nothing is to follow, and from which of its versions on. What it followed before stands there first. */
+export const BeginFollowing = () => {
+  const { address, followed, store, edit } = useDraftOfPage();
+  const act = useAct();
+  const [spec, setSpec] = useState<Choosable | null>(
+    followed && { ...followed, numbers: followed.versions.map(({ number }) => number), draft: false },
+  );
+  const [chosen, setChosen] = useState("");
+  const numbers = spec?.numbers ?? [];
+  const number = numbers.includes(chosen) ? chosen : (numbers[0] ?? "");
+  const begin = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!spec) return;
+    // Where it has just stopped following another, that is to be known first.
+    await store.flush();
+    await act.send("POST /api/specs/:team/:spec/follow", address, { team: spec.team, spec: spec.spec, number }, ({ name }) =>
+      say(
+        edit({ ...store.state().layout, follows: { spec: name, version: number } }) ??
+          `It follows ${name} ${number}. Undo takes that back.`,
+      ),
+    );
+  };
+  return (
+    <form className="begin-following" onSubmit={(event) => void begin(event)}>
+      <SpecChoice
+        label="Spec to follow"
+        placeholder="Name, or address of a public spec"
+        chosen={spec}
+        offers={({ numbers: published, ...one }) => published.length > 0 && !(one.team === address.team && one.spec === address.spec)}
+        onChoose={setSpec}
+      />
+      <select
+        name="number"
+        className="form-select w-auto"
+        aria-label="Version to follow from"
+        value={number}
+        disabled={numbers.length === 0}
+        onChange={(event) => setChosen(event.target.value)}
+      >
+        {numbers.length === 0 && <option value="">Version</option>}
+        {numbers.map((one) => (
+          <option key={one} value={one}>
+            {one}
+          </option>
+        ))}
+      </select>
+      <button className="btn btn-primary" disabled={act.busy || number === ""}>
+        Follow it
+      </button>
+      {act.fault && (
+        <p className="fault mb-0" role="alert">
+          {act.fault}
+        </p>
+      )}
+    </form>
+  );
+};
