@@ -62,7 +62,7 @@ export const countOfFollowers = async (sql: Sql, specId: number): Promise<number
 
 /**
  * What is wrong with what an edit says is followed; null where nothing is. A draft may stop following, and may follow a
- * version of the spec it was made from; what it was made from is not for an edit to say.
+ * version of the spec it was made from or began to follow; which spec that is, is not for an edit to say.
  */
 export const followFault = async (
   sql: Sql,
