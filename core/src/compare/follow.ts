@@ -55,6 +55,26 @@ const ofWholeParts = (
   return { whole: [...parts.values()], changes: all };
 };
 
+/**
+ * Changes with parts that both made, each for itself, told by what differs in them: what stands in the other's alone is taken,
+ * what both say otherwise is asked, what is one's own alone stays.
+ */
+const insidePartsOfBoth = (changes: readonly Change[], theirs: Layout, mine: Layout): readonly Change[] => {
+  const ofBoth = ({ path, ...values }: Change): boolean => {
+    const here = valueAt(mine, path);
+    return !("from" in values) && isMembers(values.to) && isMembers(here) && kindOf(here) === kindOf(values.to);
+  };
+  if (!changes.some(ofBoth)) return changes;
+  const differing = compareLayouts(mine, theirs).filter((change) => "to" in change);
+  return changes.flatMap((change): readonly Change[] =>
+    ofBoth(change)
+      ? differing
+          .filter(({ path }) => change.path.every((name, index) => path[index] === name))
+          .map(({ path, to }): Change => ({ path, to }))
+      : [change],
+  );
+};
+
 /** Changes that stand or fall together: of one entry, or of one member. */
 const together = (changes: readonly Change[]): readonly (readonly Change[])[] => {
   const groups = new Map<string, Change[]>();
@@ -96,11 +116,8 @@ const asManyAsHold = (
  * stand beside what was changed here, is asked. The name stays one's own.
  */
 export const followOn = (base: Layout, theirs: Layout, mine: Layout): Following => {
-  const { whole, changes } = ofWholeParts(
-    compareLayouts(base, theirs).filter(({ path: [root = ""] }) => !own.has(root)),
-    theirs,
-    mine,
-  );
+  const there = compareLayouts(base, theirs).filter(({ path: [root = ""] }) => !own.has(root));
+  const { whole, changes } = ofWholeParts(insidePartsOfBoth(there, theirs, mine), theirs, mine);
   const applied = applyChanges(mine, changes);
   const clashing = new Set([...whole, ...(applied.ok ? [] : applied.conflicts.map(({ change }) => change))]);
   const { taken, left } = asManyAsHold(

@@ -234,6 +234,28 @@ describe("three numbers of one's own", () => {
     expect(done.ok && done.layout.breakpoints[2]?.rows).toEqual(repeating("10px"));
   });
 
+  it("what both added is asked about number by number, and only where they differ", () => {
+    const wide = (gutter: string, count: number, rows: Layout["breakpoints"][number]["rows"]) => ({
+      ...newBreakpoint({ id: "wide", name: "Wide", from: 1440, width: 1600, height: 900, count, gutter, margin: "64px" }),
+      rows,
+    });
+    const repeating = { kind: "repeating" as const, height: "8px", gutter: "8px", offset: "0px" };
+    const own = { ...mine, breakpoints: [...mine.breakpoints, wide("32px", 12, null)] };
+    const theirs = { ...base, breakpoints: [...base.breakpoints, wide("24px", 12, repeating)] };
+    const following = followOn(base, theirs, own);
+    expect([following.taken, following.met.map(({ change, ours }) => [change.path.slice(1).join(" "), change.to, ours])]).toEqual([
+      [],
+      [
+        ["wide columns gutter", "24px", "32px"],
+        ["wide rows", repeating, null],
+      ],
+    ]);
+    const done = settleFollowing(own, following, ["theirs", "ours"], follow);
+    expect(done.ok && [done.layout.breakpoints[3]?.columns.gutter, done.layout.breakpoints[3]?.rows]).toEqual(["24px", null]);
+    // The same on both sides asks nothing and does nothing.
+    expect(followOn(base, { ...base, breakpoints: [...base.breakpoints, wide("32px", 12, null)] }, own)).toEqual({ taken: [], met: [] });
+  });
+
   it("a breakpoint that goes is asked where something was changed in it, and takes along what stood there", () => {
     const own = { ...mine, areas: [area("chart", { desk: placed(1, 4), tablet: placed(1, 2) })] };
     const theirs = { ...base, breakpoints: base.breakpoints.filter(({ id }) => id !== "tablet") };
