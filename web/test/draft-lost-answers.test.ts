@@ -4,6 +4,7 @@ import { createDraftStore, type DraftStore, type DraftWorld, type SaveAnswer, ty
 import { unsavedOf } from "@/draft/use-draft";
 import { cleanLayout, withColumns } from "../../core/test/layouts";
 import { seeded } from "../../core/test/random";
+import { clock } from "./draft-world";
 
 /** What may become of something sent: answered; lost on the way; written with the answer lost; written later, when nobody waits any more. */
 type Fate = "answered" | "lost" | "unanswered" | "late";
@@ -12,16 +13,8 @@ type Fate = "answered" | "lost" | "unanswered" | "late";
 const world = (fateOf: () => Fate, delay: () => number) => {
   const server = { revision: 1, layout: cleanLayout() };
   const written = new Map<string, readonly Change[]>();
-  let timers: { at: number; work: () => void }[] = [];
-  let now = 0;
+  const { now, after, pass } = clock();
   let names = 0;
-  const after = (ms: number, work: () => void) => {
-    const timer = { at: now + ms, work };
-    timers.push(timer);
-    return () => {
-      timers = timers.filter((one) => one !== timer);
-    };
-  };
   const write = (revision: number, { id, changes }: SentChanges): SaveAnswer => {
     const before = written.get(id);
     if (before) {
@@ -49,7 +42,7 @@ const world = (fateOf: () => Fate, delay: () => number) => {
       save,
       newId: () => `save-${(names += 1)}`,
       newer: ({ revision }) => Promise.resolve(server.revision > revision ? { ...server } : null),
-      now: () => now,
+      now,
       after,
       keep: (unsaved) => {
         kept.text = unsaved === null ? null : JSON.stringify(unsaved);
@@ -60,18 +53,6 @@ const world = (fateOf: () => Fate, delay: () => number) => {
     const left = kept.text === null ? null : unsavedOf(kept.text);
     if (left) store.recover([left]);
     return store;
-  };
-  const pass = async (ms: number): Promise<void> => {
-    const end = now + ms;
-    for (;;) {
-      const due = timers.filter(({ at }) => at <= end).sort((a, b) => a.at - b.at)[0];
-      if (!due) break;
-      timers = timers.filter((one) => one !== due);
-      now = due.at;
-      due.work();
-      for (let turn = 0; turn < 10; turn += 1) await Promise.resolve();
-    }
-    now = end;
   };
   return { server, open, pass };
 };

@@ -2,11 +2,40 @@ import { applyChanges, type Change, type Layout } from "@ypsiline/core";
 import type { DraftWorld, SaveAnswer, SentChanges, Unsaved } from "@/draft/draft-store";
 import { cleanLayout, withColumns } from "../../core/test/layouts";
 
+/** A clock that stands still until the test lets time pass. */
+export const clock = () => {
+  let timers: { at: number; work: () => void }[] = [];
+  let now = 0;
+  /** Lets time pass until nothing is due within it. */
+  const pass = async (ms: number): Promise<void> => {
+    const end = now + ms;
+    for (;;) {
+      const due = timers.filter(({ at }) => at <= end).sort((a, b) => a.at - b.at)[0];
+      if (!due) break;
+      timers = timers.filter((one) => one !== due);
+      now = due.at;
+      due.work();
+      for (let turn = 0; turn < 10; turn += 1) await Promise.resolve();
+    }
+    now = end;
+  };
+  return {
+    now: () => now,
+    after: (ms: number, work: () => void) => {
+      const timer = { at: now + ms, work };
+      timers.push(timer);
+      return () => {
+        timers = timers.filter((one) => one !== timer);
+      };
+    },
+    pass,
+  };
+};
+
 /** A server that keeps one draft as the real one does, and timers that run when the test says so. */
 export const world = () => {
   const server = { revision: 1, layout: cleanLayout() };
-  let timers: { at: number; work: () => void }[] = [];
-  let now = 0;
+  const { now, after, pass } = clock();
   let down = 0;
   let kept: Unsaved | null = null;
   let names = 0;
@@ -29,32 +58,13 @@ export const world = () => {
     save,
     newId: () => `save-${(names += 1)}`,
     newer: ({ revision }) => Promise.resolve(server.revision > revision ? { ...server } : null),
-    now: () => now,
-    after: (ms, work) => {
-      const timer = { at: now + ms, work };
-      timers.push(timer);
-      return () => {
-        timers = timers.filter((one) => one !== timer);
-      };
-    },
+    now,
+    after,
     keep: (unsaved) => {
       if (full) return false;
       kept = unsaved;
       return true;
     },
-  };
-  /** Lets time pass until nothing is due within it. */
-  const pass = async (ms: number): Promise<void> => {
-    const end = now + ms;
-    for (;;) {
-      const due = timers.filter(({ at }) => at <= end).sort((a, b) => a.at - b.at)[0];
-      if (!due) break;
-      timers = timers.filter((one) => one !== due);
-      now = due.at;
-      due.work();
-      for (let turn = 0; turn < 10; turn += 1) await Promise.resolve();
-    }
-    now = end;
   };
   return {
     server,

@@ -19,6 +19,7 @@ import {
   type WidthRun,
   divide,
 } from "../../src/index";
+import { anyContainer } from "../any-columns";
 import { capped, cleanLayout, fixed, margin, text, withBreakpoint, withColumns } from "../layouts";
 import { seedOf } from "../seed";
 
@@ -50,19 +51,7 @@ const columnsOf = fc.record({
   ),
   margin: fc.record({ start: side, end: side }),
   edgeGutters: fc.constantFrom("none" as const, "half" as const),
-  container: fc.oneof(
-    fc.constant({ kind: "fluid" as const }),
-    fc.record({
-      kind: fc.constant("capped" as const),
-      max: fc.integer({ min: 300, max: 1600 }).map((n) => `${n}px`),
-      align: fc.constantFrom("center" as const, "start" as const, "end" as const),
-    }),
-    fc.record({
-      kind: fc.constant("fixed" as const),
-      width: fc.integer({ min: 300, max: 1600 }).map((n) => `${n}px`),
-      align: fc.constantFrom("center" as const, "start" as const, "end" as const),
-    }),
-  ),
+  container: anyContainer,
 });
 const layouts = fc
   .tuple(columnsOf, columnsOf, columnsOf, fc.constantFrom("0px", "40px", "70.5px"))
