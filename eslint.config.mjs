@@ -25,6 +25,15 @@ const namedFields = {
   message: "A field has an id or a name.",
 };
 const noApp = { group: ["@/app/*", "**/app/*"], message: "Only routes stand in app; nothing imports them." };
+// What is done for somebody asks their right inside the transaction that does it: an act cannot open one of its own.
+const oneBeginning = {
+  selector: "CallExpression[callee.type='MemberExpression'][callee.property.name='begin']",
+  message: "Transactions begin in web/server/transaction.ts alone.",
+};
+const noOwnTransaction = {
+  group: ["@/server/transaction"],
+  message: "Routes write through `write` (web/server/act.ts), which asks the right again inside the transaction.",
+};
 const sqlAtHome = { group: ["postgres"], message: "SQL stands only in web/server." };
 
 export default ts.config(
@@ -50,7 +59,12 @@ export default ts.config(
   },
   {
     files: ["web/app/**", "*.config.ts", "web/*.config.ts"],
-    rules: { "no-restricted-syntax": ["error", namedFields] },
+    rules: { "no-restricted-syntax": ["error", namedFields, oneBeginning] },
+  },
+  {
+    files: ["web/server/**"],
+    ignores: ["web/server/transaction.ts"],
+    rules: { "no-restricted-syntax": ["error", oneBeginning] },
   },
   {
     files: ["**/*.mjs"],
@@ -68,6 +82,7 @@ export default ts.config(
         URLSearchParams: "readonly",
         performance: "readonly",
         requestAnimationFrame: "readonly",
+        AbortController: "readonly",
       },
     },
   },
@@ -125,5 +140,5 @@ export default ts.config(
     ],
   ),
   boundary(["web/server/**"], [coreByIndex, noApp, { group: ["@/features/*", "@/ui/*"], message: "The server draws nothing." }]),
-  boundary(["web/app/**"], [coreByIndex, sqlAtHome]),
+  boundary(["web/app/**"], [coreByIndex, sqlAtHome, noOwnTransaction]),
 );

@@ -1,6 +1,7 @@
-import { spawnSync } from "node:child_process";
-import { existsSync, renameSync, rmSync, statSync } from "node:fs";
-import { join, resolve } from "node:path";
+import { spawn, spawnSync } from "node:child_process";
+import { createHash } from "node:crypto";
+import { chmodSync, createReadStream, existsSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from "node:fs";
+import { basename, join, resolve } from "node:path";
 import { startCluster } from "./cluster.mjs";
 import { installPackages, installPostgres } from "./install.mjs";
 import { run, say, Stop } from "./say.mjs";
@@ -36,22 +37,95 @@ const must = (result, words) => {
   return result.stdout;
 };
 
-const backup = (bin, url, to) => {
-  if (existsSync(to)) throw new Stop(`${to} is there already; a backup is written over nothing.`);
-  const part = `${to}.part`;
-  rmSync(part, { force: true });
-  must(tool(bin, "pg_dump", ["--format=custom", "--no-owner", "--no-privileges", "--file", part], url), "The database could not be read:");
-  // Read back before it is called a backup.
-  const listed = must(tool(bin, "pg_restore", ["--list", part], url), "The backup cannot be read back:");
-  const tables = [...listed.matchAll(/ TABLE DATA public (\w+) /g)].map(([, name]) => name);
-  if (!tables.includes("version") || !tables.includes("migration")) throw new Stop("What was written is no backup of Ypsiline's.");
-  renameSync(part, to);
-  say(`${to}: ${tables.length} tables, ${(statSync(to).size / 1024 / 1024).toFixed(1)} MiB, read back.`);
+/** The hash of a file, read piece by piece. */
+const hashOfFile = async (path) => {
+  const hash = createHash("sha512");
+  for await (const part of createReadStream(path)) hash.update(part);
+  return hash.digest("hex");
 };
 
-const restore = (bin, url, from) => {
+/** The hash of each table's rows in a backup: everything in it is read and unpacked for it. Streamed, since one may be larger than memory. */
+const hashesOfTables = (bin, path) =>
+  new Promise((resolve, reject) => {
+    const child = spawn(join(bin, "pg_restore"), ["--data-only", "--file", "-", path], { stdio: ["ignore", "pipe", "pipe"] });
+    const hashes = new Map();
+    let told = "";
+    let table = null;
+    // The beginning of the line that is being read; of a long one (a file's bytes) the rest is hashed as it comes.
+    let head = "";
+    let long = false;
+    const lineEnds = () => {
+      const begins = table === null && !long ? /^COPY public\.(\w+) /.exec(head) : null;
+      if (begins) {
+        table = begins[1];
+        hashes.set(table, createHash("sha512"));
+      } else if (head === "\\." && !long) table = null;
+      else if (table !== null)
+        hashes
+          .get(table)
+          .update(long ? "" : head, "latin1")
+          .update("\n");
+      head = "";
+      long = false;
+    };
+    const partOfLine = (text) => {
+      if (long) return table !== null && hashes.get(table).update(text, "latin1");
+      head += text;
+      if (head.length < 4_096) return;
+      if (table !== null) hashes.get(table).update(head, "latin1");
+      long = true;
+    };
+    child.stderr.on("data", (data) => (told += data));
+    child.stdout.setEncoding("latin1");
+    child.stdout.on("data", (data) => {
+      const parts = data.split("\n");
+      for (const [index, part] of parts.entries()) {
+        partOfLine(part);
+        if (index < parts.length - 1) lineEnds();
+      }
+    });
+    child.on("error", reject);
+    child.on("close", (code) =>
+      code === 0
+        ? resolve(new Map([...hashes].map(([name, hash]) => [name, hash.digest("hex")])))
+        : reject(new Stop(`The backup cannot be read back:\n${told.trim()}`)),
+    );
+  });
+
+const backup = async (bin, url, to) => {
+  for (const path of [to, `${to}.sha512`])
+    if (existsSync(path)) throw new Stop(`${path} is there already; a backup is written over nothing.`);
+  const part = `${to}.part`;
+  rmSync(part, { force: true });
+  // What is written holds password hashes: nobody else may read it, from its first byte on.
+  process.umask(0o077);
+  must(tool(bin, "pg_dump", ["--format=custom", "--no-owner", "--no-privileges", "--file", part], url), "The database could not be read:");
+  chmodSync(part, 0o600);
+  // All of it is read back before it is called a backup.
+  const tables = await hashesOfTables(bin, part);
+  if (!tables.has("version") || !tables.has("migration")) throw new Stop("What was written is no backup of Ypsiline's.");
+  const lines = [`${await hashOfFile(part)}  ${basename(to)}`, ...[...tables].sort().map(([name, hash]) => `${hash}  table ${name}`)];
+  writeFileSync(`${to}.sha512`, `${lines.join("\n")}\n`, { mode: 0o600 });
+  renameSync(part, to);
+  say(
+    `${to}: ${tables.size} tables, ${(statSync(to).size / 1024 / 1024).toFixed(1)} MiB, all of it read back. Hashes are in ${to}.sha512.`,
+  );
+};
+
+/** Whether a backup is as it was written, by the hashes beside it; where there are none, all of it is read. */
+const looked = async (bin, from) => {
+  const known = existsSync(`${from}.sha512`) ? readFileSync(`${from}.sha512`, "utf8").split(/\s/)[0] : null;
+  if (known !== null && known !== (await hashOfFile(from)))
+    throw new Stop(
+      `${from} is not the file whose hash stands in ${from}.sha512: it was changed, or not copied whole. Nothing was restored.`,
+    );
+  await hashesOfTables(bin, from);
+};
+
+const restore = async (bin, url, from) => {
   if (!existsSync(from)) throw new Stop(`There is no file ${from}.`);
   must(tool(bin, "pg_restore", ["--list", from], url), `${from} is no backup that can be read:`);
+  await looked(bin, from);
   const count = "SELECT count(*) FROM information_schema.tables WHERE table_schema = 'public'";
   const there = must(
     tool(bin, "psql", ["--no-psqlrc", "--tuples-only", "--no-align", "--command", count], url),
@@ -82,7 +156,7 @@ run(async () => {
   const url = cluster?.url ?? process.env.DATABASE_URL;
   if (!url) throw new Stop("DATABASE_URL is not set; set it, or say --embedded for the private cluster.");
   try {
-    (what === "backup" ? backup : restore)(bin, url, resolve(file));
+    await (what === "backup" ? backup : restore)(bin, url, resolve(file));
   } finally {
     if (cluster && !cluster.taken) cluster.stop();
   }

@@ -1,22 +1,26 @@
 import { openDatabase } from "../web/server/database";
 import { saveChanges } from "../web/server/drafts";
-import { readDraft } from "../web/server/specs";
+import { readStoredDraft } from "../web/server/specs";
+import { layoutIn } from "../web/server/stored-text";
+import { inTransaction, type Write } from "../web/server/transaction";
 
 // A draft of 5,000 edits, and how long a moment of it takes to come. ADDRESS is the application's, COOKIE a member's session.
 const edits = 5_000;
 const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 4);
 const [spec] = await sql<{ id: number; team: number; person: number }[]>`
   SELECT s.id, s.team_id AS team, s.created_by AS person FROM spec s WHERE s.slug = 'passenger-booking'`;
-const draft = spec && (await readDraft(sql, spec.id));
+const draft = spec && (await readStoredDraft(sql, spec.id));
 if (!spec || !draft) throw new Error("no draft");
-const ids = draft.layout.breakpoints.map(({ id, columns }) => ({ id, gutter: columns.gutter }));
+const ids = layoutIn(draft.layout).breakpoints.map(({ id, columns }) => ({ id, gutter: columns.gutter }));
+const doing = { teamId: spec.team, specId: spec.id, personId: spec.person, team: "skerry", spec: "passenger-booking" };
+const write: Write<{ readonly doing: typeof doing }> = (work) => inTransaction(sql, (transaction) => work(transaction, { doing }));
 for (let edit = 0; edit < edits; edit += 1) {
   const one = ids[edit % ids.length];
   if (!one) throw new Error("no breakpoint");
   const to = `${8 + (edit % 23)}.${edit % 9}px`;
   const changes = [{ path: ["breakpoints", one.id, "columns", "gutter"], from: one.gutter, to }];
-  const saved = await saveChanges(sql, { teamId: spec.team, specId: spec.id, personId: spec.person, madeOn: 1, changes });
-  if (!saved?.ok) throw new Error("an edit was not saved");
+  const saved = await saveChanges(sql, write, spec.id, { madeOn: 1, changes }, () => Promise.reject(new Error("the draft is small")));
+  if (!saved.ok || !saved.value?.ok) throw new Error("an edit was not saved");
   one.gutter = to;
 }
 await sql.end();

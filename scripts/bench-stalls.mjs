@@ -1,4 +1,6 @@
+import postgres from "postgres";
 import { say } from "./say.mjs";
+import { freePort, keepServing } from "./serve.mjs";
 
 /** Pause between the requests whose latency is watched, ms. */
 const pause = 5;
@@ -91,17 +93,138 @@ const inputs = (address, layout) => {
   };
 };
 
-/** For each hostile input the worst latency of a parallel GET of a published file; the first line is without any. */
-export const stalls = async (address) => {
-  const watched = `${address}/api/v1/specs/skerry/passenger-booking/2.1.0/layout.css`;
+/** A layout as large as could be stored before the limits on what one may cost: 24 breakpoints × 96 columns, 200 areas, 453 KiB. */
+const largest = (layout) => {
+  const ids = Array.from({ length: 24 }, (_, index) => `b${index}`);
+  return {
+    ...huge(layout),
+    breakpoints: huge(layout).breakpoints.map((one) => ({
+      ...one,
+      drawnAt: { ...one.drawnAt, height: 2_000 },
+      rows: null,
+      baseline: null,
+      mesh: null,
+    })),
+    areas: Array.from({ length: 200 }, (_, index) => ({
+      id: `a${index}`,
+      name: `Area ${index}`,
+      placements: Object.fromEntries(
+        ids.map((id) => [
+          id,
+          { column: (index % 4) + 1, span: 1, row: Math.floor(index / 4) + 1, rowSpan: 1, leaves: "none", over: false, inside: null },
+        ]),
+      ),
+    })),
+  };
+};
+
+/** Specs with such a draft and a version of it, put in by SQL; one for each that is asked for at once. */
+const large = async (address, database, cookie, count) => {
+  const sql = postgres(database, { max: 2 });
+  const layout = await (await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0`)).json();
+  const text = JSON.stringify(largest(layout));
+  for (let index = 0; index < count; index += 1) {
+    const spec = await fetch(`${address}/api/specs`, {
+      method: "POST",
+      headers: { "Content-Type": "application/json", Cookie: cookie },
+      body: JSON.stringify({ team: "skerry", name: `Large ${index}`, start: { kind: "blank" } }),
+    });
+    if (!spec.ok) throw new Error(`a spec was answered with ${spec.status}`);
+    const [{ id }] = await sql`SELECT id FROM spec WHERE slug = ${`large-${index}`}`;
+    await sql`UPDATE draft SET layout = ${text}::text::jsonb WHERE spec_id = ${id}`;
+    await sql`INSERT INTO version (spec_id, major, minor, patch, layout, published_by) SELECT ${id}, 1, 0, 0, ${text}::text::jsonb, min(id) FROM person`;
+    await sql`UPDATE spec SET public = true WHERE id = ${id}`;
+  }
+  await sql.end();
+  return text.length;
+};
+
+/** What members and strangers do with such documents, ten at once. */
+const largeInputs = (address, cookie) => {
+  const at = (index) => `large-${index}`;
+  const ten = (ask) => () =>
+    Promise.all(Array.from({ length: 10 }, (_, index) => ask(index).then((answer) => answer.arrayBuffer().then(() => answer))));
+  const get = (path, headers = { Cookie: cookie }) => fetch(address + path, { headers });
+  const send = (path, body) =>
+    fetch(address + path, { method: "POST", headers: { "Content-Type": "application/json", Cookie: cookie }, body: JSON.stringify(body) });
+  let base = 8;
+  return {
+    "10 workbenches of the largest draft": ten((index) => get(`/specs/skerry/${at(index)}`)),
+    "10 reviews of it": ten((index) => get(`/specs/skerry/${at(index)}/publish`)),
+    "10 reviews of it, worked out": ten((index) => get(`/api/drafts/skerry/${at(index)}/review?revision=1`)),
+    "10 hand-off pages of it, by strangers": ten((index) => get(`/specs/skerry/${at(index)}/versions/1.0.0`, {})),
+    "10 pages to compare it": ten((index) => get(`/specs/skerry/${at(index)}/compare?a=1.0.0&b=draft`)),
+    "10 saves of it": ten((index) =>
+      send(`/api/drafts/skerry/${at(index)}`, { revision: 1, changes: [{ path: ["leastColumn"], from: "40px", to: "41px" }] }),
+    ),
+    "10 exports of it": ten((index) => get(`/api/drafts/skerry/${at(index)}/files/sheet.pdf`)),
+    "the list of specs with all of them": () => get("/specs"),
+    "10 exports of the activity": ten(() => get("/api/teams/skerry/activity")),
+    "publishing beside two strangers who compute": async () => {
+      let on = true;
+      const strangers = Array.from({ length: 20 }, async (_, index) => {
+        while (on)
+          await fetch(`${address}/api/v1/whole-pixel-sets`, {
+            method: "POST",
+            headers: { "Content-Type": "application/json", "X-Forwarded-For": `203.0.113.${1 + (index % 2)}` },
+            body: JSON.stringify({
+              width: 20_000,
+              margin: { from: 0, to: 9_000, step: 1 },
+              columns: Array.from({ length: 96 }, (_, count) => count + 1),
+              gutter: { from: 0, to: 9_000, step: 1 },
+              limit: 50_000,
+            }),
+          }).then((answer) => answer.arrayBuffer());
+      });
+      await new Promise((resolve) => setTimeout(resolve, 1_000));
+      const start = performance.now();
+      const answer = await send("/api/drafts/skerry/quay-board/publish", { revision: 1, number: `${(base += 1)}.0.0`, note: "" });
+      say(`  published (${answer.status}) after ${(performance.now() - start).toFixed(0)} ms`);
+      on = false;
+      await Promise.all(strangers);
+      return answer;
+    },
+  };
+};
+
+/** How long the thread that answers was held up since it was last asked, ms: the rest of a slow answer is the machine's. */
+const heldUp = async (address) => {
+  const text = await (await fetch(`${address}/metrics`)).text();
+  return 1000 * Number(/^ypsiline_nodejs_eventloop_lag_max_seconds (\S+)/m.exec(text)?.[1] ?? NaN);
+};
+
+/** For each input the worst latency of a parallel GET of a published file; the first line is without any. */
+export const stalls = async (address, database, cookie) => {
   const layout = await (await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0`)).json();
   const quiet = { nothing: () => new Promise((resolve) => setTimeout(resolve, 1_000)) };
-  for (const [name, send] of Object.entries({ ...quiet, ...inputs(address, layout) })) {
+  const size = await large(address, database, cookie, 10);
+  say(`One process; the largest draft has ${(size / 1024).toFixed(0)} KiB`);
+  await watched(address, { ...quiet, ...inputs(address, layout), ...largeInputs(address, cookie) });
+  const second = await secondProcess(database);
+  try {
+    say("Two processes: the load on one, the watched GET at the other");
+    await watched(second.address, { ...quiet, ...largeInputs(address, cookie) });
+  } finally {
+    second.stop();
+  }
+};
+
+/** Another process on the same database. */
+const secondProcess = async (database) => {
+  const port = await freePort();
+  const application = await keepServing(port, { DATABASE_URL: database, RATE_LIMIT: "0", DEMO: "1", WEBHOOKS_PRIVATE: "1" });
+  return { address: `http://127.0.0.1:${port}`, stop: () => void application.stop() };
+};
+
+const watched = async (at, all) => {
+  const file = `${at}/api/v1/specs/skerry/passenger-booking/2.1.0/layout.css`;
+  for (const [name, send] of Object.entries(all)) {
     let [worst, asked, wrong, on] = [0, 0, 0, true];
+    await heldUp(at);
     const watching = (async () => {
       while (on) {
         const start = performance.now();
-        const answer = await fetch(watched);
+        const answer = await fetch(file);
         await answer.arrayBuffer();
         worst = Math.max(worst, performance.now() - start);
         asked += 1;
@@ -111,12 +234,14 @@ export const stalls = async (address) => {
     })();
     const start = performance.now();
     const answer = await send();
-    await answer?.arrayBuffer?.();
+    const answers = Array.isArray(answer) ? answer : [answer];
+    for (const one of answers) if (one && !one.bodyUsed) await one.arrayBuffer?.();
     const took = performance.now() - start;
     on = false;
     await watching;
+    const status = [...new Set(answers.map((one) => one?.status ?? ""))].join(" and ");
     say(
-      `${name}: ${answer?.status ?? ""} after ${took.toFixed(0)} ms; worst parallel GET ${worst.toFixed(0)} ms of ${asked} (aim: under 100)${wrong > 0 ? `, ${wrong} WRONG` : ""}`,
+      `${name}: ${status} after ${took.toFixed(0)} ms; worst parallel GET ${worst.toFixed(0)} ms of ${asked} (aim: under 100), thread held up ${(await heldUp(at)).toFixed(0)} ms${wrong > 0 ? `, ${wrong} WRONG` : ""}`,
     );
   }
 };

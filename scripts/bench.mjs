@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { withDemoServer } from "./demo-server.mjs";
 import { chromiumPath, installPackages, root, runScript } from "./install.mjs";
 import { run, say } from "./say.mjs";
+import { leadCookie } from "./bench-cookie.mjs";
 import { scale } from "./bench-scale.mjs";
 import { stalls } from "./bench-stalls.mjs";
 import { freePort } from "./serve.mjs";
@@ -240,23 +241,11 @@ const loadedAndPublished = async (context, address, database) => {
   await registry(address, database);
 };
 
-/** The lead's session, as a cookie. */
-const leadCookie = async (address) => {
-  const answer = await fetch(`${address}/session`, {
-    method: "POST",
-    redirect: "manual",
-    body: new URLSearchParams({ email: "lead@skerry.example", password }),
-  });
-  return answer.headers
-    .getSetCookie()
-    .map((one) => one.split(";")[0])
-    .join("; ");
-};
-
 run(async () => {
   installPackages();
   // `npm run bench -- stalls`: what one hostile request does to everybody else's.
-  if (process.argv.includes("stalls")) return withDemoServer(({ address }) => stalls(address));
+  if (process.argv.includes("stalls"))
+    return withDemoServer(async ({ address, database }) => stalls(address, database, await leadCookie(address)));
   // `npm run bench -- history`: moments of a draft that was edited for years.
   if (process.argv.includes("history"))
     return withDemoServer(async ({ address, database }) =>

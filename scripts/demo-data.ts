@@ -3,13 +3,14 @@ import { join } from "node:path";
 import type postgres from "postgres";
 import { parseVersion } from "../core/src/index";
 import { addComment } from "../web/server/comments";
+import { summaryOf } from "../web/server/draft-summary";
 import { hashPassword } from "../web/server/passwords";
 import { addMember, addPerson, addTeam } from "../web/server/people";
 import type { Role } from "../web/wire/shapes";
 import { addProject, setUse } from "../web/server/projects";
 import { askReview } from "../web/server/reviews";
 import { addSpec, findSpec, setPublic } from "../web/server/specs";
-import { renewSummary } from "../web/server/summaries";
+import { inTransaction } from "../web/server/transaction";
 import { addVersion } from "../web/server/versions";
 import { addWebhook } from "../web/server/webhooks";
 import { demoSpecs } from "./demo-layouts";
@@ -21,7 +22,7 @@ type Accounts = {
 };
 
 /** Loads the demo team with its people, specs and projects into an empty database, and a webhook to its stand-in receiver; false where there is a team already. */
-export const loadDemo = async (sql: postgres.Sql, receiver: string | null): Promise<boolean> => {
+const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null): Promise<boolean> => {
   const [{ count } = { count: 0 }] = await sql<{ count: number }[]>`SELECT count(*)::int AS count FROM team`;
   if (count > 0) return false;
   const { password, team, accounts } = JSON.parse(readFileSync(join(import.meta.dirname, "demo-accounts.json"), "utf8")) as Accounts;
@@ -36,7 +37,8 @@ export const loadDemo = async (sql: postgres.Sql, receiver: string | null): Prom
   const [authorId = 0, leadId = 0, readerId = 0] = [ids.author, ids.lead, ids.reader];
   const nameOf = (role: Role): string => accounts.find((one) => one.role === role)?.name ?? role;
   for (const { slug, description, draft, versions } of demoSpecs) {
-    const specId = await addSpec(sql, { teamId, slug, description, layout: draft, personId: authorId });
+    const begins = { layout: JSON.stringify(draft), summary: summaryOf(draft) };
+    const specId = await addSpec(sql, { teamId, slug, description, ...begins, personId: authorId });
     if (specId === null) throw new Error(`the demo has two specs named ${slug}`);
     for (const version of versions) {
       const number = parseVersion(version.number);
@@ -44,22 +46,22 @@ export const loadDemo = async (sql: postgres.Sql, receiver: string | null): Prom
       await addVersion(sql, {
         specId,
         number,
-        layout: version.layout,
+        layout: JSON.stringify(version.layout),
         note: version.note,
         personId: leadId,
         publishedAt: new Date(version.date),
       });
     }
-    await renewSummary(sql, specId);
   }
   // The booking page stands for a product outside the team, so its spec is readable by link.
   const booking = await findSpec(sql, team.slug, "passenger-booking", authorId);
   if (!booking) throw new Error("the demo has no passenger booking");
-  await setPublic(sql, booking.id, true);
+  await setPublic(sql, { specId: booking.id, teamId, personId: leadId }, true);
   for (const { name, uses } of demoProjects) {
-    const projectId = await addProject(sql, { teamId, personId: readerId, ownerId: readerId, name });
+    const made = await addProject(sql, { teamId, personId: readerId, ownerId: readerId, name });
+    if (!made.ok) throw new Error(`the demo has two projects named ${name}`);
     for (const [spec, number] of Object.entries(uses))
-      await setUse(sql, { teamId, personId: readerId, projectId: projectId ?? 0, project: name, spec, number: parseVersion(number) });
+      await setUse(sql, { teamId, personId: readerId, projectId: made.value, project: name, spec, number: parseVersion(number) });
   }
   const about = (role: Role, personId: number) => ({
     specId: booking.id,
@@ -77,6 +79,10 @@ export const loadDemo = async (sql: postgres.Sql, receiver: string | null): Prom
   if (receiver !== null) await addWebhook(sql, { teamId, personId: leadId, url: receiver });
   return true;
 };
+
+/** Loads the demo into an empty database, all of it or nothing; false where there is a team already. */
+export const loadDemo = (sql: postgres.Sql, receiver: string | null): Promise<boolean> =>
+  inTransaction(sql, (transaction) => loadDemoNow(transaction, receiver));
 
 /** Products of the demo that use its specs. */
 const demoProjects: readonly { name: string; uses: Readonly<Record<string, string>> }[] = [

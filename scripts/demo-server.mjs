@@ -4,7 +4,8 @@ import { freePort, keepServing } from "./serve.mjs";
 
 /**
  * Runs work against the built application with a fresh demo in a database of its own (`.data-test/`), and
- * stops what it started. `work` is given the address, the port and the database's URL.
+ * stops what it started. `work` is given the address, the database's URL, and how to
+ * ask for the process that runs now.
  */
 export const withDemoServer = async (work) => {
   installPackages();
@@ -22,7 +23,7 @@ export const withDemoServer = async (work) => {
     runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
     const port = await freePort();
     application = await keepServing(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1", WEBHOOKS_PRIVATE: "1" });
-    await work({ address: `http://127.0.0.1:${port}`, database: cluster.url });
+    await work({ address: `http://127.0.0.1:${port}`, database: cluster.url, pid: application.pid });
   } finally {
     process.off("SIGINT", interrupted);
     await stop();

@@ -136,6 +136,11 @@ export const build = () => {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   });
   if (result.status !== 0) throw new Stop(`${result.stdout}\n${result.stderr}\nThe build failed (its words are above).`);
+  const worker = spawnSync(process.execPath, [join(root, "web", "build-worker.mjs")], {
+    cwd: root,
+    stdio: ["ignore", "inherit", "inherit"],
+  });
+  if (worker.status !== 0) throw new Stop("The workers' code could not be built (its words are above).");
   writeFileSync(stamp, wanted);
 };
 

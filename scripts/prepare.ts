@@ -3,6 +3,7 @@ import { openDatabase } from "../web/server/database";
 import { migrate } from "../web/server/migrate";
 import { makeSetUpCode } from "../web/server/set-up";
 import { versionWritten } from "../web/server/heavy/tasks";
+import { countAll } from "../web/server/counting";
 import { packOlder } from "../web/server/packing";
 import { loadDemo } from "./demo-data";
 
@@ -24,6 +25,7 @@ try {
   const told = (done: number): void => void (done % 100 === 0 && process.stdout.write(`Wrote the files of ${done} versions …\n`));
   const packed = await packOlder(sql, versionWritten, { most: Infinity, told });
   if (packed > 0) process.stdout.write(`Wrote the files of ${packed} ${packed === 1 ? "version" : "versions"}.\n`);
+  await countAll(sql);
 } finally {
   await sql.end();
 }

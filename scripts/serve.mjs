@@ -78,16 +78,16 @@ export const keepServing = async (port, env) => {
   let stopped = false;
   let pause = 500;
   let child = await serve(port, env);
-  let startedAt = Date.now();
+  let startedAt = performance.now();
   const watch = () => {
     child.once("exit", async (code, signal) => {
       if (stopped) return;
-      pause = Date.now() - startedAt < soon ? Math.min(longestPause, pause * 2) : 500;
+      pause = performance.now() - startedAt < soon ? Math.min(longestPause, pause * 2) : 500;
       process.stderr.write(`The application ended (${signal ?? code}); it is started again in ${pause / 1000} s.\n`);
       while (!stopped) {
         await new Promise((resolve) => setTimeout(resolve, pause));
         if (stopped) return;
-        startedAt = Date.now();
+        startedAt = performance.now();
         try {
           child = await serve(port, env);
           if (stopped) child.kill("SIGTERM");

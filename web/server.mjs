@@ -10,7 +10,7 @@ import { openHeavyPool } from "./server/heavy/pool.ts";
 import { forgetRequests } from "./server/rate-limit.ts";
 import { keepCommand } from "./server/registry/commands.ts";
 import { drainStreams } from "./server/live.ts";
-import { report } from "./server/report.ts";
+import { endOnFatalFaults, report } from "./server/report.ts";
 import { readSettings, setting } from "./server/settings.ts";
 import { answerWatching, beginDraining, watched } from "./server/watching.ts";
 
@@ -21,6 +21,8 @@ if (!read.ok) {
   for (const { name, message } of read.faults) process.stderr.write(`${name} ${message}\n`);
   process.exit(1);
 }
+// Who started this process starts another; what is being answered is lost either way.
+endOnFatalFaults(() => setImmediate(() => process.exit(70)));
 const port = setting("PORT");
 const hostname = setting("HOST");
 const pool = openHeavyPool();
@@ -40,12 +42,19 @@ const refuse = (request, response, problem) => {
   answerProblem(request, response, problem).catch((error) => report("answering a problem", error));
 };
 
+/** Requests that are being answered, but for those of whoever watches the process. */
+let underWay = 0;
+let stopping = false;
+
 const server = createServer((request, response) => {
   const problem = receive(request);
+  if (stopping) response.setHeader("Connection", "close");
   response.setHeader("X-Request-Id", request.headers["x-ypsiline-request"]);
   watched(request, response);
   // Whoever looks after the instance is answered however much is asked.
   if (answerWatching(request, response)) return;
+  underWay += 1;
+  response.once("close", () => (underWay -= 1));
   if (problem) return refuse(request, response, problem);
   if (answerAhead(request, response)) return;
   safeguard(request, response);
@@ -101,18 +110,27 @@ process.on("uncaughtException", (error) => {
   process.exit(70);
 });
 
-/** Longest that what is being answered is waited for once the process is to end, ms. */
-const longestEnd = 20_000;
+/** Longest that a process goes on once it is to end, and how long nothing has to be under way before it does, ms. */
+const ending = { longest: 20_000, listens: 15_000, quiet: 500 };
 
-/** Ends the process: nothing new is taken, pages that listen are told to ask elsewhere, and what is being answered is answered. */
+/**
+ * Ends the process. It goes on listening while anything is under way, so that whoever watches it is told by /ready to send
+ * nothing more, and what still comes is answered, each on a connection that ends with it. Pages that listen ask elsewhere.
+ */
 const stop = () => {
+  if (stopping) return;
+  stopping = true;
   beginDraining();
-  server.close(() => process.exit(0));
   drainStreams();
-  server.closeIdleConnections();
-  // Connections that are kept open for a next request end with the answer they are waiting for.
-  setInterval(() => server.closeIdleConnections(), 200).unref();
-  setTimeout(() => process.exit(0), longestEnd).unref();
+  const from = performance.now();
+  let quietFrom = from;
+  setInterval(() => {
+    const now = performance.now();
+    if (underWay > 0) quietFrom = now;
+    server.closeIdleConnections();
+    if (server.listening && (now - quietFrom > ending.quiet || now - from > ending.listens)) server.close(() => process.exit(0));
+  }, 100).unref();
+  setTimeout(() => process.exit(0), ending.longest).unref();
 };
 process.on("SIGTERM", stop);
 process.on("SIGINT", stop);

@@ -1,17 +1,18 @@
 "use client";
 
-import type { Layout } from "@ypsiline/core";
 import { type ReactNode, useMemo } from "react";
+import { type LayoutText, layoutOf } from "@/ui/layout-text";
 import { say } from "@/ui/say";
 import { type Draft, DraftContext, useDraftOfPage } from "./draft-provider";
 
 const past = "This is the draft as it stood; put it back, and it can be changed.";
 
-type Props = { readonly revision: number; readonly layout: Layout; readonly children: ReactNode };
+type Props = { readonly revision: number; readonly layout: LayoutText; readonly children: ReactNode };
 
 /** The draft's pages as they were at a moment: looked at like the draft, and changed by nobody. The draft itself goes on beside it. */
-export const DraftAtMoment = ({ revision, layout, children }: Props) => {
+export const DraftAtMoment = ({ revision, layout: text, children }: Props) => {
   const now = useDraftOfPage();
+  const layout = useMemo(() => layoutOf(text), [text]);
   const value = useMemo(
     (): Draft => ({
       ...now,

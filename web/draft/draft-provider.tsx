@@ -5,6 +5,8 @@ import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { say, SayingsPlace } from "@/ui/say";
+import { InBrowser, Opening } from "@/ui/in-browser";
+import { type LayoutText, layoutOf } from "@/ui/layout-text";
 import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
@@ -72,18 +74,29 @@ export const useDraftOfPage = (): Draft => {
   return draft;
 };
 
-type Props = Given & {
-  readonly draft: { readonly revision: number; readonly layout: Layout };
+type Props = Omit<Given, "latest"> & {
+  readonly draft: { readonly revision: number; readonly layout: LayoutText };
+  readonly latest: { readonly number: string; readonly layout: LayoutText } | null;
   readonly openComments: readonly OpenComment[];
   readonly children: ReactNode;
 };
 
+/** The pages of one draft, which share it. They are worked out in the browser; the server hands the stored documents on. */
+export const DraftProvider = (props: Props) => (
+  <InBrowser instead={<Opening words="Opening the draft…" />}>
+    <DraftOfPages {...props} />
+  </InBrowser>
+);
+
 const gone = "That number has been changed by somebody else since; it stays.";
 
 /** Holds one draft for all of its pages, and asks where two people changed the same number. */
-export const DraftProvider = ({ draft, openComments, children, ...given }: Props) => {
+const DraftOfPages = ({ draft: stored, latest: published, openComments, children, ...given }: Props) => {
+  const draft = useMemo(() => ({ revision: stored.revision, layout: layoutOf(stored.layout) }), [stored.revision, stored.layout]);
+  const [number, text] = [published?.number, published?.layout];
+  const latest = useMemo(() => (number === undefined || text === undefined ? null : { number, layout: layoutOf(text) }), [number, text]);
   const { store, state } = useDraft(given.address, draft, !given.mayEdit);
-  const { address, teamName, latest, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
+  const { address, teamName, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
   const router = useRouter();
   const [comments, setComments] = useState(openComments);
   const [at, lookAt] = useState("");
@@ -101,7 +114,7 @@ export const DraftProvider = ({ draft, openComments, children, ...given }: Props
   const value = useMemo((): Draft => {
     const edit = (next: Layout, step: string | null = null): string | null => {
       if (!mayEdit) return "You may read this draft, not change it";
-      const parsed = parseLayout(next);
+      const parsed = parseLayout(next, store.state().layout);
       if (!parsed.ok) return parsed.issues[0]?.message ?? "That would be no layout";
       store.edit(parsed.value, step);
       return null;

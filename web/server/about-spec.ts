@@ -1,7 +1,7 @@
 import type { Sql } from "./database";
 import type { Person } from "./people";
 import type { Doing } from "./publishing";
-import { readDraft } from "./specs";
+import { readDraftFacts } from "./specs";
 
 /** A spec as letters and logs speak of it. */
 export type AboutSpec = {
@@ -15,12 +15,12 @@ export type AboutSpec = {
 };
 
 export const aboutSpec = async (sql: Sql, doing: Doing, person: Person): Promise<AboutSpec | null> => {
-  const draft = await readDraft(sql, doing.specId);
+  const draft = await readDraftFacts(sql, doing.specId);
   return (
     draft && {
       specId: doing.specId,
       teamId: doing.teamId,
-      name: draft.layout.name,
+      name: draft.name,
       path: `/specs/${doing.team}/${doing.spec}`,
       personId: person.id,
       person: person.name,

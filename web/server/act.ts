@@ -1,3 +1,4 @@
+import type postgres from "postgres";
 import type { z } from "zod";
 import {
   bodyLimit,
@@ -10,16 +11,22 @@ import {
   type RouteKey,
   routes,
 } from "@/wire/routes";
+import { personOf, specAllowed, teamAllowed } from "./allowed";
+import { cookieIn } from "./cookies";
 import { database } from "./database";
 import { fromElsewhere, handler } from "./handler";
+import type { Asking } from "./holding";
 import type { Person } from "./people";
 import type { Action } from "./permissions";
 import type { Problem } from "./problem";
 import type { Doing } from "./publishing";
 import { projectOwner } from "./projects";
 import { type Got, readJson } from "./request-body";
+import { sessionCookie } from "./sign-in";
 import type { Spec } from "./specs";
 import type { Team } from "./team";
+import { jsonWith } from "./stored-text";
+import { inTransaction, type Write } from "./transaction";
 import { allowedSpec, allowedTeam, viewer } from "./viewer";
 
 type Outcome = Promise<Response | Problem>;
@@ -37,6 +44,12 @@ export const answering = <Key extends RouteKey>(_route: Key): Answering<Key> => 
   conflict: (detail, now) => ({ code: "conflict", detail, more: now as Readonly<Record<string, unknown>> }),
 });
 
+const unkept = { headers: { "Cache-Control": "no-store" } };
+
+/** An answer of which some members are JSON text already: a stored document is handed on and not read. */
+export const jsonAnswer = (value: object, texts: Readonly<Record<string, string>>): Response =>
+  new Response(jsonWith(value, texts), { headers: { "Content-Type": "application/json", ...unkept.headers } });
+
 /** The number in an address; null where it is none. */
 export const idOf = (text: string | undefined): number | null => (text !== undefined && /^\d{1,15}$/.test(text) ? Number(text) : null);
 
@@ -46,30 +59,73 @@ const readBody = <Key extends PostKey>(request: Request, key: Key): Promise<Got<
   readJson(request, routes[key].request as unknown as z.ZodType<Received<Key>>, bodyLimit(key));
 
 /** What the work of a route that was sent something is given. */
-type Acted<Key extends PostKey> = Answering<Key> & {
+type Acted<Key extends PostKey, A> = Answering<Key> & {
   readonly body: Received<Key>;
   readonly params: At<Key>;
   readonly request: Request;
-};
+  /** The session's secret, as its cookie has it. */
+  readonly session: string | null;
+  /** To read with; what is written goes through `write`. */
+  readonly sql: postgres.Sql;
+  readonly write: Write<A>;
+} & A;
 
-/** A route that is sent something: from this site; `allow` first, and only then the body is read. */
+/** Whether a request may be done, asked of the pool before its body is read and again in each transaction that writes for it. */
+type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, session: string | null) => Promise<Got<A>>;
+
+/** Leaves a transaction with nothing written, because whoever asked for it may do so no longer. */
+class RightLost extends Error {
+  constructor(readonly problem: Problem) {
+    super("a right was lost before the write");
+  }
+}
+
+const sessionOf = (request: Request): string | null => cookieIn(request.headers.get("cookie"), sessionCookie());
+
+/**
+ * A route that is sent something: from this site; `allow` first, and only then the body is read. A body can take seconds
+ * to come, so `write` asks `allow` again inside its transaction. `moved` says what is wrong where the second answer is
+ * about something else than the first.
+ */
 export const onPost = <Key extends PostKey, A>(
   key: Key,
-  allow: (params: At<Key>, request: Request) => Promise<Got<A>>,
-  work: (act: Acted<Key> & A) => Outcome,
+  allow: Allow<Key, A>,
+  work: (act: Acted<Key, A>) => Outcome,
+  moved: (before: A, now: A) => Problem | null = () => null,
 ) =>
   handler<At<Key>>(async (request, params) => {
     const elsewhere = fromElsewhere(request);
     if (elsewhere) return elsewhere;
-    const allowed = await allow(params, request);
+    const session = sessionOf(request);
+    const sql = database();
+    const allowed = await allow({ sql, holds: false }, params, session);
     if (!allowed.ok) return allowed.problem;
     const body = await readBody(request, key);
     if (!body.ok) return body.problem;
-    return work({ ...answering(key), body: body.value, params, request, ...allowed.value });
+    const write: Write<A> = (writing) =>
+      inTransaction(sql, async (transaction) => {
+        const now = await allow({ sql: transaction, holds: true }, params, session);
+        if (!now.ok) throw new RightLost(now.problem);
+        const problem = moved(allowed.value, now.value);
+        if (problem) throw new RightLost(problem);
+        return writing(transaction, now.value);
+      });
+    try {
+      return await work({ ...answering(key), body: body.value, params, request, session, sql, write, ...allowed.value });
+    } catch (error) {
+      if (error instanceof RightLost) return error.problem;
+      throw error;
+    }
   });
 
+type MaybeSomebody = { readonly person: Person | null };
+type Somebody = { readonly person: Person };
+
 /** Signed in or not. */
-export const anybody = async () => ({ ok: true as const, value: { person: await viewer() } });
+export const anybody = async (asking: Asking, _params: unknown, session: string | null): Promise<Got<MaybeSomebody>> => ({
+  ok: true,
+  value: { person: await personOf(asking, session) },
+});
 
 type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Person };
 type OfTeam = { readonly team: Team; readonly person: Person };
@@ -80,17 +136,26 @@ type ProjectKey = Extract<PostKey, `POST /api/teams/:team/projects/:project/${st
 type ReadPersonKey = Extract<GetKey, "GET /api/specs">;
 type ReadSpecKey = Extract<GetKey, `${string}/:team/:spec${string}`>;
 type ReadTeamKey = Exclude<Extract<GetKey, `GET /api/teams/:team/${string}`>, ReadSpecKey>;
-const unkept = { headers: { "Cache-Control": "no-store" } };
 
 /** A route that reads something for whoever is signed in. */
 export const onReadPerson = <Key extends ReadPersonKey>(
   key: Key,
-  work: (act: { readonly person: Person; readonly query: URLSearchParams; readonly answer: (value: Answered<Key>) => Response }) => Outcome,
+  work: (act: {
+    readonly sql: postgres.Sql;
+    readonly person: Person;
+    readonly query: URLSearchParams;
+    readonly answer: (value: Answered<Key>) => Response;
+  }) => Outcome,
 ) =>
   handler<At<Key>>(async (request) => {
     const person = await viewer();
     if (!person) return { code: "signed-out", detail: "Sign in first." };
-    return work({ person, query: new URL(request.url).searchParams, answer: (value) => answering(key).answer(value, unkept) });
+    return work({
+      sql: database(),
+      person,
+      query: new URL(request.url).searchParams,
+      answer: (value) => answering(key).answer(value, unkept),
+    });
   });
 
 /** A route that reads something of a spec: permission, then the work. */
@@ -98,7 +163,9 @@ export const onReadSpec = <Key extends ReadSpecKey>(
   key: Key,
   action: Action,
   work: (act: {
+    readonly sql: postgres.Sql;
     readonly spec: Spec;
+    readonly person: Person | null;
     readonly params: At<Key>;
     readonly query: URLSearchParams;
     readonly request: Request;
@@ -110,29 +177,47 @@ export const onReadSpec = <Key extends ReadSpecKey>(
     const allowed = await allowedSpec(team, spec, action);
     if (!allowed.ok) return allowed.problem;
     const query = new URL(request.url).searchParams;
-    return work({ spec: allowed.spec, params, query, request, answer: (value) => answering(key).answer(value, unkept) });
+    return work({
+      sql: database(),
+      spec: allowed.spec,
+      person: allowed.person,
+      params,
+      query,
+      request,
+      answer: (value) => answering(key).answer(value, unkept),
+    });
   });
 
 /** A route that reads something of a team. */
 export const onReadTeam = <Key extends ReadTeamKey>(
   key: Key,
   action: Action,
-  work: (act: { readonly team: Team; readonly query: URLSearchParams; readonly answer: (value: Answered<Key>) => Response }) => Outcome,
+  work: (act: {
+    readonly sql: postgres.Sql;
+    readonly team: Team;
+    readonly query: URLSearchParams;
+    readonly answer: (value: Answered<Key>) => Response;
+  }) => Outcome,
 ) =>
   handler<At<Key>>(async (request, params) => {
     const allowed = await allowedTeam((params as PathParams<ReadTeamKey>).team, action);
     if (!allowed.ok) return allowed.problem;
     const query = new URL(request.url).searchParams;
-    return work({ team: allowed.team, query, answer: (value) => answering(key).answer(value, unkept) });
+    return work({ sql: database(), team: allowed.value.team, query, answer: (value) => answering(key).answer(value, unkept) });
   });
 
+const specMoved = (before: OfSpec, now: OfSpec): Problem | null =>
+  before.spec.id === now.spec.id && before.spec.teamId === now.spec.teamId
+    ? null
+    : { code: "forbidden", detail: "This spec was moved to another team in the meantime. Nothing was changed; open it again to go on." };
+
 /** A route that changes something of a spec. */
-export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act: Acted<Key> & OfSpec) => Outcome) =>
+export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act: Acted<Key, OfSpec>) => Outcome) =>
   onPost<Key, OfSpec>(
     key,
-    async (params) => {
+    async (asking, params, session) => {
       const { team, spec: slug } = params as PathParams<SpecKey>;
-      const allowed = await allowedSpec(team, slug, action);
+      const allowed = await specAllowed(asking, await personOf(asking, session), team, slug, action);
       if (!allowed.ok) return allowed;
       const { spec, person } = allowed;
       if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in first." } };
@@ -141,30 +226,45 @@ export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act
       return { ok: true, value: { doing, spec, person } };
     },
     work,
+    specMoved,
   );
 
 /** A route for whoever is signed in. */
-export const onPerson = <Key extends PostKey>(
-  key: Key,
-  work: (act: Acted<Key> & { readonly person: Person }) => Outcome,
-  signedOut = "Sign in first.",
-) =>
-  onPost<Key, { readonly person: Person }>(
+export const onPerson = <Key extends PostKey>(key: Key, work: (act: Acted<Key, Somebody>) => Outcome, signedOut = "Sign in first.") =>
+  onPost<Key, Somebody>(
     key,
-    async () => {
-      const person = await viewer();
+    async (asking, _params, session) => {
+      const person = await personOf(asking, session);
       return person ? { ok: true, value: { person } } : { ok: false, problem: { code: "signed-out", detail: signedOut } };
     },
     work,
   );
 
 /** A route that changes something of a team. */
-export const onTeam = <Key extends TeamKey>(key: Key, action: Action, work: (act: Acted<Key> & OfTeam) => Outcome) =>
+export const onTeam = <Key extends TeamKey>(key: Key, action: Action, work: (act: Acted<Key, OfTeam>) => Outcome) =>
   onPost<Key, OfTeam>(
     key,
-    async (params) => {
-      const allowed = await allowedTeam((params as PathParams<TeamKey>).team, action);
-      return allowed.ok ? { ok: true, value: { team: allowed.team, person: allowed.person } } : allowed;
+    async (asking, params, session) => teamAllowed(asking, await personOf(asking, session), (params as PathParams<TeamKey>).team, action),
+    work,
+  );
+
+type MemberKey = "POST /api/teams/:team/members/:id";
+
+/** A route about a member of a team: its leads may change anybody, and anybody may leave. */
+export const onMember = (
+  key: MemberKey,
+  work: (act: Acted<MemberKey, OfTeam & { readonly memberId: number; readonly self: boolean }>) => Outcome,
+) =>
+  onPost(
+    key,
+    async (asking, { team, id }: At<MemberKey>, session) => {
+      const person = await personOf(asking, session);
+      const memberId = idOf(id);
+      const self = person !== null && memberId === person.id;
+      // Both kinds change who leads the team, one at a time.
+      const allowed = await teamAllowed(asking, person, team, self ? "read-team" : "manage-team", { hold: "alone" });
+      if (!allowed.ok) return allowed;
+      return memberId === null ? { ok: false, problem: nothingThere("member") } : { ok: true, value: { ...allowed.value, memberId, self } };
     },
     work,
   );
@@ -172,19 +272,20 @@ export const onTeam = <Key extends TeamKey>(key: Key, action: Action, work: (act
 type OfProject = OfTeam & { readonly project: { readonly id: number; readonly name: string } };
 
 /** A route that changes something of a project: its owner may, and the team's leads. */
-export const onProject = <Key extends ProjectKey>(key: Key, work: (act: Acted<Key> & OfProject) => Outcome) =>
+export const onProject = <Key extends ProjectKey>(key: Key, work: (act: Acted<Key, OfProject>) => Outcome) =>
   onPost<Key, OfProject>(
     key,
-    async (params) => {
+    async (asking, params, session) => {
       const { team, project: number } = params as PathParams<ProjectKey>;
-      const member = await allowedTeam(team, "read-team");
+      const person = await personOf(asking, session);
+      const member = await teamAllowed(asking, person, team, "read-team");
       if (!member.ok) return member;
       const id = idOf(number);
-      const project = id === null ? null : await projectOwner(database(), member.team.id, id);
+      const project = id === null ? null : await projectOwner(asking, member.value.team.id, id);
       if (id === null || !project) return { ok: false, problem: nothingThere("project") };
-      const allowed = await allowedTeam(team, "manage-projects", { owner: project.ownerId === member.person.id });
+      const allowed = await teamAllowed(asking, person, team, "manage-projects", { owner: project.ownerId === member.value.person.id });
       if (!allowed.ok) return allowed;
-      return { ok: true, value: { team: allowed.team, person: allowed.person, project: { id, name: project.name } } };
+      return { ok: true, value: { ...allowed.value, project: { id, name: project.name } } };
     },
     work,
   );

@@ -45,23 +45,36 @@ export const noteEdit = async (
 const specOf = (sql: Sql, teamId: number, slug: string) =>
   sql`(SELECT spec_id FROM spec_address WHERE team_id = ${teamId} AND slug = ${slug})`;
 
-/** The latest of what was done in a team, or to one spec of it. */
-export const activityOf = async (sql: Sql, teamId: number, spec: string | null, limit: number): Promise<readonly Activity[]> =>
-  sql<Activity[]>`
-    SELECT a.at, p.name AS person, s.slug AS spec, a.what, a.words
+/** The address a spec (`s`) has in the team whose log it is (`a`); of one that was moved away, the last it had there. */
+const addressIn = (sql: Sql) => sql`
+  CASE WHEN s.team_id = a.team_id THEN s.slug
+  ELSE (SELECT slug FROM spec_address had WHERE had.spec_id = s.id AND had.team_id = a.team_id ORDER BY had.at DESC LIMIT 1) END`;
+
+/** What was done in a team, or to one spec of it, before an entry (null: up to now), the latest first. */
+export const activityBefore = async (
+  sql: Sql,
+  teamId: number,
+  spec: string | null,
+  before: number | null,
+  limit: number,
+): Promise<readonly (Activity & { readonly id: number })[]> => {
+  const earlier = sql`AND (a.at, a.id) < (SELECT at, id FROM activity WHERE id = ${before})`;
+  return sql<(Activity & { id: number })[]>`
+    SELECT a.id, a.at, p.name AS person, ${addressIn(sql)} AS spec, a.what, a.words
     FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
-    WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`}
+    WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`} ${before === null ? sql`` : earlier}
     ORDER BY a.at DESC, a.id DESC LIMIT ${limit}`;
+};
 
 /** A page of the same; how many there are is not counted, since there may be a million. */
 export const activityPage = async (sql: Sql, teamId: number, spec: string | null, page: number): Promise<Page<NamedActivity>> => {
   // A spec's name is read for the rows that are shown alone.
   const rows = await sql<NamedActivity[]>`
     WITH shown AS (
-      SELECT a.id, a.at, a.person_id, a.spec_id, a.what, a.words FROM activity a
+      SELECT a.id, a.team_id, a.at, a.person_id, a.spec_id, a.what, a.words FROM activity a
       WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`}
       ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)})
-    SELECT a.at, p.name AS person, s.slug AS spec, d.summary ->> 'name' AS "specName", a.what, a.words
+    SELECT a.at, p.name AS person, ${addressIn(sql)} AS spec, CASE WHEN s.team_id = a.team_id THEN d.summary ->> 'name' END AS "specName", a.what, a.words
     FROM shown a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id LEFT JOIN draft d ON d.spec_id = a.spec_id
     ORDER BY a.at DESC, a.id DESC`;
   return uncounted(page, rows);

@@ -2,10 +2,11 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { guarded } from "./handler";
 import { answerProblem, fileHeaders } from "./front";
 import { publishedFile } from "./published-file";
-import { cookieIn } from "./requested-file";
+import { cookieIn } from "./cookies";
 import type { Problem } from "./problem";
 import { registryPath } from "./registry/address";
 import { registryAnswer } from "./registry/registry";
+import { site } from "./settings";
 import { sessionCookie } from "./sign-in";
 import { bearerIn } from "./tokens";
 import type { Answer } from "./writing/file-response";
@@ -19,7 +20,7 @@ const send = async (request: IncomingMessage, response: ServerResponse, answer: 
   if (!("status" in answer)) return answerProblem(request, response, answer);
   const { status, headers, body } = answer;
   const length = body === null ? {} : { "Content-Length": Buffer.byteLength(body) };
-  response.writeHead(status, { ...fileHeaders(request), ...headers, ...length }).end(body ?? undefined);
+  response.writeHead(status, { ...fileHeaders(), ...headers, ...length }).end(body ?? undefined);
 };
 
 /** Answers a request to the registry; what is sent with it is read by nobody. False where it is not one. */
@@ -38,7 +39,7 @@ const answerRegistry = (request: IncomingMessage, response: ServerResponse): boo
     ifNoneMatch,
     bearer: bearerIn(authorization),
     shown: authorization !== null,
-    origin: String(request.headers["x-ypsiline-origin"] ?? ""),
+    origin: site(),
     address: String(request.headers["x-ypsiline-address"] ?? "unknown"),
   };
   void guarded(incoming, () => registryAnswer(asked)).then((answer) =>
@@ -63,7 +64,7 @@ export const answerAhead = (request: IncomingMessage, response: ServerResponse):
     path: path.split("?")[0] ?? "",
     aborted: () => request.destroyed,
   };
-  const credentials = { session: cookieIn(cookie, sessionCookie), bearer: bearerIn(authorization) };
+  const credentials = { session: cookieIn(cookie, sessionCookie()), bearer: bearerIn(authorization) };
   void guarded(incoming, () =>
     publishedFile({
       team,

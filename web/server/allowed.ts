@@ -1,9 +1,12 @@
 import { database } from "./database";
+import { type Asking, type Hold, holdSpec, holdTeam } from "./holding";
 import type { Person } from "./people";
 import { type Action, may } from "./permissions";
 import type { Problem } from "./problem";
+import type { Got } from "./request-body";
 import { personOfToken } from "./sign-in";
 import { findSpec, type Spec } from "./specs";
+import { type Team, teamFor } from "./team";
 import { teamOfToken } from "./tokens";
 
 /** How somebody shows who they are: a session's cookie, or a project's access token. */
@@ -33,6 +36,10 @@ export const sayAction: Readonly<Record<Action, string>> = {
   "manage-team": "change this team",
 };
 
+/** Actions that change the row of the spec or of the team itself, which they hold alone. */
+const changesRow: ReadonlySet<Action> = new Set(["share", "name-spec", "manage-spec", "manage-team"]);
+const holdFor = (action: Action): Hold => (changesRow.has(action) ? "alone" : "shared");
+
 /** What is said where a spec may not be had: nothing that tells strangers whether it is there. */
 const refused = (spec: Spec | null, person: Person | null, team: string, slug: string, action: Action): Problem => {
   if (!person) return { code: "signed-out", detail: "Sign in to see this spec." };
@@ -57,7 +64,16 @@ export const allowedByToken = async (spec: Spec | null, bearer: string, team: st
     : { ok: false, problem: { code: "not-found", detail: `No spec ${team}/${slug} that this access token may read.` } };
 };
 
-export const personOf = async ({ session }: Credentials): Promise<Person | null> => (session ? personOfToken(database(), session) : null);
+/** The person whose session it is; null where there is none, or it has ended. */
+export const personOf = async (asking: Asking, session: string | null): Promise<Person | null> =>
+  session === null ? null : personOfToken(asking, session);
+
+/** The spec of an address, where somebody may do something to it. */
+export const specAllowed = async (asking: Asking, person: Person | null, team: string, slug: string, action: Action): Promise<Allowed> => {
+  const personId = person?.id ?? null;
+  if (asking.holds) await holdSpec(asking.sql, { team, slug }, personId, holdFor(action));
+  return allowedTo(await findSpec(asking.sql, team, slug, personId), person, team, slug, action);
+};
 
 /** The spec of an address, where the one asking may do something to it; access tokens read versions and do nothing else. */
 export const allowedFor = async (
@@ -65,8 +81,26 @@ export const allowedFor = async (
   team: string,
   slug: string,
   action: Action,
-): Promise<Allowed> => {
-  const bearer = action === "read-version" ? who.bearer : null;
-  const spec = await findSpec(database(), team, slug, bearer === null ? (who.person?.id ?? null) : null);
-  return bearer === null ? allowedTo(spec, who.person, team, slug, action) : allowedByToken(spec, bearer, team, slug);
+): Promise<Allowed> =>
+  who.bearer !== null && action === "read-version"
+    ? allowedByToken(await findSpec(database(), team, slug, null), who.bearer, team, slug)
+    : specAllowed({ sql: database(), holds: false }, who.person, team, slug, action);
+
+export type AllowedTeam = { readonly team: Team; readonly person: Person };
+
+/** A team, where somebody may do something in it. To people outside it, it is not there at all. */
+export const teamAllowed = async (
+  asking: Asking,
+  person: Person | null,
+  slug: string,
+  action: Action,
+  { owner, hold = holdFor(action) }: { readonly owner?: boolean; readonly hold?: Hold } = {},
+): Promise<Got<AllowedTeam>> => {
+  if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in to see this team." } };
+  if (asking.holds) await holdTeam(asking.sql, slug, person.id, hold);
+  const team = await teamFor(asking.sql, slug, person.id);
+  if (!team) return { ok: false, problem: { code: "not-found", detail: `No team ${slug} that you belong to.` } };
+  if (!may(team.role, action, owner === undefined ? {} : { owner }))
+    return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not ${sayAction[action]}.` } };
+  return { ok: true, value: { team, person } };
 };

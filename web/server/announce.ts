@@ -1,4 +1,5 @@
 import type { Sql } from "./database";
+import type { LetterQueue } from "./letters";
 
 /** The one channel of PostgreSQL that tells every application process what happened. */
 export const channel = "ypsiline";
@@ -12,11 +13,15 @@ export type SpecAnnouncement =
 export type Announcement =
   | SpecAnnouncement
   | { readonly kind: "deliveries" }
-  | { readonly kind: "letters" }
+  | { readonly kind: LetterQueue }
+  | { readonly kind: "counts" }
   /** Within one process, which is about to end. */
   | { readonly kind: "drain" }
-  /** A person's rights changed (0: anybody's may have): what was allowed is to be asked again. */
-  | { readonly kind: "access"; readonly person: number };
+  /** Rights changed: streams of that person, of that spec, or by that access token end, and whoever may still listen asks again. */
+  | { readonly kind: "access"; readonly of: AccessOf };
+
+/** Whose rights changed, or to what; `anybody` where it is not known. */
+export type AccessOf = { readonly person: number } | { readonly spec: number } | { readonly token: number } | "anybody";
 
 /** Tells all processes; inside a transaction, when it commits. */
 export const announce = async (sql: Sql, announcement: Announcement): Promise<void> => {

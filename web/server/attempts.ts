@@ -11,7 +11,8 @@ export type Counted = { readonly ok: true } | { readonly ok: false; readonly wai
 
 /**
  * Counts an attempt before it is looked at, in one statement, so that many sent at once are counted one by one. Refused
- * while the subject has to wait; what is refused is not counted, so that nobody can make another wait for ever longer.
+ * while the subject has to wait; what is refused is not counted, so that nobody can make another wait for ever longer. A
+ * wait longer than there can be comes of a clock that was set back, and is over.
  * Counts are forgotten after a day.
  */
 export const countAttempt = async (sql: Sql, subject: string, { free, longest }: Pace): Promise<Counted> => {
@@ -22,7 +23,7 @@ export const countAttempt = async (sql: Sql, subject: string, { free, longest }:
       failures = ${next},
       next_at = clock_timestamp() + make_interval(secs => CASE WHEN ${next} < ${free} THEN 0 ELSE least(${longest}, 2 ^ least(30, ${next} - ${free})) END),
       at = clock_timestamp()
-    WHERE a.next_at <= clock_timestamp() RETURNING failures`;
+    WHERE a.next_at <= clock_timestamp() OR a.next_at > clock_timestamp() + make_interval(secs => ${longest}) RETURNING failures`;
   if (rows.length > 0) return { ok: true };
   const [row] = await sql<{ wait: number }[]>`
     SELECT ceil(extract(epoch FROM next_at - clock_timestamp()))::int AS wait FROM sign_in_attempt WHERE subject = ${subject}`;

@@ -37,35 +37,33 @@ type About = {
 };
 
 /** Adds a comment, or an answer to a thread; null where there is no such thread. Tells the thread's people and whoever changed the draft last. */
-export const addComment = (
-  sql: postgres.Sql,
+export const addComment = async (
+  sql: postgres.TransactionSql,
   about: About,
   comment: { readonly about: string; readonly words: string; readonly thread: number | null },
-): Promise<number | null> =>
-  sql.begin(async (transaction) => {
-    let target = comment.about;
-    if (comment.thread !== null) {
-      const [first] = await transaction<{ about: string }[]>`
+): Promise<number | null> => {
+  let target = comment.about;
+  if (comment.thread !== null) {
+    const [first] = await sql<{ about: string }[]>`
         SELECT about FROM comment WHERE id = ${comment.thread} AND spec_id = ${about.specId} AND thread_id IS NULL`;
-      if (!first) return null;
-      target = first.about;
-    }
-    const [row] = await transaction<{ id: number }[]>`
+    if (!first) return null;
+    target = first.about;
+  }
+  const [row] = await sql<{ id: number }[]>`
       INSERT INTO comment (spec_id, thread_id, about, words, person_id)
       VALUES (${about.specId}, ${comment.thread}, ${target}, ${comment.words}, ${about.personId}) RETURNING id`;
-    if (!row) return null;
-    const { words, thread } = comment;
-    await happened(transaction, { kind: "commented", ...about, comment: row.id, thread, about: target, words });
-    return row.id;
-  });
+  if (!row) return null;
+  const { words, thread } = comment;
+  await happened(sql, { kind: "commented", ...about, comment: row.id, thread, about: target, words });
+  return row.id;
+};
 
 /** Resolves a thread, or opens it again; false where there is none. */
-export const resolveComment = (sql: postgres.Sql, about: About, id: number, resolved: boolean): Promise<boolean> =>
-  sql.begin(async (transaction) => {
-    const rows = await transaction`
-      UPDATE comment SET resolved_at = ${resolved ? new Date() : null}, resolved_by = ${resolved ? about.personId : null}
+export const resolveComment = async (sql: postgres.TransactionSql, about: About, id: number, resolved: boolean): Promise<boolean> => {
+  const rows = await sql`
+      UPDATE comment SET resolved_at = ${resolved ? sql`now()` : null}, resolved_by = ${resolved ? about.personId : null}
       WHERE id = ${id} AND spec_id = ${about.specId} AND thread_id IS NULL RETURNING id`;
-    if (rows.length === 0) return false;
-    await happened(transaction, { kind: "comment-resolved", ...about, resolved });
-    return true;
-  });
+  if (rows.length === 0) return false;
+  await happened(sql, { kind: "comment-resolved", ...about, resolved });
+  return true;
+};

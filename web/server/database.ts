@@ -39,7 +39,7 @@ export const openDatabase = (url: string, connections = mostConnections): postgr
 /** The application's pool, opened on first use. @throws Error when DATABASE_URL is not set. */
 export const database = (): postgres.Sql => {
   const url = setting("DATABASE_URL");
-  return (shared.ypsilineDatabase ??= { sql: openDatabase(url), openedAt: Date.now() }).sql;
+  return (shared.ypsilineDatabase ??= { sql: openDatabase(url), openedAt: performance.now() }).sql;
 };
 
 const connectionFaults: ReadonlySet<string> = new Set([
@@ -69,7 +69,7 @@ const shortest = 1_000;
  */
 export const renewDatabase = (): void => {
   const old = shared.ypsilineDatabase;
-  if (!old || Date.now() - old.openedAt < shortest) return;
+  if (!old || performance.now() - old.openedAt < shortest) return;
   delete shared.ypsilineDatabase;
   old.sql.end({ timeout: 0 }).catch((error: unknown) => report("ending a pool that broke", error));
   for (const listener of shared.ypsilineRenewed ?? []) listener();

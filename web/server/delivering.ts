@@ -1,9 +1,11 @@
 import { attemptDelivery, type Attempt } from "./attempt-delivery";
 import { database, isConnectionFault, renewDatabase } from "./database";
 import { listenTo } from "./live";
-import { type DueLetter, nextLetterDue, noteLetter, sendsMail, takeDueLetter } from "./letters";
+import { type DueLetter, type LetterQueue, letterQueues, nextLetterDue, noteLetter, sendsMail, takeDueLetter } from "./letters";
 import { sendLetter } from "./mailing";
+import { heavyValue, instanceItself } from "./heavy/heavy";
 import { report } from "./report";
+import { type DueCounts, nextCounts, noteCounts, takeDueCounts } from "./summaries";
 import { isDemo } from "./settings";
 import { nextDue, noteAttempt, takeDue, type DueDelivery } from "./webhooks";
 
@@ -96,7 +98,7 @@ const keepGoing = <D extends Due>({
   ...way
 }: Pick<DeliveringWorld<D>, "take" | "attempt" | "note" | "nextDue" | "atOnce"> & {
   readonly what: string;
-  readonly on: "deliveries" | "letters";
+  readonly on: "deliveries" | "counts" | LetterQueue;
 }): void => {
   const look = createDelivering<D>({
     ...way,
@@ -115,7 +117,23 @@ const keepGoing = <D extends Due>({
   look();
 };
 
-/** Keeps delivering to webhooks, and sending letters where there is mail, in this process. */
+/** What is tried at most this often before it is left as it was: a draft that cannot be counted is counted with its next edit. */
+const mostCounting = 3;
+
+/** Has a draft counted by a worker, and notes what came of it. */
+const count = async (due: DueCounts): Promise<Attempt> => {
+  const { layout, versionId, version } = due;
+  const counted = await heavyValue(instanceItself, { kind: "counts", layout, version });
+  await noteCounts(
+    database(),
+    { ...due, versionId },
+    counted.ok ? counted.value : null,
+    counted.ok || due.attempts >= mostCounting ? null : 5,
+  );
+  return { delivered: counted.ok, answer: counted.ok ? "" : counted.problem.detail };
+};
+
+/** Keeps delivering to webhooks, counting drafts, and sending letters where there is mail, in this process. */
 export const startDelivering = (): void => {
   keepGoing<DueDelivery>({
     what: "delivering to webhooks",
@@ -126,14 +144,24 @@ export const startDelivering = (): void => {
     nextDue: () => nextDue(database()),
     atOnce,
   });
-  if (sendsMail())
+  keepGoing<DueCounts>({
+    what: "counting what the checks of drafts say",
+    on: "counts",
+    take: () => takeDueCounts(database(), lease),
+    attempt: count,
+    note: () => Promise.resolve(),
+    nextDue: () => nextCounts(database()),
+    atOnce: 1,
+  });
+  if (!sendsMail()) return;
+  for (const queue of letterQueues)
     keepGoing<DueLetter>({
       what: "sending letters",
-      on: "letters",
-      take: () => takeDueLetter(database(), lease),
+      on: queue,
+      take: () => takeDueLetter(database(), queue, lease),
       attempt: sendLetter,
       note: (due, outcome) => noteLetter(database(), due, outcome),
-      nextDue: () => nextLetterDue(database()),
+      nextDue: () => nextLetterDue(database(), queue),
       atOnce: 2,
     });
 };

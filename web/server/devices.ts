@@ -16,7 +16,7 @@ export type DevicesSaved = { readonly ok: true; readonly revision: number } | { 
 
 /** Saves a team's devices where they are still those of the revision they were changed from. */
 export const saveDevices = async (
-  sql: postgres.Sql,
+  sql: postgres.TransactionSql,
   input: {
     readonly team: string;
     readonly teamId: number;

@@ -7,7 +7,7 @@ import type { Person } from "./people";
 import { may } from "./permissions";
 import type { Got } from "./request-body";
 import { findSpec, lockDraft, nameFor, type Spec } from "./specs";
-import { readVersion, versionsOf } from "./versions";
+import { readNamedVersion, versionsOf } from "./versions";
 
 /** A spec as a follower of another, or as what is followed, names it. */
 export type Named = { readonly team: string; readonly teamName: string; readonly spec: string; readonly name: string };
@@ -67,11 +67,10 @@ export const countOfFollowers = async (sql: Sql, specId: number): Promise<number
 export const followFault = async (
   sql: Sql,
   { specId, personId }: { readonly specId: number; readonly personId: number },
-  before: Layout,
-  after: Layout,
+  before: Layout["follows"] | null,
+  follows: Layout["follows"] | null,
 ): Promise<Issue | null> => {
-  const { follows } = after;
-  if (!follows || sameJson(before.follows, follows)) return null;
+  if (!follows || sameJson(before, follows)) return null;
   const number = parseVersion(follows.version);
   const [row] = await sql<{ name: string }[]>`
     SELECT v.layout ->> 'name' AS name FROM spec_follow f JOIN spec o ON o.id = f.follows_id JOIN version v ON v.spec_id = o.id
@@ -85,33 +84,32 @@ export const followFault = async (
  * Says which spec a draft that follows nothing may follow from now on, and finds the version it is to follow from: that it
  * follows it is then an edit of the draft. What is followed was made before what follows, so that nothing follows itself.
  */
-export const beginFollowing = (
-  sql: postgres.Sql,
+export const beginFollowing = async (
+  sql: postgres.TransactionSql,
   spec: Spec,
   person: Person,
   given: { readonly team: string; readonly spec: string; readonly number: string },
-): Promise<Got<{ readonly name: string }>> =>
-  sql.begin(async (transaction): Promise<Got<{ readonly name: string }>> => {
-    const no = (detail: string): Got<never> => ({
-      ok: false,
-      problem: { code: "unprocessable", detail, issues: [{ path: "/spec", message: detail }] },
-    });
-    const draft = await lockDraft(transaction, spec.id);
-    if (!draft) return { ok: false, problem: { code: "not-found", detail: "This spec has no draft." } };
-    const other = await findSpec(transaction, given.team, given.spec, person.id);
-    const number = parseVersion(given.number);
-    const version = other && number && may(other.role, "read-version", other) ? await readVersion(transaction, other.id, number) : null;
-    if (!other || !number || !version || version.withdrawn) return no("There is no such version to follow that you may see.");
-    const { name } = version.layout;
-    const [before] = await transaction<{ id: number }[]>`SELECT follows_id AS id FROM spec_follow WHERE spec_id = ${spec.id}`;
-    // Of the same it is no matter: the edit by which it stopped may be on its way.
-    if (draft.layout.follows && before?.id !== other.id) return no(`It follows ${draft.layout.follows.spec}; stop that first.`);
-    if (other.id === spec.id) return no("A spec does not follow itself.");
-    if (other.id > spec.id)
-      return no(`${name} was made after this spec. One that was made before it can be followed, so that none follows itself.`);
-    await transaction`
+): Promise<Got<{ readonly name: string }>> => {
+  const no = (detail: string): Got<never> => ({
+    ok: false,
+    problem: { code: "unprocessable", detail, issues: [{ path: "/spec", message: detail }] },
+  });
+  const draft = await lockDraft(sql, spec.id);
+  if (!draft) return { ok: false, problem: { code: "not-found", detail: "This spec has no draft." } };
+  const other = await findSpec(sql, given.team, given.spec, person.id);
+  const number = parseVersion(given.number);
+  const version = other && number && may(other.role, "read-version", other) ? await readNamedVersion(sql, other.id, number) : null;
+  if (!other || !number || !version || version.withdrawn) return no("There is no such version to follow that you may see.");
+  const { name } = version;
+  const [before] = await sql<{ id: number }[]>`SELECT follows_id AS id FROM spec_follow WHERE spec_id = ${spec.id}`;
+  // Of the same it is no matter: the edit by which it stopped may be on its way.
+  if (draft.follows && before?.id !== other.id) return no(`It follows ${draft.follows.spec}; stop that first.`);
+  if (other.id === spec.id) return no("A spec does not follow itself.");
+  if (other.id > spec.id)
+    return no(`${name} was made after this spec. One that was made before it can be followed, so that none follows itself.`);
+  await sql`
       INSERT INTO spec_follow (spec_id, follows_id, person_id) VALUES (${spec.id}, ${other.id}, ${person.id})
       ON CONFLICT (spec_id) DO UPDATE SET follows_id = excluded.follows_id, person_id = excluded.person_id, at = now()`;
-    await happened(transaction, { kind: "spec-follows", teamId: spec.teamId, specId: spec.id, personId: person.id, name, number });
-    return { ok: true, value: { name } };
-  });
+  await happened(sql, { kind: "spec-follows", teamId: spec.teamId, specId: spec.id, personId: person.id, name, number });
+  return { ok: true, value: { name } };
+};

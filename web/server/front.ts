@@ -3,7 +3,7 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import ipaddr from "ipaddr.js";
 import { type Problem, problemResponse } from "./problem";
 import { takeRequest } from "./rate-limit";
-import { setting } from "./settings";
+import { setting, site } from "./settings";
 
 /** Proxies before this server whose word is taken for where a request came from (TRUST_PROXY, 0 where it is not set). */
 const trustedProxies = (): number => setting("TRUST_PROXY");
@@ -27,14 +27,17 @@ export const clientAddress = (socket: string, forwarded: string | string[] | und
   return `${ipaddr.IPv6.networkAddressFromCIDR(`${parsed.toString()}/64`).toString()}/64`;
 };
 
+const isHttps = (): boolean => site().startsWith("https:");
+
 const hostPattern = /^[a-z0-9.-]{1,253}(:\d{1,5})?$|^\[[0-9a-f:.]{2,45}\](:\d{1,5})?$/i;
 
-/** Scheme and host a request was made to, as the browser has them: believed proxies may say both. */
-export const originOf = (headers: IncomingMessage["headers"], proxies: number): string => {
-  const proto = believed(headers["x-forwarded-proto"], proxies);
-  const forwardedHost = believed(headers["x-forwarded-host"], proxies);
-  const host = [forwardedHost, headers.host].find((one) => one && hostPattern.test(one)) ?? "localhost";
-  return `${proto === "https" ? "https" : "http"}://${host.toLowerCase()}`;
+/**
+ * The host a request was made to, as the browser has it; believed proxies may say it. Only told apart from the page a
+ * request comes from (`fromElsewhere`): no link is made of it.
+ */
+export const hostOf = (headers: IncomingMessage["headers"], proxies: number): string => {
+  const forwarded = believed(headers["x-forwarded-host"], proxies);
+  return ([forwarded, headers.host].find((one) => one && hostPattern.test(one)) ?? "localhost").toLowerCase();
 };
 
 /** Longest address with its query. */
@@ -59,11 +62,10 @@ const always = (https: boolean): Readonly<Record<string, string>> => ({
   ...(https ? { "Strict-Transport-Security": "max-age=31536000" } : {}),
 });
 
-/** What is sent with files: they run nothing and load nothing. */
-const file = { "Content-Security-Policy": "default-src 'none'; style-src 'unsafe-inline'; img-src data:" };
+/** What is sent with files: they run nothing, and load nothing but a stylesheet beside them. */
+const file = { "Content-Security-Policy": "default-src 'none'; style-src 'self' 'unsafe-inline'; img-src data:" };
 const fileSafety = { http: { ...always(false), ...file }, https: { ...always(true), ...file } };
-export const fileHeaders = (request: IncomingMessage): Readonly<Record<string, string>> =>
-  fileSafety[String(request.headers["x-ypsiline-origin"]).startsWith("https:") ? "https" : "http"];
+export const fileHeaders = (): Readonly<Record<string, string>> => fileSafety[isHttps() ? "https" : "http"];
 
 /** What is sent with pages; scripts run by their nonce alone. */
 const safetyHeaders = (nonce: string, https: boolean): Readonly<Record<string, string>> => ({
@@ -74,13 +76,13 @@ const safetyHeaders = (nonce: string, https: boolean): Readonly<Record<string, s
 /** Answers a plain Node response with a problem document. */
 export const answerProblem = async (request: IncomingMessage, response: ServerResponse, problem: Problem): Promise<void> => {
   const answer = problemResponse(problem, String(request.headers["x-ypsiline-request"] ?? ""));
-  response.writeHead(answer.status, { ...fileHeaders(request), ...Object.fromEntries(answer.headers) }).end(await answer.text());
+  response.writeHead(answer.status, { ...fileHeaders(), ...Object.fromEntries(answer.headers) }).end(await answer.text());
 };
 
 /** Puts on a response what pages are sent with, before the framework answers. */
 export const safeguard = (request: IncomingMessage, response: ServerResponse): void => {
   const nonce = randomBytes(16).toString("base64");
-  const safety = safetyHeaders(nonce, String(request.headers["x-ypsiline-origin"]).startsWith("https:"));
+  const safety = safetyHeaders(nonce, isHttps());
   for (const [name, value] of Object.entries(safety)) response.setHeader(name, value);
   // The framework puts the nonce of this header on its own scripts.
   request.headers["content-security-policy"] = safety["Content-Security-Policy"];
@@ -88,24 +90,26 @@ export const safeguard = (request: IncomingMessage, response: ServerResponse): v
 
 /**
  * What every request passes first, whatever it asks for: whose it is, whether its address can be read, and whether its
- * sender has sent too much. Route handlers read the sender and the origin from headers only this sets. Null where the
+ * sender has sent too much. Route handlers read the sender and the host from headers only this sets. Null where the
  * request may go on.
  */
 export const receive = (request: IncomingMessage): Problem | null => {
   const proxies = trustedProxies();
   const address = clientAddress(request.socket.remoteAddress ?? "unknown", request.headers["x-forwarded-for"], proxies);
-  const origin = setting("PUBLIC_URL") ?? originOf(request.headers, proxies);
   request.headers["x-ypsiline-request"] = randomUUID();
   request.headers["x-ypsiline-address"] = address;
   request.headers["x-ypsiline-path"] = request.url ?? "/";
-  request.headers["x-ypsiline-origin"] = origin;
-  const wait = takeRequest(address, Date.now());
+  request.headers["x-ypsiline-host"] = hostOf(request.headers, proxies);
+  const wait = takeRequest(address, performance.now());
   if (wait > 0)
     return {
       code: "too-many",
       detail: `Wait ${wait} ${wait === 1 ? "second" : "seconds"} before the next request.`,
       headers: { "Retry-After": String(wait) },
     };
+  // Neither is asked for by a browser or a client of ours; TRACE would send cookies back.
+  if (request.method === "TRACE" || request.url === "*")
+    return { code: "method", detail: `${request.method ?? ""} is not answered here.`, headers: { Allow: "GET, HEAD, POST, OPTIONS" } };
   const unread = unreadable(request.url ?? "");
   return unread === null ? null : { code: "malformed", detail: unread };
 };

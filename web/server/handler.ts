@@ -1,14 +1,15 @@
 import { isConnectionFault, renewDatabase } from "./database";
 import { type Problem, problemResponse } from "./problem";
 import { report } from "./report";
+import { site } from "./settings";
 
 type Context<P> = { readonly params: Promise<P> };
 
 /** The address a request came from, as the server saw it (front.ts). */
 export const addressOf = (headers: Headers): string => headers.get("x-ypsiline-address") ?? "unknown";
 
-/** Scheme and host the application is reached by, as the browser has them (front.ts). */
-export const siteOf = (headers: Headers): string => headers.get("x-ypsiline-origin") ?? "http://localhost";
+/** The host a request was made to, as the browser has it (front.ts). */
+const hostOf = (headers: Headers): string => headers.get("x-ypsiline-host") ?? "localhost";
 
 /** Longest that anything may take, ms: an upload over a slow line included. Statements end sooner by themselves. */
 const patience = 45_000;
@@ -77,6 +78,7 @@ export const handler =
  */
 export const fromElsewhere = (request: Request): Problem | null => {
   const origin = request.headers.get("origin");
-  if (origin === null || (URL.canParse(origin) && new URL(origin).host === new URL(siteOf(request.headers)).host)) return null;
+  const own = [new URL(site()).host, hostOf(request.headers)];
+  if (origin === null || (URL.canParse(origin) && own.includes(new URL(origin).host))) return null;
   return { code: "forbidden", detail: "Requests that change something must come from this site." };
 };

@@ -54,7 +54,7 @@ type Facts = {
   "project-made": In & { readonly name: string };
   "project-use": ToSpec & { readonly project: string; readonly number: VersionNumber | null };
   "token-made": In & { readonly name: string; readonly project: string };
-  "token-revoked": In & { readonly name: string };
+  "token-revoked": In & { readonly name: string; readonly token: number };
   "webhook-added": In & { readonly host: string };
   "webhook-removed": In & { readonly host: string };
   invited: In & { readonly email: string; readonly role: Role };
@@ -64,6 +64,8 @@ type Facts = {
   "member-changed": In & { readonly memberId: number; readonly member: string; readonly role: Role | null; readonly ended: string };
   "publishers-set": In & { readonly publishers: Publishers };
   "team-made": In & { readonly name: string };
+  "team-left-empty": In;
+  "team-given": In & { readonly email: string };
   "team-renamed": In & { readonly name: string };
 };
 
@@ -91,7 +93,11 @@ const decided = { approved: "approved", "sent-back": "sent back" } as const;
 /** Who is told what. Everything that changes data has its row, and the compiler names one that is missing. */
 export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "spec-made": { activity: { what: () => "spec", words: ({ name }) => `made the spec ${name}` } },
-  "spec-moved": { activity: { what: () => "spec", words: ({ name, to }) => `moved the spec ${name} to the team ${to}` } },
+  "spec-moved": {
+    activity: { what: () => "spec", words: ({ name, to }) => `moved the spec ${name} to the team ${to}` },
+    // Whoever looks at it and is not in the other team may do so no longer.
+    announcement: ({ specId }) => ({ kind: "access", of: { spec: specId } }),
+  },
   "spec-taken-in": { activity: { what: () => "spec", words: ({ name, from }) => `moved the spec ${name} here from the team ${from}` } },
   "spec-named": {
     activity: { what: () => "spec", words: ({ name, address }) => `named it ${name}, at ${address}` },
@@ -120,6 +126,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       what: () => "share",
       words: (facts) => (facts.public ? "made it readable to anyone with the link" : "made it readable to the team alone"),
     },
+    announcement: ({ specId }) => ({ kind: "access", of: { spec: specId } }),
   },
   published: {
     activity: { what: () => "published", words: ({ number, note }) => `published version ${versionText(number)}${after(note)}` },
@@ -221,7 +228,10 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     },
   },
   "token-made": { activity: { what: () => "token", words: ({ name, project }) => `made the access token ${name} of ${project}` } },
-  "token-revoked": { activity: { what: () => "token-revoked", words: ({ name }) => `revoked the access token ${name}` } },
+  "token-revoked": {
+    activity: { what: () => "token-revoked", words: ({ name }) => `revoked the access token ${name}` },
+    announcement: ({ token }) => ({ kind: "access", of: { token } }),
+  },
   "webhook-added": { activity: { what: () => "webhook", words: ({ host }) => `added the webhook ${host}` } },
   "webhook-removed": { activity: { what: () => "webhook-removed", words: ({ host }) => `removed the webhook ${host}` } },
   invited: { activity: { what: () => "invited", words: ({ email, role }) => `invited ${email} as ${role}` } },
@@ -241,7 +251,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       words: ({ role, member, memberId, personId, ended }) =>
         `${role === null ? (memberId === personId ? "left the team" : `removed ${member} from the team`) : `made ${member} ${role}`}${after(ended)}`,
     },
-    announcement: ({ memberId }) => ({ kind: "access", person: memberId }),
+    announcement: ({ memberId }) => ({ kind: "access", of: { person: memberId } }),
   },
   "publishers-set": {
     activity: {
@@ -250,6 +260,8 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     },
   },
   "team-made": { activity: { what: () => "team", words: ({ name }) => `made the team ${name}` } },
+  "team-left-empty": { activity: { what: () => "team", words: () => "left the team, which has no members now" } },
+  "team-given": { activity: { what: () => "team", words: ({ email }) => `the operator of this instance made ${email} a lead` } },
   "team-renamed": { activity: { what: () => "team", words: ({ name }) => `named the team ${name}` } },
 };
 

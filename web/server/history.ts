@@ -1,5 +1,6 @@
 import type { Change } from "@ypsiline/core";
 import type { Sql } from "./database";
+import type { StoredText } from "./stored-text";
 import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 
 /** Edits one after the other by one person, with no long pause between. */
@@ -60,12 +61,12 @@ export const stretchesPage = async (sql: Sql, specId: number, page: number): Pro
 };
 
 /** A draft as it stood: the document that was kept before, and the edits from there, in their order. */
-export type StoredMoment = { readonly layout: unknown; readonly edits: readonly (readonly Change[])[] };
+export type StoredMoment = { readonly layout: StoredText; readonly edits: readonly (readonly Change[])[] };
 
 /** What a moment is made of; null where the draft has no such revision, or it is of a time before moments were kept. */
 export const storedMoment = async (sql: Sql, specId: number, revision: number): Promise<StoredMoment | null> => {
-  const [kept] = await sql<{ revision: number; layout: unknown }[]>`
-    SELECT revision, layout FROM draft_moment WHERE spec_id = ${specId} AND revision <= ${revision} ORDER BY revision DESC LIMIT 1`;
+  const [kept] = await sql<{ revision: number; layout: StoredText }[]>`
+    SELECT revision, layout::text AS layout FROM draft_moment WHERE spec_id = ${specId} AND revision <= ${revision} ORDER BY revision DESC LIMIT 1`;
   if (!kept) return null;
   const rows = await sql<{ changes: readonly Change[] }[]>`
     SELECT changes FROM draft_edit WHERE spec_id = ${specId} AND revision > ${kept.revision} AND revision <= ${revision} ORDER BY revision`;

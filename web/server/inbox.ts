@@ -1,3 +1,4 @@
+import type postgres from "postgres";
 import type { Sql } from "./database";
 import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 
@@ -14,7 +15,7 @@ export type InboxItem = {
   readonly readAt: Date | null;
 };
 
-/** Tells people something, each once, and not those who did it themselves. */
+/** Tells present members of a team something, each once, and not those who did it themselves. Whoever has left it is told nothing. */
 export const tell = async (
   sql: Sql,
   people: readonly number[],
@@ -29,8 +30,11 @@ export const tell = async (
 ): Promise<void> => {
   const to = [...new Set(people)].filter((person) => person !== except);
   if (to.length === 0) return;
+  const { kind, teamId, specId, words, path } = item;
   await sql`
-    INSERT INTO inbox_item ${sql(to.map((person_id) => ({ person_id, kind: item.kind, team_id: item.teamId, spec_id: item.specId, words: item.words.slice(0, 2000), path: item.path })))}`;
+    INSERT INTO inbox_item (person_id, kind, team_id, spec_id, words, path)
+    SELECT m.person_id, ${kind}, ${teamId}, ${specId}::bigint, ${words.slice(0, 2000)}, ${path}
+    FROM membership m WHERE m.team_id = ${teamId} AND m.person_id IN ${sql(to)}`;
 };
 
 /** A page of what concerns a person, the latest first. */
@@ -48,7 +52,7 @@ export const unreadCount = async (sql: Sql, personId: number): Promise<number> =
 };
 
 /** Marks one item, or all, as read (or as unread again). */
-export const markRead = async (sql: Sql, personId: number, id: number | null, read: boolean): Promise<void> => {
+export const markRead = async (sql: postgres.TransactionSql, personId: number, id: number | null, read: boolean): Promise<void> => {
   await sql`
     UPDATE inbox_item SET read_at = ${read ? sql`coalesce(read_at, now())` : sql`NULL`}
     WHERE person_id = ${personId} ${id === null ? sql`` : sql`AND id = ${id}`}`;

@@ -2,10 +2,10 @@ import type postgres from "postgres";
 import { happened } from "./happenings";
 import type { Sql } from "./database";
 import { queueLetter } from "./letters";
-import { hashPassword } from "./passwords";
-import { addMember, addPerson, personByEmail } from "./people";
+import { addPerson, joinTeam, personByEmail } from "./people";
 import type { Role } from "@/wire/shapes";
 import { newSecret, secretHash } from "./secrets";
+import { site } from "./settings";
 
 /** Days an invitation can be taken up. */
 const days = 14;
@@ -26,8 +26,8 @@ export type Invited = { readonly ok: true } | { readonly ok: false; readonly cod
  * Invites somebody by a letter. The link stands in the letter alone: whoever has it can make the account of that address.
  * An earlier invitation to the same address ends.
  */
-export const invite = (
-  sql: postgres.Sql,
+export const invite = async (
+  sql: postgres.TransactionSql,
   input: {
     readonly teamId: number;
     readonly teamName: string;
@@ -35,28 +35,27 @@ export const invite = (
     readonly person: string;
     readonly email: string;
     readonly role: Role;
-    readonly origin: string;
   },
-): Promise<Invited> =>
-  sql.begin(async (transaction): Promise<Invited> => {
-    const { teamId, email, role } = input;
-    const members = await transaction`
+): Promise<Invited> => {
+  const { teamId, email, role } = input;
+  const members = await sql`
       SELECT 1 FROM membership m JOIN person p ON p.id = m.person_id WHERE m.team_id = ${teamId} AND p.email = ${email}`;
-    if (members.length > 0) return { ok: false, code: "member" };
-    if ((await invitationsOf(transaction, teamId)).length >= mostInvitations) return { ok: false, code: "too-many" };
-    const secret = newSecret();
-    await transaction`UPDATE invitation SET revoked_at = now() WHERE team_id = ${teamId} AND email = ${email} AND accepted_at IS NULL AND revoked_at IS NULL`;
-    await transaction`
+  if (members.length > 0) return { ok: false, code: "member" };
+  if ((await invitationsOf(sql, teamId)).length >= mostInvitations) return { ok: false, code: "too-many" };
+  const secret = newSecret();
+  await sql`UPDATE invitation SET revoked_at = now() WHERE team_id = ${teamId} AND email = ${email} AND accepted_at IS NULL AND revoked_at IS NULL`;
+  await sql`
       INSERT INTO invitation (team_id, email, role, token_hash, invited_by, expires_at)
       VALUES (${teamId}, ${email}, ${role}, ${secretHash(secret)}, ${input.personId}, now() + make_interval(days => ${days}))`;
-    await queueLetter(transaction, teamId, {
-      recipient: email,
-      subject: `${input.person} invites you to ${input.teamName}`,
-      body: `You are invited to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${input.origin}/join/${secret} within ${days} days.`,
-    });
-    await happened(transaction, { kind: "invited", teamId, personId: input.personId, email, role });
-    return { ok: true };
+  await queueLetter(sql, teamId, {
+    recipient: email,
+    // Names are typed by whoever invites: none stands in the subject, where it could be taken for ours.
+    subject: "You are invited to a team on Ypsiline",
+    body: `${input.person} invites you to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${site()}/join/${secret} within ${days} days.`,
   });
+  await happened(sql, { kind: "invited", teamId, personId: input.personId, email, role });
+  return { ok: true };
+};
 
 /** Ends the invitations somebody sent that still wait; returns how many. */
 export const endInvitationsBy = async (sql: Sql, teamId: number, personId: number): Promise<number> => {
@@ -66,15 +65,19 @@ export const endInvitationsBy = async (sql: Sql, teamId: number, personId: numbe
   return rows.length;
 };
 
+/** Ends every invitation of a team that still waits. */
+export const endInvitationsOf = async (sql: Sql, teamId: number): Promise<void> => {
+  await sql`UPDATE invitation SET revoked_at = now() WHERE team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL`;
+};
+
 /** Ends an invitation; false where there is none that waits. */
-export const revokeInvitation = (sql: postgres.Sql, teamId: number, personId: number, id: number): Promise<boolean> =>
-  sql.begin(async (transaction) => {
-    const [row] = await transaction<{ email: string }[]>`
+export const revokeInvitation = async (sql: postgres.TransactionSql, teamId: number, personId: number, id: number): Promise<boolean> => {
+  const [row] = await sql<{ email: string }[]>`
       UPDATE invitation SET revoked_at = now() WHERE id = ${id} AND team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL RETURNING email`;
-    if (!row) return false;
-    await happened(transaction, { kind: "invitation-ended", teamId, personId, email: row.email });
-    return true;
-  });
+  if (!row) return false;
+  await happened(sql, { kind: "invitation-ended", teamId, personId, email: row.email });
+  return true;
+};
 
 export type OpenInvitation = {
   readonly id: number;
@@ -103,27 +106,23 @@ export type Joined =
 
 /**
  * Takes an invitation up: by the account of the invited address that is signed in, or by a new account of it.
- * An address that has an account must be signed in with it; the link alone is no way into somebody's account.
+ * An address that has an account must be signed in with it; the link alone is no way into somebody's account. Whoever is in
+ * the team already stays what they are there, and the invitation ends.
  */
 export const join = async (
-  sql: postgres.Sql,
+  sql: postgres.TransactionSql,
   secret: string,
-  by: { readonly signedIn: { readonly id: number; readonly email: string } } | { readonly name: string; readonly password: string },
+  by: { readonly signedIn: { readonly id: number; readonly email: string } } | { readonly name: string; readonly passwordHash: string },
 ): Promise<Joined> => {
-  // The secret is looked at before a password is hashed: guessing costs the server nothing.
-  if (!(await invitationBySecret(sql, secret))) return { ok: false, code: "gone" };
-  const passwordHash = "password" in by ? await hashPassword(by.password) : "";
-  return sql.begin(async (transaction): Promise<Joined> => {
-    await transaction`SELECT id FROM invitation WHERE token_hash = ${secretHash(secret)} FOR UPDATE`;
-    const invitation = await invitationBySecret(transaction, secret);
-    if (!invitation) return { ok: false, code: "gone" };
-    if ("signedIn" in by && by.signedIn.email !== invitation.email) return { ok: false, code: "other-account" };
-    if (!("signedIn" in by) && (await personByEmail(transaction, invitation.email))) return { ok: false, code: "account-exists" };
-    const personId =
-      "signedIn" in by ? by.signedIn.id : await addPerson(transaction, { email: invitation.email, name: by.name, passwordHash });
-    await addMember(transaction, invitation.teamId, personId, invitation.role);
-    await transaction`UPDATE invitation SET accepted_at = now(), accepted_by = ${personId} WHERE id = ${invitation.id}`;
-    await happened(transaction, { kind: "joined", ...invitation, personId });
-    return { ok: true, personId, team: invitation.team };
-  });
+  await sql`SELECT id FROM invitation WHERE token_hash = ${secretHash(secret)} FOR UPDATE`;
+  const invitation = await invitationBySecret(sql, secret);
+  if (!invitation) return { ok: false, code: "gone" };
+  const { teamId, team, email, role } = invitation;
+  if ("signedIn" in by && by.signedIn.email !== email) return { ok: false, code: "other-account" };
+  if (!("signedIn" in by) && (await personByEmail(sql, email))) return { ok: false, code: "account-exists" };
+  const personId = "signedIn" in by ? by.signedIn.id : await addPerson(sql, { email, ...by });
+  const joined = await joinTeam(sql, teamId, personId, role);
+  await sql`UPDATE invitation SET accepted_at = now(), accepted_by = ${personId} WHERE id = ${invitation.id}`;
+  if (joined) await happened(sql, { kind: "joined", ...invitation, personId });
+  return { ok: true, personId, team };
 };

@@ -2,6 +2,9 @@ import type { BoxSource } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import { happened } from "./happenings";
+import { roomFault, setKept } from "./kept-bytes";
+import type { Problem } from "./problem";
+import type { Got } from "./request-body";
 import { type Page, pageSize, rowsBefore } from "./paging";
 
 /** A design kept beside a spec, without its boxes. */
@@ -62,7 +65,7 @@ type Doer = { readonly specId: number; readonly teamId: number; readonly personI
 
 /** Locks a spec's designs for one transaction, so that two people keep no more between them than may be kept. */
 const room = async (sql: postgres.TransactionSql, specId: number): Promise<{ readonly designs: number; readonly boxes: number }> => {
-  await sql`SELECT 1 FROM spec WHERE id = ${specId} FOR UPDATE`;
+  await sql`SELECT pg_advisory_xact_lock(hashtext('designs of a spec'), ${specId}::int)`;
   const [row] = await sql<{ designs: number; boxes: number }[]>`
     SELECT count(*)::int AS designs, coalesce(sum(boxes), 0)::int AS boxes FROM kept_design WHERE spec_id = ${specId} AND removed_at IS NULL`;
   return row ?? { designs: 0, boxes: 0 };
@@ -71,51 +74,68 @@ const room = async (sql: postgres.TransactionSql, specId: number): Promise<{ rea
 const fits = ({ designs, boxes }: { readonly designs: number; readonly boxes: number }, more: number): boolean =>
   designs < mostKept.designs && boxes + more <= mostKept.boxes;
 
-/** Keeps a design; null where there is no room for it beside those kept already. */
-export const keepDesign = (
-  sql: postgres.Sql,
+/** Why a spec can keep no further design of so many boxes and bytes; null where it can. */
+const designFault = async (sql: postgres.TransactionSql, doer: Doer, boxes: number, bytes: number): Promise<Problem | null> => {
+  if (fits(await room(sql, doer.specId), boxes)) return roomFault(sql, doer.teamId, bytes, "designs");
+  const detail = `A spec keeps at most ${mostKept.designs} designs of ${mostKept.boxes.toLocaleString("en")} boxes together; remove one first.`;
+  return { code: "unprocessable", detail };
+};
+
+/** Keeps a design, where there is room for it beside those kept already; answers its id. */
+export const keepDesign = async (
+  sql: postgres.TransactionSql,
   doer: Doer,
   design: { readonly name: string; readonly source: BoxSource; readonly width: number; readonly boxes: number; readonly list: string },
-): Promise<number | null> =>
-  sql.begin(async (transaction) => {
-    if (!fits(await room(transaction, doer.specId), design.boxes)) return null;
-    const [row] = await transaction<{ id: number }[]>`
-      INSERT INTO kept_design (spec_id, name, source, width, boxes, list, person_id)
-      VALUES (${doer.specId}, ${design.name}, ${design.source}, ${design.width}, ${design.boxes}, ${design.list}::text::jsonb, ${doer.personId}) RETURNING id`;
-    if (!row) return null;
-    await happened(transaction, { kind: "design-kept", ...doer, name: design.name, removed: false });
-    return row.id;
-  });
+): Promise<Got<number>> => {
+  const bytes = Buffer.byteLength(design.list);
+  const problem = await designFault(sql, doer, design.boxes, bytes);
+  if (problem) return { ok: false, problem };
+  const [row] = await sql<{ id: number }[]>`
+    INSERT INTO kept_design (spec_id, name, source, width, boxes, list, person_id)
+    VALUES (${doer.specId}, ${design.name}, ${design.source}, ${design.width}, ${design.boxes}, ${design.list}::text::jsonb, ${doer.personId}) RETURNING id`;
+  if (!row) throw new Error("no design was kept");
+  await countBytes(sql, doer.specId);
+  await happened(sql, { kind: "design-kept", ...doer, name: design.name, removed: false });
+  return { ok: true, value: row.id };
+};
 
-/** Takes a design away, or puts it back: "full" where there is no room for it any more. */
-export const removeDesign = (sql: postgres.Sql, doer: Doer, id: number, removed: boolean): Promise<"done" | "none" | "full"> =>
-  sql.begin(async (transaction) => {
-    const kept = await room(transaction, doer.specId);
-    const [row] = await transaction<{ name: string; boxes: number; removed: boolean }[]>`
-      SELECT name, boxes, removed_at IS NOT NULL AS removed FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId}`;
-    if (!row) return "none";
-    if (row.removed === removed) return "done";
-    if (!removed && !fits(kept, row.boxes)) return "full";
-    await transaction`UPDATE kept_design SET removed_at = ${removed ? transaction`now()` : null} WHERE id = ${id}`;
-    await happened(transaction, { kind: "design-kept", ...doer, name: row.name, removed });
-    return "done";
-  });
+/** Counts anew what the designs of a spec take. */
+const countBytes = (sql: postgres.TransactionSql, specId: number): Promise<void> =>
+  setKept(
+    sql,
+    specId,
+    "designs",
+    sql`(SELECT coalesce(sum(length(list::text)), 0) FROM kept_design WHERE spec_id = ${specId} AND removed_at IS NULL)`,
+  );
+
+/** Takes a design away, or puts it back where there is still room for it; false where there is none by that id. */
+export const removeDesign = async (sql: postgres.TransactionSql, doer: Doer, id: number, removed: boolean): Promise<Got<boolean>> => {
+  const [row] = await sql<{ name: string; boxes: number; bytes: number; removed: boolean }[]>`
+    SELECT name, boxes, length(list::text) AS bytes, removed_at IS NOT NULL AS removed FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId} FOR UPDATE`;
+  if (!row) return { ok: true, value: false };
+  if (row.removed === removed) return { ok: true, value: true };
+  const problem = removed ? null : await designFault(sql, doer, row.boxes, row.bytes);
+  if (problem) return { ok: false, problem };
+  await sql`UPDATE kept_design SET removed_at = ${removed ? sql`now()` : null} WHERE id = ${id}`;
+  await countBytes(sql, doer.specId);
+  await happened(sql, { kind: "design-kept", ...doer, name: row.name, removed });
+  return { ok: true, value: true };
+};
 
 /** Says of an edge that it is off the grid on purpose, and why; null says so no more. False where there is no such design or edge. */
-export const setPurpose = (
-  sql: postgres.Sql,
+export const setPurpose = async (
+  sql: postgres.TransactionSql,
   doer: Doer,
   id: number,
   { box, edge, reason }: { readonly box: number; readonly edge: string; readonly reason: string | null },
-): Promise<boolean> =>
-  sql.begin(async (transaction) => {
-    const key = `${box} ${edge}`;
-    const [row] = await transaction<{ name: string }[]>`
+): Promise<boolean> => {
+  const key = `${box} ${edge}`;
+  const [row] = await sql<{ name: string }[]>`
       UPDATE kept_design SET purposes = ${
-        reason === null ? transaction`purposes - ${key}::text` : transaction`purposes || jsonb_build_object(${key}::text, ${reason}::text)`
+        reason === null ? sql`purposes - ${key}::text` : sql`purposes || jsonb_build_object(${key}::text, ${reason}::text)`
       }
       WHERE id = ${id} AND spec_id = ${doer.specId} AND removed_at IS NULL AND boxes > ${box} RETURNING name`;
-    if (!row) return false;
-    await happened(transaction, { kind: "design-purpose", ...doer, name: row.name, reason });
-    return true;
-  });
+  if (!row) return false;
+  await happened(sql, { kind: "design-purpose", ...doer, name: row.name, reason });
+  return true;
+};

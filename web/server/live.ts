@@ -1,11 +1,12 @@
 import { type Announcement, channel } from "./announce";
+import type { LetterQueue } from "./letters";
 import { database, onRenewed } from "./database";
 import { report } from "./report";
 
 type Hear = (announcement: Announcement) => void;
 
 /** What is heard of: a spec (a number), the queues of webhooks and letters, or who may do what. */
-type Topic = number | "deliveries" | "letters" | "access" | "drain";
+type Topic = number | "deliveries" | "counts" | LetterQueue | "access" | "drain";
 
 /** What this process hears of others, by topic. One connection listens for all. */
 type Ear = { readonly hearers: Map<Topic, Set<Hear>>; listening: Promise<unknown> | null; renews: boolean };
@@ -22,11 +23,11 @@ const pass = (payload: string): void => {
 /** After the connection was lost and made again, anything may have happened: everybody is told to look. */
 const missed = (): void => {
   const unheard = (topic: Topic): Announcement =>
-    topic === "deliveries" || topic === "letters" || topic === "drain"
-      ? { kind: topic }
+    typeof topic === "number"
+      ? { kind: "draft", spec: topic, revision: 0 }
       : topic === "access"
-        ? { kind: "access", person: 0 }
-        : { kind: "draft", spec: topic, revision: 0 };
+        ? { kind: "access", of: "anybody" }
+        : { kind: topic };
   for (const [topic, hearers] of ear().hearers) if (topic !== "drain") for (const hear of hearers) hear(unheard(topic));
 };
 

@@ -1,9 +1,8 @@
 import { type VersionNumber, versionText } from "@ypsiline/core";
 import type { Sql } from "./database";
 import { type Page, pageSize, patternOf } from "./paging";
-import type { DraftSummary } from "./draft-summary";
+import type { DraftCounts, DraftSummary } from "./draft-summary";
 import { idAt, nameFor } from "./specs";
-import { renewSummary } from "./summaries";
 import type { Role } from "@/wire/shapes";
 
 export type Overview = {
@@ -13,6 +12,8 @@ export type Overview = {
   readonly description: string;
   readonly role: Role;
   readonly summary: DraftSummary;
+  /** What its checks said last; `now` where that is still so. Null before they were first looked at. */
+  readonly counts: (DraftCounts & { readonly now: boolean }) | null;
   readonly latest: { readonly number: string; readonly publishedAt: Date } | null;
   readonly projects: number;
 };
@@ -26,9 +27,11 @@ type Row = {
   slug: string;
   description: string;
   role: Role;
-  revision: number;
-  summary: DraftSummary | null;
-  versionId: number | null;
+  summary: DraftSummary;
+  problems: number | null;
+  cautions: number | null;
+  changes: number | null;
+  counted: boolean;
   publishedAt: Date | null;
   projects: number;
   total: number;
@@ -45,37 +48,30 @@ export const overviewsOf = async (
     order === "name" ? sql`lower(d.layout ->> 'name'), s.id` : order === "changed" ? sql`d.updated_at DESC, s.id` : sql`t.name, s.id`;
   const rows = await sql<Row[]>`
     WITH shown AS (
-      SELECT s.id, t.slug AS team, s.slug, s.description, m.role, d.revision, d.summary, count(*) OVER ()::int AS total, row_number() OVER (ORDER BY ${by}) AS place
+      SELECT s.id, t.slug AS team, s.slug, s.description, m.role, d.summary, count(*) OVER ()::int AS total, row_number() OVER (ORDER BY ${by}) AS place
       FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id JOIN draft d ON d.spec_id = s.id
       WHERE m.person_id = ${personId} AND (s.archived_at IS NOT NULL) = ${archived}
         ${pattern === null ? sql`` : sql`AND (d.layout ->> 'name' ILIKE ${pattern} OR s.slug ILIKE ${pattern} OR s.description ILIKE ${pattern})`}
       ORDER BY place LIMIT ${pageSize} OFFSET ${(page - 1) * pageSize})
-    SELECT shown.*, v.id AS "versionId", v.major, v.minor, v.patch, v.published_at AS "publishedAt",
+    SELECT shown.*, c.problems, c.cautions, c.changes, c.next_at IS NULL AS counted, v.major, v.minor, v.patch, v.published_at AS "publishedAt",
       (SELECT count(*)::int FROM project_use u WHERE u.spec_id = shown.id) AS projects
-    FROM shown LEFT JOIN LATERAL (
-      SELECT v.id, v.major, v.minor, v.patch, v.published_at FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+    FROM shown LEFT JOIN draft_counts c ON c.spec_id = shown.id LEFT JOIN LATERAL (
+      SELECT v.major, v.minor, v.patch, v.published_at FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
       WHERE v.spec_id = shown.id AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1) v ON true
     ORDER BY place`;
-  const fresh = new Map<number, DraftSummary>();
-  // Every write stores a summary; one is missing only where another release wrote the draft.
-  for (const { id, summary, revision, versionId } of rows)
-    if (summary?.revision !== revision || summary.versionId !== versionId) {
-      const made = await renewSummary(sql, id);
-      if (made) fresh.set(id, made);
-    }
   const total = rows[0]?.total ?? 0;
   return {
     page,
     total,
     more: page * pageSize < total,
-    entries: rows.flatMap(({ id, team, slug, description, role, summary, major, minor, patch, publishedAt, projects }): Overview[] => {
-      const known = fresh.get(id) ?? summary;
-      if (!known) return [];
+    entries: rows.map(({ id, team, slug, description, role, summary, major, minor, patch, publishedAt, projects, ...row }): Overview => {
       const latest =
         publishedAt && major !== null && minor !== null && patch !== null
           ? { number: versionText({ major, minor, patch }), publishedAt }
           : null;
-      return [{ id, team, slug, description, role, summary: known, latest, projects }];
+      const { problems, cautions, changes, counted } = row;
+      const counts = problems === null || cautions === null || changes === null ? null : { problems, cautions, changes, now: counted };
+      return { id, team, slug, description, role, summary, counts, latest, projects };
     }),
   };
 };

@@ -2,44 +2,37 @@ import { type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import type { StoredSheet, VersionTask } from "./heavy/tasks";
-import type { Problem } from "./problem";
+import type { Got } from "./request-body";
+import type { StoredText } from "./stored-text";
+import { inTransaction } from "./transaction";
 import { changesBefore, keepVersion, unpackedVersions } from "./version-files";
 import { readStoredVersion, type StoredVersion, versionBefore } from "./versions";
 import type { WrittenVersion } from "./writing/write-version";
 
 /** Has a version written: by a worker, or here where there are none. */
-export type WriteVersion = (
-  task: VersionTask,
-) => Promise<{ readonly ok: true; readonly version: WrittenVersion } | { readonly ok: false; readonly problem: Problem }>;
+export type WriteVersion = (task: VersionTask) => Promise<Got<WrittenVersion>>;
 
 /** The name a spec's package has in the registry. */
 export const packageName = (team: string, spec: string): string => `@${team}/${spec}`;
-
-/** A stored layout by itself: files tell nobody what its spec follows. */
-const byItself = (layout: unknown): unknown => {
-  const own: { follows?: unknown } = { ...(layout as object) };
-  delete own.follows;
-  return own;
-};
 
 /** The sheet a version's files are written of. */
 export const sheetOf = (
   version: Pick<StoredVersion, "number" | "publishedAt" | "note" | "layout">,
   before: Pick<StoredVersion, "number" | "layout"> | null,
 ): StoredSheet => ({
-  layout: byItself(version.layout),
+  layout: version.layout,
   version: version.number,
   published: `published ${version.publishedAt.toISOString().slice(0, 10)}`,
   at: version.publishedAt,
   note: version.note,
-  before: before && { number: before.number, layout: byItself(before.layout) },
+  before: before && { number: before.number, layout: before.layout },
 });
 
 /** What has to be known to write a version: whose it is, what it is to hold, and which version came before it. */
 export type ToPack = {
   readonly specId: number;
   readonly number: VersionNumber;
-  readonly layout: unknown;
+  readonly layout: StoredText;
   readonly note: string;
   readonly publishedAt: Date;
 };
@@ -79,7 +72,7 @@ export const packOlder = async (
       if (!version) throw new Error(`there is no version ${id}`);
       const written = await writtenVersion(sql, { ...version, specId: of, number }, write);
       if (!written.ok) throw new Error(`version ${version.number} of spec ${of} could not be packed: ${written.problem.detail}`);
-      await sql.begin((transaction) => keepVersion(transaction, id, written.version));
+      await inTransaction(sql, (transaction) => keepVersion(transaction, of, id, written.value));
       told?.((done += 1));
     }
     if (waiting.length === 0) return done;

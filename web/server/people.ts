@@ -1,4 +1,7 @@
+import type postgres from "postgres";
+import { announce } from "./announce";
 import type { Sql } from "./database";
+import type { Asking } from "./holding";
 import type { NumberForm, Role } from "@/wire/shapes";
 
 export type Person = { readonly id: number; readonly email: string; readonly name: string; readonly numbers: NumberForm };
@@ -26,15 +29,27 @@ export const addSession = async (
     VALUES (${session.tokenHash}, ${session.personId}, now() + make_interval(hours => ${session.hours}), ${session.agent.slice(0, 200)})`;
 };
 
-export const personBySession = async (sql: Sql, tokenHash: Buffer): Promise<Person | null> => {
-  const [row] = await sql<Person[]>`
-    SELECT p.id, p.email, p.name, p.numbers FROM session s JOIN person p ON p.id = s.person_id
-    WHERE s.token_hash = ${tokenHash} AND s.expires_at > now()`;
-  return row ?? null;
+/** Hours after which a session ends that nobody used, and minutes within which its use is noted once. */
+const idle = { ends: 8, noted: 10 } as const;
+
+const isOpen = (sql: Sql) => sql`s.expires_at > now() AND s.used_at > now() - make_interval(hours => ${idle.ends})`;
+
+/** Whose session it is, while it is open. Held (`holding.ts`), it cannot end before the transaction does. */
+export const personBySession = async ({ sql, holds }: Asking, tokenHash: Buffer): Promise<Person | null> => {
+  const [row] = await sql<(Person & { idle: boolean })[]>`
+    SELECT p.id, p.email, p.name, p.numbers, s.used_at < now() - make_interval(mins => ${idle.noted}) AS idle
+    FROM session s JOIN person p ON p.id = s.person_id
+    WHERE s.token_hash = ${tokenHash} AND ${isOpen(sql)} AND p.closed_at IS NULL ${holds ? sql`FOR KEY SHARE OF s` : sql``}`;
+  if (!row) return null;
+  const { idle: unnoted, ...person } = row;
+  if (unnoted && !holds) await sql`UPDATE session SET used_at = now() WHERE token_hash = ${tokenHash}`;
+  return person;
 };
 
-export const endSession = async (sql: Sql, tokenHash: Buffer): Promise<void> => {
-  await sql`DELETE FROM session WHERE token_hash = ${tokenHash}`;
+/** Ends a session, and the event streams of its person: those of other sessions are asked for again. */
+export const endSession = async (sql: postgres.TransactionSql, tokenHash: Buffer): Promise<void> => {
+  const [row] = await sql<{ personId: number }[]>`DELETE FROM session WHERE token_hash = ${tokenHash} RETURNING person_id AS "personId"`;
+  if (row) await announce(sql, { kind: "access", of: { person: row.personId } });
 };
 
 /** A session that is open: when it began, by what, and whether it is the one that asks. */
@@ -42,8 +57,8 @@ export type Session = { readonly at: Date; readonly browser: string; readonly ow
 
 export const sessionsOf = async (sql: Sql, personId: number, own: Buffer): Promise<readonly Session[]> =>
   sql<Session[]>`
-    SELECT created_at AS at, browser, token_hash = ${own} AS own FROM session
-    WHERE person_id = ${personId} AND expires_at > now() ORDER BY own DESC, created_at DESC LIMIT 50`;
+    SELECT s.created_at AS at, s.browser, s.token_hash = ${own} AS own FROM session s
+    WHERE s.person_id = ${personId} AND ${isOpen(sql)} ORDER BY own DESC, s.created_at DESC LIMIT 50`;
 
 /** Ends every session of a person but one (null: all of them); returns how many ended. */
 export const endSessions = async (sql: Sql, personId: number, but: Buffer | null): Promise<number> => {
@@ -52,7 +67,7 @@ export const endSessions = async (sql: Sql, personId: number, but: Buffer | null
   return rows.length;
 };
 
-export const setNumbers = async (sql: Sql, personId: number, numbers: NumberForm): Promise<void> => {
+export const setNumbers = async (sql: postgres.TransactionSql, personId: number, numbers: NumberForm): Promise<void> => {
   await sql`UPDATE person SET numbers = ${numbers} WHERE id = ${personId}`;
 };
 
@@ -76,6 +91,10 @@ export const forgetBrowsers = async (sql: Sql, personId: number): Promise<void> 
   await sql`DELETE FROM known_browser WHERE person_id = ${personId}`;
 };
 
+/** Whether an account still has a password, by its hash. Held, it cannot be changed before the transaction ends. */
+export const hasPassword = async (sql: postgres.TransactionSql, personId: number, passwordHash: string): Promise<boolean> =>
+  (await sql`SELECT 1 FROM person WHERE id = ${personId} AND password_hash = ${passwordHash} AND closed_at IS NULL FOR SHARE`).length > 0;
+
 export const setPasswordHash = async (sql: Sql, personId: number, passwordHash: string): Promise<void> => {
   await sql`UPDATE person SET password_hash = ${passwordHash} WHERE id = ${personId}`;
 };
@@ -92,6 +111,14 @@ export const addTeam = async (sql: Sql, team: { slug: string; name: string }): P
   if (!row) throw new Error("no team was added");
   return row.id;
 };
+
+/** Makes somebody a member of a team; false where they are one already, and stay what they are. */
+export const joinTeam = async (sql: Sql, teamId: number, personId: number, role: Role): Promise<boolean> =>
+  (
+    await sql`
+      INSERT INTO membership (team_id, person_id, role) VALUES (${teamId}, ${personId}, ${role})
+      ON CONFLICT (team_id, person_id) DO NOTHING RETURNING 1`
+  ).length > 0;
 
 export const addMember = async (sql: Sql, teamId: number, personId: number, role: Role): Promise<void> => {
   await sql`INSERT INTO membership (team_id, person_id, role) VALUES (${teamId}, ${personId}, ${role})`;

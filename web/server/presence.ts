@@ -1,3 +1,4 @@
+import type postgres from "postgres";
 import { announce } from "./announce";
 import type { Sql } from "./database";
 
@@ -16,7 +17,7 @@ export const presentIn = async (sql: Sql, specId: number): Promise<readonly Pres
 const mostTabs = 40;
 
 /** Takes somebody out of every draft of a team. */
-export const endPresence = async (sql: Sql, teamId: number, personId: number): Promise<void> => {
+export const endPresence = async (sql: postgres.TransactionSql, teamId: number, personId: number): Promise<void> => {
   const rows = await sql<{ specId: number }[]>`
     DELETE FROM presence r USING spec s WHERE s.id = r.spec_id AND s.team_id = ${teamId} AND r.person_id = ${personId} RETURNING r.spec_id AS "specId"`;
   for (const { specId } of rows) await announce(sql, { kind: "presence", spec: specId });

@@ -7,6 +7,7 @@ export type ProblemCode =
   | "forbidden"
   | "not-found"
   | "only-read"
+  | "method"
   | "conflict"
   | "too-large"
   | "wrong-type"
@@ -23,6 +24,7 @@ const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly 
   forbidden: { status: 403, title: "Your role does not allow this" },
   "not-found": { status: 404, title: "There is nothing here" },
   "only-read": { status: 405, title: "This is only read here" },
+  method: { status: 405, title: "This method is not allowed here" },
   conflict: { status: 409, title: "Somebody else was faster" },
   "too-large": { status: 413, title: "The request is too large" },
   "wrong-type": { status: 415, title: "The content type is not one that is read here" },
@@ -42,22 +44,25 @@ export type Problem = {
   readonly issues?: readonly Issue[];
   /** Members beside the standard ones. */
   readonly more?: Readonly<Record<string, unknown>>;
+  /** Further members, as a JSON object that is text already. */
+  readonly text?: string;
   readonly headers?: Readonly<Record<string, string>>;
 };
 
 /** The problem document (RFC 9457, application/problem+json) of a fault, with the id its request has in the log. */
-export const problemResponse = ({ code, detail, issues, more, headers }: Problem, request = ""): Response => {
+export const problemResponse = ({ code, detail, issues, more, text, headers }: Problem, request = ""): Response => {
   const { status, title } = meaning[code];
-  return Response.json(
-    {
-      type: `/problems/${code}`,
-      title,
-      status,
-      detail,
-      ...(issues ? { errors: issues } : {}),
-      ...(request === "" ? {} : { request }),
-      ...more,
-    },
-    { status, headers: { "Content-Type": "application/problem+json", "Cache-Control": "no-store", ...headers } },
-  );
+  const body = JSON.stringify({
+    type: `/problems/${code}`,
+    title,
+    status,
+    detail,
+    ...(issues ? { errors: issues } : {}),
+    ...(request === "" ? {} : { request }),
+    ...more,
+  });
+  return new Response(text === undefined ? body : `${body.slice(0, -1)},${text.slice(1)}`, {
+    status,
+    headers: { "Content-Type": "application/problem+json", "Cache-Control": "no-store", ...headers },
+  });
 };

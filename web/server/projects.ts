@@ -2,7 +2,12 @@ import { type VersionLevel, type VersionNumber, versionText } from "@ypsiline/co
 import type postgres from "postgres";
 import { happened } from "./happenings";
 import type { Sql } from "./database";
+import type { Asking } from "./holding";
 import { type Page, pageSize } from "./paging";
+import { countFault } from "./kept-bytes";
+import type { Problem } from "./problem";
+import type { Got } from "./request-body";
+import { isMember } from "./team";
 
 /** How far a project is behind the latest version of a spec it uses. */
 export type Behind = { readonly versions: number; readonly majors: number; readonly most: VersionLevel | null };
@@ -99,13 +104,13 @@ export const projectsOf = async (
 
 /** Whose project it is; null where the team has none by that id. */
 export const projectOwner = async (
-  sql: Sql,
+  { sql, holds }: Asking,
   teamId: number,
   id: number,
 ): Promise<{ readonly ownerId: number; readonly name: string } | null> => {
   const [row] = await sql<
     { ownerId: number; name: string }[]
-  >`SELECT owner_id AS "ownerId", name FROM project WHERE id = ${id} AND team_id = ${teamId}`;
+  >`SELECT owner_id AS "ownerId", name FROM project WHERE id = ${id} AND team_id = ${teamId} ${holds ? sql`FOR SHARE` : sql``}`;
   return row ?? null;
 };
 
@@ -121,24 +126,38 @@ export const countOfUse = async (sql: Sql, specId: number): Promise<number> => {
   return row?.count ?? 0;
 };
 
-/** Adds a project; null where the team has one of that name. */
-export const addProject = (
-  sql: postgres.Sql,
+const ownerFault: Problem = {
+  code: "unprocessable",
+  detail: "The owner must be a member of the team.",
+  issues: [{ path: "/owner", message: "must be a member of the team" }],
+};
+const nameFault: Problem = {
+  code: "unprocessable",
+  detail: "There is a project of this name.",
+  issues: [{ path: "/name", message: "is the name of another project of the team" }],
+};
+
+/** Adds a project of a member of the team; refused where the team has one of that name, or as many as it may. */
+export const addProject = async (
+  sql: postgres.TransactionSql,
   input: { readonly teamId: number; readonly personId: number; readonly ownerId: number; readonly name: string },
-): Promise<number | null> =>
-  sql.begin(async (transaction) => {
-    const [row] = await transaction<{ id: number }[]>`
+): Promise<Got<number>> => {
+  if (!(await isMember(sql, input.teamId, input.ownerId))) return { ok: false, problem: ownerFault };
+  const full = await countFault(sql, input.teamId, "projects");
+  if (full) return { ok: false, problem: full };
+  const [row] = await sql<{ id: number }[]>`
       INSERT INTO project (team_id, name, owner_id) VALUES (${input.teamId}, ${input.name}, ${input.ownerId})
       ON CONFLICT (team_id, name) DO NOTHING RETURNING id`;
-    if (row) await happened(transaction, { kind: "project-made", ...input });
-    return row?.id ?? null;
-  });
+  if (!row) return { ok: false, problem: nameFault };
+  await happened(sql, { kind: "project-made", ...input });
+  return { ok: true, value: row.id };
+};
 
 export type UseSet = { readonly ok: true; readonly number: string | null } | { readonly ok: false; readonly code: "no-version" };
 
 /** Notes that a project uses a version of a spec of its team, or (null) that it uses that spec no more. */
-export const setUse = (
-  sql: postgres.Sql,
+export const setUse = async (
+  sql: postgres.TransactionSql,
   input: {
     readonly teamId: number;
     readonly personId: number;
@@ -147,23 +166,22 @@ export const setUse = (
     readonly spec: string;
     readonly number: VersionNumber | null;
   },
-): Promise<UseSet> =>
-  sql.begin(async (transaction): Promise<UseSet> => {
-    const { number } = input;
-    const [spec] = await transaction<{ id: number }[]>`
+): Promise<UseSet> => {
+  const { number } = input;
+  const [spec] = await sql<{ id: number }[]>`
       SELECT id FROM spec WHERE team_id = ${input.teamId} AND slug = ${input.spec} FOR SHARE`;
-    if (!spec) return { ok: false, code: "no-version" };
-    if (number === null) {
-      await transaction`DELETE FROM project_use WHERE project_id = ${input.projectId} AND spec_id = ${spec.id}`;
-      await happened(transaction, { kind: "project-use", ...input, specId: spec.id });
-      return { ok: true, number: null };
-    }
-    const [version] = await transaction<{ id: number }[]>`
+  if (!spec) return { ok: false, code: "no-version" };
+  if (number === null) {
+    await sql`DELETE FROM project_use WHERE project_id = ${input.projectId} AND spec_id = ${spec.id}`;
+    await happened(sql, { kind: "project-use", ...input, specId: spec.id });
+    return { ok: true, number: null };
+  }
+  const [version] = await sql<{ id: number }[]>`
       SELECT id FROM version WHERE spec_id = ${spec.id} AND major = ${number.major} AND minor = ${number.minor} AND patch = ${number.patch}`;
-    if (!version) return { ok: false, code: "no-version" };
-    await transaction`
+  if (!version) return { ok: false, code: "no-version" };
+  await sql`
       INSERT INTO project_use (project_id, spec_id, version_id, person_id) VALUES (${input.projectId}, ${spec.id}, ${version.id}, ${input.personId})
       ON CONFLICT (project_id, spec_id) DO UPDATE SET version_id = excluded.version_id, at = now(), person_id = excluded.person_id`;
-    await happened(transaction, { kind: "project-use", ...input, specId: spec.id });
-    return { ok: true, number: versionText(number) };
-  });
+  await happened(sql, { kind: "project-use", ...input, specId: spec.id });
+  return { ok: true, number: versionText(number) };
+};

@@ -1,16 +1,19 @@
 import { parseVersion } from "@ypsiline/core";
 import { allowedByToken, allowedTo, type Credentials, personOf } from "./allowed";
 import { database } from "./database";
-import { heavy, heavyVersion, type Worked } from "./heavy/heavy";
+import { clientOf, heavy, heavyValue, type Worked } from "./heavy/heavy";
+import { roomFault } from "./kept-bytes";
 import { packOlder, sheetOf } from "./packing";
 import type { Problem } from "./problem";
+import type { Spec } from "./specs";
 import { packageFile } from "@/wire/files";
 import { noteUse } from "./tokens";
-import { keepVersionFile, readVersionFile } from "./version-files";
+import { inTransaction } from "./transaction";
+import { keepVersionFile, readVersionFile, readVersionFiles } from "./version-files";
 import { findPublished, readStoredVersion, versionBefore } from "./versions";
 import { type Answer, fileAnswer, keptTagged } from "./writing/file-response";
-import { askedFile, fileKey, isPlain } from "./writing/named-file";
-import { keptFile } from "./writing/kept-file";
+import { askedFile, fileKey, isArchive, isPlain } from "./writing/named-file";
+import { type KeptFile, keptFile } from "./writing/kept-file";
 import { writtenFiles } from "./writing/written-files";
 
 export type PublishedParams = { readonly team: string; readonly spec: string; readonly version: string };
@@ -36,6 +39,12 @@ const writtenOnce = (key: string, write: () => Promise<Worked>): Promise<Worked>
   return work;
 };
 
+/** Keeps a file of a version that was written because it was asked for; where its team has no room for it, it is answered alone. */
+const keptNow = (spec: Spec, versionId: number, file: KeptFile): Promise<KeptFile> =>
+  inTransaction(database(), async (sql) =>
+    (await roomFault(sql, spec.teamId, file.body.byteLength, "versions")) ? file : keepVersionFile(sql, spec.id, versionId, file),
+  );
+
 /** What is asked for, whatever server it came in by. */
 export type PublishedRequest = PublishedParams & {
   readonly file: string;
@@ -47,8 +56,8 @@ export type PublishedRequest = PublishedParams & {
 };
 
 /**
- * Answers a request for a file of a published version. The plain files of a version were written when it was published and
- * are read as they were kept; those of a numbered version of a public spec may be kept for a year. What is asked for with
+ * Answers a request for a file of a published version. The plain files of a version were written when it was published, or,
+ * where they are large, when they were first asked for, and are read as they were kept; archives are packed of them. those of a numbered version of a public spec may be kept for a year. What is asked for with
  * options is written now and may be written otherwise by a later release; that, `latest`, and anything of a spec that is not
  * public, is asked for again each time, with its ETag, so that a right that ended is not kept by a cache. A fetch by access token is noted.
  */
@@ -58,7 +67,7 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
   const latest = request.version === "latest";
   const number = latest ? null : parseVersion(request.version);
   const { bearer } = credentials;
-  const person = bearer === null ? await personOf(credentials) : null;
+  const person = bearer === null ? await personOf({ sql, holds: false }, credentials.session) : null;
   const found = await findPublished(sql, { team, slug, number, personId: person?.id ?? null });
   const spec = found?.spec ?? null;
   const allowed = bearer === null ? allowedTo(spec, person, team, slug, "read-version") : await allowedByToken(spec, bearer, team, slug);
@@ -73,11 +82,12 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
   const asked = askedFile(file, search);
   if (!asked.ok) return asked.problem;
   const asPlain = isPlain(asked.value);
+  const { name } = asked.value;
+  const client = clientOf(person, request.address);
   const done = await writtenOnce(`${version.id} ${fileKey(asked.value)}`, async () => {
-    const { name } = asked.value;
     if (asPlain) {
       // A version without its package is one of a time before there were packages.
-      if (name === packageFile) await packOlder(sql, (task) => heavyVersion(request.address, task), { specId: allowed.spec.id });
+      if (name === packageFile) await packOlder(sql, (task) => heavyValue(client, task), { specId: allowed.spec.id });
       const kept = await readVersionFile(sql, version.id, name);
       if (kept) return { ok: true, file: keptTagged(kept) };
     }
@@ -85,17 +95,19 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
     const whole = await readStoredVersion(sql, allowed.spec.id, number);
     if (!whole) return { ok: false, problem: none };
     const before = name === "sheet.pdf" || name === "all.zip" ? await versionBefore(sql, allowed.spec.id, number) : null;
-    const written = await heavy(request.address, { kind: "file", sheet: sheetOf(whole, before), file: asked.value });
-    if (!written.ok || !asPlain) return written;
+    // An archive holds what was written before as it is.
+    const kept = asPlain && isArchive(name) ? await readVersionFiles(sql, version.id) : [];
+    const written = await heavy(client, { kind: "file", sheet: sheetOf(whole, before), file: asked.value, kept });
+    if (!written.ok || !asPlain || isArchive(name)) return written;
     const { body, mediaType } = written.file;
-    return { ok: true, file: keptTagged(await keepVersionFile(sql, version.id, keptFile(name, mediaType, body))) };
+    return { ok: true, file: keptTagged(await keptNow(allowed.spec, version.id, keptFile(name, mediaType, body))) };
   });
   if (!done.ok) return done.problem;
   if (allowed.tokenId !== null) await noteUse(sql, allowed.tokenId, version.id);
   return fileAnswer(request.ifNoneMatch, done.file, {
     "Cache-Control": !allowed.spec.public
       ? "private, no-cache"
-      : latest || !asPlain
+      : latest || !asPlain || isArchive(name)
         ? "public, no-cache"
         : `public, max-age=${year}, immutable`,
     "X-Ypsiline-Version": version.number,

@@ -7,7 +7,7 @@ type Bucket = { tokens: number; at: number };
 const mostAddresses = 10_000;
 const burst = 10;
 
-/** A limit of `rate` requests a second for each address, bursts of ten times that; 0 switches it off. The clock is milliseconds. */
+/** A limit of `rate` requests a second for each address, bursts of ten times that; 0 switches it off. The clock is milliseconds, and never goes back (`performance.now`). */
 export const rateLimit = (rate: number) => {
   const buckets = new Map<string, Bucket>();
   /** Takes one request; returns the seconds to wait, 0 when it may go on. */

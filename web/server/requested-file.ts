@@ -1,16 +1,10 @@
 import { addressOf } from "./handler";
+import { cookieIn } from "./cookies";
 import type { Problem } from "./problem";
 import { publishedFile, type PublishedParams } from "./published-file";
 import { sessionCookie } from "./sign-in";
 import { bearerToken } from "./tokens";
 import { responseOf } from "./writing/file-response";
-
-/** The value of a cookie in a Cookie header. */
-export const cookieIn = (header: string | null, name: string): string | null =>
-  header
-    ?.split(/;\s*/)
-    .find((one) => one.startsWith(`${name}=`))
-    ?.slice(name.length + 1) ?? null;
 
 /** Answers a web request for a file of a version. */
 export const requestedFile = async (request: Request, params: PublishedParams, file: string): Promise<Response | Problem> => {
@@ -20,7 +14,7 @@ export const requestedFile = async (request: Request, params: PublishedParams, f
     search: new URL(request.url).searchParams,
     ifNoneMatch: request.headers.get("if-none-match"),
     address: addressOf(request.headers),
-    credentials: { session: cookieIn(request.headers.get("cookie"), sessionCookie), bearer: bearerToken(request.headers) },
+    credentials: { session: cookieIn(request.headers.get("cookie"), sessionCookie()), bearer: bearerToken(request.headers) },
   });
   return "status" in answer ? responseOf(answer) : answer;
 };

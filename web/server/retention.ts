@@ -8,8 +8,8 @@ const atOnce = 5_000;
 const everyHour = 3_600_000;
 
 /**
- * Takes away what is over and nobody looks for any more: deliveries that have ended, letters and read inbox items after 90
- * days, attempts to sign in after a day, sessions and people's presence when they are over. Versions, activity and comments stay
+ * Takes away what is over and nobody looks for any more: deliveries that have ended, letters, read inbox items and
+ * removed designs after 90 days, attempts to sign in after a day, sessions and people's presence when they are over. Versions, activity and comments stay
  * for good. Says how many rows went of each. What two processes both try to take goes once.
  */
 export const clearOld = async (sql: Sql): Promise<Readonly<Record<string, number>>> => {
@@ -19,7 +19,8 @@ export const clearOld = async (sql: Sql): Promise<Readonly<Record<string, number
     inbox_item: sql`read_at < now() - interval '90 days'`,
     sign_in_attempt: sql`at < now() - interval '1 day' AND next_at < now()`,
     mailed_link: sql`expires_at < now() - interval '1 day'`,
-    session: sql`expires_at < now()`,
+    session: sql`expires_at < now() OR used_at < now() - interval '1 day'`,
+    kept_design: sql`removed_at < now() - interval '90 days'`,
     presence: sql`seen_at < now() - interval '1 day'`,
   };
   const gone: Record<string, number> = {};

@@ -37,29 +37,27 @@ type About = {
 };
 
 /** Asks the team's leads for a review of the draft as it stands; one that is open is overtaken by it. */
-export const askReview = (sql: postgres.Sql, about: About, revision: number, words: string): Promise<void> =>
-  sql.begin(async (transaction) => {
-    await transaction`UPDATE review SET decision = 'overtaken', decided_at = now(), decided_by = ${about.personId} WHERE spec_id = ${about.specId} AND decision IS NULL`;
-    await transaction`INSERT INTO review (spec_id, revision, words, asked_by) VALUES (${about.specId}, ${revision}, ${words}, ${about.personId})`;
-    await happened(transaction, { kind: "review-asked", ...about, words });
-  });
+export const askReview = async (sql: postgres.TransactionSql, about: About, revision: number, words: string): Promise<void> => {
+  await sql`UPDATE review SET decision = 'overtaken', decided_at = now(), decided_by = ${about.personId} WHERE spec_id = ${about.specId} AND decision IS NULL`;
+  await sql`INSERT INTO review (spec_id, revision, words, asked_by) VALUES (${about.specId}, ${revision}, ${words}, ${about.personId})`;
+  await happened(sql, { kind: "review-asked", ...about, words });
+};
 
 /** Approves or sends back the open review; false where there is none by that id. */
-export const decideReview = (
-  sql: postgres.Sql,
+export const decideReview = async (
+  sql: postgres.TransactionSql,
   about: About,
   id: number,
   decision: "approved" | "sent-back",
   words: string,
-): Promise<boolean> =>
-  sql.begin(async (transaction) => {
-    const [row] = await transaction<{ askedBy: number }[]>`
+): Promise<boolean> => {
+  const [row] = await sql<{ askedBy: number }[]>`
       UPDATE review SET decision = ${decision}, decision_words = ${words}, decided_by = ${about.personId}, decided_at = now()
       WHERE id = ${id} AND spec_id = ${about.specId} AND decision IS NULL RETURNING asked_by AS "askedBy"`;
-    if (!row) return false;
-    await happened(transaction, { kind: "review-decided", ...about, decision, words, askedBy: row.askedBy });
-    return true;
-  });
+  if (!row) return false;
+  await happened(sql, { kind: "review-decided", ...about, decision, words, askedBy: row.askedBy });
+  return true;
+};
 
 /** Ends every review of a spec, decided or not: what was reviewed is a version now. */
 export const endReviews = async (sql: Sql, specId: number, personId: number): Promise<void> => {

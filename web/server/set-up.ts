@@ -3,7 +3,6 @@ import { slugOf, untaken } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
 import { happened } from "./happenings";
-import { hashPassword } from "./passwords";
 import { addMember, addPerson, addTeam } from "./people";
 import { newSecret, secretHash } from "./secrets";
 
@@ -49,19 +48,21 @@ export const makeTeam = async (
 export type SetUp =
   { readonly ok: true; readonly personId: number; readonly team: string } | { readonly ok: false; readonly code: "done" | "wrong-code" };
 
+/** Whether an instance may be set up with a code; looked at before a password is hashed. */
+export const maySetUp = async (sql: Sql, code: string): Promise<"yes" | "done" | "wrong-code"> => {
+  const [kept] = await sql<{ value: string }[]>`SELECT value FROM instance WHERE key = ${key}`;
+  if (!kept || !(await isEmpty(sql))) return "done";
+  return timingSafeEqual(Buffer.from(kept.value, "hex"), secretHash(code.trim())) ? "yes" : "wrong-code";
+};
+
 /** Sets an empty instance up: its first person, and the team they lead. Of two at once one does it. */
 export const setUp = async (
-  sql: postgres.Sql,
-  input: { readonly code: string; readonly name: string; readonly email: string; readonly password: string; readonly team: string },
+  sql: postgres.TransactionSql,
+  input: { readonly code: string; readonly name: string; readonly email: string; readonly passwordHash: string; readonly team: string },
 ): Promise<SetUp> => {
-  const [kept] = await sql<{ value: string }[]>`SELECT value FROM instance WHERE key = ${key}`;
-  if (!kept || !(await isEmpty(sql))) return { ok: false, code: "done" };
-  if (!timingSafeEqual(Buffer.from(kept.value, "hex"), secretHash(input.code.trim()))) return { ok: false, code: "wrong-code" };
-  const passwordHash = await hashPassword(input.password);
-  return sql.begin(async (transaction): Promise<SetUp> => {
-    const rows = await transaction`DELETE FROM instance WHERE key = ${key} AND value = ${kept.value} RETURNING 1`;
-    if (rows.length === 0 || !(await isEmpty(transaction))) return { ok: false, code: "done" };
-    const personId = await addPerson(transaction, { email: input.email, name: input.name, passwordHash });
-    return { ok: true, personId, team: await makeTeam(transaction, { name: input.team, personId }) };
-  });
+  const value = secretHash(input.code.trim()).toString("hex");
+  const rows = await sql`DELETE FROM instance WHERE key = ${key} AND value = ${value} RETURNING 1`;
+  if (rows.length === 0 || !(await isEmpty(sql))) return { ok: false, code: "done" };
+  const personId = await addPerson(sql, { email: input.email, name: input.name, passwordHash: input.passwordHash });
+  return { ok: true, personId, team: await makeTeam(sql, { name: input.team, personId }) };
 };

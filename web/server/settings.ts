@@ -32,7 +32,7 @@ const urlOf = (protocols: readonly string[], example: string) =>
   });
 
 /** A site's address: scheme and host, with nothing after. */
-const site = text
+const siteAddress = text
   .refine(
     (value) => {
       if (!URL.canParse(value)) return false;
@@ -61,12 +61,12 @@ export const settings = {
   },
   PUBLIC_URL: {
     words:
-      "The address people reach it by, where a proxy stands before it. With https, cookies are kept from plain http and browsers are told to come by https alone.",
-    otherwise: "the address each request was made to",
-    schema: optional(site),
+      "The address people reach it by. Every link in letters, webhooks, packages and pages begins with it, whatever host a request names. Must be set where SMTP_URL is, or where HOST is more than this machine. With https, cookies are kept from plain http and browsers are told to come by https alone.",
+    otherwise: "`http://127.0.0.1:PORT`",
+    schema: optional(siteAddress),
   },
   TRUST_PROXY: {
-    words: "How many proxies before it are believed for a request's address, host and scheme.",
+    words: "How many proxies before it are believed for the address a request came from, and for the host it was made to.",
     otherwise: "0",
     schema: withDefault(whole(0, 20), "0"),
   },
@@ -100,9 +100,29 @@ export const settings = {
   },
   METRICS_TOKEN: {
     words:
-      "A secret of 20 characters or more: whoever sends it as `Authorization: Bearer` may read /metrics. Without it only loopback may.",
+      "A secret of 20 characters or more: whoever sends it as `Authorization: Bearer` may read /metrics. Without it only this machine may, where no proxy is set up.",
     otherwise: "none",
     schema: optional(text.min(20, { error: "must have at least 20 characters" })),
+  },
+  TEAM_STORAGE: {
+    words: "MiB that one team may keep: files of versions, saved designs and histories of drafts together; 0 for no limit.",
+    otherwise: "4096",
+    schema: withDefault(whole(0, 100_000_000), "4096"),
+  },
+  TEAM_SPECS: {
+    words: "Specs that one team may have; 0 for no limit.",
+    otherwise: "5000",
+    schema: withDefault(whole(0, 1_000_000), "5000"),
+  },
+  TEAM_PROJECTS: {
+    words: "Projects that one team may have; 0 for no limit.",
+    otherwise: "5000",
+    schema: withDefault(whole(0, 1_000_000), "5000"),
+  },
+  INSTANCE_STORAGE: {
+    words: "MiB that all teams together may keep; 0 for no limit.",
+    otherwise: "0",
+    schema: withDefault(whole(0, 100_000_000), "0"),
   },
   LOG_LEVEL: {
     words: "What is logged: `error`, `warn`, `info` (a line for every request) or `silent`.",
@@ -131,8 +151,18 @@ export const readSettings = (environment: Environment): ReadSettings => {
   }
   if (values.SMTP_URL !== undefined && values.MAIL_FROM === undefined && !faults.some(({ name }) => name === "MAIL_FROM"))
     faults.push({ name: "MAIL_FROM", message: "must be set where SMTP_URL is, like Layouts <layouts@skerry.example>" });
+  const { SMTP_URL, HOST } = values;
+  const reachable = typeof HOST === "string" && !loopback.has(HOST);
+  if (values.PUBLIC_URL === undefined && (SMTP_URL !== undefined || reachable) && !faults.some(({ name }) => name === "PUBLIC_URL"))
+    faults.push({
+      name: "PUBLIC_URL",
+      message: `must be set where ${SMTP_URL === undefined ? "HOST is more than this machine" : "SMTP_URL is"}, like https://layouts.example: links begin with it`,
+    });
   return faults.length === 0 ? { ok: true, value: values as Settings } : { ok: false, faults };
 };
+
+/** Hosts that only this machine reaches. */
+const loopback: ReadonlySet<string> = new Set(["127.0.0.1", "::1", "localhost"]);
 
 const known = new Map<SettingName, { readonly raw: string | undefined; readonly value: unknown }>();
 
@@ -146,6 +176,12 @@ export const setting = <Name extends SettingName>(name: Name): Settings[Name] =>
   known.set(name, { raw, value: read.data });
   return read.data as Settings[Name];
 };
+
+/**
+ * Scheme and host that people reach this instance by: PUBLIC_URL, or the address that is printed at its start. Every link
+ * it hands out begins with this, since a request can name any host.
+ */
+export const site = (): string => setting("PUBLIC_URL") ?? `http://127.0.0.1:${setting("PORT")}`;
 
 /** Whether this instance is the demo, with its accounts, pages and stand-ins. */
 export const isDemo = (): boolean => process.env["DEMO"] === "1";

@@ -1,12 +1,12 @@
 import type postgres from "postgres";
-import { announce } from "./announce";
 import type { Sql } from "./database";
 import { happened } from "./happenings";
+import { holdTeam } from "./holding";
 import { membershipsOf, type Person } from "./people";
 import { may } from "./permissions";
 import type { Problem } from "./problem";
 import type { Got } from "./request-body";
-import { idAt, lockAddresses, lockDraft, type Spec, writeDraft } from "./specs";
+import { idAt, lockAddresses, lockDraft, nameDraft, type Spec } from "./specs";
 import { teamFor } from "./team";
 
 /** Where a spec is. */
@@ -29,69 +29,56 @@ const taken = (slug: string, team: string): Problem => ({
  * Names a spec: what it is called (an edit of its draft, as any other), what it is for, and its address. The one before goes
  * on leading to it, and may be taken back.
  */
-export const nameSpec = (
-  sql: postgres.Sql,
+export const nameSpec = async (
+  sql: postgres.TransactionSql,
   spec: Spec,
   person: Person,
   given: { readonly name: string; readonly description: string; readonly address: string },
-): Promise<Got<Place>> =>
-  sql.begin(async (transaction): Promise<Got<Place>> => {
-    await lockAddresses(transaction, spec.teamId);
-    if ((await othersAt(transaction, spec.team, given.address, spec.id)) !== null)
-      return { ok: false, problem: taken(given.address, spec.teamName) };
-    const draft = await lockDraft(transaction, spec.id);
-    if (!draft) return { ok: false, problem: { code: "not-found", detail: "This spec has no draft." } };
-    const { name } = draft.layout;
-    const renamed = name !== given.name;
-    const revision = draft.revision + (renamed ? 1 : 0);
-    if (renamed)
-      await writeDraft(transaction, {
-        specId: spec.id,
-        personId: person.id,
-        revision,
-        madeOn: draft.revision,
-        layout: { ...draft.layout, name: given.name },
-        changes: [{ path: ["name"], from: name, to: given.name }],
-      });
-    await transaction`UPDATE spec SET slug = ${given.address}, description = ${given.description} WHERE id = ${spec.id}`;
-    if (given.description !== spec.description)
-      await happened(transaction, {
-        kind: "spec-described",
-        teamId: spec.teamId,
-        specId: spec.id,
-        personId: person.id,
-        words: given.description,
-      });
-    if (renamed || given.address !== spec.slug)
-      await happened(transaction, {
-        kind: "spec-named",
-        teamId: spec.teamId,
-        specId: spec.id,
-        personId: person.id,
-        name: given.name,
-        address: `/specs/${spec.team}/${given.address}`,
-        revision,
-      });
-    return { ok: true, value: { team: spec.team, spec: given.address } };
-  });
-
-/** Puts a spec away, or brings it back. Open pages are told to look. */
-export const archiveSpec = (sql: postgres.Sql, spec: Spec, person: Person, archived: boolean): Promise<void> =>
-  sql.begin(async (transaction) => {
-    const rows = archived
-      ? await transaction`UPDATE spec SET archived_at = now(), archived_by = ${person.id} WHERE id = ${spec.id} AND archived_at IS NULL RETURNING id`
-      : await transaction`UPDATE spec SET archived_at = NULL, archived_by = NULL WHERE id = ${spec.id} AND archived_at IS NOT NULL RETURNING id`;
-    if (rows.length === 0) return;
-    const draft = await lockDraft(transaction, spec.id);
-    await happened(transaction, {
-      kind: "spec-archived",
+): Promise<Got<Place>> => {
+  await lockAddresses(sql, spec.teamId);
+  if ((await othersAt(sql, spec.team, given.address, spec.id)) !== null) return { ok: false, problem: taken(given.address, spec.teamName) };
+  const draft = await lockDraft(sql, spec.id);
+  if (!draft) return { ok: false, problem: { code: "not-found", detail: "This spec has no draft." } };
+  const renamed = draft.name !== given.name;
+  const revision = await nameDraft(sql, draft, { specId: spec.id, personId: person.id, name: given.name });
+  await sql`UPDATE spec SET slug = ${given.address}, description = ${given.description} WHERE id = ${spec.id}`;
+  if (given.description !== spec.description)
+    await happened(sql, {
+      kind: "spec-described",
       teamId: spec.teamId,
       specId: spec.id,
       personId: person.id,
-      archived,
-      revision: draft?.revision ?? 0,
+      words: given.description,
     });
+  if (renamed || given.address !== spec.slug)
+    await happened(sql, {
+      kind: "spec-named",
+      teamId: spec.teamId,
+      specId: spec.id,
+      personId: person.id,
+      name: given.name,
+      address: `/specs/${spec.team}/${given.address}`,
+      revision,
+    });
+  return { ok: true, value: { team: spec.team, spec: given.address } };
+};
+
+/** Puts a spec away, or brings it back. Open pages are told to look. */
+export const archiveSpec = async (sql: postgres.TransactionSql, spec: Spec, person: Person, archived: boolean): Promise<void> => {
+  const rows = archived
+    ? await sql`UPDATE spec SET archived_at = now(), archived_by = ${person.id} WHERE id = ${spec.id} AND archived_at IS NULL RETURNING id`
+    : await sql`UPDATE spec SET archived_at = NULL, archived_by = NULL WHERE id = ${spec.id} AND archived_at IS NOT NULL RETURNING id`;
+  if (rows.length === 0) return;
+  const draft = await lockDraft(sql, spec.id);
+  await happened(sql, {
+    kind: "spec-archived",
+    teamId: spec.teamId,
+    specId: spec.id,
+    personId: person.id,
+    archived,
+    revision: draft?.revision ?? 0,
   });
+};
 
 /** Names of the projects that use a spec, the first of them. */
 const usersOf = async (sql: Sql, specId: number): Promise<readonly string[]> =>
@@ -118,44 +105,41 @@ const freeAddress = async (sql: Sql, team: string, slug: string, own: number): P
  * Moves a spec with all that belongs to it to another team of the person's, where they may make specs. Not while projects of
  * its team use it: they are that team's, and would lose it. What was done to it stays in the log of the team it was done in.
  */
-export const moveSpec = (sql: postgres.Sql, spec: Spec, person: Person, to: string): Promise<Got<Place>> =>
-  sql.begin(async (transaction): Promise<Got<Place>> => {
-    const team = await teamFor(transaction, to, person.id);
-    const at = [{ path: "/team", message: "is no other team of yours" }];
-    if (!team || team.id === spec.teamId)
-      return { ok: false, problem: { code: "unprocessable", detail: `${to} is no other team of yours.`, issues: at } };
-    if (!may(team.role, "create-spec"))
-      return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} of ${team.name} you may not add specs there.` } };
-    await transaction`SELECT id FROM spec WHERE id = ${spec.id} FOR UPDATE`;
-    const users = await usersOf(transaction, spec.id);
-    if (users.length > 0)
-      return {
-        ok: false,
-        problem: {
-          code: "conflict",
-          detail: `Projects of ${spec.teamName} use it: ${users.slice(0, 3).join(", ")}${users.length > 3 ? " and more" : ""}. They would lose it; say first that they use it no more.`,
-        },
-      };
-    await lockAddresses(transaction, team.id);
-    const slug = await freeAddress(transaction, team.slug, spec.slug, spec.id);
-    if (slug === null)
-      return { ok: false, problem: { code: "conflict", detail: `${team.name} has too many specs of this address; rename it first.` } };
-    const draft = await lockDraft(transaction, spec.id);
-    const name = draft?.layout.name ?? spec.slug;
-    await happened(transaction, { kind: "spec-moved", teamId: spec.teamId, specId: spec.id, personId: person.id, name, to: team.name });
-    await transaction`UPDATE spec SET team_id = ${team.id}, slug = ${slug} WHERE id = ${spec.id}`;
-    await happened(transaction, {
-      kind: "spec-taken-in",
-      teamId: team.id,
-      specId: spec.id,
-      personId: person.id,
-      name,
-      from: spec.teamName,
-    });
-    // Whoever looks at it and is not in the other team may do so no longer.
-    await announce(transaction, { kind: "access", person: 0 });
-    return { ok: true, value: { team: team.slug, spec: slug } };
+export const moveSpec = async (sql: postgres.TransactionSql, spec: Spec, person: Person, to: string): Promise<Got<Place>> => {
+  await holdTeam(sql, to, person.id, "shared");
+  const team = await teamFor(sql, to, person.id);
+  const at = [{ path: "/team", message: "is no other team of yours" }];
+  if (!team || team.id === spec.teamId)
+    return { ok: false, problem: { code: "unprocessable", detail: `${to} is no other team of yours.`, issues: at } };
+  if (!may(team.role, "create-spec"))
+    return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} of ${team.name} you may not add specs there.` } };
+  const users = await usersOf(sql, spec.id);
+  if (users.length > 0)
+    return {
+      ok: false,
+      problem: {
+        code: "conflict",
+        detail: `Projects of ${spec.teamName} use it: ${users.slice(0, 3).join(", ")}${users.length > 3 ? " and more" : ""}. They would lose it; say first that they use it no more.`,
+      },
+    };
+  await lockAddresses(sql, team.id);
+  const slug = await freeAddress(sql, team.slug, spec.slug, spec.id);
+  if (slug === null)
+    return { ok: false, problem: { code: "conflict", detail: `${team.name} has too many specs of this address; rename it first.` } };
+  const draft = await lockDraft(sql, spec.id);
+  const name = draft?.name ?? spec.slug;
+  await happened(sql, { kind: "spec-moved", teamId: spec.teamId, specId: spec.id, personId: person.id, name, to: team.name });
+  await sql`UPDATE spec SET team_id = ${team.id}, slug = ${slug} WHERE id = ${spec.id}`;
+  await happened(sql, {
+    kind: "spec-taken-in",
+    teamId: team.id,
+    specId: spec.id,
+    personId: person.id,
+    name,
+    from: spec.teamName,
   });
+  return { ok: true, value: { team: team.slug, spec: slug } };
+};
 
 /** Teams a spec may be moved to by somebody: others of theirs, where they may make specs. */
 export const teamsToMoveTo = async (sql: Sql, spec: Spec, personId: number) =>

@@ -1,8 +1,11 @@
-import { type Change, type Layout, readStoredLayout } from "@ypsiline/core";
+import type { Change, Layout } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
+import type { DraftSummary } from "./draft-summary";
 import { happened } from "./happenings";
-import { storeSummary } from "./summaries";
+import { addKept } from "./kept-bytes";
+import type { StoredText } from "./stored-text";
+import { storeSummary, wantCounts } from "./summaries";
 import type { Publishers, Role } from "@/wire/shapes";
 
 /** A spec and what the asking person is in its team (null where they are not in it). */
@@ -37,8 +40,6 @@ export const nameFor = (sql: Sql, personId: number, spec: ReturnType<Sql>) => sq
     (SELECT v.layout ->> 'name' FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id WHERE v.spec_id = ${spec}.id AND w.version_id IS NULL
      ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1), ${spec}.slug) END`;
 
-export type Draft = { readonly revision: number; readonly layout: Layout; readonly updatedAt: Date };
-
 const json = (value: unknown): postgres.JSONValue => value as postgres.JSONValue;
 
 /** The spec of an address, or of one that led to it before it was renamed or moved. */
@@ -52,22 +53,32 @@ export const findSpec = async (sql: Sql, team: string, slug: string, personId: n
 };
 
 /** Makes a spec's versions readable to anyone with the link, or to the team alone again. */
-export const setPublic = async (sql: Sql, specId: number, isPublic: boolean): Promise<void> => {
-  await sql`UPDATE spec SET public = ${isPublic} WHERE id = ${specId}`;
+export const setPublic = async (
+  sql: postgres.TransactionSql,
+  doing: { readonly specId: number; readonly teamId: number; readonly personId: number },
+  isPublic: boolean,
+): Promise<void> => {
+  await sql`UPDATE spec SET public = ${isPublic} WHERE id = ${doing.specId}`;
+  await happened(sql, { kind: "shared", ...doing, public: isPublic });
 };
 
 /** Edits after which a draft is kept as it stands: a moment of it is never more than so many edits away (history.ts). */
 const momentEvery = 25;
 
-const keepMoment = async (sql: postgres.TransactionSql, specId: number, revision: number, layout: Layout): Promise<void> => {
-  await sql`INSERT INTO draft_moment (spec_id, revision, layout) VALUES (${specId}, ${revision}, ${sql.json(json(layout))}) ON CONFLICT DO NOTHING`;
+/** Keeps the draft as it stands now. */
+const keepMoment = async (sql: postgres.TransactionSql, specId: number): Promise<void> => {
+  const [row] = await sql<{ bytes: number }[]>`
+    INSERT INTO draft_moment (spec_id, revision, layout) SELECT spec_id, revision, layout FROM draft WHERE spec_id = ${specId}
+    ON CONFLICT DO NOTHING RETURNING length(layout::text) AS bytes`;
+  if (row) await addKept(sql, specId, "history", row.bytes);
 };
 
 export type NewSpec = {
   readonly teamId: number;
   readonly slug: string;
   readonly description: string;
-  readonly layout: Layout;
+  readonly layout: StoredText;
+  readonly summary: Omit<DraftSummary, "revision">;
   /** The spec it follows; null where it goes its own way. */
   readonly follows?: number | null;
   readonly personId: number;
@@ -79,39 +90,46 @@ export const lockAddresses = async (sql: postgres.TransactionSql, teamId: number
 };
 
 /** Adds a spec with its draft; null where that address leads to one already. */
-export const addSpec = async (sql: postgres.Sql, spec: NewSpec): Promise<number | null> =>
-  sql.begin(async (transaction) => {
-    await lockAddresses(transaction, spec.teamId);
-    const [row] = await transaction<{ id: number }[]>`
+export const addSpec = async (sql: postgres.TransactionSql, spec: NewSpec): Promise<number | null> => {
+  await lockAddresses(sql, spec.teamId);
+  const [row] = await sql<{ id: number }[]>`
       INSERT INTO spec (team_id, slug, description, created_by)
       SELECT ${spec.teamId}, ${spec.slug}, ${spec.description}, ${spec.personId}
       WHERE NOT EXISTS (SELECT 1 FROM spec_address a WHERE a.team_id = ${spec.teamId} AND a.slug = ${spec.slug}) RETURNING id`;
-    if (!row) return null;
-    await transaction`
+  if (!row) return null;
+  await sql`
       INSERT INTO draft (spec_id, revision, layout, updated_by)
-      VALUES (${row.id}, 1, ${sql.json(json(spec.layout))}, ${spec.personId})`;
-    await keepMoment(transaction, row.id, 1, spec.layout);
-    if (spec.follows)
-      await transaction`INSERT INTO spec_follow (spec_id, follows_id, person_id) VALUES (${row.id}, ${spec.follows}, ${spec.personId})`;
-    await storeSummary(transaction, row.id, { revision: 1, layout: spec.layout });
-    await happened(transaction, {
-      kind: "spec-made",
-      teamId: spec.teamId,
-      specId: row.id,
-      personId: spec.personId,
-      name: spec.layout.name,
-    });
-    return row.id;
+      VALUES (${row.id}, 1, ${spec.layout}::text::jsonb, ${spec.personId})`;
+  await keepMoment(sql, row.id);
+  if (spec.follows)
+    await sql`INSERT INTO spec_follow (spec_id, follows_id, person_id) VALUES (${row.id}, ${spec.follows}, ${spec.personId})`;
+  await storeSummary(sql, row.id, { revision: 1, ...spec.summary });
+  await happened(sql, {
+    kind: "spec-made",
+    teamId: spec.teamId,
+    specId: row.id,
+    personId: spec.personId,
+    name: spec.summary.name,
   });
+  return row.id;
+};
 
-type DraftRow = { revision: number; layout: unknown; updatedAt: Date };
+/** A draft with its document as text. */
+export type StoredDraft = { readonly revision: number; readonly layout: StoredText; readonly updatedAt: Date };
 
-const draftOf = (row: DraftRow | undefined): Draft | null =>
-  row ? { revision: row.revision, layout: readStoredLayout(row.layout), updatedAt: row.updatedAt } : null;
+export const readStoredDraft = async (sql: Sql, specId: number): Promise<StoredDraft | null> => {
+  const [row] = await sql<StoredDraft[]>`
+    SELECT revision, layout::text AS layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId}`;
+  return row ?? null;
+};
 
-/** The draft with its document as it is stored. */
-export const readStoredDraft = async (sql: Sql, specId: number): Promise<DraftRow | null> => {
-  const [row] = await sql<DraftRow[]>`SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId}`;
+/** What a draft says of itself, without its document. */
+export type DraftFacts = { readonly revision: number; readonly name: string; readonly follows: Layout["follows"] | null };
+
+const draftFacts = (sql: Sql) => sql`revision, layout ->> 'name' AS name, layout -> 'follows' AS follows`;
+
+export const readDraftFacts = async (sql: Sql, specId: number): Promise<DraftFacts | null> => {
+  const [row] = await sql<DraftFacts[]>`SELECT ${draftFacts(sql)} FROM draft WHERE spec_id = ${specId}`;
   return row ?? null;
 };
 
@@ -134,23 +152,18 @@ export const editsSince = async (
   return edits.length === first.now - since ? { revision: first.now, edits } : null;
 };
 
-export const readDraft = async (sql: Sql, specId: number): Promise<Draft | null> => {
-  const [row] = await sql<DraftRow[]>`SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId}`;
-  return draftOf(row);
-};
-
-/** Reads the draft and keeps others from changing it until the transaction ends. */
-export const lockDraft = async (sql: postgres.TransactionSql, specId: number): Promise<Draft | null> => {
-  const [row] = await sql<DraftRow[]>`
-    SELECT revision, layout, updated_at AS "updatedAt" FROM draft WHERE spec_id = ${specId} FOR UPDATE`;
-  return draftOf(row);
+/** Keeps others from changing a draft until the transaction ends, and says what it is. */
+export const lockDraft = async (sql: postgres.TransactionSql, specId: number): Promise<DraftFacts | null> => {
+  const [row] = await sql<DraftFacts[]>`SELECT ${draftFacts(sql)} FROM draft WHERE spec_id = ${specId} FOR UPDATE`;
+  return row ?? null;
 };
 
 export type DraftEdit = {
   readonly specId: number;
   readonly revision: number;
   readonly madeOn: number;
-  readonly layout: Layout;
+  readonly layout: StoredText;
+  readonly summary: Omit<DraftSummary, "revision">;
   readonly changes: readonly Change[];
   readonly personId: number;
   /** What the changes were sent under; undefined where they were made here. */
@@ -164,14 +177,39 @@ export const changesSaved = async (sql: Sql, specId: number, saveId: string): Pr
   return row?.changes ?? null;
 };
 
+const addEdit = async (sql: postgres.TransactionSql, edit: Omit<DraftEdit, "layout" | "summary">): Promise<void> => {
+  const { specId, revision, changes, madeOn, personId, saveId } = edit;
+  if (revision % momentEvery === 0) await keepMoment(sql, specId);
+  const [row] = await sql<{ bytes: number }[]>`
+    INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id, save_id)
+    VALUES (${specId}, ${revision}, ${sql.json(json(changes))}, ${madeOn}, ${personId}, ${saveId ?? null}) RETURNING length(changes::text) AS bytes`;
+  await addKept(sql, specId, "history", row?.bytes ?? 0);
+};
+
 /** Writes an edit, the draft it makes and what cards show of it; the caller holds the draft's lock. */
 export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit): Promise<void> => {
+  const { specId, revision, layout, personId, summary } = edit;
   await sql`
-    UPDATE draft SET revision = ${edit.revision}, layout = ${sql.json(json(edit.layout))}, updated_at = now(), updated_by = ${edit.personId}
-    WHERE spec_id = ${edit.specId}`;
-  await storeSummary(sql, edit.specId, edit);
-  if (edit.revision % momentEvery === 0) await keepMoment(sql, edit.specId, edit.revision, edit.layout);
+    UPDATE draft SET revision = ${revision}, layout = ${layout}::text::jsonb, updated_at = now(), updated_by = ${personId}
+    WHERE spec_id = ${specId}`;
+  await storeSummary(sql, specId, { revision, ...summary });
+  await addEdit(sql, edit);
+};
+
+/** Names a draft, as an edit of it like any other; the caller holds its lock. Answers its revision then. */
+export const nameDraft = async (
+  sql: postgres.TransactionSql,
+  draft: DraftFacts,
+  { specId, personId, name }: { readonly specId: number; readonly personId: number; readonly name: string },
+): Promise<number> => {
+  if (draft.name === name) return draft.revision;
+  const revision = draft.revision + 1;
+  const named = (document: "layout" | "summary") => sql`jsonb_set(${sql(document)}, '{name}', to_jsonb(${name}::text))`;
   await sql`
-    INSERT INTO draft_edit (spec_id, revision, changes, made_on, person_id, save_id)
-    VALUES (${edit.specId}, ${edit.revision}, ${sql.json(json(edit.changes))}, ${edit.madeOn}, ${edit.personId}, ${edit.saveId ?? null})`;
+    UPDATE draft SET revision = ${revision}, layout = ${named("layout")}, summary = jsonb_set(${named("summary")}, '{revision}', to_jsonb(${revision}::bigint)),
+      updated_at = now(), updated_by = ${personId} WHERE spec_id = ${specId}`;
+  await wantCounts(sql, specId);
+  const changes = [{ path: ["name"], from: draft.name, to: name }];
+  await addEdit(sql, { specId, revision, madeOn: draft.revision, changes, personId });
+  return revision;
 };

@@ -1,4 +1,5 @@
 import type postgres from "postgres";
+import { announce } from "./announce";
 import { happened } from "./happenings";
 import type { Sql } from "./database";
 import { newSecret, secretHash } from "./secrets";
@@ -36,8 +37,8 @@ export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise
     WHERE t.revoked_at IS NULL OR t.place <= ${mostRevoked} ORDER BY t.revoked_at NULLS FIRST, t.at DESC, t.id DESC`;
 
 /** Makes a token; the answer is the only time it is seen. Null where the project has as many as it may. */
-export const makeToken = (
-  sql: postgres.Sql,
+export const makeToken = async (
+  sql: postgres.TransactionSql,
   input: {
     readonly teamId: number;
     readonly personId: number;
@@ -45,37 +46,44 @@ export const makeToken = (
     readonly project: string;
     readonly name: string;
   },
-): Promise<string | null> =>
-  sql.begin(async (transaction) => {
-    const [count] = await transaction<{ count: number }[]>`
+): Promise<string | null> => {
+  const [count] = await sql<{ count: number }[]>`
       SELECT count(*)::int AS count FROM access_token WHERE project_id = ${input.projectId} AND revoked_at IS NULL`;
-    if ((count?.count ?? 0) >= mostTokens) return null;
-    const token = prefix + newSecret();
-    await transaction`
+  if ((count?.count ?? 0) >= mostTokens) return null;
+  const token = prefix + newSecret();
+  await sql`
       INSERT INTO access_token (project_id, name, token_hash, made_by) VALUES (${input.projectId}, ${input.name}, ${secretHash(token)}, ${input.personId})`;
-    await happened(transaction, { kind: "token-made", ...input });
-    return token;
-  });
+  await happened(sql, { kind: "token-made", ...input });
+  return token;
+};
 
-export const revokeToken = (
-  sql: postgres.Sql,
+export const revokeToken = async (
+  sql: postgres.TransactionSql,
   input: { readonly teamId: number; readonly personId: number; readonly projectId: number; readonly id: number },
-): Promise<boolean> =>
-  sql.begin(async (transaction) => {
-    const [row] = await transaction<{ name: string }[]>`
+): Promise<boolean> => {
+  const [row] = await sql<{ name: string }[]>`
       UPDATE access_token SET revoked_at = now() WHERE id = ${input.id} AND project_id = ${input.projectId} AND revoked_at IS NULL RETURNING name`;
-    if (!row) return false;
-    await happened(transaction, { kind: "token-revoked", ...input, name: row.name });
-    return true;
-  });
+  if (!row) return false;
+  await happened(sql, { kind: "token-revoked", ...input, name: row.name, token: input.id });
+  return true;
+};
 
 /** Revokes the tokens somebody made in a team, or those of others' projects alone (`keepOwn`); returns how many worked until now. */
 export const revokeTokensBy = async (sql: Sql, teamId: number, personId: number, keepOwn: boolean): Promise<number> => {
-  const rows = await sql`
+  const rows = await sql<{ id: number }[]>`
     UPDATE access_token t SET revoked_at = now() FROM project j
     WHERE j.id = t.project_id AND j.team_id = ${teamId} AND t.made_by = ${personId} AND t.revoked_at IS NULL
       ${keepOwn ? sql`AND j.owner_id <> ${personId}` : sql``} RETURNING t.id`;
+  for (const { id } of rows) await announce(sql, { kind: "access", of: { token: id } });
   return rows.length;
+};
+
+/** Revokes every access token of a team. */
+export const revokeTokensOfTeam = async (sql: Sql, teamId: number): Promise<void> => {
+  const rows = await sql<{ id: number }[]>`
+    UPDATE access_token t SET revoked_at = now() FROM project j
+    WHERE j.id = t.project_id AND j.team_id = ${teamId} AND t.revoked_at IS NULL RETURNING t.id`;
+  for (const { id } of rows) await announce(sql, { kind: "access", of: { token: id } });
 };
 
 /** The bearer token of an Authorization header; null where there is none. */

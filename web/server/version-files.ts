@@ -1,27 +1,47 @@
 import type postgres from "postgres";
 import type { Sql } from "./database";
+import { addKept } from "./kept-bytes";
 import type { KeptFile } from "./writing/kept-file";
 import type { WrittenVersion } from "./writing/write-version";
 
 /** A file of a version as it was written once; null where it was not written yet. */
 export const readVersionFile = async (sql: Sql, versionId: number, name: string): Promise<KeptFile | null> => {
   const [row] = await sql<KeptFile[]>`
-    SELECT name, media_type AS "mediaType", body, sha512 FROM version_file WHERE version_id = ${versionId} AND name = ${name}`;
+    SELECT f.name, f.media_type AS "mediaType", b.body, f.sha512 FROM version_file f JOIN file_body b USING (sha512)
+    WHERE f.version_id = ${versionId} AND f.name = ${name}`;
   return row ?? null;
 };
 
-/** Keeps a file of a version, and answers the one that is kept: where two write it, what the first wrote. */
-export const keepVersionFile = async (sql: Sql, versionId: number, file: KeptFile): Promise<KeptFile> => {
+/** Every file of a version that was written, by name: what its archives are made of. */
+export const readVersionFiles = async (sql: Sql, versionId: number): Promise<readonly KeptFile[]> =>
+  sql<KeptFile[]>`
+    SELECT f.name, f.media_type AS "mediaType", b.body, f.sha512 FROM version_file f JOIN file_body b USING (sha512)
+    WHERE f.version_id = ${versionId} ORDER BY f.name`;
+
+/**
+ * Keeps a file of a version, and answers the one that is kept: where two write it, what the first wrote. Bytes that are kept
+ * already, of whatever version, are not kept twice.
+ */
+export const keepVersionFile = async (
+  sql: postgres.TransactionSql,
+  specId: number,
+  versionId: number,
+  file: KeptFile,
+): Promise<KeptFile> => {
   const { name, mediaType, body, sha512 } = file;
+  const hash = Buffer.from(sha512);
+  const bodies = await sql`INSERT INTO file_body (sha512, body) VALUES (${hash}, ${Buffer.from(body)}) ON CONFLICT DO NOTHING RETURNING 1`;
   const rows = await sql`
-    INSERT INTO version_file (version_id, name, media_type, body, sha512)
-    VALUES (${versionId}, ${name}, ${mediaType}, ${Buffer.from(body)}, ${Buffer.from(sha512)}) ON CONFLICT DO NOTHING RETURNING 1`;
+    INSERT INTO version_file (version_id, name, media_type, sha512, bytes) VALUES (${versionId}, ${name}, ${mediaType}, ${hash}, ${body.byteLength})
+    ON CONFLICT DO NOTHING RETURNING 1`;
+  if (bodies.length > 0) await addKept(sql, specId, "versions", body.byteLength);
   return rows.length > 0 ? file : ((await readVersionFile(sql, versionId, name)) ?? file);
 };
 
 /** Keeps all that was made of a version, in the transaction that publishes it; false where somebody else did already. */
 export const keepVersion = async (
   sql: postgres.TransactionSql,
+  specId: number,
   versionId: number,
   { files, package: kept }: WrittenVersion,
 ): Promise<boolean> => {
@@ -30,7 +50,9 @@ export const keepVersion = async (
     INSERT INTO version_package (version_id, manifest, readme, changes, sha1, files, unpacked)
     VALUES (${versionId}, ${manifest}, ${readme}, ${changes}, ${Buffer.from(sha1)}, ${count}, ${unpacked}) ON CONFLICT DO NOTHING RETURNING 1`;
   if (rows.length === 0) return false;
-  for (const file of files) await keepVersionFile(sql, versionId, file);
+  // In one order, so that two versions with the same files do not wait for each other.
+  for (const file of [...files].sort((a, b) => Buffer.compare(Buffer.from(a.sha512), Buffer.from(b.sha512))))
+    await keepVersionFile(sql, specId, versionId, file);
   return true;
 };
 

@@ -1,7 +1,9 @@
-import { type Layout, readStoredLayout, type VersionNumber, versionText } from "@ypsiline/core";
+import { type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
+import { addKept } from "./kept-bytes";
 import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
+import type { StoredText } from "./stored-text";
 import { idAt, type Spec, specColumns } from "./specs";
 
 export type Withdrawal = { readonly reason: string; readonly at: Date; readonly by: string };
@@ -13,9 +15,8 @@ export type VersionSummary = {
   readonly publishedBy: string;
   readonly withdrawn: Withdrawal | null;
 };
-export type Version = VersionSummary & { readonly layout: Layout };
-/** A version whose document is not parsed: that is work for who needs it. */
-export type StoredVersion = VersionSummary & { readonly layout: unknown };
+/** A version with its document as text, and what that is called. */
+export type StoredVersion = VersionSummary & { readonly layout: StoredText; readonly name: string };
 
 type Row = VersionNumber & {
   id: number;
@@ -39,6 +40,7 @@ const summary = (row: Row): VersionSummary => ({
 const columns = (sql: Sql) => sql`
   v.id, v.major, v.minor, v.patch, v.note, v.published_at AS "publishedAt", p.name AS "publishedBy",
   w.reason, w.at AS "withdrawnAt", wp.name AS "withdrawnBy"`;
+const document = (sql: Sql) => sql`v.layout::text AS layout, v.layout ->> 'name' AS name`;
 const joined = (sql: Sql) => sql`
   version v JOIN person p ON p.id = v.published_by
   LEFT JOIN version_withdrawal w ON w.version_id = v.id LEFT JOIN person wp ON wp.id = w.person_id`;
@@ -70,28 +72,43 @@ export const latestNumber = async (sql: Sql, specId: number): Promise<string | n
 
 /** One version with its document as it is stored, or the latest that was not withdrawn where no number is given; null where there is none. */
 export const readStoredVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
-  const [row] = await sql<(Row & { layout: unknown })[]>`
-    SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
+  const [row] = await sql<(Row & Pick<StoredVersion, "layout" | "name">)[]>`
+    SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)}
     WHERE v.spec_id = ${specId}
     ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
     ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: row.layout } : null;
+  return row ? { ...summary(row), layout: row.layout, name: row.name } : null;
 };
 
-/** One version, or the latest that was not withdrawn, parsed. */
-export const readVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<Version | null> => {
-  const stored = await readStoredVersion(sql, specId, number);
-  return stored && { ...stored, layout: readStoredLayout(stored.layout) };
+/** A version without its document, but what it is called; the latest that was not withdrawn where no number is given. */
+export const readNamedVersion = async (
+  sql: Sql,
+  specId: number,
+  number: VersionNumber | null,
+): Promise<(VersionSummary & { readonly name: string }) | null> => {
+  const [row] = await sql<(Row & { name: string })[]>`
+    SELECT ${columns(sql)}, v.layout ->> 'name' AS name FROM ${joined(sql)}
+    WHERE v.spec_id = ${specId}
+    ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
+    ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+  return row ? { ...summary(row), name: row.name } : null;
+};
+
+/** The document of a version as those outside its team may read it: without what it follows. */
+export const publicLayout = async (sql: Sql, versionId: number): Promise<StoredText> => {
+  const [row] = await sql<{ layout: StoredText }[]>`SELECT (layout - 'follows')::text AS layout FROM version WHERE id = ${versionId}`;
+  if (!row) throw new Error(`there is no version ${versionId}`);
+  return row.layout;
 };
 
 /** The version before a number that was not withdrawn; null where there is none. */
 export const versionBefore = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
   if (!number) return null;
-  const [row] = await sql<(Row & { layout: unknown })[]>`
-    SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
+  const [row] = await sql<(Row & Pick<StoredVersion, "layout" | "name">)[]>`
+    SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)}
     WHERE v.spec_id = ${specId} AND w.version_id IS NULL AND (v.major, v.minor, v.patch) < (${number.major}, ${number.minor}, ${number.patch})
     ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: row.layout } : null;
+  return row ? { ...summary(row), layout: row.layout, name: row.name } : null;
 };
 
 /**
@@ -128,20 +145,21 @@ export const findPublished = async (
 export type NewVersion = {
   readonly specId: number;
   readonly number: VersionNumber;
-  readonly layout: Layout;
+  readonly layout: StoredText;
   readonly note: string;
   readonly personId: number;
   readonly publishedAt?: Date;
 };
 
-export const addVersion = async (sql: postgres.TransactionSql | postgres.Sql, version: NewVersion): Promise<number> => {
+export const addVersion = async (sql: postgres.TransactionSql, version: NewVersion): Promise<number> => {
   const { major, minor, patch } = version.number;
   const [row] = await sql<{ id: number }[]>`
     INSERT INTO version (spec_id, major, minor, patch, layout, note, published_by, published_at)
-    VALUES (${version.specId}, ${major}, ${minor}, ${patch}, ${sql.json(version.layout as unknown as postgres.JSONValue)},
+    VALUES (${version.specId}, ${major}, ${minor}, ${patch}, ${version.layout}::text::jsonb,
             ${version.note}, ${version.personId}, ${version.publishedAt ?? new Date()})
     RETURNING id`;
   if (!row) throw new Error("no version was added");
+  await addKept(sql, version.specId, "versions", Buffer.byteLength(version.layout));
   return row.id;
 };
 
@@ -159,11 +177,11 @@ export const isOut = async (
 };
 
 /** The version of the highest number, withdrawn or not: numbers rise above all of them. */
-export const highestVersion = async (sql: Sql, specId: number): Promise<Version | null> => {
-  const [row] = await sql<(Row & { layout: unknown })[]>`
-    SELECT ${columns(sql)}, v.layout FROM ${joined(sql)}
+export const highestVersion = async (sql: Sql, specId: number): Promise<StoredVersion | null> => {
+  const [row] = await sql<(Row & Pick<StoredVersion, "layout" | "name">)[]>`
+    SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)}
     WHERE v.spec_id = ${specId} ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: readStoredLayout(row.layout) } : null;
+  return row ? { ...summary(row), layout: row.layout, name: row.name } : null;
 };
 
 /** Marks a version as withdrawn; false where it is already. */

@@ -3,12 +3,14 @@ import type { IncomingMessage, ServerResponse } from "node:http";
 import { join } from "node:path";
 import { collectDefaultMetrics, Counter, Gauge, Histogram, Registry } from "prom-client";
 import { connectionStates, database, mostConnections } from "./database";
-import { clientAddress, fileHeaders } from "./front";
+import ipaddr from "ipaddr.js";
+import { fileHeaders, hostOf } from "./front";
+import { heavyLoad } from "./heavy/heavy";
 import { loggedPath, openLog } from "./log";
 import { laterThan, migrationsIn } from "./migrate";
 import { report } from "./report";
 import { seatsTaken } from "./seats";
-import { setting } from "./settings";
+import { setting, site } from "./settings";
 
 /** Longest that the database is waited for before an instance says it is not ready, ms. */
 const patience = 5_000;
@@ -21,6 +23,7 @@ export const beginDraining = (): void => {
   draining = true;
 };
 
+/** Rows that wait, by queue; letters about accounts have one of their own. */
 const queues = { deliveries: "webhook_delivery", letters: "outbox" } as const;
 
 /** What waits in a queue, and how long the longest is overdue, seconds. */
@@ -120,6 +123,18 @@ const made = () => {
       }
     },
   });
+  new Gauge({
+    name: "ypsiline_workers",
+    help: "What runs in and waits for the workers, by lane.",
+    labelNames: ["lane", "state"],
+    registers: [registry],
+    collect() {
+      for (const [lane, { running, waiting }] of Object.entries(heavyLoad() ?? {})) {
+        this.set({ lane, state: "running" }, running);
+        this.set({ lane, state: "waiting" }, waiting);
+      }
+    },
+  });
   new Gauge({ name: "ypsiline_database_connections_most", help: "Most connections of the pool.", registers: [registry] }).set(
     mostConnections,
   );
@@ -176,18 +191,25 @@ export const watched = (request: IncomingMessage, response: ServerResponse): voi
   });
 };
 
-/** Whether whoever asks may read the metrics: from this machine, and not through a proxy, or with the token. */
+const isLoopback = (host: string): boolean => {
+  const bare = host.replace(/^\[|\]$/g, "");
+  return bare === "localhost" || (ipaddr.isValid(bare) && ipaddr.process(bare).range() === "loopback");
+};
+
+/**
+ * Whether whoever asks may read the metrics: with the token, or from this machine. Where people reach the instance by a
+ * proxy, every request may come from this machine, so that only the token counts then; which headers a proxy adds or leaves
+ * out is not relied on.
+ */
 const mayRead = (request: IncomingMessage): boolean => {
   const token = setting("METRICS_TOKEN");
   const sent = /^Bearer (\S+)$/.exec(request.headers.authorization ?? "")?.[1];
   if (token !== undefined && sent !== undefined && sent.length === token.length && timingSafeEqual(Buffer.from(sent), Buffer.from(token)))
     return true;
-  const own = clientAddress(request.socket.remoteAddress ?? "", undefined, 0);
-  return (
-    (own.startsWith("127.") || own === "::/64") &&
-    request.headers["x-forwarded-for"] === undefined &&
-    request.headers.forwarded === undefined
-  );
+  const { "x-forwarded-for": forwarded, forwarded: standard } = request.headers;
+  if (setting("TRUST_PROXY") > 0 || !isLoopback(new URL(site()).hostname) || forwarded !== undefined || standard !== undefined)
+    return false;
+  return isLoopback(request.socket.remoteAddress ?? "") && isLoopback(new URL(`http://${hostOf(request.headers, 0)}`).hostname);
 };
 
 /** Answers /health, /ready and /metrics; false where it is none of them. */
@@ -195,7 +217,7 @@ export const answerWatching = (request: IncomingMessage, response: ServerRespons
   const path = (request.url ?? "").split("?")[0];
   if (request.method !== "GET" || (path !== "/health" && path !== "/ready" && path !== "/metrics")) return false;
   const send = (status: number, type: string, body: string): void =>
-    void response.writeHead(status, { ...fileHeaders(request), "Content-Type": type, "Cache-Control": "no-store" }).end(body);
+    void response.writeHead(status, { ...fileHeaders(), "Content-Type": type, "Cache-Control": "no-store" }).end(body);
   const answer = async (): Promise<void> => {
     if (path === "/health") return send(200, "application/json", JSON.stringify({ up: true, seconds: Math.round(process.uptime()) }));
     if (path === "/ready") {

@@ -2,6 +2,7 @@ import type postgres from "postgres";
 import { happened } from "./happenings";
 import { announce } from "./announce";
 import type { Sql } from "./database";
+import { isLeased } from "./lease";
 import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 import { newSecret } from "./secrets";
 
@@ -35,40 +36,55 @@ export const deliveriesPage = async (sql: Sql, teamId: number, page: number): Pr
   );
 
 /** Adds a webhook; the secret that signs its deliveries is shown once. Null where the team has as many as it may. */
-export const addWebhook = (
-  sql: postgres.Sql,
+export const addWebhook = async (
+  sql: postgres.TransactionSql,
   input: { readonly teamId: number; readonly personId: number; readonly url: string },
-): Promise<string | null> =>
-  sql.begin(async (transaction) => {
-    if ((await webhooksOf(transaction, input.teamId)).length >= mostWebhooks) return null;
-    const secret = newSecret();
-    await transaction`INSERT INTO webhook (team_id, url, secret, made_by) VALUES (${input.teamId}, ${input.url}, ${secret}, ${input.personId})`;
-    await happened(transaction, { kind: "webhook-added", ...input, host: new URL(input.url).host });
-    return secret;
-  });
+): Promise<string | null> => {
+  if ((await webhooksOf(sql, input.teamId)).length >= mostWebhooks) return null;
+  const secret = newSecret();
+  await sql`INSERT INTO webhook (team_id, url, secret, made_by) VALUES (${input.teamId}, ${input.url}, ${secret}, ${input.personId})`;
+  await happened(sql, { kind: "webhook-added", ...input, host: new URL(input.url).host });
+  return secret;
+};
 
-export const removeWebhook = (
-  sql: postgres.Sql,
+export const removeWebhook = async (
+  sql: postgres.TransactionSql,
   input: { readonly teamId: number; readonly personId: number; readonly id: number },
-): Promise<boolean> =>
-  sql.begin(async (transaction) => {
-    const [row] = await transaction<{ url: string }[]>`
+): Promise<boolean> => {
+  const [row] = await sql<{ url: string }[]>`
       UPDATE webhook SET removed_at = now() WHERE id = ${input.id} AND team_id = ${input.teamId} AND removed_at IS NULL RETURNING url`;
-    if (!row) return false;
-    await transaction`UPDATE webhook_delivery SET state = 'failed', next_at = NULL, leased_until = NULL, answer = 'the webhook was removed' WHERE webhook_id = ${input.id} AND state = 'waiting'`;
-    await happened(transaction, { kind: "webhook-removed", ...input, host: new URL(row.url).host });
-    return true;
-  });
+  if (!row) return false;
+  await endDeliveries(sql, [input.id]);
+  await happened(sql, { kind: "webhook-removed", ...input, host: new URL(row.url).host });
+  return true;
+};
+
+/** Gives up what waits for webhooks that are removed. */
+const endDeliveries = async (sql: Sql, webhookIds: readonly number[]): Promise<void> => {
+  await sql`
+    UPDATE webhook_delivery SET state = 'failed', next_at = NULL, leased_until = NULL, answer = 'the webhook was removed'
+    WHERE webhook_id IN ${sql([0, ...webhookIds])} AND state = 'waiting'`;
+};
+
+/** Removes every webhook of a team. */
+export const removeWebhooksOf = async (sql: Sql, teamId: number): Promise<void> => {
+  const rows = await sql<
+    { id: number }[]
+  >`UPDATE webhook SET removed_at = now() WHERE team_id = ${teamId} AND removed_at IS NULL RETURNING id`;
+  await endDeliveries(
+    sql,
+    rows.map(({ id }) => id),
+  );
+};
 
 /** Sends a delivery again, at once and from the first attempt. */
-export const repeatDelivery = (sql: postgres.Sql, teamId: number, id: number): Promise<boolean> =>
-  sql.begin(async (transaction) => {
-    const rows = await transaction`
+export const repeatDelivery = async (sql: postgres.TransactionSql, teamId: number, id: number): Promise<boolean> => {
+  const rows = await sql`
       UPDATE webhook_delivery d SET state = 'waiting', attempts = 0, next_at = now(), leased_until = NULL, answer = ''
       FROM webhook w WHERE w.id = d.webhook_id AND d.id = ${id} AND w.team_id = ${teamId} AND w.removed_at IS NULL AND d.state <> 'waiting' RETURNING d.id`;
-    if (rows.length > 0) await announce(transaction, { kind: "deliveries" });
-    return rows.length > 0;
-  });
+  if (rows.length > 0) await announce(sql, { kind: "deliveries" });
+  return rows.length > 0;
+};
 
 export type DueDelivery = {
   readonly id: number;
@@ -93,11 +109,11 @@ export const takeDue = async (sql: Sql, leaseSeconds: number): Promise<DueDelive
     FROM webhook w
     WHERE w.id = d.webhook_id AND w.removed_at IS NULL AND d.id = (
       SELECT due.id FROM webhook_delivery due JOIN webhook own ON own.id = due.webhook_id
-      WHERE due.state = 'waiting' AND due.next_at <= now() AND own.removed_at IS NULL
-        AND (due.leased_until IS NULL OR due.leased_until < now())
-        AND NOT EXISTS (SELECT 1 FROM webhook_delivery sent WHERE sent.webhook_id = due.webhook_id AND sent.leased_until > now())
+      WHERE due.state = 'waiting' AND (due.next_at <= now() OR due.at > now()) AND own.removed_at IS NULL
+        AND NOT ${isLeased(sql, "due.leased_until")}
+        AND NOT EXISTS (SELECT 1 FROM webhook_delivery sent WHERE sent.webhook_id = due.webhook_id AND ${isLeased(sql, "sent.leased_until")})
         AND (SELECT count(*) FROM webhook_delivery sent JOIN webhook its ON its.id = sent.webhook_id
-             WHERE sent.leased_until > now() AND its.team_id = own.team_id) < ${atOnceOfTeam}
+             WHERE ${isLeased(sql, "sent.leased_until")} AND its.team_id = own.team_id) < ${atOnceOfTeam}
       ORDER BY due.next_at, due.id LIMIT 1 FOR UPDATE OF due SKIP LOCKED)
     RETURNING d.id, w.url, w.secret, d.event, d.body, d.attempts`;
   return row ?? null;

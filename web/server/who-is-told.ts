@@ -24,7 +24,8 @@ export const peopleOfThread = async (sql: Sql, specId: number, thread: number | 
 
 /**
  * Tells those who keep a spec that follows another, that this has a new version: whoever made it follow and the leads of its
- * team, where they may read the version; each follower's own log; and its open pages. Set by set, however many follow.
+ * team, where they may read the version; each follower's own log, where everybody who reads that may read the version; and its
+ * open pages. Set by set, however many follow.
  */
 export const tellFollowers = async (
   sql: Sql,
@@ -43,6 +44,7 @@ export const tellFollowers = async (
       AND (o.public OR EXISTS (SELECT 1 FROM membership m WHERE m.team_id = o.team_id AND m.person_id = kept.person_id))`;
   await sql`
     INSERT INTO activity (team_id, spec_id, person_id, what, words)
-    SELECT s.team_id, s.id, NULL, 'followed', left(${`${name} ${number} is out, which it follows`}::text, 2000) FROM ${followers}`;
+    SELECT s.team_id, s.id, NULL, 'followed', left(${`${name} ${number} is out, which it follows`}::text, 2000)
+    FROM ${followers} AND (o.public OR o.team_id = s.team_id)`;
   await sql`SELECT pg_notify(${channel}, json_build_object('kind', 'followed', 'spec', s.id)::text) FROM ${followers}`;
 };

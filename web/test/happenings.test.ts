@@ -78,7 +78,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "token: made the access token build of Crew app",
     null,
   ],
-  "token-revoked": [{ kind: "token-revoked", ...spec, name: "build" }, "token-revoked: revoked the access token build", null],
+  "token-revoked": [{ kind: "token-revoked", ...spec, name: "build", token: 4 }, "token-revoked: revoked the access token build", null],
   "webhook-added": [{ kind: "webhook-added", ...spec, host: "hook.example" }, "webhook: added the webhook hook.example", null],
   "webhook-removed": [
     { kind: "webhook-removed", ...spec, host: "hook.example" },
@@ -102,6 +102,12 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     null,
   ],
   "team-made": [{ kind: "team-made", ...spec, name: "Skerry Ferries" }, "team: made the team Skerry Ferries", null],
+  "team-left-empty": [{ kind: "team-left-empty", ...spec }, "team: left the team, which has no members now", null],
+  "team-given": [
+    { kind: "team-given", ...spec, email: "wren@skerry.example" },
+    "team: the operator of this instance made wren@skerry.example a lead",
+    null,
+  ],
   "team-renamed": [{ kind: "team-renamed", ...spec, name: "Skerry" }, "team: named the team Skerry", null],
   "publishers-set": [{ kind: "publishers-set", ...spec, publishers: "leads" }, "publishers: let only leads publish", null],
 };

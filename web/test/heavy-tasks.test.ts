@@ -38,10 +38,12 @@ describe("work done away from the thread that answers", () => {
   it("a moment of a draft is what was kept with the edits since on top, and what does not fit is a fault and no moment", async () => {
     const gutter = (from: string, to: string) => [{ path: ["breakpoints", "desk", "columns", "gutter"], from, to }];
     const edits = [gutter("24px", "20px"), [{ path: ["base"], from: "8px", to: "4px" }], gutter("20px", "32px")];
-    const moment = bodyOf(await fileOf({ kind: "moment", layout, edits })) as { layout: typeof layout };
-    expect(moment.layout.base).toBe("4px");
-    expect(moment.layout.breakpoints.find(({ id }) => id === "desk")?.columns.gutter).toBe("32px");
-    await expect(fileOf({ kind: "moment", layout, edits: [gutter("1px", "2px")] })).rejects.toThrow("edit 1 of a moment does not fit");
+    const moment = bodyOf(await fileOf({ kind: "moment", layout: JSON.stringify(layout), edits })) as typeof layout;
+    expect(moment.base).toBe("4px");
+    expect(moment.breakpoints.find(({ id }) => id === "desk")?.columns.gutter).toBe("32px");
+    await expect(fileOf({ kind: "moment", layout: JSON.stringify(layout), edits: [gutter("1px", "2px")] })).rejects.toThrow(
+      "edit 1 of a moment does not fit",
+    );
   });
 
   it.each(Object.keys(asked))("%s takes neither text nor members it does not know, and stays", async (kind) => {
@@ -122,7 +124,7 @@ describe("work done away from the thread that answers", () => {
       { id: 3, name: "Meant", list: at(126), purposes: { "0 left": "Open sea", "0 right": "Open sea" } },
       { id: 4, name: "Damaged", list: "{", purposes: {} },
     ];
-    expect(bodyOf(await fileOf({ kind: "moved", before: layout, after, designs }))).toEqual({
+    expect(bodyOf(await fileOf({ kind: "moved", before: JSON.stringify(layout), after: JSON.stringify(after), designs }))).toEqual({
       designs: 4,
       moved: [
         { id: 2, name: "Three cards", off: 5, on: 0, before: 6 },

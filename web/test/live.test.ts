@@ -51,7 +51,7 @@ describe("what this process hears of others", () => {
     listenTo("access", (one) => heard.push(one));
     expect(heard).toEqual([]);
     last().begin();
-    expect(heard).toEqual([{ kind: "draft", spec: 3, revision: 0 }, { kind: "deliveries" }, { kind: "access", person: 0 }]);
+    expect(heard).toEqual([{ kind: "draft", spec: 3, revision: 0 }, { kind: "deliveries" }, { kind: "access", of: "anybody" }]);
   });
 
   it("is listened to anew on a new pool, and made up for then too", () => {

@@ -6,7 +6,7 @@ import { askedFile, fileKey } from "@/server/writing/named-file";
 import { namedFile } from "@/server/writing/write-named-file";
 import { breakpointFiles, fileNames, madeFiles } from "@/wire/files";
 import { writtenFiles } from "@/server/writing/written-files";
-import { cookieIn } from "@/server/requested-file";
+import { cookieIn } from "@/server/cookies";
 import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
 
 const layout = layoutSchema.parse({

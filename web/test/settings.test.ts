@@ -24,6 +24,10 @@ describe("settings of an instance", () => {
         MAIL_FROM: undefined,
         WEBHOOKS_PRIVATE: false,
         METRICS_TOKEN: undefined,
+        TEAM_STORAGE: 4096,
+        TEAM_SPECS: 5000,
+        TEAM_PROJECTS: 5000,
+        INSTANCE_STORAGE: 0,
         LOG_LEVEL: "info",
       },
     });
@@ -86,9 +90,17 @@ describe("settings of an instance", () => {
     expect(read.faults.map(({ name }) => name)).toEqual(Object.keys(settings).filter((name) => name !== "HOST"));
     expect(JSON.stringify(read.faults)).not.toContain(secret);
   });
-  it("with a mail server ask whom letters are from", () => {
-    const read = readSettings({ ...fine, SMTP_URL: "smtp://mail.example" });
-    expect(read.ok ? [] : read.faults.map(({ name }) => name)).toEqual(["MAIL_FROM"]);
+  it.each<[Readonly<Record<string, string>>, readonly SettingName[]]>([
+    // Letters hold links, and a link that a request's host is made of would go to whoever names one.
+    [{ SMTP_URL: "smtp://mail.example" }, ["MAIL_FROM", "PUBLIC_URL"]],
+    [{ SMTP_URL: "smtp://mail.example", MAIL_FROM: "a@skerry.example" }, ["PUBLIC_URL"]],
+    [{ SMTP_URL: "smtp://mail.example", MAIL_FROM: "a@skerry.example", PUBLIC_URL: "https://layouts.example" }, []],
+    [{ HOST: "0.0.0.0" }, ["PUBLIC_URL"]],
+    [{ HOST: "::1" }, []],
+    [{ HOST: "0.0.0.0", PUBLIC_URL: "http://layouts.skerry.example" }, []],
+  ])("%o want %o set besides", (environment, wanted) => {
+    const read = readSettings({ ...fine, ...environment });
+    expect(read.ok ? [] : read.faults.map(({ name }) => name)).toEqual(wanted);
   });
 });
 
@@ -97,7 +109,15 @@ describe("what is logged of an address", () => {
     ["/specs?token=secret", "/specs"],
     ["/join/secret", "/join/…"],
     ["/password/secret?x=secret", "/password/…"],
-    ["/account/email/secret/", "/account/email/…/"],
+    ["/account/email/secret/", "/account/email/…"],
+    ["//join/secret", "/join/…"],
+    ["/join//secret", "/join/…"],
+    ["/%6aoin/secret", "/join/…"],
+    ["/join%2fsecret", "/join/…"],
+    ["/x/../password/secret", "/x/../password/…"],
+    ["/join/sec%ffret", "/join/…%…"],
+    ["\\\\join\\secret", "/join/…"],
+    ["/api/account/password", "/api/account/password"],
     ["/sign-up/secret", "/sign-up/…"],
     ["/npm/@skerry%2fquay-board", "/npm/@skerry%2fquay-board"],
   ])("%s is %s", (url, path) => expect(loggedPath(url)).toBe(path));

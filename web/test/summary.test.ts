@@ -1,16 +1,16 @@
 import { describe, expect, it } from "vitest";
-import { summaryOf } from "@/server/draft-summary";
-import { fileOf } from "@/server/heavy/tasks";
+import { countedText } from "@/server/counting";
+import { countsOf, summaryOf } from "@/server/draft-summary";
+import { valueOf } from "@/server/heavy/tasks";
 import { demoSpecs } from "../../scripts/demo-layouts";
 
 describe("what a card shows of a draft", () => {
-  it("is the same by a worker, where a draft has many areas, as on the spot", async () => {
+  it("is counted by a worker from stored documents as from the layouts themselves", async () => {
     for (const { draft, versions } of demoSpecs) {
-      const last = versions.at(-1);
-      const latest = last ? { id: 7, layout: last.layout } : null;
-      const answer = await fileOf({ kind: "summary", draft: { revision: 3, layout: draft }, latest });
-      if (!answer.ok) throw new Error(answer.problem.detail);
-      expect(JSON.parse(String(answer.file.body))).toEqual(summaryOf({ revision: 3, layout: draft }, latest));
+      const last = versions.at(-1)?.layout ?? null;
+      const [layout, version] = [JSON.stringify(draft), last && JSON.stringify(last)];
+      expect(await valueOf({ kind: "counts", layout, version })).toEqual({ ok: true, value: countsOf(draft, last) });
+      expect(countedText(layout, version)).toEqual(countsOf(draft, last));
     }
   });
   it("counts open findings and the changes since the latest version, none before the first", () => {
@@ -18,17 +18,10 @@ describe("what a card shows of a draft", () => {
     if (!booking) throw new Error("no booking");
     const published = booking.versions.at(-1)?.layout;
     if (!published) throw new Error("no version");
-    expect(summaryOf({ revision: 1, layout: published }, { id: 7, layout: published })).toMatchObject({
-      versionId: 7,
-      problems: 0,
-      changes: 0,
-    });
+    expect(countsOf(published, published)).toMatchObject({ problems: 0, changes: 0 });
     const renamed = { ...published, name: "Booking", base: "4px" };
-    expect(summaryOf({ revision: 2, layout: renamed }, { id: 7, layout: published })).toMatchObject({
-      name: "Booking",
-      base: "4px",
-      changes: 2,
-    });
-    expect(summaryOf({ revision: 2, layout: renamed }, null)).toMatchObject({ versionId: null, changes: 0 });
+    expect(summaryOf(renamed)).toMatchObject({ name: "Booking", base: "4px" });
+    expect(countsOf(renamed, published)).toMatchObject({ changes: 2 });
+    expect(countsOf(renamed, null)).toMatchObject({ changes: 0 });
   });
 });

@@ -1,5 +1,6 @@
-import { boxLimits, boxSides, boxSources, type Change, type Conflict, layoutSchema, limits } from "@ypsiline/core";
+import { boxLimits, boxSides, boxSources, type Change, type Conflict, type Layout, limits } from "@ypsiline/core";
 import { z } from "zod";
+import type { ReviewAnswer } from "./drawn";
 import {
   description,
   deviceList,
@@ -57,6 +58,9 @@ const change = z.strictObject({
   from: z.unknown().optional(),
   to: z.unknown().optional(),
 });
+
+/** A layout document that is read later, away from the thread that answers everybody. */
+const someDocument = z.custom<Layout>((value) => typeof value === "object" && value !== null, { error: "must be a layout document" });
 
 const changesMade = z.custom<readonly Change[]>((value) => z.array(change).safeParse(value).success);
 
@@ -163,7 +167,8 @@ export const routes = {
       start: z.discriminatedUnion("kind", [
         z.strictObject({ kind: z.literal("blank") }),
         columnStart,
-        z.strictObject({ kind: z.literal("layout"), layout: layoutSchema }),
+        /** The document is read by a worker. */
+        z.strictObject({ kind: z.literal("layout"), layout: someDocument }),
         z.strictObject({ kind: z.literal("spec"), team: slug, spec: slug }),
         /** A version of another spec, which it follows from then on. */
         z.strictObject({ kind: z.literal("follow"), team: slug, spec: slug, number: versionNumber }),
@@ -252,6 +257,11 @@ export const routes = {
     answer: z.strictObject({ id: rowId }),
   },
   "POST /api/drafts/:team/:spec/comments/:id": { request: z.strictObject({ resolved: z.boolean() }), answer: nothing },
+  /** The review of the draft at a revision (`?revision=`), parts of it drawn as HTML (`wire/drawn.ts`). */
+  "GET /api/drafts/:team/:spec/review": {
+    request: null,
+    answer: z.custom<ReviewAnswer>((value) => typeof value === "object" && value !== null && "changes" in value),
+  },
   /** What the draft does to kept designs that stand on the latest version's grid. */
   "GET /api/drafts/:team/:spec/moved": {
     request: null,

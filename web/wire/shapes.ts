@@ -22,13 +22,14 @@ export const wholeLayout = z.custom<Layout>((value) => parseLayout(value).ok, { 
 /** What a person calls themselves, a project or a token. */
 export const givenName = z.string().trim().min(1, { error: "must not be empty" }).max(200, { error: "must be at most 200 characters" });
 
-/** An address letters can be sent to. */
+/** An address letters can be sent to. Accounts that were closed have ones under `closed.invalid`, where nobody gets any. */
 export const emailAddress = z
   .string()
   .trim()
   .toLowerCase()
   .max(254, { error: "must be at most 254 characters" })
-  .regex(/^[^\s@<>]+@[^\s@<>]+\.[^\s@<>]+$/, { error: "must be an e-mail address, like somebody@skerry.example" });
+  .regex(/^[^\s@<>]+@[^\s@<>]+\.[^\s@<>]+$/, { error: "must be an e-mail address, like somebody@skerry.example" })
+  .refine((address) => !address.endsWith(".invalid"), { error: "must be an address that letters reach; .invalid is none" });
 
 /** A password somebody chooses. */
 export const newPassword = z

@@ -42,5 +42,5 @@ export const applyPatch = (layout: Layout, patch: readonly PatchOperation[]): Pa
       return { ok: false, issues: [issue] };
     }
   }
-  return parseLayout(next);
+  return parseLayout(next, layout);
 };

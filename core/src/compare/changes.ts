@@ -191,6 +191,8 @@ const shapeFault = (change: Change): { readonly member: "path" | "from" | "to"; 
   if (!members.has(root)) return { member: "path", message: `must begin with a member of a layout: ${[...members].join(", ")}` };
   if (change.path.includes("__proto__")) return { member: "path", message: "must not hold __proto__" };
   const key = keys.get(root);
+  if (change.path.includes(orderKey) && (!key || change.path.indexOf(orderKey) !== 1))
+    return { member: "path", message: `must have ${orderKey} after the name of a list: ${[...keys.keys()].join(", ")}` };
   if (!key || name === undefined) return null;
   if (name === orderKey) {
     if (rest.length > 0) return { member: "path", message: `must end with ${orderKey}` };
@@ -200,6 +202,8 @@ const shapeFault = (change: Change): { readonly member: "path" | "from" | "to"; 
   if (rest.length > 0 || !("to" in change) || change.to === undefined) return null;
   return isMembers(change.to) && key(change.to) === name ? null : { member: "to", message: `must be the entry that is named ${name}` };
 };
+
+const noList = (root: string): Issue => ({ path: `/${root}`, message: "must be a list of entries" });
 
 /**
  * Applies changes to a layout that may have moved on since they were made: a change fits where the value
@@ -219,11 +223,14 @@ export const applyChanges = (layout: Layout, changes: readonly Change[]): Applie
     const [root = ""] = change.path;
     const key = keys.get(root);
     if (key && change.path.length > 1) {
-      const list = applyToList((next[root] ?? []) as Entries, [change], key, 1);
+      const stands = next[root] ?? [];
+      // An earlier change of the same request may have put something else there.
+      if (!Array.isArray(stands) || !stands.every(isMembers)) return { ok: false, conflicts: [], issues: [noList(root)] };
+      const list = applyToList(stands, [change], key, 1);
       if (!list) return { ok: false, conflicts: [{ change, theirs: undefined }], issues: [] };
       next = { ...next, [root]: list };
     } else next = setIn(next, change.path, change) as Members;
   }
-  const parsed = parseLayout(next);
+  const parsed = parseLayout(next, layout);
   return parsed.ok ? { ok: true, layout: parsed.value } : { ok: false, conflicts: [], issues: parsed.issues };
 };

@@ -1,7 +1,8 @@
 import * as z from "zod/mini";
+import { costFaults } from "./cost";
 import { limits } from "./limits";
 import { isMembers } from "./member";
-import { type Layout, layoutSchema, partSchema, referenceFaults } from "./schema";
+import { type Layout, layoutSchema, partSchema, referenceFaults, storedLayoutSchema } from "./schema";
 import { upgrade } from "./upgrade";
 
 /** One fault of a document: where (a JSON Pointer, RFC 6901; "" is the whole) and what would be right. */
@@ -111,7 +112,7 @@ const isParsed = (entry: unknown): boolean => typeof entry === "object" && entry
 const haveOwnIds = (list: readonly { readonly id: string }[]): boolean => new Set(list.map(({ id }) => id)).size === list.length;
 
 /** A layout of which only the entries that are new are parsed; null where there are none to leave out, or where anything is wrong. */
-const parseNew = (data: unknown): Layout | null => {
+const parseNew = (data: unknown, before: Layout | null): Layout | null => {
   if (!isMembers(data) || !Array.isArray(data.breakpoints) || !Array.isArray(data.areas)) return null;
   const [breakpoints, areas]: readonly (readonly unknown[])[] = [data.breakpoints, data.areas];
   if (!breakpoints || !areas || ![...breakpoints, ...areas].some(isParsed)) return null;
@@ -128,23 +129,35 @@ const parseNew = (data: unknown): Layout | null => {
     areas: together(areas, parsed.value.areas),
   };
   const counted = breakpoints.length >= 1 && breakpoints.length <= limits.breakpoints && areas.length <= limits.areas;
-  return counted && haveOwnIds(layout.breakpoints) && haveOwnIds(layout.areas) && referenceFaults(layout).length === 0 ? layout : null;
+  const sound = haveOwnIds(layout.breakpoints) && haveOwnIds(layout.areas) && referenceFaults(layout).length === 0;
+  return counted && sound && costFaults(layout, before).length === 0 ? layout : null;
+};
+
+/** A layout whose cost is looked at beside what it was made from. */
+const withinCost = (parsed: Parsed<Layout>, before: Layout): Parsed<Layout> => {
+  const faults = parsed.ok ? costFaults(parsed.value, before) : [];
+  return faults.length === 0 ? parsed : { ok: false, issues: faults.map(({ path, message }) => ({ path: pointer(path), message })) };
 };
 
 /**
  * Parses a layout document of any version of the format and fills in what it leaves out. Entries of a layout that was
- * parsed before are taken as they are, the same objects.
+ * parsed before are taken as they are, the same objects. `before` is the layout it was made from, where there is one: it may
+ * cost as much as that, if that is more than a layout may cost now (`costFaults`).
  */
-export const parseLayout = (data: unknown): Parsed<Layout> => {
+export const parseLayout = (data: unknown, before: Layout | null = null): Parsed<Layout> => {
   const document = upgrade(data);
-  const known = parseNew(document);
-  const parsed: Parsed<Layout> = known ? { ok: true, value: known } : parseWith(layoutSchema, document);
+  const known = parseNew(document, before);
+  const parsed: Parsed<Layout> = known
+    ? { ok: true, value: known }
+    : before
+      ? withinCost(parseWith(storedLayoutSchema, document), before)
+      : parseWith(layoutSchema, document);
   if (parsed.ok) for (const entry of [...parsed.value.breakpoints, ...parsed.value.areas]) parsedBefore.add(entry);
   return parsed;
 };
 
 /** A layout that was stored, of any version it may have been stored in. @throws ZodError where it is none: storing looked at it. */
-export const readStoredLayout = (data: unknown): Layout => layoutSchema.parse(upgrade(data));
+export const readStoredLayout = (data: unknown): Layout => storedLayoutSchema.parse(upgrade(data));
 
 /** Whether JSON text nests deeper than a number of levels, read without recursion. */
 export const nestsPast = (text: string, levels: number): boolean => {

@@ -1,4 +1,5 @@
 import * as z from "zod/mini";
+import { costFaults } from "./cost";
 import { extensionsSchema } from "./extensions";
 import { lengthSchema } from "./length-schema";
 import { limits } from "./limits";
@@ -245,10 +246,11 @@ export const referenceFaults = (
 };
 
 /**
- * The layout document, `ypsiline-layout` version 1 (docs/format.md). The one place its shape is written.
- * Parsing fills in what may be left out. Numbers that contradict each other are let in: checks speak of those.
+ * The layout document, `ypsiline-layout` version 1 (docs/format.md), as it may have been stored: whatever it costs. The one
+ * place its shape is written. Parsing fills in what may be left out. Numbers that contradict each other are let in: checks
+ * speak of those.
  */
-export const layoutSchema = z
+export const storedLayoutSchema = z
   .strictObject({
     format: z.literal("ypsiline-layout", { error: 'must be "ypsiline-layout"' }),
     formatVersion: z.literal(formatVersion, { error: `must be ${formatVersion}, the version there is` }),
@@ -286,8 +288,19 @@ export const layoutSchema = z
     }),
   );
 
+/** The layout document as it may be sent: within the limits on what one may cost, too. */
+export const layoutSchema = storedLayoutSchema.check(
+  z.superRefine((layout, context) => {
+    for (const { path, message } of costFaults(layout)) context.addIssue({ code: "custom", path: [...path], message });
+  }),
+);
+
 /** The shape of a document whose longest lists hold any of their entries: what of it is to be parsed again (`parseLayout`). */
-export const partSchema = z.strictObject({ ...layoutSchema.shape, breakpoints: z.array(breakpointSchema), areas: z.array(areaSchema) });
+export const partSchema = z.strictObject({
+  ...storedLayoutSchema.shape,
+  breakpoints: z.array(breakpointSchema),
+  areas: z.array(areaSchema),
+});
 
 /** A layout document with everything filled in. */
 export type Layout = z.output<typeof layoutSchema>;

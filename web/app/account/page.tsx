@@ -18,7 +18,7 @@ export const metadata: Metadata = { title: "Your account" };
 export default async function AccountRoute() {
   const person = await requirePerson("/account");
   const sql = database();
-  const own = (await cookies()).get(sessionCookie)?.value ?? "";
+  const own = (await cookies()).get(sessionCookie())?.value ?? "";
   const [sessions, unread, teams] = await Promise.all([
     sessionsOf(sql, person.id, secretHash(own)),
     unreadCount(sql, person.id),

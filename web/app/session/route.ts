@@ -2,10 +2,10 @@ import { parseWith } from "@ypsiline/core";
 import { cookies } from "next/headers";
 import { bodyLimit, routes } from "@/wire/routes";
 import { database } from "@/server/database";
-import { addressOf, fromElsewhere, handler, siteOf } from "@/server/handler";
+import { addressOf, fromElsewhere, handler } from "@/server/handler";
 import { numbersCookie, numbersCookieOptions } from "@/server/number-form";
 import { asGot, readText } from "@/server/request-body";
-import { browserCookie, browserCookieOptions, cookieOptions, sessionCookie, signIn, signOut } from "@/server/sign-in";
+import { browserCookie, browserCookieOptions, endSessionCookie, keepSessionCookie, sessionCookie, signIn, signOut } from "@/server/sign-in";
 
 const to = (path: string): Response => new Response(null, { status: 303, headers: { Location: path, "Cache-Control": "no-store" } });
 
@@ -24,28 +24,27 @@ export const POST = handler(async (request) => {
   if (!sent.ok) return sent.problem;
   const { email, password, end } = sent.value;
   const jar = await cookies();
-  const session = jar.get(sessionCookie)?.value ?? null;
+  const session = jar.get(sessionCookie())?.value ?? null;
   if (end !== undefined) {
     if (session !== null) await signOut(database(), session);
-    jar.delete(sessionCookie);
+    endSessionCookie(jar);
     return to("/sign-in");
   }
   const back = safeReturn(sent.value.back);
-  const site = siteOf(request.headers);
   const signedIn = await signIn(database(), {
     email,
     password,
     session,
     address: addressOf(request.headers),
-    browser: jar.get(browserCookie)?.value ?? null,
+    browser: jar.get(browserCookie())?.value ?? null,
     agent: request.headers.get("user-agent") ?? "",
   });
   if (!signedIn.ok)
     return to(
       `/sign-in?${new URLSearchParams({ fault: signedIn.code, ...(signedIn.code === "too-many" ? { wait: String(signedIn.wait) } : {}), email, back })}`,
     );
-  jar.set(sessionCookie, signedIn.token, cookieOptions(site));
-  jar.set(browserCookie, signedIn.browser, browserCookieOptions(site));
-  jar.set(numbersCookie, signedIn.person.numbers, numbersCookieOptions(site));
+  keepSessionCookie(jar, signedIn.token);
+  jar.set(browserCookie(), signedIn.browser, browserCookieOptions());
+  jar.set(numbersCookie, signedIn.person.numbers, numbersCookieOptions());
   return to(back);
 });

@@ -12,6 +12,7 @@ import { queryOf } from "@/server/query";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 import { MarginHatch } from "@/ui/grid-strip";
+import { LookAgain } from "@/ui/look-again";
 import { MainNav } from "@/ui/main-nav";
 import { Pager } from "@/ui/pager";
 
@@ -132,6 +133,9 @@ export default async function SpecsPage({ searchParams }: Props) {
             settings={may(overview.role, archived ? "manage-spec" : "name-spec")}
           />
         ))}
+        {overviews.some(({ counts }) => !counts?.now) && (
+          <LookAgain key={overviews.map(({ id, counts }) => `${id}${counts?.now}`).join(" ")} />
+        )}
         <Pager
           page={page}
           size={pageSize}

@@ -21,6 +21,8 @@ import {
 } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
+import { InBrowser, Opening } from "@/ui/in-browser";
+import { type LayoutText, layoutOf } from "@/ui/layout-text";
 import { useQueryShown } from "@/ui/address";
 import { ContainerLines } from "@/ui/container-lines";
 import { AreasPlan } from "@/ui/areas-plan";
@@ -29,7 +31,9 @@ import { Num, Said } from "@/ui/num";
 import { SpecChoice } from "@/ui/spec-choice";
 
 /** One of the two that are laid over each other. */
-export type Side = { readonly spec: string; readonly label: string; readonly version: string; readonly layout: Layout };
+type Side = { readonly spec: string; readonly label: string; readonly version: string; readonly layout: Layout };
+/** A side with its document as it is stored. */
+export type StoredSide = Omit<Side, "layout"> & { readonly layout: LayoutText };
 
 /** What can be chosen for a side: a version of a spec, or its draft. */
 export type Choice = { readonly value: string; readonly label: string };
@@ -37,7 +41,8 @@ export type Choice = { readonly value: string; readonly label: string };
 type Props = {
   readonly a: Side;
   readonly b: Side;
-  readonly width: number;
+  /** The width asked for; null for the widest that `b` is drawn at. */
+  readonly width: number | null;
   readonly choices: readonly Choice[];
   readonly chosen: readonly [string, string];
   /** The team of whose other specs one may be laid under or over; null for whoever is not in it. */
@@ -76,10 +81,26 @@ const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
 
 const same = ({ from, to }: Line): boolean => (from === null || to === null ? from === to : toDecimal(from, 9) === toDecimal(to, 9));
 
-/** Two layouts laid over each other at a chosen width, and everything that differs between them. */
-export const ComparePage = ({ a, b, width: first, choices, chosen, team }: Props) => {
+/** Two layouts laid over each other at a chosen width, and everything that differs between them; worked out in the browser. */
+export const ComparePage = (props: Omit<Props, "a" | "b"> & { readonly a: StoredSide; readonly b: StoredSide }) => (
+  <InBrowser instead={<Opening words="Laying one over the other…" />}>
+    <ComparedStored {...props} />
+  </InBrowser>
+);
+
+const ComparedStored = ({
+  a: storedA,
+  b: storedB,
+  ...props
+}: Omit<Props, "a" | "b"> & { readonly a: StoredSide; readonly b: StoredSide }) => {
+  const a = useMemo(() => ({ ...storedA, layout: layoutOf(storedA.layout) }), [storedA]);
+  const b = useMemo(() => ({ ...storedB, layout: layoutOf(storedB.layout) }), [storedB]);
+  return <Compared a={a} b={b} {...props} />;
+};
+
+const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
   const router = useRouter();
-  const [width, setWidth] = useState(first);
+  const [width, setWidth] = useState(() => first ?? Math.min(most, Math.max(least, b.layout.breakpoints.at(-1)?.drawnAt.width ?? 1280)));
   const [typed, setTyped] = useState<string | null>(null);
   useQueryShown({ a: chosen[0], b: chosen[1], width: String(width) });
   const at = fromJsonNumber(width);

@@ -1,6 +1,6 @@
 "use client";
 
-import { type Layout, parseLayout } from "@ypsiline/core";
+import { type Layout, readStoredLayout } from "@ypsiline/core";
 import { useEffect, useState } from "react";
 import { say } from "@/ui/say";
 
@@ -34,9 +34,8 @@ export const useVersions = ({ team, spec }: Address) => {
     read: async (number: string): Promise<boolean> => {
       if (layouts.has(number)) return true;
       try {
-        const parsed = parseLayout(await asked(`${path}/${number}/layout.json`));
-        if (!parsed.ok) throw new Error(parsed.issues[0]?.message);
-        setLayouts((before) => new Map(before).set(number, parsed.value));
+        const layout = readStoredLayout(await asked(`${path}/${number}/layout.json`));
+        setLayouts((before) => new Map(before).set(number, layout));
         return true;
       } catch {
         say(`Version ${number} could not be read.`);

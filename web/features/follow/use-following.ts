@@ -1,6 +1,6 @@
 "use client";
 
-import { type Following, type Layout, parseLayout } from "@ypsiline/core";
+import { type Following, type Layout, readStoredLayout } from "@ypsiline/core";
 import { useEffect, useState } from "react";
 import type { FollowedSpec } from "@/draft/draft-provider";
 import { inWorker } from "@/ui/in-worker";
@@ -16,9 +16,7 @@ export type Looked =
 const versionOf = async ({ team, spec }: FollowedSpec, number: string, signal: AbortSignal): Promise<Layout> => {
   const answer = await fetch(`/api/v1/specs/${team}/${spec}/${number}`, { signal });
   if (!answer.ok) throw new Error(`Version ${number} of ${spec} could not be read.`);
-  const parsed = parseLayout(await answer.json());
-  if (!parsed.ok) throw new Error(`Version ${number} of ${spec} could not be read.`);
-  return parsed.value;
+  return readStoredLayout(await answer.json());
 };
 
 /** What taking a later version would do, worked out anew whenever the draft changes. */

@@ -1,6 +1,6 @@
 import { type AreaGeometry, breakpointRanges, fromJsonNumber, type Layout, placeText, resolve, wordMap } from "@ypsiline/core";
 import { AreasPlan } from "@/ui/areas-plan";
-import { CopyButton } from "@/ui/copy-button";
+import { CopyNext } from "./copy-next";
 import { Num } from "@/ui/num";
 
 const leavesWords = { none: "", start: "at the start", end: "at the end", both: "at both edges" } as const;
@@ -58,7 +58,7 @@ export const AreasTables = ({ layout }: { readonly layout: Layout }) => (
           {map && (
             <details className="code">
               <summary>As a word map</summary>
-              <CopyButton text={map.text} label={`word map of ${breakpoint.name}`} />
+              <CopyNext label={`word map of ${breakpoint.name}`} />
               <pre>{map.text}</pre>
             </details>
           )}

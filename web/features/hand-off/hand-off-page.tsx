@@ -1,39 +1,20 @@
-import {
-  breakpointCss,
-  breakpointRanges,
-  breakpointSentence,
-  changesByBreakpoint,
-  check,
-  findingWords,
-  type Layout,
-  plainCss,
-  changeSentence,
-  name,
-  plainText,
-  words,
-} from "@ypsiline/core";
 import type { ReactNode } from "react";
 import type { VersionSummary } from "@/server/versions";
-import { CopyButton } from "@/ui/copy-button";
 import { dayText } from "@/ui/dates";
-import { Downloads } from "@/ui/downloads";
-import { Said } from "@/ui/num";
+import { DrawnPart } from "@/ui/drawn-part";
+import type { HandOffParts } from "@/wire/drawn";
+import { CopyClicks } from "./copy-clicks";
 import { Depend } from "./depend";
-import { Drawings } from "./drawings";
 import { MeasureHere } from "./measure-here";
-import { NumbersTable } from "./numbers-table";
-import { AreasTables } from "./areas-tables";
-import { Spans } from "./spans";
-import { RowsTable, SpacingList, TextTable } from "./vertical-tables";
-
-export type HandOffVersion = VersionSummary & { readonly layout: Layout };
 
 type Props = {
   readonly team: string;
   readonly spec: string;
-  readonly version: HandOffVersion;
+  readonly version: VersionSummary;
+  /** What a worker drew of its layout. */
+  readonly parts: HandOffParts;
   /** The earlier version it is compared with. */
-  readonly before: HandOffVersion | null;
+  readonly before: string | null;
   /** Every earlier version, the latest first. */
   readonly earlier: readonly string[];
   readonly projects: number;
@@ -55,25 +36,9 @@ const Fact = ({ label, children }: { readonly label: string; readonly children: 
 );
 
 /** The published page of one version: everything a developer or designer takes from it. Made of plain HTML; no script is needed to read it. */
-export const HandOff = ({
-  team,
-  spec,
-  version,
-  before,
-  earlier,
-  projects,
-  followers,
-  registry,
-  isPublic,
-  packageName,
-  children,
-}: Props) => {
-  const { layout } = version;
+export const HandOff = (props: Props) => {
+  const { team, spec, version, parts, before, earlier, projects, followers, registry, isPublic, packageName, children } = props;
   const files = `/api/v1/specs/${team}/${spec}/${version.number}`;
-  const ranges = breakpointRanges(layout);
-  const accepted = check(layout).findings.filter((finding) => finding.accepted !== null);
-  const nameOf = (id: string): string =>
-    layout.breakpoints.find((one) => one.id === id)?.name ?? layout.areas.find((one) => one.id === id)?.name ?? "Spec";
   return (
     <main className="page hand-off">
       {version.withdrawn && (
@@ -83,7 +48,7 @@ export const HandOff = ({
       )}
       <div className="title-block">
         <Fact label="Layout specification">
-          <h1>{layout.name}</h1>
+          <h1>{parts.name}</h1>
         </Fact>
         <Fact label="Version">
           <strong className="num">{version.number}</strong>
@@ -91,18 +56,18 @@ export const HandOff = ({
         <Fact label={`Published by ${version.publishedBy}`}>
           <strong>{dayText(version.publishedAt)}</strong>
         </Fact>
-        {layout.follows && (
+        {parts.follows && (
           <Fact label="Follows">
             <strong>
-              {layout.follows.spec} <span className="num">{layout.follows.version}</span>
+              {parts.follows.spec} <span className="num">{parts.follows.version}</span>
             </strong>
           </Fact>
         )}
         <Fact label="Base unit">
-          <strong className="num">{layout.base.replace("px", " px")}</strong>
+          <strong className="num">{parts.base.replace("px", " px")}</strong>
         </Fact>
         <Fact label="Breakpoints">
-          <strong className="num">{layout.breakpoints.length}</strong>
+          <strong className="num">{parts.breakpoints}</strong>
         </Fact>
         <Fact label="Used by">
           <strong>
@@ -117,134 +82,52 @@ export const HandOff = ({
       </div>
       <div>
         <h2>All breakpoints, drawn to one scale</h2>
-        <div className="card-plain drawings">
-          <div className="on-desk">
-            <Drawings layout={layout} names="beside" />
-          </div>
-          <div className="on-phone">
-            <Drawings layout={layout} names="above" />
-          </div>
-        </div>
+        <DrawnPart className="card-plain drawings" html={parts.drawings} />
         <h2>The numbers</h2>
-        <NumbersTable layout={layout} />
-        <MeasureHere layout={layout} widths={layout.breakpoints.map(({ drawnAt }) => drawnAt.width)} />
-        <h2>Spans</h2>
-        <Spans layout={layout} />
-        {layout.areas.length > 0 && (
-          <>
-            <h2>Areas</h2>
-            <AreasTables layout={layout} />
-          </>
-        )}
-        <h2>Rows and baseline</h2>
-        <RowsTable layout={layout} />
-        {layout.text.length > 0 && (
-          <>
-            <h2>Text roles</h2>
-            <TextTable layout={layout} />
-          </>
-        )}
-        {layout.spacing.length > 0 && (
-          <>
-            <h2>Spacing</h2>
-            <SpacingList layout={layout} />
-          </>
-        )}
+        <DrawnPart html={parts.numbers} />
+        <MeasureHere file={`${files}/layout.json`} />
+        <DrawnPart html={parts.tables} />
       </div>
       <div>
         <h2 className="take-title">Depend on it</h2>
         <Depend name={packageName} version={version.number} registry={registry} isPublic={isPublic} file={`${files}/package.tgz`} />
         <h2 className="take-title">Take it with you</h2>
-        <Downloads layout={layout} files={files} stem={`${spec}-${version.number}`} />
+        <DrawnPart html={parts.downloads} />
         {version.note && (
           <>
             <h2>Note</h2>
             <p className="said">{version.note}</p>
           </>
         )}
-        {before && <Changes before={before} after={version} earlier={earlier} />}
-        {layout.notes.length > 0 && (
-          <>
-            <h2>Notes on the layout</h2>
-            {layout.notes.map(({ about, text }, index) => (
-              <p key={index} className="said">
-                <strong>{nameOf(about)}:</strong> {text}
-              </p>
-            ))}
-          </>
-        )}
-        {accepted.length > 0 && (
-          <>
-            <h2>Accepted findings</h2>
-            {accepted.map((finding) => (
-              <p key={`${finding.rule} ${finding.breakpoint}`} className="said">
-                <strong>{nameOf(finding.breakpoint)}:</strong> <Said of={findingWords(finding, nameOf(finding.breakpoint)).title} />.{" "}
-                {finding.accepted}
-              </p>
-            ))}
-          </>
-        )}
+        {before !== null && parts.changes !== null && <Changes before={before} drawn={parts.changes} earlier={earlier} />}
+        <DrawnPart html={parts.notes} />
         <h2>In code</h2>
-        {ranges.map((range, index) => {
-          const css = breakpointCss(layout, range, index === 0, plainCss);
-          return (
-            <details key={range.breakpoint.id} className="code" open={index === 0}>
-              <summary>{range.breakpoint.name}</summary>
-              <CopyButton text={css} label={`${range.breakpoint.name} in CSS`} />
-              <pre>{css}</pre>
-            </details>
-          );
-        })}
+        <DrawnPart html={parts.code} />
         {children}
       </div>
+      <CopyClicks />
     </main>
   );
 };
 
-const Changes = ({
-  before,
-  after,
-  earlier,
-}: {
-  readonly before: HandOffVersion;
-  readonly after: HandOffVersion;
-  readonly earlier: readonly string[];
-}) => {
-  const { spec, breakpoints } = changesByBreakpoint(before.layout, after.layout);
-  const said = [
-    ...spec.map((change) => words`Spec: ${changeSentence(change)}`),
-    ...breakpoints.map((change) =>
-      change.kind === "added"
-        ? words`${name(change.name)} was added`
-        : change.kind === "removed"
-          ? words`${name(change.name)} was removed`
-          : breakpointSentence(change),
-    ),
-  ].filter((sentence) => sentence.length > 0);
-  return (
-    <>
-      <h2 id="changes">
-        Changed since <span className="num">{before.number}</span>
-      </h2>
-      {said.length === 0 && <p className="said change">Nothing but the number and the note.</p>}
-      {said.map((sentence) => (
-        <p key={plainText(sentence)} className="said change">
-          <Said of={sentence} />
-        </p>
-      ))}
-      {earlier.length > 1 && (
-        <form method="get" action="#changes" className="since take-section">
-          <label>
-            Since another version{" "}
-            <select name="since" className="form-select form-select-sm" defaultValue={before.number}>
-              {earlier.map((number) => (
-                <option key={number}>{number}</option>
-              ))}
-            </select>
-          </label>
-          <button className="btn btn-sm btn-quiet">Show</button>
-        </form>
-      )}
-    </>
-  );
-};
+const Changes = ({ before, drawn, earlier }: { readonly before: string; readonly drawn: string; readonly earlier: readonly string[] }) => (
+  <>
+    <h2 id="changes">
+      Changed since <span className="num">{before}</span>
+    </h2>
+    <DrawnPart html={drawn} />
+    {earlier.length > 1 && (
+      <form method="get" action="#changes" className="since take-section">
+        <label>
+          Since another version{" "}
+          <select name="since" className="form-select form-select-sm" defaultValue={before}>
+            {earlier.map((number) => (
+              <option key={number}>{number}</option>
+            ))}
+          </select>
+        </label>
+        <button className="btn btn-sm btn-quiet">Show</button>
+      </form>
+    )}
+  </>
+);

@@ -1,33 +1,35 @@
 "use client";
 
-import { check, compareLayouts, countOf, formats, type Layout, leftBehind, parseLayout, takeOver } from "@ypsiline/core";
+import { check, compareLayouts, countOf, formats, leftBehind, parseLayout, takeOver } from "@ypsiline/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { DraftBar } from "@/draft/draft-bar";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { type LayoutText, layoutOf } from "@/ui/layout-text";
 import { FilePicker } from "@/ui/file-picker";
 import type { ReadFile } from "@/ui/read-file";
 
 /** An earlier version, to be put into the draft as a file would be. */
-export type EarlierVersion = { readonly number: string; readonly layout: Layout };
+export type EarlierVersion = { readonly number: string; readonly layout: LayoutText };
 
 /** Takes a file, or an earlier version, into the draft: what it holds is shown against the draft first, and taken as one edit that can be undone. */
 export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | null }) => {
   const { address, layout, mayEdit, edit } = useDraftOfPage();
   const router = useRouter();
   const [read, setRead] = useState<Extract<ReadFile, { kind: "read" }> | null>(
-    earlier && {
-      kind: "read",
-      name: `Version ${earlier.number}`,
-      format: "layout",
-      layout: earlier.layout,
-      lost: [],
-      findings: 0,
-      grid: null,
-      others: [],
-    },
+    () =>
+      earlier && {
+        kind: "read",
+        name: `Version ${earlier.number}`,
+        format: "layout",
+        layout: layoutOf(earlier.layout),
+        lost: [],
+        findings: 0,
+        grid: null,
+        others: [],
+      },
   );
   const [whole, setWhole] = useState(false);
   const [fault, setFault] = useState("");
@@ -35,7 +37,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
   const lost = read ? [...read.lost, ...(whole ? [] : leftBehind(layout, read.layout, read.format))] : [];
   const next = useMemo(() => {
     if (!read) return null;
-    const taken = parseLayout(takeOver(layout, read.layout, read.format, whole || holdsAll));
+    const taken = parseLayout(takeOver(layout, read.layout, read.format, whole || holdsAll), layout);
     return taken.ok ? taken.value : null;
   }, [read, layout, whole, holdsAll]);
   const changes = next ? compareLayouts(layout, next).length : 0;

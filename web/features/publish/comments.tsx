@@ -1,18 +1,23 @@
 "use client";
 
-import type { Layout } from "@ypsiline/core";
 import { Check, MessageSquare, RotateCcw } from "lucide-react";
 import { useState } from "react";
 import type { Comment } from "@/server/comments";
-import { aboutWords, commentable } from "@/ui/comment-about";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { useAct } from "@/ui/use-act";
 
+/** Everything that can be commented on, with its name. */
+type Commentable = readonly { readonly value: string; readonly label: string }[];
+
+/** What a comment is about, in words; what is no longer there is told by its id. */
+const labelOf = (about: string, commentable: Commentable): string =>
+  commentable.find(({ value }) => value === about)?.label ?? `${about} (gone)`;
+
 type Props = {
   readonly team: string;
   readonly spec: string;
-  readonly layout: Layout;
+  readonly commentable: Commentable;
   readonly comments: readonly Comment[];
   readonly mayComment: boolean;
   /** What a new one is about at first. */
@@ -25,11 +30,11 @@ type ThreadProps = {
   readonly at: SpecAt;
   readonly first: Comment;
   readonly answers: readonly Comment[];
-  readonly layout: Layout;
+  readonly commentable: Commentable;
   readonly mayComment: boolean;
 };
 
-const Thread = ({ at, first, answers, layout, mayComment }: ThreadProps) => {
+const Thread = ({ at, first, answers, commentable, mayComment }: ThreadProps) => {
   const act = useAct();
   const [words, setWords] = useState("");
   const resolved = first.resolvedAt !== null;
@@ -39,7 +44,7 @@ const Thread = ({ at, first, answers, layout, mayComment }: ThreadProps) => {
   return (
     <li id={`comment-${first.id}`} className={resolved ? "thread resolved" : "thread"}>
       <h3>
-        {aboutWords(first.about, layout)}
+        {labelOf(first.about, commentable)}
         {resolved && <span className="tag held ms-2">Resolved by {first.resolvedBy}</span>}
       </h3>
       {[first, ...answers].map((comment) => (
@@ -56,7 +61,7 @@ const Thread = ({ at, first, answers, layout, mayComment }: ThreadProps) => {
               <input
                 name="answer"
                 className="form-control form-control-sm"
-                aria-label={`Answer on ${aboutWords(first.about, layout)}`}
+                aria-label={`Answer on ${labelOf(first.about, commentable)}`}
                 placeholder="Answer"
                 maxLength={2000}
                 value={words}
@@ -96,9 +101,9 @@ const Thread = ({ at, first, answers, layout, mayComment }: ThreadProps) => {
 };
 
 /** Comments on a draft in threads, the open ones first; a new one is about the spec, a breakpoint, one of its numbers, or an area. */
-export const Comments = ({ team, spec, layout, comments, mayComment, about: first }: Props) => {
+export const Comments = ({ team, spec, commentable, comments, mayComment, about: first }: Props) => {
   const act = useAct();
-  const [about, setAbout] = useState(() => (commentable(layout).some(({ value }) => value === first) ? first : "spec"));
+  const [about, setAbout] = useState(() => (commentable.some(({ value }) => value === first) ? first : "spec"));
   const [words, setWords] = useState("");
   const at = { team, spec };
   const threads = comments.filter(({ thread }) => thread === null);
@@ -118,7 +123,7 @@ export const Comments = ({ team, spec, layout, comments, mayComment, about: firs
             at={at}
             first={first}
             answers={comments.filter(({ thread }) => thread === first.id)}
-            layout={layout}
+            commentable={commentable}
             mayComment={mayComment}
           />
         ))}
@@ -135,7 +140,7 @@ export const Comments = ({ team, spec, layout, comments, mayComment, about: firs
           <FormField id="comment-about" label="About">
             {(field) => (
               <select {...field} className="form-select" value={about} onChange={(event) => setAbout(event.target.value)}>
-                {commentable(layout).map(({ value, label }) => (
+                {commentable.map(({ value, label }) => (
                   <option key={value} value={value}>
                     {label}
                   </option>

@@ -3,7 +3,7 @@ import Link from "next/link";
 import { Fragment } from "react";
 import { dayText } from "@/ui/dates";
 import type { Overview } from "@/server/overviews";
-import type { DraftSummary } from "@/server/draft-summary";
+import type { DraftCounts, DraftSummary } from "@/server/draft-summary";
 
 const stripHeight = 20;
 const pitch = 28;
@@ -59,6 +59,19 @@ const Drawing = ({ summary, scale, widest: ofPage }: Pick<Props, "scale" | "wide
   );
 };
 
+const CountTags = ({ problems, cautions, changes }: DraftCounts) => (
+  <>
+    {changes > 0 && (
+      <span className="tag caution">
+        Draft: {changes} {changes === 1 ? "change" : "changes"}
+      </span>
+    )}
+    {problems > 0 && <span className="tag problem">{countOf(problems, "problem")}</span>}
+    {cautions > 0 && <span className="tag caution">{countOf(cautions, "caution")}</span>}
+    {problems + cautions === 0 && <span className="tag held">All checks hold</span>}
+  </>
+);
+
 type Props = {
   readonly overview: Overview;
   readonly scale: number;
@@ -70,8 +83,7 @@ type Props = {
 
 /** One spec of the team: its breakpoints to the page's scale, its latest version, and what waits in its draft. */
 export const SpecCard = ({ overview, scale, widest, settings }: Props) => {
-  const { summary, latest, projects } = overview;
-  const { problems, cautions, changes } = summary;
+  const { summary, counts, latest, projects } = overview;
   const path = `/specs/${overview.team}/${overview.slug}`;
   return (
     <article className="card-plain spec-card">
@@ -82,14 +94,8 @@ export const SpecCard = ({ overview, scale, widest, settings }: Props) => {
         <p>{overview.description}</p>
         <div className="line">
           {latest === null && <span className="tag">Not published yet</span>}
-          {changes > 0 && (
-            <span className="tag caution">
-              Draft: {changes} {changes === 1 ? "change" : "changes"}
-            </span>
-          )}
-          {problems > 0 && <span className="tag problem">{countOf(problems, "problem")}</span>}
-          {cautions > 0 && <span className="tag caution">{countOf(cautions, "caution")}</span>}
-          {problems + cautions === 0 && <span className="tag held">All checks hold</span>}
+          {counts && <CountTags {...counts} />}
+          {!counts?.now && <span className="tag quiet">Checking…</span>}
         </div>
       </div>
       <div>

@@ -2,7 +2,7 @@ import { addressOf, handler } from "../handler";
 import { readJsonText } from "../request-body";
 import { responseOf } from "../writing/file-response";
 import type { ComputedKind } from "./tasks";
-import { heavy, type Worked } from "./heavy";
+import { heavy, stranger, type Worked } from "./heavy";
 
 /** A response with what a worker made. */
 export const workedResponse = (done: Worked) =>
@@ -13,5 +13,5 @@ export const computed = (kind: ComputedKind) =>
   handler(async (request) => {
     const text = await readJsonText(request);
     if (!text.ok) return text.problem;
-    return workedResponse(await heavy(addressOf(request.headers), { kind, body: text.value }, request.signal));
+    return workedResponse(await heavy(stranger(addressOf(request.headers)), { kind, body: text.value }, request.signal));
   });

@@ -1,13 +1,36 @@
 import type { Problem } from "../problem";
 import { report } from "../report";
+import type { Got } from "../request-body";
 import type { TaggedFile } from "../writing/file-response";
 import type { FairQueue } from "./fair-queue";
-import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, VersionAnswer, VersionTask } from "./tasks";
+import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, Values, ValueTask } from "./tasks";
+
+/**
+ * Queues that do not wait for each other, each with workers of its own: what anybody may have computed, what members do
+ * with their drafts, and writing the files of versions, which takes longest.
+ */
+export const lanes = ["anybody", "members", "publishing"] as const;
+export type Lane = (typeof lanes)[number];
+
+/** Whose turn it is to have work done: clients of one lane take turns. */
+export type Client = { readonly lane: Lane; readonly name: string };
+
+/** Somebody who is told by an address alone. */
+export const stranger = (address: string): Client => ({ lane: "anybody", name: address });
+/** A member, at work on a spec of their team. */
+export const member = (personId: number): Client => ({ lane: "members", name: `person ${personId}` });
+/** A member, or, where nobody is signed in, whoever asks from an address. */
+export const clientOf = (person: { readonly id: number } | null, address: string): Client =>
+  person ? member(person.id) : stranger(address);
+/** What the instance does of its own accord. */
+export const instanceItself: Client = { lane: "members", name: "the instance itself" };
+
+export type LaneOfPool = { readonly enter: FairQueue["enter"]; readonly load: FairQueue["load"] };
 
 /** The pool of workers, as the server opened it (pool.ts). */
 export type HeavyPool = {
-  readonly enter: FairQueue["enter"];
-  readonly run: (task: HeavyTask, signal: AbortSignal) => Promise<HeavyAnswer | VersionAnswer>;
+  readonly lanes: Readonly<Record<Lane, LaneOfPool>>;
+  readonly run: (lane: Lane, task: HeavyTask, signal: AbortSignal) => Promise<unknown>;
   readonly close: () => Promise<void>;
 };
 
@@ -17,8 +40,11 @@ export const shareHeavyPool = (pool: HeavyPool): void => {
   shared.ypsilineHeavy = pool;
 };
 
-/** Whether there are workers: scripts that prepare a database have none. */
-export const hasHeavyPool = (): boolean => shared.ypsilineHeavy !== undefined;
+/** What runs and waits in each lane now. */
+export const heavyLoad = (): Readonly<Record<Lane, ReturnType<FairQueue["load"]>>> | null => {
+  const pool = shared.ypsilineHeavy;
+  return pool ? { anybody: pool.lanes.anybody.load(), members: pool.lanes.members.load(), publishing: pool.lanes.publishing.load() } : null;
+};
 
 /** Longest that work of a kind may take once it runs, ms; then its worker is ended. */
 export const deadlines: Readonly<Record<HeavyKind, number>> = {
@@ -32,7 +58,12 @@ export const deadlines: Readonly<Record<HeavyKind, number>> = {
   import: 10_000,
   file: 25_000,
   version: 30_000,
-  summary: 5_000,
+  begun: 5_000,
+  save: 5_000,
+  counts: 10_000,
+  publishable: 10_000,
+  review: 10_000,
+  "hand-off": 15_000,
   boxes: 5_000,
   moved: 15_000,
   moment: 5_000,
@@ -40,7 +71,7 @@ export const deadlines: Readonly<Record<HeavyKind, number>> = {
 
 const busy: Problem = {
   code: "busy",
-  detail: "Much is being worked on; try again in a moment.",
+  detail: "The server is busy; try again in a moment.",
   headers: { "Retry-After": "5" },
 };
 const yourTurn: Problem = {
@@ -57,23 +88,21 @@ const tooLong = (kind: HeavyKind): Problem => ({
 const codeOf = (error: unknown): string => (typeof error === "object" && error !== null && "code" in error ? String(error.code) : "");
 
 type Refused = { readonly ok: false; readonly problem: Problem };
-export type Worked = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
+export type Worked = { readonly ok: true; readonly file: TaggedFile } | Refused;
 
 /**
- * Has work done by a worker: clients in turn, each kind with a deadline that ends the worker and nothing else. What
- * takes too long, too much memory, or finds no room to wait, is refused with the reason. @throws where the asker has gone.
+ * Has work done by a worker whose answer is a file: clients in turn, each kind with a deadline that ends the worker and
+ * nothing else. What takes too long, too much memory, or finds no room to wait, is refused with the reason. There is no
+ * way round the workers: nothing is worked out on the thread that answers everybody. @throws where the asker has gone.
  */
-export const heavy = (client: string, task: FileTask, asker?: AbortSignal): Promise<Worked> => worked<HeavyAnswer>(client, task, asker);
+export const heavy = (client: Client, task: FileTask, asker?: AbortSignal): Promise<Worked> => worked<HeavyAnswer>(client, task, asker);
 
-/** Has the files of a version written by a worker, as `heavy` has other work done. */
-export const heavyVersion = (client: string, task: VersionTask): Promise<VersionAnswer> => worked<VersionAnswer>(client, task);
+/** Has work done whose answer is a value, as `heavy` has files written. */
+export const heavyValue = <T extends ValueTask>(client: Client, task: T, asker?: AbortSignal): Promise<Got<Values[T["kind"]]>> =>
+  worked<Got<Values[T["kind"]]>>(task.kind === "version" ? { ...client, lane: "publishing" } : client, task, asker);
 
-/** What a task comes to: `Answer` is that of its kind, as `runTask` gives it. */
-const worked = async <Answer extends HeavyAnswer | VersionAnswer>(
-  client: string,
-  task: HeavyTask,
-  asker?: AbortSignal,
-): Promise<Answer | Refused> => {
+/** What a task comes to: `Answer` is that of its kind. */
+const worked = async <Answer>(client: Client, task: HeavyTask, asker?: AbortSignal): Promise<Answer | Refused> => {
   const pool = shared.ypsilineHeavy;
   if (!pool) throw new Error("there is no pool of workers: the application runs behind server.mjs");
   const work = async (): Promise<Answer | Refused> => {
@@ -81,7 +110,7 @@ const worked = async <Answer extends HeavyAnswer | VersionAnswer>(
     const timer = setTimeout(() => deadline.abort(), deadlines[task.kind]);
     // Work that nobody waits for any more goes on to its end: ending a worker costs more than the rest of the work.
     try {
-      return (await pool.run(task, deadline.signal)) as Answer;
+      return (await pool.run(client.lane, task, deadline.signal)) as Answer;
     } catch (error) {
       if (deadline.signal.aborted) return { ok: false, problem: tooLong(task.kind) };
       if (codeOf(error) === "ERR_WORKER_OUT_OF_MEMORY")
@@ -92,7 +121,7 @@ const worked = async <Answer extends HeavyAnswer | VersionAnswer>(
       clearTimeout(timer);
     }
   };
-  const entered = await pool.enter(client, work, asker);
+  const entered = await pool.lanes[client.lane].enter(client.name, work, asker);
   if (entered.ok) return entered.value;
   return { ok: false, problem: entered.full === "client" ? yourTurn : busy };
 };

@@ -4,21 +4,27 @@ import {
   type Change,
   boxListJson,
   check,
+  findingsJson,
   fit,
   formatOf,
   type FormatId,
   formats,
   grids,
-  type Layout,
+  leastVersion,
   movedEdges,
+  parseLayout,
+  parseVersion,
   readBoxesJson,
-  readStoredLayout,
   plainFileOptions,
   resolve,
   setAt,
   solve,
   toNumber,
+  type VersionLevel,
+  versionLevel,
+  versionText,
   wholePixelSets,
+  withoutFollows,
   writingOf,
 } from "@ypsiline/core";
 import type { z } from "zod";
@@ -34,23 +40,28 @@ import {
   setsRequest,
   solveRequest,
 } from "@/wire/api";
+import type { HandOffParts, ReviewAnswer } from "@/wire/drawn";
 import type { Answered } from "@/wire/routes";
 import type { HeldDesign } from "../kept-designs";
 import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
-import { type LatestVersion, summaryOf } from "../draft-summary";
+import { countedText } from "../counting";
+import { editedText, type EditOutcome } from "../draft-edit";
+import { type DraftCounts, type DraftSummary, summaryOf } from "../draft-summary";
 import type { Problem } from "../problem";
-import { parseJson, sentence } from "../request-body";
+import { type Got, parseJson, sentence } from "../request-body";
+import { layoutIn, type StoredText } from "../stored-text";
 import { tagged, type TaggedFile } from "../writing/file-response";
+import type { KeptFile } from "../writing/kept-file";
 import type { AskedFile } from "../writing/named-file";
 import type { SheetOf } from "../writing/pdf";
 import { writeFile } from "../writing/write-file";
 import { writeNamedFile } from "../writing/write-named-file";
 import { type VersionToWrite, writeVersion, type WrittenVersion } from "../writing/write-version";
 
-/** A sheet with its documents as they are stored: parsing them is part of the work. */
+/** A sheet with its documents as text: reading them is part of the work. */
 export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
-  readonly layout: unknown;
-  readonly before: { readonly number: string; readonly layout: unknown } | null;
+  readonly layout: StoredText;
+  readonly before: { readonly number: string; readonly layout: StoredText } | null;
 };
 
 /** What is computed of a body that is sent, and stores nothing. */
@@ -59,8 +70,60 @@ export type ComputedKind = "resolve" | "solve" | "check" | "whole-pixel-sets" | 
 /** All files of a version, its package among them. */
 export type VersionTask = { readonly kind: "version"; readonly sheet: StoredSheet; readonly release: VersionToWrite };
 
+/** What a new spec begins as: a document under a name of its own, and the version of another that it follows from then on. */
+export type BegunTask = { readonly kind: "begun"; readonly name: string; readonly layout: StoredText; readonly follows: string | null };
+export type BegunAnswer = { readonly layout: StoredText; readonly summary: Omit<DraftSummary, "revision"> };
+
+/** Changes applied to a stored draft. */
+export type SaveTask = { readonly kind: "save"; readonly layout: StoredText; readonly changes: readonly Change[] };
+
+/** What the checks of a draft say, counted, and its changes since a version. */
+export type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
+
+type Published = { readonly number: string; readonly layout: StoredText } | null;
+
+/** Whether a draft can be published after the highest version there is. */
+export type PublishableTask = { readonly kind: "publishable"; readonly layout: StoredText; readonly last: Published };
+export type PublishableAnswer = {
+  readonly name: string;
+  /** The document as it is published. */
+  readonly layout: StoredText;
+  /** Problems, as the interface for programs tells findings. */
+  readonly problems: ReturnType<typeof findingsJson>["findings"];
+  readonly least: string;
+  /** The level its changes ask for; null for the first version. */
+  readonly level: VersionLevel | null;
+};
+
+/** The review of a draft against the highest version there is. */
+export type ReviewTask = { readonly kind: "review"; readonly layout: StoredText; readonly last: Published };
+
+/** The hand-off page of a version. `member`: whether its reader may know what its spec follows. */
+export type HandOffTask = {
+  readonly kind: "hand-off";
+  readonly layout: StoredText;
+  readonly before: StoredText | null;
+  readonly member: boolean;
+  readonly files: string;
+  readonly stem: string;
+};
+
+/** Work whose answer is a value, by kind. */
+export type Values = {
+  version: WrittenVersion;
+  begun: BegunAnswer;
+  save: EditOutcome;
+  counts: DraftCounts;
+  publishable: PublishableAnswer;
+  review: ReviewAnswer;
+  "hand-off": HandOffParts;
+};
+export type ValueTask = VersionTask | BegunTask | SaveTask | CountsTask | PublishableTask | PageTask;
+/** Work that draws parts of pages; done where the components are (`worker.ts`). */
+export type PageTask = ReviewTask | HandOffTask;
+
 /** Work that is done away from the thread that answers everybody. Plain data in, plain data out. */
-export type HeavyTask = FileTask | VersionTask;
+export type HeavyTask = FileTask | ValueTask;
 export type HeavyKind = HeavyTask["kind"];
 
 /** Work whose answer is one file. */
@@ -69,21 +132,15 @@ export type FileTask =
   | { readonly kind: "export"; readonly query: ExportQuery; readonly body: string }
   /** `format` null: told by the text. */
   | { readonly kind: "import"; readonly format: FormatId | null; readonly text: string }
-  | { readonly kind: "file"; readonly sheet: StoredSheet; readonly file: AskedFile }
-  /** What a card shows of a draft with many areas. */
-  | {
-      readonly kind: "summary";
-      readonly draft: { readonly revision: number; readonly layout: Layout };
-      readonly latest: LatestVersion | null;
-    }
+  /** `kept`: files of a version that were written before, which an archive of them holds as they are. */
+  | { readonly kind: "file"; readonly sheet: StoredSheet; readonly file: AskedFile; readonly kept?: readonly KeptFile[] }
   /** A box list as text, to be kept. */
   | { readonly kind: "boxes"; readonly text: string }
-  /** A draft as it stood: a document that was kept, and the edits from there. */
-  | { readonly kind: "moment"; readonly layout: unknown; readonly edits: readonly (readonly Change[])[] }
+  /** A draft as it stood: a document that was kept, and the edits from there. The answer is the document. */
+  | { readonly kind: "moment"; readonly layout: StoredText; readonly edits: readonly (readonly Change[])[] }
   /** What one stored layout does to kept designs that were held against another. */
-  | { readonly kind: "moved"; readonly before: unknown; readonly after: unknown; readonly designs: readonly HeldDesign[] };
+  | { readonly kind: "moved"; readonly before: StoredText; readonly after: StoredText; readonly designs: readonly HeldDesign[] };
 export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
-export type VersionAnswer = { readonly ok: true; readonly version: WrittenVersion } | { readonly ok: false; readonly problem: Problem };
 
 const json = (value: unknown): HeavyAnswer => ({
   ok: true,
@@ -143,23 +200,24 @@ const imported = (asked: FormatId | null, text: string): HeavyAnswer => {
   return json(answer);
 };
 
+/** Files tell nobody what their spec follows. */
 const sheetOf = (stored: StoredSheet): SheetOf => ({
   ...stored,
-  layout: readStoredLayout(stored.layout),
-  before: stored.before && { number: stored.before.number, layout: readStoredLayout(stored.before.layout) },
+  layout: withoutFollows(layoutIn(stored.layout)),
+  before: stored.before && { number: stored.before.number, layout: withoutFollows(layoutIn(stored.before.layout)) },
 });
 
 /** Longest that a version's files are begun for, ms; what is not written by then is written when it is asked for. */
 const patience = 6_000;
 
 /** Writes a version. It is no refusal of a version that it is large. */
-export const versionWritten = async ({ sheet, release }: VersionTask): Promise<VersionAnswer> => {
+export const versionWritten = async ({ sheet, release }: VersionTask): Promise<Got<WrittenVersion>> => {
   const until = performance.now() + patience;
-  return { ok: true, version: await writeVersion(sheetOf(sheet), release, () => performance.now() > until) };
+  return { ok: true, value: await writeVersion(sheetOf(sheet), release, () => performance.now() > until) };
 };
 
-const written = async (stored: StoredSheet, file: AskedFile): Promise<HeavyAnswer> => {
-  const named = await writeNamedFile(sheetOf(stored), file);
+const written = async (stored: StoredSheet, file: AskedFile, kept: readonly KeptFile[]): Promise<HeavyAnswer> => {
+  const named = await writeNamedFile(sheetOf(stored), file, kept);
   return named.ok ? { ok: true, file: tagged(named.body, named.mediaType) } : named;
 };
 
@@ -173,8 +231,8 @@ const boxesRead = (text: string): HeavyAnswer => {
 /** A box list that may be kept. */
 export type KeptBoxes = { readonly width: number; readonly boxes: number; readonly list: string };
 
-const moved = (was: unknown, is: unknown, designs: readonly HeldDesign[]): HeavyAnswer => {
-  const [before, after] = [readStoredLayout(was), readStoredLayout(is)];
+const moved = (was: StoredText, is: StoredText, designs: readonly HeldDesign[]): HeavyAnswer => {
+  const [before, after] = [layoutIn(was), layoutIn(is)];
   const left: string[] = [];
   const found = designs.flatMap(({ id, name, list, purposes }) => {
     const read = readBoxesJson(list);
@@ -185,25 +243,65 @@ const moved = (was: unknown, is: unknown, designs: readonly HeldDesign[]): Heavy
   return json({ designs: designs.length, moved: found.sort((a, b) => b.off - a.off || b.on - a.on), left } satisfies MovedAnswer);
 };
 
-const momentOf = (stored: unknown, edits: readonly (readonly Change[])[]): HeavyAnswer => {
-  let layout = readStoredLayout(stored);
+const momentOf = (stored: StoredText, edits: readonly (readonly Change[])[]): HeavyAnswer => {
+  let layout = layoutIn(stored);
   for (const [index, changes] of edits.entries()) {
     const applied = applyChanges(layout, changes);
     // What was saved once fits where it was saved.
     if (!applied.ok) throw new Error(`edit ${index + 1} of a moment does not fit`);
     ({ layout } = applied);
   }
-  return json({ layout } satisfies MomentAnswer);
+  return json(layout);
 };
-/** A moment of a draft. */
-export type MomentAnswer = Pick<Answered<"GET /api/drafts/:team/:spec/history/:revision">, "layout">;
-
 /** What is told of kept designs that move. */
 export type MovedAnswer = Answered<"GET /api/drafts/:team/:spec/moved">;
 
-/** Does one task. Everything a user can mend comes back as a problem. */
-export const runTask = async (task: HeavyTask): Promise<HeavyAnswer | VersionAnswer> =>
-  task.kind === "version" ? versionWritten(task) : fileOf(task);
+const begun = ({ name, layout: text, follows }: BegunTask): Got<BegunAnswer> => {
+  const parsed = parseLayout(JSON.parse(text));
+  if (!parsed.ok) {
+    const issues = parsed.issues.map(({ path, message }) => ({ path: `/start/layout${path}`, message }));
+    return { ok: false, problem: { code: "malformed", detail: sentence(issues), issues } };
+  }
+  const named = { ...parsed.value, name };
+  const layout = follows === null ? withoutFollows(named) : { ...named, follows: { spec: parsed.value.name, version: follows } };
+  return { ok: true, value: { layout: JSON.stringify(layout), summary: summaryOf(layout) } };
+};
+
+const publishable = ({ layout: text, last }: PublishableTask): PublishableAnswer => {
+  const layout = layoutIn(text);
+  const number = last && parseVersion(last.number);
+  const before = last && number ? { number, layout: layoutIn(last.layout) } : null;
+  const problems = check(layout).findings.filter(({ level }) => level === "problem");
+  return {
+    name: layout.name,
+    layout: JSON.stringify(layout),
+    problems: findingsJson({ findings: problems, held: [] }, layout).findings,
+    least: versionText(leastVersion(before, layout)),
+    level: before ? versionLevel(before.layout, layout).level : null,
+  };
+};
+
+/** Does a task whose answer is a value, but for those that draw parts of pages. Everything a user can mend comes back as a problem. */
+export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): Promise<Got<Values[T["kind"]]>> => {
+  const one = task as Exclude<ValueTask, PageTask>;
+  const value = async (): Promise<Got<Values[Exclude<ValueTask, PageTask>["kind"]]>> => {
+    switch (one.kind) {
+      case "version":
+        return versionWritten(one);
+      case "begun":
+        return begun(one);
+      case "save":
+        return { ok: true, value: editedText(one.layout, one.changes) };
+      case "counts":
+        return { ok: true, value: countedText(one.layout, one.version) };
+      case "publishable":
+        return { ok: true, value: publishable(one) };
+      default:
+        return one satisfies never;
+    }
+  };
+  return (await value()) as Got<Values[T["kind"]]>;
+};
 
 /** Does a task whose answer is one file. */
 export const fileOf = async (task: FileTask): Promise<HeavyAnswer> => {
@@ -246,9 +344,7 @@ export const fileOf = async (task: FileTask): Promise<HeavyAnswer> => {
     case "import":
       return imported(task.format, task.text);
     case "file":
-      return written(task.sheet, task.file);
-    case "summary":
-      return json(summaryOf(task.draft, task.latest));
+      return written(task.sheet, task.file, task.kept ?? []);
     case "boxes":
       return boxesRead(task.text);
     case "moment":

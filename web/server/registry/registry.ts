@@ -1,7 +1,7 @@
 import { LRUCache } from "lru-cache";
 import { allowedByToken, allowedTo } from "../allowed";
 import { database } from "../database";
-import { heavyVersion } from "../heavy/heavy";
+import { heavyValue, stranger } from "../heavy/heavy";
 import { packOlder } from "../packing";
 import type { Problem } from "../problem";
 import { publishedFile } from "../published-file";
@@ -24,7 +24,7 @@ export type RegistryRequest = {
   readonly bearer: string | null;
   /** Whether something was sent to show who asks, whatever it is. */
   readonly shown: boolean;
-  /** Scheme and host it was asked at. */
+  /** Scheme and host of this instance, for the addresses in its answers. */
   readonly origin: string;
   readonly address: string;
 };
@@ -59,7 +59,7 @@ const packing = new Map<number, Promise<number>>();
 const packed = (specId: number, address: string): Promise<number> => {
   const known = packing.get(specId);
   if (known) return known;
-  const work = packOlder(database(), (task) => heavyVersion(address, task), { specId, most: Infinity }).finally(() =>
+  const work = packOlder(database(), (task) => heavyValue(stranger(address), task), { specId, most: Infinity }).finally(() =>
     packing.delete(specId),
   );
   packing.set(specId, work);

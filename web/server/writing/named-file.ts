@@ -41,5 +41,8 @@ export const fileKey = ({ name, query }: AskedFile): string => {
   return JSON.stringify([name, ...options.map((option) => query[option] ?? null)]);
 };
 
+/** Whether a file holds others: it is packed of them each time it is asked for, and not kept. */
+export const isArchive = (name: string): boolean => name.endsWith(".zip");
+
 /** Whether a file is asked for as it is kept of a version: with no options, or with those that are taken where none are. */
 export const isPlain = (asked: AskedFile): boolean => fileKey(asked) === fileKey({ name: asked.name, query: plainFileOptions });

@@ -2,6 +2,7 @@ import { type FileOptions, type Layout, wholeFormats, writeSnippet, writingOf } 
 import { strToU8, zipSync } from "fflate";
 import type { Problem } from "../problem";
 import { breakpointFile, fileNames, packageFile } from "@/wire/files";
+import type { KeptFile } from "./kept-file";
 import { type AskedFile, askedFile, noFile } from "./named-file";
 import { pdfOf, type SheetOf } from "./pdf";
 import { mostPixels, pixelsOf, pngOf } from "./png";
@@ -14,8 +15,8 @@ export type NamedFile =
 /** Most device px of all pictures of one ZIP; past it they are left out and named, to be had one by one. */
 const mostZipPixels = 2 * mostPixels;
 
-/** Writes one of the files of a layout. */
-export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile): Promise<NamedFile> => {
+/** Writes one of the files of a layout. An archive holds those that are `kept` as they are, and the others written now. */
+export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile, kept: readonly KeptFile[] = []): Promise<NamedFile> => {
   const { layout } = sheet;
   const whole = wholeFormats.find(({ fileName }) => fileName === name);
   if (whole) {
@@ -24,8 +25,8 @@ export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile)
   }
   if (name === "overlay.js") return { ok: true, body: writeSnippet(layout, sheet.version), mediaType: "text/javascript; charset=utf-8" };
   if (name === "sheet.pdf") return { ok: true, body: await pdfOf(sheet), mediaType: "application/pdf" };
-  if (name === "all.zip") return zipOf(await writeAll(sheet, query));
-  if (name === "page.zip") return pageZip(sheet, query);
+  if (name === "all.zip") return zipOf(await writeAll(sheet, query, { kept }));
+  if (name === "page.zip") return pageZip(sheet, query, kept);
   if (name === packageFile)
     return { ok: false, problem: { code: "not-found", detail: "A draft is no package; its versions are, once it is published." } };
   const drawn = drawnFile(layout, name, query);
@@ -64,16 +65,31 @@ export type AllFiles = {
 /**
  * Every file of a layout but the ZIPs; one that cannot be written (a picture too large) is left out and named. Pictures
  * are drawn the smallest first while they come to no more than `mostZipPixels` together, looked at before any is drawn;
- * none is begun once it is `late`.
+ * none is begun once it is `late`. Those that are `kept` are taken as they are; those it is to be
+ * `without` are not written.
  */
-export const writeAll = async (sheet: SheetOf, query: FileOptions, late: () => boolean = () => false): Promise<AllFiles> => {
+export const writeAll = async (
+  sheet: SheetOf,
+  query: FileOptions,
+  {
+    late = () => false,
+    kept = [],
+    without = () => false,
+  }: { readonly late?: () => boolean; readonly kept?: readonly KeptFile[]; readonly without?: (name: string) => boolean } = {},
+): Promise<AllFiles> => {
+  const before = new Map(kept.map((file) => [file.name, file]));
   const files = new Map<string, { readonly body: Body; readonly mediaType: string }>();
   const left: string[] = [];
   const pictures: { readonly name: string; readonly svg: string; readonly pixels: number }[] = [];
   const shared = { ...query, breakpoint: undefined };
   // What costs most comes last.
-  const names = fileNames(sheet.layout).filter((one) => !one.endsWith(".zip"));
+  const names = fileNames(sheet.layout).filter((one) => !one.endsWith(".zip") && !without(one));
   for (const name of [...names.filter((one) => !one.endsWith(".pdf")), ...names.filter((one) => one.endsWith(".pdf"))]) {
+    const known = before.get(name);
+    if (known) {
+      files.set(name, known);
+      continue;
+    }
     if (late()) {
       left.push(`${name}: there was no time for it; take this one by itself`);
       continue;
@@ -118,10 +134,11 @@ export const zipOf = ({ files, left }: AllFiles): NamedFile =>
   });
 
 /** The page of the areas with the stylesheet it is laid out by, side by side. */
-const pageZip = async (sheet: SheetOf, query: FileOptions): Promise<NamedFile> => {
+const pageZip = async (sheet: SheetOf, query: FileOptions, kept: readonly KeptFile[]): Promise<NamedFile> => {
   const files: Record<string, Uint8Array> = {};
   for (const name of ["page.html", "layout.css"]) {
-    const file = await writeNamedFile(sheet, { name, query });
+    const known = kept.find((one) => one.name === name);
+    const file = known ? { ok: true as const, ...known } : await writeNamedFile(sheet, { name, query });
     if (!file.ok) return file;
     files[name] = bytesOf(file.body);
   }

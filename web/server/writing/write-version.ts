@@ -3,7 +3,7 @@ import { packageFile } from "@/wire/files";
 import { type KeptFile, keptFile } from "./kept-file";
 import type { SheetOf } from "./pdf";
 import { tarballOf } from "./tarball";
-import { writeAll, writeNamedFile, zipOf } from "./write-named-file";
+import { writeAll } from "./write-named-file";
 
 /** What is kept of a version as a package, beside the package itself (docs/packages.md). */
 export type KeptPackage = {
@@ -25,9 +25,15 @@ export type VersionToWrite = {
   readonly earlier: readonly string[];
 };
 
+/** Largest file that is kept of a version before anybody asks for it, bytes. */
+const mostKept = 512 * 1024;
+
+/** Files that are large in most layouts, and asked for in few: pictures at their sizes. */
+const isLarge = (name: string): boolean => name.endsWith(".png");
+
 /**
- * Writes the package of a version and its files, plain as they are asked for without a query. Those that have no room or no
- * time (pictures of a very large layout) are not among them: each is written when it is first asked for, and kept then.
+ * Writes the package of a version and its files, plain as they are asked for without a query. Pictures, what
+ * is larger than `mostKept`, and what there is no time for are not among them: each is written when it is first asked for, and kept then.
  */
 export const writeVersion = async (
   sheet: SheetOf,
@@ -41,12 +47,11 @@ export const writeVersion = async (
   const contents = packageFiles(release);
   const { bytes, sha1, files: count, unpacked } = await tarballOf(contents);
   const files = [keptFile(packageFile, "application/gzip", bytes)];
-  const all = await writeAll(sheet, plainFileOptions, late);
-  for (const [file, { body, mediaType }] of all.files) files.push(keptFile(file, mediaType, body));
-  const page = await writeNamedFile(sheet, { name: "page.zip", query: plainFileOptions });
-  if (page.ok) files.push(keptFile("page.zip", page.mediaType, page.body));
-  const zip = late() ? null : zipOf(all);
-  if (zip?.ok) files.push(keptFile("all.zip", zip.mediaType, zip.body));
+  const all = await writeAll(sheet, plainFileOptions, { late, without: isLarge });
+  for (const [file, { body, mediaType }] of all.files) {
+    const written = keptFile(file, mediaType, body);
+    if (written.body.byteLength <= mostKept) files.push(written);
+  }
   return {
     files,
     package: {

@@ -1,12 +1,11 @@
 import { onPerson } from "@/server/act";
-import { database } from "@/server/database";
 import { markRead } from "@/server/inbox";
 
 /** Marks an item of one's own inbox (or all, id null) as read or unread. */
 export const POST = onPerson(
   "POST /api/inbox",
-  async ({ body, person, answer }) => {
-    await markRead(database(), person.id, body.id, body.read);
+  async ({ body, answer, write }) => {
+    await write((sql, { person }) => markRead(sql, person.id, body.id, body.read));
     return answer({});
   },
   "Sign in to see your inbox.",

@@ -1,9 +1,9 @@
 import { cookies } from "next/headers";
-import { database } from "@/server/database";
+import { newPasswordFault } from "@/server/account-faults";
 import { anybody, onPost } from "@/server/act";
-import { siteOf } from "@/server/handler";
-import { join } from "@/server/invitations";
-import { cookieOptions, openSession, sessionCookie } from "@/server/sign-in";
+import { invitationBySecret, join } from "@/server/invitations";
+import { hashPassword } from "@/server/passwords";
+import { keepSessionCookie, openSession } from "@/server/sign-in";
 
 const detail = {
   gone: "This invitation has been taken up, ended or is too old. Ask for another.",
@@ -12,7 +12,7 @@ const detail = {
 } as const;
 
 /** Takes an invitation up: with the account that is signed in, or with a new one of the invited address. */
-export const POST = onPost("POST /api/join", anybody, async ({ body, person, request, answer }) => {
+export const POST = onPost("POST /api/join", anybody, async ({ body, person, request, answer, sql, write }) => {
   const { secret, name, password } = body;
   if (!person && (name === undefined || password === undefined)) {
     const issues = [
@@ -21,11 +21,21 @@ export const POST = onPost("POST /api/join", anybody, async ({ body, person, req
     ];
     return { code: "unprocessable", detail: "Give a name and a password.", issues };
   }
-  const joined = await join(database(), secret, person ? { signedIn: person } : { name: name ?? "", password: password ?? "" });
+  // The secret is looked at before a password is hashed: guessing costs the server nothing.
+  const invitation = await invitationBySecret(sql, secret);
+  if (!invitation) return { code: "not-found", detail: detail.gone };
+  const fault = person ? null : newPasswordFault(password ?? "", [name ?? "", invitation.email]);
+  if (fault) return fault;
+  const passwordHash = person ? "" : await hashPassword(password ?? "");
+  const agent = request.headers.get("user-agent") ?? "";
+  const joined = await write(async (transaction, now) => {
+    const by = now.person ? { signedIn: now.person } : { name: name ?? "", passwordHash };
+    // Whoever was signed in a moment ago, and is no longer, has chosen no password.
+    if (person && !now.person) return { ok: false, code: "account-exists" } as const;
+    const done = await join(transaction, secret, by);
+    return done.ok && !now.person ? { ...done, token: await openSession(transaction, done.personId, agent) } : done;
+  });
   if (!joined.ok) return { code: joined.code === "gone" ? "not-found" : "conflict", detail: detail[joined.code] };
-  if (!person) {
-    const token = await openSession(database(), joined.personId, request.headers.get("user-agent") ?? "");
-    (await cookies()).set(sessionCookie, token, cookieOptions(siteOf(request.headers)));
-  }
+  if ("token" in joined) keepSessionCookie(await cookies(), joined.token);
   return answer({ team: joined.team });
 });

@@ -1,5 +1,4 @@
 import { onPerson } from "@/server/act";
-import { database } from "@/server/database";
 import { membershipsOf } from "@/server/people";
 import { makeTeam } from "@/server/set-up";
 
@@ -7,9 +6,11 @@ import { makeTeam } from "@/server/set-up";
 const most = 50;
 
 /** Makes a further team; whoever makes it leads it. */
-export const POST = onPerson("POST /api/teams", async ({ answer, body, person }) => {
-  if ((await membershipsOf(database(), person.id)).length >= most)
-    return { code: "conflict", detail: `You are in ${most} teams, as many as there may be. Leave one first.` };
-  const team = await database().begin((sql) => makeTeam(sql, { name: body.name, personId: person.id }));
-  return answer({ team }, { status: 201 });
+export const POST = onPerson("POST /api/teams", async ({ answer, body, write }) => {
+  const team = await write(async (sql, { person }) =>
+    (await membershipsOf(sql, person.id)).length >= most ? null : makeTeam(sql, { name: body.name, personId: person.id }),
+  );
+  return team === null
+    ? { code: "conflict", detail: `You are in ${most} teams, as many as there may be. Leave one first.` }
+    : answer({ team }, { status: 201 });
 });

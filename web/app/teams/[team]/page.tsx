@@ -5,6 +5,7 @@ import { ActivityList } from "@/features/team/activity-list";
 import { Members } from "@/features/team/members";
 import { Outbox } from "@/features/team/outbox";
 import { Projects } from "@/features/team/projects";
+import { Storage } from "@/features/team/storage";
 import { Settings } from "@/features/team/settings";
 import { Webhooks } from "@/features/team/webhooks";
 import { activityPage } from "@/server/activity";
@@ -13,6 +14,7 @@ import { unreadCount } from "@/server/inbox";
 import { sendsMail } from "@/server/letters";
 import { invitationsOf } from "@/server/invitations";
 import { membershipsOf } from "@/server/people";
+import { keptOf, mostKeptOf } from "@/server/kept-bytes";
 import { may } from "@/server/permissions";
 import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
@@ -48,7 +50,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
   const allowed = await allowedTeam(slug, "read-team");
   if (!allowed.ok)
     return allowed.problem.code === "signed-out" ? redirect(`/sign-in?back=${encodeURIComponent(`/teams/${slug}`)}`) : notFound();
-  const { team, person } = allowed;
+  const { team, person } = allowed.value;
   const sql = database();
   const others = (await membershipsOf(sql, person.id)).filter((one) => one.team !== slug);
   const manages = may(team.role, "manage-team");
@@ -97,6 +99,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
               {pager(members, "members")}
             </Members>
             <Settings team={slug} name={team.name} publishers={team.publishers} mayManage={manages} />
+            <Storage kept={await keptOf(sql, team.id)} most={mostKeptOf()} />
           </>
         );
       }

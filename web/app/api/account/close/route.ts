@@ -1,16 +1,15 @@
 import { cookies } from "next/headers";
-import { closeAccount, isPasswordOf } from "@/server/accounts";
-import { onPerson } from "@/server/act";
-import { database } from "@/server/database";
 import { ownPasswordFault } from "@/server/account-faults";
-import { sessionCookie } from "@/server/sign-in";
+import { closeAccount } from "@/server/accounts";
+import { onPerson } from "@/server/act";
+import { endSessionCookie } from "@/server/sign-in";
 
 /** Closes an account: what it wrote stays, by a former member. */
-export const POST = onPerson("POST /api/account/close", async ({ answer, body, person }) => {
-  const fault = ownPasswordFault(await isPasswordOf(database(), person.id, body.password, `person ${person.id}`), "/password");
+export const POST = onPerson("POST /api/account/close", async ({ answer, body, person, sql, write }) => {
+  const fault = await ownPasswordFault(sql, person, body.password, "/password");
   if (fault) return fault;
-  const closed = await closeAccount(database(), person.id);
+  const closed = await write((transaction, now) => closeAccount(transaction, now.person.id));
   if (!closed.ok) return { code: "conflict", detail: `You are the only lead of ${closed.team}. Make somebody else a lead first.` };
-  (await cookies()).delete(sessionCookie);
+  endSessionCookie(await cookies());
   return answer({});
 });

@@ -1,13 +1,12 @@
+import { letterFault } from "@/server/account-faults";
 import { forgotten } from "@/server/accounts";
 import { anybody, onPost } from "@/server/act";
-import { database } from "@/server/database";
-import { addressOf, siteOf } from "@/server/handler";
-import { letterFault } from "@/server/account-faults";
+import { addressOf } from "@/server/handler";
 
-/** Sends the link for a new password; the answer is the same whether the address has an account or not. */
-export const POST = onPost("POST /api/account/forgotten", anybody, async ({ answer, body, request }) => {
-  const unsent = await letterFault(body.email, addressOf(request.headers));
+/** Has the link for a new password sent. Answers the same, and takes as long, whether the address has an account or not. */
+export const POST = onPost("POST /api/account/forgotten", anybody, async ({ answer, body, request, sql, write }) => {
+  const unsent = await letterFault(sql, body.email, addressOf(request.headers));
   if (unsent) return unsent;
-  await forgotten(database(), body.email, siteOf(request.headers));
+  await write((transaction) => forgotten(transaction, body.email));
   return answer({});
 });

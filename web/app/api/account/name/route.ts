@@ -1,8 +1,7 @@
-import { onPerson } from "@/server/act";
 import { setName } from "@/server/accounts";
-import { database } from "@/server/database";
+import { onPerson } from "@/server/act";
 
-export const POST = onPerson("POST /api/account/name", async ({ answer, body, person }) => {
-  await setName(database(), person.id, body.name);
+export const POST = onPerson("POST /api/account/name", async ({ answer, body, write }) => {
+  await write((sql, { person }) => setName(sql, person.id, body.name));
   return answer({});
 });

@@ -1,15 +1,14 @@
-import { cookies } from "next/headers";
-import { isPasswordOf, setPassword } from "@/server/accounts";
+import { newPasswordFault, ownPasswordFault } from "@/server/account-faults";
+import { setPassword } from "@/server/accounts";
 import { onPerson } from "@/server/act";
-import { ownPasswordFault } from "@/server/account-faults";
-import { database } from "@/server/database";
+import { hashPassword } from "@/server/passwords";
 import { secretHash } from "@/server/secrets";
-import { sessionCookie } from "@/server/sign-in";
 
 /** Sets another password where the old one is known; every other session ends. */
-export const POST = onPerson("POST /api/account/password", async ({ answer, body, person }) => {
-  const fault = ownPasswordFault(await isPasswordOf(database(), person.id, body.old, `person ${person.id}`), "/old");
+export const POST = onPerson("POST /api/account/password", async ({ answer, body, person, session, sql, write }) => {
+  const fault = (await ownPasswordFault(sql, person, body.old, "/old")) ?? newPasswordFault(body.password, [person.name, person.email]);
   if (fault) return fault;
-  const own = (await cookies()).get(sessionCookie)?.value ?? "";
-  return answer({ ended: await setPassword(database(), person.id, body.password, secretHash(own)) });
+  const passwordHash = await hashPassword(body.password);
+  const ended = await write((transaction, now) => setPassword(transaction, now.person.id, passwordHash, secretHash(session ?? "")));
+  return answer({ ended });
 });

@@ -2,7 +2,7 @@ import { parseWith } from "@ypsiline/core";
 import { exportQuery } from "@/wire/api";
 import { addressOf, handler } from "@/server/handler";
 import { workedResponse } from "@/server/heavy/computed";
-import { heavy } from "@/server/heavy/heavy";
+import { heavy, stranger } from "@/server/heavy/heavy";
 import { asGot, readJsonText } from "@/server/request-body";
 import { queryMembers } from "@/server/writing/file-query";
 
@@ -13,5 +13,7 @@ export const POST = handler(async (request) => {
   if (!query.ok) return query.problem;
   const text = await readJsonText(request);
   if (!text.ok) return text.problem;
-  return workedResponse(await heavy(addressOf(request.headers), { kind: "export", query: query.value, body: text.value }, request.signal));
+  return workedResponse(
+    await heavy(stranger(addressOf(request.headers)), { kind: "export", query: query.value, body: text.value }, request.signal),
+  );
 });

@@ -2,7 +2,7 @@ import { formatIds, formats, parseWith } from "@ypsiline/core";
 import { importQuery } from "@/wire/api";
 import { addressOf, handler } from "@/server/handler";
 import { workedResponse } from "@/server/heavy/computed";
-import { heavy } from "@/server/heavy/heavy";
+import { heavy, stranger } from "@/server/heavy/heavy";
 import { asGot, mebibyte, readText, requireType } from "@/server/request-body";
 import { queryMembers } from "@/server/writing/file-query";
 
@@ -23,5 +23,5 @@ export const POST = handler(async (request) => {
   }
   const text = await readText(request, 5 * mebibyte);
   if (!text.ok) return text.problem;
-  return workedResponse(await heavy(addressOf(request.headers), { kind: "import", format, text: text.value }, request.signal));
+  return workedResponse(await heavy(stranger(addressOf(request.headers)), { kind: "import", format, text: text.value }, request.signal));
 });

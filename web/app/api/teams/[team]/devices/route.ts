@@ -1,15 +1,16 @@
 import { onReadTeam, onTeam } from "@/server/act";
-import { database } from "@/server/database";
 import { devicesOf, saveDevices } from "@/server/devices";
 
 /** The team's simulated devices. */
-export const GET = onReadTeam("GET /api/teams/:team/devices", "read-draft", async ({ team, answer }) =>
-  answer(await devicesOf(database(), team.slug)),
+export const GET = onReadTeam("GET /api/teams/:team/devices", "read-draft", async ({ sql, team, answer }) =>
+  answer(await devicesOf(sql, team.slug)),
 );
 
 /** Saves the whole list; 409 carries the list as it stands, where somebody else has changed it. */
-export const POST = onTeam("POST /api/teams/:team/devices", "edit-devices", async ({ answer, conflict, body, team, person }) => {
-  const saved = await saveDevices(database(), { team: team.slug, teamId: team.id, personId: person.id, ...body });
+export const POST = onTeam("POST /api/teams/:team/devices", "edit-devices", async ({ answer, conflict, body, write }) => {
+  const saved = await write((sql, { team, person }) =>
+    saveDevices(sql, { team: team.slug, teamId: team.id, personId: person.id, ...body }),
+  );
   if (saved.ok) return answer({ revision: saved.revision });
   return conflict("Somebody changed the devices meanwhile; theirs are here.", saved.now);
 });

@@ -1,8 +1,7 @@
 import { onTeam } from "@/server/act";
-import { database } from "@/server/database";
 import { renameTeam } from "@/server/team";
 
-export const POST = onTeam("POST /api/teams/:team/name", "manage-team", async ({ answer, body, team, person }) => {
-  await renameTeam(database(), team.id, person.id, body.name);
+export const POST = onTeam("POST /api/teams/:team/name", "manage-team", async ({ answer, body, write }) => {
+  await write((sql, { team, person }) => renameTeam(sql, team.id, person.id, body.name));
   return answer({});
 });

@@ -5,8 +5,8 @@ import { commentsOf } from "@/server/comments";
 import { database } from "@/server/database";
 import { followedBy } from "@/server/follow";
 import { maySpec, requireSpec } from "@/server/page";
-import { readDraft } from "@/server/specs";
-import { readVersion } from "@/server/versions";
+import { readStoredDraft } from "@/server/specs";
+import { readStoredVersion } from "@/server/versions";
 
 type Props = { readonly params: Promise<{ team: string; spec: string }>; readonly children: ReactNode };
 
@@ -16,8 +16,8 @@ export default async function DraftLayout({ params, children }: Props) {
   const { spec, person } = await requireSpec(team, slug, "read-draft");
   const sql = database();
   const [draft, latest, comments, followed] = await Promise.all([
-    readDraft(sql, spec.id),
-    readVersion(sql, spec.id, null),
+    readStoredDraft(sql, spec.id),
+    readStoredVersion(sql, spec.id, null),
     commentsOf(sql, spec.id),
     person && followedBy(sql, spec.id, person.id),
   ]);

@@ -5,6 +5,7 @@ import { DraftAtMoment } from "@/draft/draft-at-moment";
 import { Workbench } from "@/features/workbench/workbench";
 import { idOf } from "@/server/act";
 import { addressOf } from "@/server/handler";
+import { clientOf } from "@/server/heavy/heavy";
 import { momentOf } from "@/server/moment";
 import { requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
@@ -23,8 +24,8 @@ export default async function WorkbenchPage({ params, searchParams }: Props) {
   if (query["moment"] === undefined) return <Workbench query={query} />;
   // A moment of the draft, looked at where the draft is.
   const { team, spec: slug } = await params;
-  const { spec } = await requireSpec(team, slug, "read-draft");
-  const moment = await momentOf(addressOf(await headers()), spec.id, idOf(query["moment"]));
+  const { spec, person } = await requireSpec(team, slug, "read-draft");
+  const moment = await momentOf(clientOf(person, addressOf(await headers())), spec.id, idOf(query["moment"]));
   if (!moment.ok) notFound();
   return (
     <DraftAtMoment key={moment.revision} revision={moment.revision} layout={moment.layout}>

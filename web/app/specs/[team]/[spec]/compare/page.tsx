@@ -1,14 +1,14 @@
-import { parseVersion, withoutFollows } from "@ypsiline/core";
+import { parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
 import Link from "next/link";
 import { notFound } from "next/navigation";
-import { ComparePage, type Choice, type Side } from "@/features/compare/compare-page";
+import { ComparePage, type Choice, type StoredSide } from "@/features/compare/compare-page";
 import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { specChoice } from "@/server/overviews";
-import { findSpec, readDraft } from "@/server/specs";
-import { readVersion, versionsOf } from "@/server/versions";
+import { findSpec, readDraftFacts, readStoredDraft } from "@/server/specs";
+import { publicLayout, readStoredVersion, versionsOf } from "@/server/versions";
 import { TopBar } from "@/ui/brand";
 import { Crumbs } from "@/ui/crumbs";
 
@@ -32,7 +32,11 @@ export default async function Compare({ params, searchParams }: Props) {
   const { spec, person } = await requireSpec(team, slug, "read-version");
   const sql = database();
   const member = maySpec(spec, "read-draft");
-  const [versions, draft] = await Promise.all([versionsOf(sql, spec.id), member ? readDraft(sql, spec.id) : null]);
+  const [versions, facts, draft] = await Promise.all([
+    versionsOf(sql, spec.id),
+    member ? readDraftFacts(sql, spec.id) : null,
+    member ? readStoredDraft(sql, spec.id) : null,
+  ]);
   const numbers = versions.map(({ number }) => number);
   const chosen = [query["a"] ?? numbers[1] ?? numbers[0] ?? "draft", query["b"] ?? numbers[0] ?? "draft"] as const;
   // Of other specs those stand here that are compared; any other is found by its name.
@@ -40,7 +44,7 @@ export default async function Compare({ params, searchParams }: Props) {
   const others = (await Promise.all(asked.map((one) => (member && person ? specChoice(sql, person.id, team, one) : null)))).flatMap(
     (one) => one ?? [],
   );
-  const named = draft?.layout.name ?? slug;
+  const named = facts?.name ?? slug;
   // An older version than those that are listed stands here where it is one of the two.
   const older = chosen.filter((text) => parseVersion(text) && !numbers.includes(text)).map((text) => ({ number: text, withdrawn: null }));
   const choices: readonly Choice[] = [
@@ -54,35 +58,29 @@ export default async function Compare({ params, searchParams }: Props) {
       ...one.numbers.map((number) => ({ value: `${one.spec} ${number}`, label: `${one.name} ${number}` })),
     ]),
   ];
-  const sideOf = async (text: string): Promise<Side | null> => {
+  const sideOf = async (text: string): Promise<StoredSide | null> => {
     const { spec: asked, version } = read(text, slug);
     const other = asked === slug ? spec : await findSpec(sql, team, asked, person?.id ?? null);
     if (!other || (other.id !== spec.id && !maySpec(other, "read-draft"))) return null;
     const { id } = other;
     const number = parseVersion(version);
-    const layout =
-      version === "draft"
-        ? member
-          ? (id === spec.id ? draft : await readDraft(sql, id))?.layout
-          : undefined
-        : version === "latest" || number
-          ? (await readVersion(sql, id, number))?.layout
-          : undefined;
-    return layout
-      ? {
-          spec: asked,
-          version: version === "draft" ? "draft" : version,
-          label: `${layout.name} ${version === "draft" ? "draft" : version}`,
-          // What a spec follows is its team's to know.
-          layout: member ? layout : withoutFollows(layout),
-        }
-      : null;
+    const found = version === "draft" ? (member ? await draftSide(id) : null) : await versionSide(id, version, number);
+    return found && { spec: asked, version, label: `${found.name} ${version}`, layout: found.layout };
+  };
+  const draftSide = async (id: number) => {
+    const [stored, named] = id === spec.id ? [draft, facts] : await Promise.all([readStoredDraft(sql, id), readDraftFacts(sql, id)]);
+    return stored && named && { name: named.name, layout: stored.layout };
+  };
+  const versionSide = async (id: number, version: string, number: ReturnType<typeof parseVersion>) => {
+    const stored = version === "latest" || number ? await readStoredVersion(sql, id, number) : null;
+    // What a spec follows is its team's to know.
+    return stored && { name: stored.name, layout: member ? stored.layout : await publicLayout(sql, stored.id) };
   };
   const [a, b] = await Promise.all(chosen.map(sideOf));
   if (!a || !b) notFound();
-  const widest = b.layout.breakpoints.at(-1)?.drawnAt.width ?? 1280;
   const wide = Number(query["width"]);
-  const width = Number.isFinite(wide) && wide >= 240 && wide <= 2560 ? Math.round(wide) : Math.min(2560, Math.max(240, widest));
+  // Where none is asked for, the page takes the widest that the second is drawn at.
+  const width = query["width"] !== undefined && Number.isFinite(wide) && wide >= 240 && wide <= 2560 ? Math.round(wide) : null;
   return (
     <>
       <TopBar
@@ -90,7 +88,7 @@ export default async function Compare({ params, searchParams }: Props) {
           <Crumbs
             above={[
               [spec.teamName, "/specs"],
-              [draft?.layout.name ?? b.layout.name, member ? path : `${path}/versions/latest`],
+              [facts?.name ?? b.label, member ? path : `${path}/versions/latest`],
             ]}
           >
             Compare

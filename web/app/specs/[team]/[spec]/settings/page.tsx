@@ -4,7 +4,7 @@ import { SpecSettings } from "@/features/specs/spec-settings";
 import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
 import { teamsToMoveTo } from "@/server/spec-life";
-import { readDraft } from "@/server/specs";
+import { readDraftFacts } from "@/server/specs";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 import { Crumbs } from "@/ui/crumbs";
@@ -19,9 +19,9 @@ export default async function SpecSettingsPage({ params }: Props) {
   const [mayName, mayManage] = [maySpec(spec, "name-spec"), maySpec(spec, "manage-spec")];
   if (!person || (!mayName && !mayManage)) notFound();
   const sql = database();
-  const [draft, teams] = await Promise.all([readDraft(sql, spec.id), mayManage ? teamsToMoveTo(sql, spec, person.id) : []]);
+  const [draft, teams] = await Promise.all([readDraftFacts(sql, spec.id), mayManage ? teamsToMoveTo(sql, spec, person.id) : []]);
   if (!draft) notFound();
-  const { name } = draft.layout;
+  const { name } = draft;
   return (
     <>
       <TopBar
@@ -47,7 +47,7 @@ export default async function SpecSettingsPage({ params }: Props) {
           key={`${team}/${slug} ${name}`}
           spec={{ team, slug, name, description: spec.description, package: spec.package, archived: spec.archived }}
           teams={teams.map(({ team: one, teamName }) => ({ slug: one, name: teamName }))}
-          follows={maySpec(spec, "edit-draft") ? (draft.layout.follows ?? null) : undefined}
+          follows={maySpec(spec, "edit-draft") ? draft.follows : undefined}
           mayName={mayName}
           mayManage={mayManage}
         />

@@ -4,8 +4,8 @@ import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
 import { pageOf, pageSize } from "@/server/paging";
 import { queryOf } from "@/server/query";
-import { readDraft } from "@/server/specs";
-import { readVersion, versionsPage } from "@/server/versions";
+import { readDraftFacts } from "@/server/specs";
+import { readNamedVersion, versionsPage } from "@/server/versions";
 import { Pager } from "@/ui/pager";
 import { PlainBar } from "@/ui/plain-bar";
 
@@ -24,12 +24,12 @@ export default async function VersionsPage({ params, searchParams }: Props) {
   const member = maySpec(spec, "read-draft");
   const [versions, named] = await Promise.all([
     versionsPage(sql, spec.id, page),
-    member ? readDraft(sql, spec.id) : readVersion(sql, spec.id, null),
+    member ? readDraftFacts(sql, spec.id) : readNamedVersion(sql, spec.id, null),
   ]);
   const path = `/specs/${team}/${slug}`;
   return (
     <>
-      <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={named?.layout.name ?? slug}>
+      <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={named?.name ?? slug}>
         <a className="btn btn-bar" href={`${path}/versions/latest`}>
           Hand-off page
         </a>

@@ -1,18 +1,16 @@
 import { onReadSpec } from "@/server/act";
-import { database } from "@/server/database";
 import { addressOf } from "@/server/handler";
-import { heavy } from "@/server/heavy/heavy";
+import { clientOf, heavy } from "@/server/heavy/heavy";
 import type { MovedAnswer } from "@/server/heavy/tasks";
 import { heldDesigns } from "@/server/kept-designs";
 import { readStoredDraft } from "@/server/specs";
 import { highestVersion } from "@/server/versions";
 
-export const GET = onReadSpec("GET /api/drafts/:team/:spec/moved", "read-draft", async ({ spec, request, answer }) => {
-  const sql = database();
+export const GET = onReadSpec("GET /api/drafts/:team/:spec/moved", "read-draft", async ({ sql, spec, person, request, answer }) => {
   const [draft, latest] = await Promise.all([readStoredDraft(sql, spec.id), highestVersion(sql, spec.id)]);
   const designs = draft && latest ? await heldDesigns(sql, spec.id) : [];
   if (!draft || !latest || designs.length === 0) return answer({ designs: 0, moved: [], left: [] });
   const task = { kind: "moved", before: latest.layout, after: draft.layout, designs } as const;
-  const done = await heavy(addressOf(request.headers), task, request.signal);
+  const done = await heavy(clientOf(person, addressOf(request.headers)), task, request.signal);
   return done.ok ? answer(JSON.parse(String(done.file.body)) as MovedAnswer) : done.problem;
 });

@@ -1,13 +1,15 @@
-import { onSpec } from "@/server/act";
-import { database } from "@/server/database";
 import { aboutSpec } from "@/server/about-spec";
+import { onSpec } from "@/server/act";
 import { askReview } from "@/server/reviews";
 
-export const POST = onSpec("POST /api/drafts/:team/:spec/reviews", "ask-review", async ({ answer, conflict, body, doing, person }) => {
-  const about = await aboutSpec(database(), doing, person);
-  if (!about) return { code: "not-found", detail: "This spec has no draft." };
-  if (about.revision !== body.revision)
-    return conflict("The draft has changed since you looked; look again before you ask.", { revision: about.revision });
-  await askReview(database(), about, body.revision, body.words);
-  return answer({}, { status: 201 });
+export const POST = onSpec("POST /api/drafts/:team/:spec/reviews", "ask-review", async ({ answer, conflict, body, write }) => {
+  const asked = await write(async (sql, { doing, person }) => {
+    const about = await aboutSpec(sql, doing, person);
+    if (about?.revision === body.revision) await askReview(sql, about, body.revision, body.words);
+    return about;
+  });
+  if (!asked) return { code: "not-found", detail: "This spec has no draft." };
+  return asked.revision === body.revision
+    ? answer({}, { status: 201 })
+    : conflict("The draft has changed since you looked; look again before you ask.", { revision: asked.revision });
 });

@@ -1,9 +1,10 @@
-import type { SpecAnnouncement } from "@/server/announce";
+import type { AccessOf, SpecAnnouncement } from "@/server/announce";
 import { listenTo } from "@/server/live";
 import { takeSeat } from "@/server/seats";
 import { addressOf, handler } from "@/server/handler";
 import { may } from "@/server/permissions";
-import { allowedSpec } from "@/server/viewer";
+import { report } from "@/server/report";
+import { allowedSpec, allowedSpecNow } from "@/server/viewer";
 import type { LiveEvents, LiveName } from "@/wire/live";
 
 /** Seconds between words that keep the connection open. */
@@ -36,6 +37,9 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
   const { person } = allowed;
   const seat = takeSeat(person?.id ?? null, addressOf(request.headers));
   if (!seat) return { code: "too-many", detail: "Too many pages listen at once from here.", headers: { "Retry-After": "30" } };
+  const concerns = (of: AccessOf): boolean =>
+    of === "anybody" ||
+    ("person" in of ? of.person === person?.id : "spec" in of ? of.spec === allowed.spec.id : of.token === allowed.tokenId);
   const words = new TextEncoder();
   let stop = (): void => undefined;
   const stream = new ReadableStream<Uint8Array>({
@@ -53,12 +57,13 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
       });
       // Where rights changed the stream ends; who may still listen asks anew and is let in.
       const unasked = listenTo("access", (announcement) => {
-        if (announcement.kind === "access" && person !== null && (announcement.person === person.id || announcement.person === 0)) finish();
+        if (announcement.kind === "access" && concerns(announcement.of)) finish();
       });
       const drained = listenTo("drain", () => finish());
       const timer = setInterval(() => send(": here\n\n"), heartbeat * 1000);
       const end = setTimeout(() => finish(), longest * 1000);
       const finish = (): void => {
+        if (stopped) return;
         stop();
         controller.close();
       };
@@ -75,6 +80,14 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
       };
       request.signal.addEventListener("abort", () => stop());
       send(`retry: 1000\n\n${event("open", {})}`);
+      // The right may have ended between the first question and the moment this stream began to listen.
+      allowedSpecNow(request.headers, team, spec).then(
+        (now) => (now.ok && now.spec.id === allowed.spec.id && may(now.spec.role, "read-draft") === member ? undefined : finish()),
+        (error: unknown) => {
+          report("asking again who listens", error);
+          finish();
+        },
+      );
     },
     cancel: () => stop(),
   });

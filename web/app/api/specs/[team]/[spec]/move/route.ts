@@ -1,9 +1,8 @@
 import { onSpec } from "@/server/act";
-import { database } from "@/server/database";
 import { moveSpec } from "@/server/spec-life";
 
 /** Moves a spec to another team of whoever moves it. */
-export const POST = onSpec("POST /api/specs/:team/:spec/move", "manage-spec", async ({ answer, body, spec, person }) => {
-  const moved = await moveSpec(database(), spec, person, body.team);
+export const POST = onSpec("POST /api/specs/:team/:spec/move", "manage-spec", async ({ answer, body, write }) => {
+  const moved = await write((sql, { spec, person }) => moveSpec(sql, spec, person, body.team));
   return moved.ok ? answer(moved.value) : moved.problem;
 });

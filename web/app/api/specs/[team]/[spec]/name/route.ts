@@ -1,9 +1,8 @@
 import { onSpec } from "@/server/act";
-import { database } from "@/server/database";
 import { nameSpec } from "@/server/spec-life";
 
 /** Names a spec: what it is called, what it is for, and its address. */
-export const POST = onSpec("POST /api/specs/:team/:spec/name", "name-spec", async ({ answer, body, spec, person }) => {
-  const named = await nameSpec(database(), spec, person, body);
+export const POST = onSpec("POST /api/specs/:team/:spec/name", "name-spec", async ({ answer, body, write }) => {
+  const named = await write((sql, { spec, person }) => nameSpec(sql, spec, person, body));
   return named.ok ? answer(named.value) : named.problem;
 });

@@ -1,9 +1,9 @@
 import { idOf, nothingThere, onTeam } from "@/server/act";
-import { database } from "@/server/database";
 import { repeatDelivery } from "@/server/webhooks";
 
 /** Sends a delivery again. */
-export const POST = onTeam("POST /api/teams/:team/deliveries/:id", "manage-team", async ({ answer, team, params }) => {
+export const POST = onTeam("POST /api/teams/:team/deliveries/:id", "manage-team", async ({ answer, params, write }) => {
   const id = idOf(params.id);
-  return id !== null && (await repeatDelivery(database(), team.id, id)) ? answer({}) : nothingThere("delivery that has ended");
+  const done = await write(async (sql, { team }) => id !== null && repeatDelivery(sql, team.id, id));
+  return done ? answer({}) : nothingThere("delivery that has ended");
 });

@@ -1,9 +1,9 @@
 import { idOf, nothingThere, onTeam } from "@/server/act";
-import { database } from "@/server/database";
 import { revokeInvitation } from "@/server/invitations";
 
 /** Ends an invitation. */
-export const POST = onTeam("POST /api/teams/:team/invitations/:id", "manage-team", async ({ answer, team, person, params }) => {
+export const POST = onTeam("POST /api/teams/:team/invitations/:id", "manage-team", async ({ answer, params, write }) => {
   const id = idOf(params.id);
-  return id !== null && (await revokeInvitation(database(), team.id, person.id, id)) ? answer({}) : nothingThere("invitation");
+  const done = await write(async (sql, { team, person }) => id !== null && revokeInvitation(sql, team.id, person.id, id));
+  return done ? answer({}) : nothingThere("invitation");
 });

@@ -4,7 +4,7 @@ import { ImportPage } from "@/features/import/import-page";
 import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
-import { readVersion } from "@/server/versions";
+import { readStoredVersion } from "@/server/versions";
 
 export const metadata: Metadata = { title: "Take a file in" };
 
@@ -18,6 +18,6 @@ export default async function Import({ params, searchParams }: Props) {
   const { version: asked } = await queryOf(searchParams);
   const { spec } = await requireSpec(team, slug, "read-draft");
   const number = asked === undefined ? null : parseVersion(asked);
-  const earlier = number ? await readVersion(database(), spec.id, number) : null;
+  const earlier = number ? await readStoredVersion(database(), spec.id, number) : null;
   return <ImportPage earlier={earlier && { number: earlier.number, layout: earlier.layout }} />;
 }

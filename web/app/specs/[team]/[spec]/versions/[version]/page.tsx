@@ -1,17 +1,21 @@
-import { compareVersions, type Layout, parseVersion, withoutFollows } from "@ypsiline/core";
+import { compareVersions, parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import { HandOff } from "@/features/hand-off/hand-off-page";
 import { ManageFold } from "@/features/hand-off/manage-fold";
+import { NotYet } from "@/features/hand-off/not-yet";
 import { NewsBar } from "@/features/hand-off/news-bar";
 import { database } from "@/server/database";
+import { handOffOf } from "@/server/drawn-pages";
+import { addressOf } from "@/server/handler";
+import { clientOf } from "@/server/heavy/heavy";
 import { countOfFollowers } from "@/server/follow";
-import { siteOf } from "@/server/handler";
+import { site } from "@/server/settings";
 import { maySpec, requireSpec } from "@/server/page";
 import { countOfUse } from "@/server/projects";
 import { queryOf } from "@/server/query";
-import { latestNumber, readVersion, versionsOf } from "@/server/versions";
+import { latestNumber, readStoredVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
 import { PlainBar } from "@/ui/plain-bar";
 
@@ -29,34 +33,36 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   const { team, spec: slug, version: asked } = await params;
   const { since } = await queryOf(searchParams);
   const path = `/specs/${team}/${slug}`;
-  const { spec } = await requireSpec(team, slug, "read-version");
+  const { spec, person } = await requireSpec(team, slug, "read-version");
   const number = asked === "latest" ? null : parseVersion(asked);
   if (asked !== "latest" && !number) notFound();
   const sql = database();
-  const [found, versions, newest, projects, followers] = await Promise.all([
-    readVersion(sql, spec.id, number),
+  const [version, versions, newest, projects, followers] = await Promise.all([
+    readStoredVersion(sql, spec.id, number),
     versionsOf(sql, spec.id),
     latestNumber(sql, spec.id),
     countOfUse(sql, spec.id),
     countOfFollowers(sql, spec.id),
   ]);
-  const own = found && parseVersion(found.number);
-  if (!found || !own) notFound();
+  const own = version && parseVersion(version.number);
+  if (!version || !own) notFound();
   const earlier = (await versionsOf(sql, spec.id, own)).map((one) => one.number);
   const wanted = parseVersion(since ?? "");
-  const chosen = wanted && compareVersions(wanted, own) < 0 ? await readVersion(sql, spec.id, wanted) : null;
+  const chosen = wanted && compareVersions(wanted, own) < 0 ? await readStoredVersion(sql, spec.id, wanted) : null;
   const last = parseVersion(earlier[0] ?? "");
-  const earlierOne = chosen ?? (last && (await readVersion(sql, spec.id, last)));
+  const before = chosen ?? (last && (await readStoredVersion(sql, spec.id, last)));
   const member = maySpec(spec, "read-draft");
-  // What a spec follows is its team's to know.
-  const shown = <V extends { readonly layout: Layout }>(one: V): V => (member ? one : { ...one, layout: withoutFollows(one.layout) });
-  const version = shown(found);
-  const before = earlierOne && shown(earlierOne);
+  const parts = await handOffOf(version, before, {
+    member,
+    files: `/api/v1/specs/${team}/${slug}/${version.number}`,
+    stem: `${slug}-${version.number}`,
+    client: clientOf(person, addressOf(await headers())),
+  });
   const allowed = { withdraw: maySpec(spec, "withdraw"), restore: maySpec(spec, "edit-draft"), share: maySpec(spec, "share") };
   return (
     <>
       <div className="hand-off-bar">
-        <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={version.layout.name}>
+        <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={version.name}>
           {member && (
             <a className="btn btn-bar" href={path}>
               Open draft
@@ -88,29 +94,33 @@ export default async function HandOffPage({ params, searchParams }: Props) {
         </PlainBar>
         <NewsBar path={path} team={team} spec={slug} shown={version.number} newest={newest} />
       </div>
-      <HandOff
-        team={team}
-        spec={slug}
-        version={version}
-        before={before}
-        earlier={earlier}
-        projects={projects}
-        followers={followers}
-        registry={`${siteOf(await headers())}/npm/`}
-        isPublic={spec.public}
-        packageName={spec.package}
-      >
-        {(allowed.withdraw || allowed.restore) && (
-          <ManageFold
-            team={team}
-            spec={slug}
-            number={version.number}
-            withdrawn={version.withdrawn !== null}
-            isPublic={spec.public}
-            may={allowed}
-          />
-        )}
-      </HandOff>
+      {!parts.ok && <NotYet problem={parts.problem} />}
+      {parts.ok && (
+        <HandOff
+          team={team}
+          spec={slug}
+          version={version}
+          parts={parts.value}
+          before={before?.number ?? null}
+          earlier={earlier}
+          projects={projects}
+          followers={followers}
+          registry={`${site()}/npm/`}
+          isPublic={spec.public}
+          packageName={spec.package}
+        >
+          {(allowed.withdraw || allowed.restore) && (
+            <ManageFold
+              team={team}
+              spec={slug}
+              number={version.number}
+              withdrawn={version.withdrawn !== null}
+              isPublic={spec.public}
+              may={allowed}
+            />
+          )}
+        </HandOff>
+      )}
     </>
   );
 }

@@ -1,6 +1,6 @@
 import { database } from "@/server/database";
 import { addressOf, handler } from "@/server/handler";
-import { heavy } from "@/server/heavy/heavy";
+import { clientOf, heavy } from "@/server/heavy/heavy";
 import { readStoredDraft } from "@/server/specs";
 import { readStoredVersion } from "@/server/versions";
 import { allowedSpec } from "@/server/viewer";
@@ -24,7 +24,7 @@ export const GET = handler<{ team: string; spec: string; file: string }>(async (
     note: "",
     before: latest && { number: latest.number, layout: latest.layout },
   };
-  const client = allowed.person ? `person ${allowed.person.id}` : addressOf(request.headers);
+  const client = clientOf(allowed.person, addressOf(request.headers));
   const done = await heavy(client, { kind: "file", sheet, file: asked.value }, request.signal);
   if (!done.ok) return done.problem;
   return responseOf(fileAnswer(request.headers.get("if-none-match"), done.file, { "Cache-Control": "private, no-cache" }));

@@ -1,11 +1,12 @@
 import { aboutSpec } from "@/server/about-spec";
 import { idOf, nothingThere, onSpec } from "@/server/act";
-import { database } from "@/server/database";
 import { decideReview } from "@/server/reviews";
 
-export const POST = onSpec("POST /api/drafts/:team/:spec/reviews/:id", "decide-review", async ({ answer, body, doing, person, params }) => {
+export const POST = onSpec("POST /api/drafts/:team/:spec/reviews/:id", "decide-review", async ({ answer, body, params, write }) => {
   const id = idOf(params.id);
-  const about = await aboutSpec(database(), doing, person);
-  if (id === null || !about || !(await decideReview(database(), about, id, body.decision, body.words))) return nothingThere("open review");
-  return answer({});
+  const done = await write(async (sql, { doing, person }) => {
+    const about = await aboutSpec(sql, doing, person);
+    return id !== null && about !== null && decideReview(sql, about, id, body.decision, body.words);
+  });
+  return done ? answer({}) : nothingThere("open review");
 });

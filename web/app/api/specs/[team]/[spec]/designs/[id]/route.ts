@@ -1,17 +1,15 @@
 import { idOf, nothingThere, onReadSpec, onSpec } from "@/server/act";
-import { database } from "@/server/database";
 import { designOf, removeDesign } from "@/server/kept-designs";
 
-export const GET = onReadSpec("GET /api/specs/:team/:spec/designs/:id", "read-draft", async ({ spec, params, answer }) => {
+export const GET = onReadSpec("GET /api/specs/:team/:spec/designs/:id", "read-draft", async ({ sql, spec, params, answer }) => {
   const id = idOf(params.id);
-  const design = id === null ? null : await designOf(database(), spec.id, id);
+  const design = id === null ? null : await designOf(sql, spec.id, id);
   return design ? answer(design) : nothingThere("design");
 });
 
-export const POST = onSpec("POST /api/specs/:team/:spec/designs/:id", "edit-draft", async ({ answer, body, doing, params }) => {
+export const POST = onSpec("POST /api/specs/:team/:spec/designs/:id", "edit-draft", async ({ answer, body, params, write }) => {
   const id = idOf(params.id);
-  const done = id === null ? "none" : await removeDesign(database(), doing, id, body.removed);
-  if (done === "none") return nothingThere("design");
-  if (done === "full") return { code: "unprocessable", detail: "So many designs were kept meanwhile that there is no room for this one." };
-  return answer({});
+  const done = id === null ? null : await write((sql, { doing }) => removeDesign(sql, doing, id, body.removed));
+  if (done && !done.ok) return done.problem;
+  return done?.value ? answer({}) : nothingThere("design");
 });

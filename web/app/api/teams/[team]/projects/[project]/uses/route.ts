@@ -1,10 +1,9 @@
 import { parseVersion } from "@ypsiline/core";
 import { nothingThere, onProject } from "@/server/act";
-import { database } from "@/server/database";
 import { setUse } from "@/server/projects";
 
 /** Notes which version of a spec a project uses; null, that it uses the spec no more. */
-export const POST = onProject("POST /api/teams/:team/projects/:project/uses", async ({ answer, body, team, person, project }) => {
+export const POST = onProject("POST /api/teams/:team/projects/:project/uses", async ({ answer, body, write }) => {
   const number = body.number === null ? null : parseVersion(body.number);
   if (body.number !== null && !number)
     return {
@@ -12,13 +11,8 @@ export const POST = onProject("POST /api/teams/:team/projects/:project/uses", as
       detail: "The number must be like 2.1.0.",
       issues: [{ path: "/number", message: "must be a version number like 2.1.0" }],
     };
-  const set = await setUse(database(), {
-    teamId: team.id,
-    personId: person.id,
-    projectId: project.id,
-    project: project.name,
-    spec: body.spec,
-    number,
-  });
+  const set = await write((sql, { team, person, project }) =>
+    setUse(sql, { teamId: team.id, personId: person.id, projectId: project.id, project: project.name, spec: body.spec, number }),
+  );
   return set.ok ? answer({ number: set.number }) : nothingThere("version of a spec of this team");
 });

@@ -1,8 +1,8 @@
 import { idOf, nothingThere, onSpec } from "@/server/act";
-import { database } from "@/server/database";
 import { setPurpose } from "@/server/kept-designs";
 
-export const POST = onSpec("POST /api/specs/:team/:spec/designs/:id/purposes", "edit-draft", async ({ answer, body, doing, params }) => {
+export const POST = onSpec("POST /api/specs/:team/:spec/designs/:id/purposes", "edit-draft", async ({ answer, body, params, write }) => {
   const id = idOf(params.id);
-  return id !== null && (await setPurpose(database(), doing, id, body)) ? answer({}) : nothingThere("edge of a design");
+  const done = await write(async (sql, { doing }) => id !== null && setPurpose(sql, doing, id, body));
+  return done ? answer({}) : nothingThere("edge of a design");
 });

@@ -1,13 +1,12 @@
 import { idOf, nothingThere, onProject } from "@/server/act";
-import { database } from "@/server/database";
 import { revokeToken } from "@/server/tokens";
 
 /** Revokes an access token. */
-export const POST = onProject(
-  "POST /api/teams/:team/projects/:project/tokens/:token",
-  async ({ answer, team, person, project, params }) => {
-    const id = idOf(params.token);
-    const revoked = id !== null && (await revokeToken(database(), { teamId: team.id, personId: person.id, projectId: project.id, id }));
-    return revoked ? answer({}) : nothingThere("working token");
-  },
-);
+export const POST = onProject("POST /api/teams/:team/projects/:project/tokens/:token", async ({ answer, params, write }) => {
+  const id = idOf(params.token);
+  const revoked = await write(
+    async (sql, { team, person, project }) =>
+      id !== null && revokeToken(sql, { teamId: team.id, personId: person.id, projectId: project.id, id }),
+  );
+  return revoked ? answer({}) : nothingThere("working token");
+});

@@ -1,0 +1,46 @@
+import { limits } from "./limits";
+
+/** What of a layout its cost comes from: everything that is drawn, checked or written grows with one of these. */
+type Costly = {
+  readonly breakpoints: readonly { readonly columns: { readonly count: number } }[];
+  readonly areas: readonly unknown[];
+};
+
+/** Areas × breakpoints, and the columns of all breakpoints together. */
+export const costOf = ({ breakpoints, areas }: Costly): { readonly placements: number; readonly columns: number } => ({
+  placements: areas.length * breakpoints.length,
+  columns: breakpoints.reduce((sum, { columns }) => sum + columns.count, 0),
+});
+
+const number = (value: number): string => value.toLocaleString("en");
+
+/**
+ * Where a layout costs more than one may (docs/format.md, "Limits"). Each number by itself may be within its limit: 200 areas
+ * at 24 breakpoints are 4,800 placements, which take seconds to check. `before` is the layout it was made from: one that was
+ * stored while limits were wider may stay as large as it is.
+ */
+export const costFaults = (
+  layout: Costly,
+  before: Costly | null = null,
+): readonly { readonly path: readonly string[]; readonly message: string }[] => {
+  const [cost, was] = [costOf(layout), before ? costOf(before) : { placements: 0, columns: 0 }];
+  const { areas, breakpoints } = layout;
+  return [
+    ...(cost.placements > Math.max(limits.placements, was.placements)
+      ? [
+          {
+            path: ["areas"],
+            message: `must come to at most ${number(limits.placements)} areas × breakpoints; ${number(areas.length)} areas at ${breakpoints.length} breakpoints are ${number(cost.placements)}`,
+          },
+        ]
+      : []),
+    ...(cost.columns > Math.max(limits.allColumns, was.columns)
+      ? [
+          {
+            path: ["breakpoints"],
+            message: `must have at most ${number(limits.allColumns)} columns together; these have ${number(cost.columns)}`,
+          },
+        ]
+      : []),
+  ];
+};

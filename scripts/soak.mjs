@@ -1,0 +1,184 @@
+import { readdirSync } from "node:fs";
+import postgres from "postgres";
+import { leadCookie } from "./bench-cookie.mjs";
+import { withDemoServer } from "./demo-server.mjs";
+import { run, say } from "./say.mjs";
+
+// `npm run soak -- MINUTES` (20 where none are said): a bounded load of every kind, and what it leaves behind. Not in CI. Open
+// files, memory, connections and queues are printed each minute, and must come back to within a fifth of where they began.
+const minutes = Number(process.argv[2] ?? 20);
+const minute = 60_000;
+/** Requests under way at once, and the pause of each after it, ms. */
+const load = { atOnce: 12, pause: 40 };
+/** Rest before the first and the last look: what is kept on purpose for a while is let go. */
+const rest = 45_000;
+
+const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+
+/** The next number in a row that is the same each time. */
+let seed = 1;
+const next = (below) => {
+  seed = (seed * 48_271) % 2_147_483_647;
+  return seed % below;
+};
+
+/** What people and programs do, by what it is; each takes its turn. */
+const kinds = (address, cookie) => {
+  const booking = "skerry/passenger-booking";
+  const get = (path, headers = { Cookie: cookie }) =>
+    fetch(address + path, { headers, redirect: "manual" }).then((answer) => answer.arrayBuffer().then(() => answer.status));
+  const post = (path, body, headers = { Cookie: cookie }) =>
+    fetch(address + path, { method: "POST", headers: { "Content-Type": "application/json", ...headers }, body: JSON.stringify(body) }).then(
+      (answer) => answer.arrayBuffer().then(() => answer.status),
+    );
+  const layoutOf = async () => (await fetch(`${address}/api/v1/specs/${booking}/2.1.0`)).json();
+  let layout = null;
+  let version = 100;
+  return {
+    pages: () =>
+      get(
+        [
+          "/specs",
+          `/specs/${booking}`,
+          `/specs/${booking}/publish`,
+          `/specs/${booking}/versions/latest`,
+          "/teams/skerry?show=activity",
+          "/inbox",
+        ][next(6)],
+      ),
+    files: () =>
+      get(`/api/v1/specs/${booking}/2.1.0/${["layout.css", "tokens.json", "sheet.pdf", "all.zip", "overlay-desk.png"][next(5)]}`, {}),
+    registry: () => get("/npm/@skerry%2fpassenger-booking", { Accept: "application/vnd.npm.install-v1+json" }),
+    save: () => post(`/api/drafts/skerry/crew-roster`, { revision: 1, changes: [{ path: ["notes"], from: null, to: [] }] }),
+    edit: async () => {
+      const draft = await (await fetch(`${address}/api/drafts/skerry/crew-roster`, { headers: { Cookie: cookie } })).json();
+      return post("/api/drafts/skerry/crew-roster", {
+        revision: draft.revision,
+        changes: [{ path: ["leastColumn"], from: draft.layout.leastColumn, to: `${next(60)}px` }],
+      });
+    },
+    comment: () => post(`/api/drafts/${booking}/comments`, { about: "spec", words: `Soak ${next(1000)}` }),
+    compute: async () => {
+      layout ??= await layoutOf();
+      return post(`/api/v1/${["check", "resolve"][next(2)]}`, next(2) === 0 ? { layout } : { layout, width: 1000 }, {});
+    },
+    late: () =>
+      post(
+        "/api/v1/whole-pixel-sets",
+        { width: 20_000, margin: { from: 0, to: 9_000, step: 1 }, columns: [12], gutter: { from: 0, to: 9_000, step: 1 }, limit: 50_000 },
+        {},
+      ),
+    hostile: () => post("/api/v1/check", { layout: "none" }, {}),
+    guess: () =>
+      fetch(`${address}/session`, {
+        method: "POST",
+        body: new URLSearchParams({ email: `nobody-${next(50)}@skerry.example`, password: "guess" }),
+        redirect: "manual",
+      }).then((answer) => answer.status),
+    stream: async () => {
+      const stop = new AbortController();
+      const answer = await fetch(`${address}/api/specs/${booking}/events`, { headers: { Cookie: cookie }, signal: stop.signal });
+      await pause(200 + next(2_000));
+      stop.abort();
+      return answer.status;
+    },
+    export: () => get("/api/teams/skerry/activity"),
+    publish: async () => {
+      if (next(20) > 0) return 200;
+      const draft = await (await fetch(`${address}/api/drafts/skerry/quay-board`, { headers: { Cookie: cookie } })).json();
+      return post("/api/drafts/skerry/quay-board/publish", { revision: draft.revision, number: `${(version += 1)}.0.0`, note: "" });
+    },
+  };
+};
+
+/** What is looked at: numbers that must not grow. */
+const look = async (address, pid) => {
+  const text = await (await fetch(`${address}/metrics`)).text();
+  const sum = (name) =>
+    [...text.matchAll(new RegExp(`^${name}(?:\\{[^}]*\\})? (\\S+)$`, "gm"))].reduce((all, [, value]) => all + Number(value), 0);
+  return {
+    "open files": readdirSync(`/proc/${pid}/fd`).length,
+    "memory, MiB": sum("ypsiline_process_resident_memory_bytes") / 1024 / 1024,
+    "heap, MiB": sum("ypsiline_nodejs_heap_size_used_bytes") / 1024 / 1024,
+    connections: sum("ypsiline_database_connections"),
+    streams: sum("ypsiline_open_streams"),
+    "in queues": sum("ypsiline_queue_waiting"),
+    "in workers": sum("ypsiline_workers"),
+  };
+};
+
+const told = (when, seen) =>
+  say(
+    `${when}: ${Object.entries(seen)
+      .map(([name, value]) => `${name} ${value.toFixed(0)}`)
+      .join(", ")}`,
+  );
+
+/** Runs the load for a while; answers what was answered, by kind and status. */
+const runFor = async (ms, all) => {
+  const until = performance.now() + ms;
+  const answers = new Map();
+  const names = Object.keys(all);
+  let turn = 0;
+  await Promise.all(
+    Array.from({ length: load.atOnce }, async () => {
+      while (performance.now() < until) {
+        const name = names[(turn += 1) % names.length];
+        const status = await all[name]().catch((error) => error.message);
+        const key = `${name} ${status}`;
+        answers.set(key, (answers.get(key) ?? 0) + 1);
+        await pause(load.pause);
+      }
+    }),
+  );
+  return answers;
+};
+
+/** Bytes that the database takes, and rows of the tables that grow. */
+const sizes = async (sql) => {
+  const [row] = await sql`
+    SELECT pg_database_size(current_database())::float8 AS bytes, (SELECT count(*)::int FROM activity) AS activity, (SELECT count(*)::int FROM draft_edit) AS edits,
+      (SELECT coalesce(sum(bytes), 0)::float8 FROM kept_bytes) AS kept`;
+  return row;
+};
+
+run(() =>
+  withDemoServer(async ({ address, database, pid }) => {
+    const sql = postgres(database, { max: 1 });
+    const all = kinds(address, await leadCookie(address));
+    // Code is compiled and caches are filled before the first look.
+    await runFor(minute, all);
+    await pause(rest);
+    const [began, sizeBefore] = [await look(address, pid()), await sizes(sql)];
+    told("at the beginning", began);
+    const answers = new Map();
+    let requests = 0;
+    for (let passed = 1; passed <= minutes; passed += 1) {
+      for (const [key, count] of await runFor(minute, all)) {
+        answers.set(key, (answers.get(key) ?? 0) + count);
+        requests += count;
+      }
+      told(`minute ${passed}`, await look(address, pid()));
+    }
+    const sizeAfter = await sizes(sql);
+    await pause(rest);
+    const ended = await look(address, pid());
+    told("at the end", ended);
+    say(
+      `${requests} requests: ${[...answers]
+        .sort()
+        .map(([key, count]) => `${key} × ${count}`)
+        .join(", ")}`,
+    );
+    const grown = (name) => ((sizeAfter[name] - sizeBefore[name]) / minutes) * 60 * 24;
+    say(
+      `A day of this load would add ${(grown("bytes") / 1024 ** 2).toFixed(0)} MiB to the database, ${grown("activity").toFixed(0)} rows of activity, ${grown("edits").toFixed(0)} edits, ${(grown("kept") / 1024 ** 2).toFixed(0)} MiB that teams keep.`,
+    );
+    await sql.end();
+    // A handful more or less of a small number is no growth.
+    const over = Object.entries(ended).filter(([name, value]) => value > began[name] * 1.2 + 3);
+    for (const [name, value] of over) say(`${name} did not come back: ${began[name].toFixed(0)} before, ${value.toFixed(0)} after`);
+    say(over.length === 0 ? "Everything came back to within a fifth of where it began." : "SOMETHING GROWS");
+    if (over.length > 0) process.exitCode = 1;
+  }),
+);

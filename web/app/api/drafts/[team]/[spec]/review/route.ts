@@ -1,0 +1,13 @@
+import { idOf, onReadSpec } from "@/server/act";
+import { reviewOf } from "@/server/drawn-pages";
+import { addressOf } from "@/server/handler";
+import { clientOf } from "@/server/heavy/heavy";
+
+/** The review of the draft as it stands at a revision (`?revision=`), once it is worked out. */
+export const GET = onReadSpec("GET /api/drafts/:team/:spec/review", "read-draft", async ({ sql, spec, person, query, request, answer }) => {
+  const revision = idOf(query.get("revision") ?? undefined);
+  const drawing = revision === null ? null : await reviewOf(sql, spec.id, revision, clientOf(person, addressOf(request.headers)));
+  if (!drawing) return { code: "not-found", detail: "The draft has changed since this page was opened." };
+  const review = await drawing.result;
+  return review.ok ? answer(review.value) : review.problem;
+});

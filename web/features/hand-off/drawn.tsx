@@ -1,0 +1,154 @@
+import {
+  breakpointCss,
+  breakpointRanges,
+  breakpointSentence,
+  changesByBreakpoint,
+  check,
+  findingWords,
+  type Layout,
+  plainCss,
+  changeSentence,
+  name,
+  plainText,
+  readStoredLayout,
+  withoutFollows,
+  words,
+} from "@ypsiline/core";
+import type { ReactNode } from "react";
+import { renderToStaticMarkup } from "react-dom/server";
+import type { HandOffTask } from "@/server/heavy/tasks";
+import type { HandOffParts } from "@/wire/drawn";
+import { Downloads } from "@/ui/downloads";
+import { Said } from "@/ui/num";
+import { AreasTables } from "./areas-tables";
+import { CopyNext } from "./copy-next";
+import { Drawings } from "./drawings";
+import { NumbersTable } from "./numbers-table";
+import { Spans } from "./spans";
+import { RowsTable, SpacingList, TextTable } from "./vertical-tables";
+
+const Tables = ({ layout }: { readonly layout: Layout }) => (
+  <>
+    <h2>Spans</h2>
+    <Spans layout={layout} />
+    {layout.areas.length > 0 && (
+      <>
+        <h2>Areas</h2>
+        <AreasTables layout={layout} />
+      </>
+    )}
+    <h2>Rows and baseline</h2>
+    <RowsTable layout={layout} />
+    {layout.text.length > 0 && (
+      <>
+        <h2>Text roles</h2>
+        <TextTable layout={layout} />
+      </>
+    )}
+    {layout.spacing.length > 0 && (
+      <>
+        <h2>Spacing</h2>
+        <SpacingList layout={layout} />
+      </>
+    )}
+  </>
+);
+
+const Notes = ({ layout }: { readonly layout: Layout }) => {
+  const accepted = check(layout).findings.filter((finding) => finding.accepted !== null);
+  const nameOf = (id: string): string =>
+    layout.breakpoints.find((one) => one.id === id)?.name ?? layout.areas.find((one) => one.id === id)?.name ?? "Spec";
+  return (
+    <>
+      {layout.notes.length > 0 && (
+        <>
+          <h2>Notes on the layout</h2>
+          {layout.notes.map(({ about, text }, index) => (
+            <p key={index} className="said">
+              <strong>{nameOf(about)}:</strong> {text}
+            </p>
+          ))}
+        </>
+      )}
+      {accepted.length > 0 && (
+        <>
+          <h2>Accepted findings</h2>
+          {accepted.map((finding) => (
+            <p key={`${finding.rule} ${finding.breakpoint}`} className="said">
+              <strong>{nameOf(finding.breakpoint)}:</strong> <Said of={findingWords(finding, nameOf(finding.breakpoint)).title} />.{" "}
+              {finding.accepted}
+            </p>
+          ))}
+        </>
+      )}
+    </>
+  );
+};
+
+const Changes = ({ before, after }: { readonly before: Layout; readonly after: Layout }) => {
+  const { spec, breakpoints } = changesByBreakpoint(before, after);
+  const said = [
+    ...spec.map((change) => words`Spec: ${changeSentence(change)}`),
+    ...breakpoints.map((change) =>
+      change.kind === "added"
+        ? words`${name(change.name)} was added`
+        : change.kind === "removed"
+          ? words`${name(change.name)} was removed`
+          : breakpointSentence(change),
+    ),
+  ].filter((sentence) => sentence.length > 0);
+  return (
+    <>
+      {said.length === 0 && <p className="said change">Nothing but the number and the note.</p>}
+      {said.map((sentence) => (
+        <p key={plainText(sentence)} className="said change">
+          <Said of={sentence} />
+        </p>
+      ))}
+    </>
+  );
+};
+
+const Code = ({ layout }: { readonly layout: Layout }) =>
+  breakpointRanges(layout).map((range, index) => (
+    <details key={range.breakpoint.id} className="code" open={index === 0}>
+      <summary>{range.breakpoint.name}</summary>
+      <CopyNext label={`${range.breakpoint.name} in CSS`} />
+      <pre>{breakpointCss(layout, range, index === 0, plainCss)}</pre>
+    </details>
+  ));
+
+const html = (part: ReactNode): string => renderToStaticMarkup(part);
+
+/** Draws what the hand-off page of a version shows. Made by a worker, since a large layout takes a second. */
+export const drawnHandOff = ({ layout: text, before: textBefore, member, files, stem }: HandOffTask): HandOffParts => {
+  const read = (stored: string): Layout => {
+    const stands = readStoredLayout(JSON.parse(stored));
+    // What a spec follows is its team's to know.
+    return member ? stands : withoutFollows(stands);
+  };
+  const layout = read(text);
+  const before = textBefore === null ? null : read(textBefore);
+  return {
+    name: layout.name,
+    base: layout.base,
+    breakpoints: layout.breakpoints.length,
+    follows: layout.follows ?? null,
+    drawings: html(
+      <>
+        <div className="on-desk">
+          <Drawings layout={layout} names="beside" />
+        </div>
+        <div className="on-phone">
+          <Drawings layout={layout} names="above" />
+        </div>
+      </>,
+    ),
+    numbers: html(<NumbersTable layout={layout} />),
+    tables: html(<Tables layout={layout} />),
+    downloads: html(<Downloads layout={layout} files={files} stem={stem} />),
+    changes: before && html(<Changes before={before} after={layout} />),
+    notes: html(<Notes layout={layout} />),
+    code: html(<Code layout={layout} />),
+  };
+};

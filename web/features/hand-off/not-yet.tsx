@@ -1,0 +1,22 @@
+import type { Problem } from "@/server/problem";
+
+/** Seconds before a page without scripts asks again. */
+const again = 5;
+
+/** What stands where a hand-off page cannot be drawn now: much is being worked on, or its layout is too large to draw. */
+export const NotYet = ({ problem }: { readonly problem: Problem }) => {
+  const passing = problem.code === "busy" || problem.code === "too-many";
+  return (
+    <main className="page">
+      {passing && <meta httpEquiv="refresh" content={String(again)} />}
+      <div className="card-plain p-4" role="status">
+        <h1>{passing ? "This page is being worked out" : "This page could not be drawn"}</h1>
+        <p className="mb-0">
+          {passing
+            ? `It loads by itself in ${again} seconds.`
+            : `${problem.detail} Its files are there as ever: add /layout.css or /layout.json to the address under /api/v1.`}
+        </p>
+      </div>
+    </main>
+  );
+};

@@ -1,0 +1,17 @@
+import { type Layout, readStoredLayout } from "@ypsiline/core";
+
+/**
+ * A layout document as JSON text, as the database keeps it. The thread that answers everybody hands it on; reading it is
+ * work for a worker, a browser or a script.
+ */
+export type StoredText = string;
+
+/** The document in a stored text. @throws Error where it is none; what is stored was parsed before it was stored. */
+export const layoutIn = (text: StoredText): Layout => readStoredLayout(JSON.parse(text));
+
+/** A JSON object with members that are JSON text already, written without reading them. */
+export const jsonWith = (value: object, texts: Readonly<Record<string, string>>): string => {
+  const written = JSON.stringify(value).slice(0, -1);
+  const members = Object.entries(texts).map(([name, text]) => `${JSON.stringify(name)}:${text}`);
+  return `${written}${written === "{" || members.length === 0 ? "" : ","}${members.join(",")}}`;
+};

@@ -1,0 +1,6 @@
+import type { DrawnHtml } from "@/wire/drawn";
+
+/** A part of the page that a worker drew, with every text in it escaped. */
+export const DrawnPart = ({ html, className }: { readonly html: DrawnHtml; readonly className?: string }) => (
+  <div className={className} dangerouslySetInnerHTML={{ __html: html }} />
+);

@@ -1,0 +1,39 @@
+import type { Level, VersionLevel } from "@ypsiline/core";
+
+/** Part of a page as HTML: drawn by a worker from stored documents, with every text in it escaped. */
+export type DrawnHtml = string;
+
+/** What a review shows of a draft against the highest version there is. */
+export type ReviewAnswer = {
+  readonly name: string;
+  /** The version it is held against; null before the first. */
+  readonly last: string | null;
+  /** What changes at each breakpoint, and the container over widths; before the first version, its breakpoints. */
+  readonly changes: DrawnHtml;
+  readonly findings: DrawnHtml;
+  /** Open findings by level, those there are. */
+  readonly counts: readonly { readonly level: Level; readonly count: number }[];
+  /** The lowest number it may be published under, the level its changes ask for, and which of them do. */
+  readonly offered: string;
+  readonly level: VersionLevel;
+  readonly because: string;
+  /** Everything of the draft that can be commented on, with its name. */
+  readonly commentable: readonly { readonly value: string; readonly label: string }[];
+};
+
+/** What the hand-off page of a version shows, in the order it stands there. */
+export type HandOffParts = {
+  readonly name: string;
+  readonly base: string;
+  readonly breakpoints: number;
+  /** What it follows, for members of its team. */
+  readonly follows: { readonly spec: string; readonly version: string } | null;
+  readonly drawings: DrawnHtml;
+  readonly numbers: DrawnHtml;
+  readonly tables: DrawnHtml;
+  readonly downloads: DrawnHtml;
+  /** What changed since the version before; null where there is none. */
+  readonly changes: DrawnHtml | null;
+  readonly notes: DrawnHtml;
+  readonly code: DrawnHtml;
+};
