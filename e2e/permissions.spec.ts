@@ -25,6 +25,8 @@ const readings: readonly (readonly [name: string, address: (path: string) => str
   ["take a file of the draft", (path) => `${draftOf(path)}/files/layout.css`],
   ["look at a moment of the draft", (path) => `${draftOf(path)}/history/1`],
   ["read kept designs", (path) => `/api${path}/designs`],
+  ["read the review of the draft", (path) => `${draftOf(path)}/review?revision=1`],
+  ["read a version's document", (path) => `${draftOf(path)}/versions/1.0.0`],
   ["read what the draft does to them", (path) => `${draftOf(path)}/moved`],
   ["export the activity", () => `${team}/activity`],
 ];
@@ -256,7 +258,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
       expect(await attempt(as[who], path), `${who}: ${action}`).toBe(expected[who]);
       cases += 1;
     }
-  expect(cases).toBe(290);
+  expect(cases).toBe(300);
 });
 
 test("what happens to a spec is streamed to its readers, and to nobody else", async ({ baseURL }) => {

@@ -5,6 +5,7 @@ import { withDemoServer } from "./demo-server.mjs";
 import { chromiumPath, installPackages, root, runScript } from "./install.mjs";
 import { run, say } from "./say.mjs";
 import { leadCookie } from "./bench-cookie.mjs";
+import { forgotten } from "./bench-forgotten.mjs";
 import { scale } from "./bench-scale.mjs";
 import { stalls } from "./bench-stalls.mjs";
 import { freePort } from "./serve.mjs";
@@ -246,6 +247,8 @@ run(async () => {
   // `npm run bench -- stalls`: what one hostile request does to everybody else's.
   if (process.argv.includes("stalls"))
     return withDemoServer(async ({ address, database }) => stalls(address, database, await leadCookie(address)));
+  // `npm run bench -- forgotten`: whether the time of an answer tells who has an account.
+  if (process.argv.includes("forgotten")) return withDemoServer(({ database }) => forgotten(database));
   // `npm run bench -- history`: moments of a draft that was edited for years.
   if (process.argv.includes("history"))
     return withDemoServer(async ({ address, database }) =>

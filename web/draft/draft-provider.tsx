@@ -6,7 +6,7 @@ import { useRouter } from "next/navigation";
 import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
 import { say, SayingsPlace } from "@/ui/say";
 import { InBrowser, Opening } from "@/ui/in-browser";
-import { type LayoutText, layoutOf } from "@/ui/layout-text";
+import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
@@ -75,8 +75,8 @@ export const useDraftOfPage = (): Draft => {
 };
 
 type Props = Omit<Given, "latest"> & {
-  readonly draft: { readonly revision: number; readonly layout: LayoutText };
-  readonly latest: { readonly number: string; readonly layout: LayoutText } | null;
+  readonly draft: { readonly revision: number; readonly layout: GivenLayout };
+  readonly latest: { readonly number: string; readonly layout: GivenLayout } | null;
   readonly openComments: readonly OpenComment[];
   readonly children: ReactNode;
 };
@@ -84,17 +84,39 @@ type Props = Omit<Given, "latest"> & {
 /** The pages of one draft, which share it. They are worked out in the browser; the server hands the stored documents on. */
 export const DraftProvider = (props: Props) => (
   <InBrowser instead={<Opening words="Opening the draft…" />}>
-    <DraftOfPages {...props} />
+    <LoadedDraft {...props} />
   </InBrowser>
 );
+
+/** Fetches documents that were too long to come with the page. */
+const LoadedDraft = ({ draft, latest, ...props }: Props) => {
+  const [stored, published] = [useLayout(draft.layout), useLayout(latest?.layout ?? null)];
+  if (stored === "failed" || published === "failed")
+    return <Opening words="The draft could not be loaded. Check the connection and reload the page." />;
+  if (stored === null || stored === "loading" || published === "loading") return <Opening words="Opening the draft…" />;
+  return (
+    <DraftOfPages
+      {...props}
+      revision={stored.revision ?? draft.revision}
+      layout={stored.layout}
+      published={latest && published && { number: latest.number, layout: published.layout }}
+    />
+  );
+};
+
+type Loaded = Omit<Props, "draft" | "latest"> & {
+  readonly revision: number;
+  readonly layout: Layout;
+  readonly published: Given["latest"];
+};
 
 const gone = "That number has been changed by somebody else since; it stays.";
 
 /** Holds one draft for all of its pages, and asks where two people changed the same number. */
-const DraftOfPages = ({ draft: stored, latest: published, openComments, children, ...given }: Props) => {
-  const draft = useMemo(() => ({ revision: stored.revision, layout: layoutOf(stored.layout) }), [stored.revision, stored.layout]);
-  const [number, text] = [published?.number, published?.layout];
-  const latest = useMemo(() => (number === undefined || text === undefined ? null : { number, layout: layoutOf(text) }), [number, text]);
+const DraftOfPages = ({ revision, layout, published, openComments, children, ...given }: Loaded) => {
+  const draft = useMemo(() => ({ revision, layout }), [revision, layout]);
+  const [number, of] = [published?.number, published?.layout];
+  const latest = useMemo(() => (number === undefined || of === undefined ? null : { number, layout: of }), [number, of]);
   const { store, state } = useDraft(given.address, draft, !given.mayEdit);
   const { address, teamName, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
   const router = useRouter();

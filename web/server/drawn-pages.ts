@@ -1,6 +1,7 @@
 import type { HandOffParts, ReviewAnswer } from "@/wire/drawn";
 import type { Sql } from "./database";
 import { type Client, heavyValue } from "./heavy/heavy";
+import type { HandOffTask } from "./heavy/tasks";
 import { keptResult } from "./kept-results";
 import type { Got } from "./request-body";
 import { readStoredDraft } from "./specs";
@@ -28,8 +29,8 @@ export const reviewOf = async (
 export const handOffOf = (
   version: StoredVersion,
   before: StoredVersion | null,
-  { member, files, stem, client }: { readonly member: boolean; readonly files: string; readonly stem: string; readonly client: Client },
+  { client, ...asked }: Pick<HandOffTask, "member" | "areas" | "files" | "stem"> & { readonly client: Client },
 ): Promise<Got<HandOffParts>> =>
-  keptResult(`hand-off ${version.id} ${before?.id ?? 0} ${member} ${files}`, () =>
-    heavyValue(client, { kind: "hand-off", layout: version.layout, before: before?.layout ?? null, member, files, stem }),
+  keptResult(`hand-off ${version.id} ${before?.id ?? 0} ${asked.member} ${asked.areas ?? ""} ${asked.files}`, () =>
+    heavyValue(client, { kind: "hand-off", layout: version.layout, before: before?.layout ?? null, ...asked }),
   );

@@ -9,6 +9,13 @@ export type StoredText = string;
 /** The document in a stored text. @throws Error where it is none; what is stored was parsed before it was stored. */
 export const layoutIn = (text: StoredText): Layout => readStoredLayout(JSON.parse(text));
 
+/** Longest text that is sent with a page, characters: it stands there twice, and is escaped each time. */
+const mostInPage = 64 * 1024;
+
+/** A stored document as a page is given it: its text, or the address a long one is fetched from (`ui/layout-text.ts`). */
+export const givenLayout = (text: StoredText, at: string): { readonly text: StoredText } | { readonly at: string } =>
+  text.length <= mostInPage ? { text } : { at };
+
 /** A JSON object with members that are JSON text already, written without reading them. */
 export const jsonWith = (value: object, texts: Readonly<Record<string, string>>): string => {
   const written = JSON.stringify(value).slice(0, -1);

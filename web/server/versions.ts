@@ -101,6 +101,10 @@ export const publicLayout = async (sql: Sql, versionId: number): Promise<StoredT
   return row.layout;
 };
 
+/** Whether a version has a breakpoint by an id; told by the database, so that no document is read for it. */
+export const hasBreakpoint = async (sql: Sql, versionId: number, id: string): Promise<boolean> =>
+  (await sql`SELECT 1 FROM version WHERE id = ${versionId} AND layout -> 'breakpoints' @> ${sql.json([{ id }])}`).length > 0;
+
 /** The version before a number that was not withdrawn; null where there is none. */
 export const versionBefore = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
   if (!number) return null;

@@ -1,7 +1,42 @@
 import { type Layout, readStoredLayout } from "@ypsiline/core";
+import { useEffect, useMemo, useState } from "react";
 
 /** A stored layout document as JSON text: a server hands it on without reading it. */
 export type LayoutText = string;
 
+/**
+ * A stored document as a page is given it: its text, or, where that is long, the address it is fetched from, so that no page
+ * takes long to send. What is there is the document, or JSON with it as `layout` and, of a draft, its `revision`.
+ */
+export type GivenLayout = { readonly text: LayoutText } | { readonly at: string };
+
+/** A document, and the revision it was fetched as; null where it came with the page. */
+export type LoadedLayout = { readonly layout: Layout; readonly revision: number | null };
+
 /** The document in a stored text. @throws Error where it is none; what is stored was parsed before it was stored. */
 export const layoutOf = (text: LayoutText): Layout => readStoredLayout(JSON.parse(text));
+
+const fetched = async (at: string, signal: AbortSignal): Promise<LoadedLayout> => {
+  const answer = await fetch(at, { signal });
+  if (!answer.ok) throw new Error(`${at} was answered with ${answer.status}`);
+  const body = (await answer.json()) as { readonly format?: string; readonly layout?: unknown; readonly revision?: number };
+  return { layout: readStoredLayout("format" in body ? body : body.layout), revision: body.revision ?? null };
+};
+
+/** A given document once it is there: at once where its text came with the page. A fault is told as `failed`. */
+export const useLayout = (given: GivenLayout | null): LoadedLayout | "loading" | "failed" | null => {
+  const [text, at] = [given && "text" in given ? given.text : null, given && "at" in given ? given.at : null];
+  const here = useMemo((): LoadedLayout | null => (text === null ? null : { layout: layoutOf(text), revision: null }), [text]);
+  const [there, setThere] = useState<{ readonly at: string; readonly is: LoadedLayout | "failed" } | null>(null);
+  useEffect(() => {
+    if (at === null) return;
+    const stop = new AbortController();
+    fetched(at, stop.signal).then(
+      (loaded) => setThere({ at, is: loaded }),
+      () => (stop.signal.aborted ? undefined : setThere({ at, is: "failed" })),
+    );
+    return () => stop.abort();
+  }, [at]);
+  if (given === null) return null;
+  return here ?? (there?.at === at ? there.is : "loading");
+};

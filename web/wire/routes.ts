@@ -275,6 +275,11 @@ export const routes = {
       left: z.array(z.string()).readonly(),
     }),
   },
+  /** The document of a version as its team reads it, with what it follows. */
+  "GET /api/drafts/:team/:spec/versions/:version": {
+    request: null,
+    answer: z.strictObject({ number: versionNumber, layout: wholeLayout }),
+  },
   /** The draft as it stood at a revision. */
   "GET /api/drafts/:team/:spec/history/:revision": {
     request: null,

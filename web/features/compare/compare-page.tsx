@@ -22,7 +22,7 @@ import {
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { InBrowser, Opening } from "@/ui/in-browser";
-import { type LayoutText, layoutOf } from "@/ui/layout-text";
+import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { useQueryShown } from "@/ui/address";
 import { ContainerLines } from "@/ui/container-lines";
 import { AreasPlan } from "@/ui/areas-plan";
@@ -33,7 +33,7 @@ import { SpecChoice } from "@/ui/spec-choice";
 /** One of the two that are laid over each other. */
 type Side = { readonly spec: string; readonly label: string; readonly version: string; readonly layout: Layout };
 /** A side with its document as it is stored. */
-export type StoredSide = Omit<Side, "layout"> & { readonly layout: LayoutText };
+export type StoredSide = Omit<Side, "layout"> & { readonly layout: GivenLayout };
 
 /** What can be chosen for a side: a version of a spec, or its draft. */
 export type Choice = { readonly value: string; readonly label: string };
@@ -93,9 +93,12 @@ const ComparedStored = ({
   b: storedB,
   ...props
 }: Omit<Props, "a" | "b"> & { readonly a: StoredSide; readonly b: StoredSide }) => {
-  const a = useMemo(() => ({ ...storedA, layout: layoutOf(storedA.layout) }), [storedA]);
-  const b = useMemo(() => ({ ...storedB, layout: layoutOf(storedB.layout) }), [storedB]);
-  return <Compared a={a} b={b} {...props} />;
+  const [left, right] = [useLayout(storedA.layout), useLayout(storedB.layout)];
+  const a = useMemo(() => (left && typeof left === "object" ? { ...storedA, layout: left.layout } : null), [storedA, left]);
+  const b = useMemo(() => (right && typeof right === "object" ? { ...storedB, layout: right.layout } : null), [storedB, right]);
+  if (left === "failed" || right === "failed")
+    return <Opening words="One of the two could not be loaded. Check the connection and reload the page." />;
+  return a && b ? <Compared a={a} b={b} {...props} /> : <Opening words="Laying one over the other…" />;
 };
 
 const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {

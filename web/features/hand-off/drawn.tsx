@@ -27,14 +27,14 @@ import { NumbersTable } from "./numbers-table";
 import { Spans } from "./spans";
 import { RowsTable, SpacingList, TextTable } from "./vertical-tables";
 
-const Tables = ({ layout }: { readonly layout: Layout }) => (
+const Tables = ({ layout, areas }: { readonly layout: Layout; readonly areas: string | null }) => (
   <>
     <h2>Spans</h2>
     <Spans layout={layout} />
     {layout.areas.length > 0 && (
       <>
-        <h2>Areas</h2>
-        <AreasTables layout={layout} />
+        <h2 id="areas">Areas</h2>
+        <AreasTables layout={layout} asked={areas} />
       </>
     )}
     <h2>Rows and baseline</h2>
@@ -121,7 +121,7 @@ const Code = ({ layout }: { readonly layout: Layout }) =>
 const html = (part: ReactNode): string => renderToStaticMarkup(part);
 
 /** Draws what the hand-off page of a version shows. Made by a worker, since a large layout takes a second. */
-export const drawnHandOff = ({ layout: text, before: textBefore, member, files, stem }: HandOffTask): HandOffParts => {
+export const drawnHandOff = ({ layout: text, before: textBefore, member, areas, files, stem }: HandOffTask): HandOffParts => {
   const read = (stored: string): Layout => {
     const stands = readStoredLayout(JSON.parse(stored));
     // What a spec follows is its team's to know.
@@ -145,7 +145,7 @@ export const drawnHandOff = ({ layout: text, before: textBefore, member, files, 
       </>,
     ),
     numbers: html(<NumbersTable layout={layout} />),
-    tables: html(<Tables layout={layout} />),
+    tables: html(<Tables layout={layout} areas={areas} />),
     downloads: html(<Downloads layout={layout} files={files} stem={stem} />),
     changes: before && html(<Changes before={before} after={layout} />),
     notes: html(<Notes layout={layout} />),

@@ -104,6 +104,8 @@ export type HandOffTask = {
   readonly layout: StoredText;
   readonly before: StoredText | null;
   readonly member: boolean;
+  /** The breakpoint whose areas are looked at, where they are many. */
+  readonly areas: string | null;
   readonly files: string;
   readonly stem: string;
 };

@@ -6,6 +6,7 @@ import { database } from "@/server/database";
 import { followedBy } from "@/server/follow";
 import { maySpec, requireSpec } from "@/server/page";
 import { readStoredDraft } from "@/server/specs";
+import { givenLayout } from "@/server/stored-text";
 import { readStoredVersion } from "@/server/versions";
 
 type Props = { readonly params: Promise<{ team: string; spec: string }>; readonly children: ReactNode };
@@ -26,11 +27,16 @@ export default async function DraftLayout({ params, children }: Props) {
     <DraftProvider
       address={{ team, spec: slug, id: spec.id }}
       teamName={spec.teamName}
-      draft={{ revision: draft.revision, layout: draft.layout }}
+      draft={{ revision: draft.revision, layout: givenLayout(draft.layout, `/api/drafts/${team}/${slug}`) }}
       openComments={comments
         .filter(({ thread, resolvedAt }) => thread === null && resolvedAt === null)
         .map(({ id, about, words, person }) => ({ id, about, words, person }))}
-      latest={latest && { number: latest.number, layout: latest.layout }}
+      latest={
+        latest && {
+          number: latest.number,
+          layout: givenLayout(latest.layout, `/api/drafts/${team}/${slug}/versions/${latest.number}`),
+        }
+      }
       mayEdit={maySpec(spec, "edit-draft")}
       followed={followed}
       archived={spec.archived}

@@ -8,6 +8,7 @@ import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { specChoice } from "@/server/overviews";
 import { findSpec, readDraftFacts, readStoredDraft } from "@/server/specs";
+import { givenLayout } from "@/server/stored-text";
 import { publicLayout, readStoredVersion, versionsOf } from "@/server/versions";
 import { TopBar } from "@/ui/brand";
 import { Crumbs } from "@/ui/crumbs";
@@ -64,17 +65,21 @@ export default async function Compare({ params, searchParams }: Props) {
     if (!other || (other.id !== spec.id && !maySpec(other, "read-draft"))) return null;
     const { id } = other;
     const number = parseVersion(version);
-    const found = version === "draft" ? (member ? await draftSide(id) : null) : await versionSide(id, version, number);
+    const found = version === "draft" ? (member ? await draftSide(id, asked) : null) : await versionSide(id, asked, version, number);
     return found && { spec: asked, version, label: `${found.name} ${version}`, layout: found.layout };
   };
-  const draftSide = async (id: number) => {
+  const draftSide = async (id: number, asked: string) => {
     const [stored, named] = id === spec.id ? [draft, facts] : await Promise.all([readStoredDraft(sql, id), readDraftFacts(sql, id)]);
-    return stored && named && { name: named.name, layout: stored.layout };
+    return stored && named && { name: named.name, layout: givenLayout(stored.layout, `/api/drafts/${team}/${asked}`) };
   };
-  const versionSide = async (id: number, version: string, number: ReturnType<typeof parseVersion>) => {
+  const versionSide = async (id: number, asked: string, version: string, number: ReturnType<typeof parseVersion>) => {
     const stored = version === "latest" || number ? await readStoredVersion(sql, id, number) : null;
-    // What a spec follows is its team's to know.
-    return stored && { name: stored.name, layout: member ? stored.layout : await publicLayout(sql, stored.id) };
+    if (!stored) return null;
+    // What a spec follows is its team's to know: others read the document as it is published.
+    const layout = member
+      ? givenLayout(stored.layout, `/api/drafts/${team}/${asked}/versions/${stored.number}`)
+      : givenLayout(await publicLayout(sql, stored.id), `/api/v1/specs/${team}/${asked}/${stored.number}`);
+    return { name: stored.name, layout };
   };
   const [a, b] = await Promise.all(chosen.map(sideOf));
   if (!a || !b) notFound();

@@ -15,7 +15,7 @@ import { site } from "@/server/settings";
 import { maySpec, requireSpec } from "@/server/page";
 import { countOfUse } from "@/server/projects";
 import { queryOf } from "@/server/query";
-import { latestNumber, readStoredVersion, versionsOf } from "@/server/versions";
+import { hasBreakpoint, latestNumber, readStoredVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
 import { PlainBar } from "@/ui/plain-bar";
 
@@ -31,7 +31,7 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function HandOffPage({ params, searchParams }: Props) {
   const { team, spec: slug, version: asked } = await params;
-  const { since } = await queryOf(searchParams);
+  const { since, areas = null } = await queryOf(searchParams);
   const path = `/specs/${team}/${slug}`;
   const { spec, person } = await requireSpec(team, slug, "read-version");
   const number = asked === "latest" ? null : parseVersion(asked);
@@ -54,6 +54,8 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   const member = maySpec(spec, "read-draft");
   const parts = await handOffOf(version, before, {
     member,
+    // What is not a breakpoint of this version is drawn as if nothing was asked for, once for everybody.
+    areas: areas !== null && (await hasBreakpoint(sql, version.id, areas)) ? areas : null,
     files: `/api/v1/specs/${team}/${slug}/${version.number}`,
     stem: `${slug}-${version.number}`,
     client: clientOf(person, addressOf(await headers())),
