@@ -1,5 +1,6 @@
 import { execFile } from "node:child_process";
-import { mkdtempSync } from "node:fs";
+import { createHash } from "node:crypto";
+import { mkdtempSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
@@ -38,9 +39,23 @@ test("a backup made while it is written to is restored whole into an empty datab
     writing = false;
     await writer;
     expect(made.code, made.out).toBe(0);
-    expect(made.out).toMatch(/\d+ tables, .* read back\./);
+    expect(made.out).toMatch(/\d+ tables, .* all of it read back\./);
+    // Its owner's alone to read, and what it holds is named by hashes.
+    for (const path of [file, `${file}.sha512`]) expect(statSync(path).mode & 0o777, path).toBe(0o600);
+    const hashes = readFileSync(`${file}.sha512`, "utf8");
+    expect(hashes).toContain(`${createHash("sha512").update(readFileSync(file)).digest("hex")}  all.dump`);
+    expect(hashes).toMatch(/^[0-9a-f]{128} {2}table version$/m);
     expect(written).toBeGreaterThan(10);
     expect((await archive("backup", file, from.url)).out).toContain("a backup is written over nothing");
+    // One byte changed on the way is found before anything is restored.
+    const damaged = `${file}.damaged`;
+    const bytes = readFileSync(file);
+    bytes[bytes.length >> 1] = (bytes[bytes.length >> 1] ?? 0) ^ 1;
+    writeFileSync(damaged, bytes);
+    writeFileSync(`${damaged}.sha512`, hashes);
+    const refusedRestore = await archive("restore", damaged, to.url);
+    expect(refusedRestore.code).toBe(1);
+    expect(refusedRestore.out).toMatch(/is not the file whose hash stands in|cannot be read back|is no backup that can be read/);
     const restored = await archive("restore", file, to.url);
     expect(restored.code, restored.out).toBe(0);
     // Every table the same, but for the lines that were written after the backup's moment.

@@ -33,6 +33,10 @@ test("behind a proxy and over https: cookies, address and live events; a process
     const { answer, cookies, cookie } = await signIn();
     expect(answer.headers.get("location")).toBe("/specs");
     for (const cookie of cookies) expect(cookie).toContain("Secure");
+    // Kept from any other host of the domain, and from plain http.
+    expect(cookies.filter((one) => /^__Host-ypsiline_(session|browser)=/.test(one))).toHaveLength(2);
+    // Every request comes from this machine here: the metrics are for whoever has their token, and none is set.
+    for (const path of [address, running[0]?.address ?? ""]) expect((await fetch(`${path}/metrics`)).status).toBe(404);
     expect(answer.headers.get("strict-transport-security")).toContain("max-age");
     expect(
       (
@@ -115,7 +119,18 @@ test("behind a proxy and over https: cookies, address and live events; a process
     let over = false;
     while (!over) over = (await reader?.read())?.done ?? true;
     expect((await listen()).first).toContain("event: open");
+    // It says that it is not ready for as long as it answers at all.
+    const ready: number[] = [];
+    const asked = (async () => {
+      for (let open = true; open;)
+        open = await fetch(`${ending?.address ?? ""}/ready`).then(
+          (answer) => ready.push(answer.status) > 0,
+          () => false,
+        );
+    })();
     expect(await ended).toBe(0);
+    await asked;
+    expect(new Set(ready)).toEqual(new Set([503]));
     const [before, sent] = [total(), uploads];
     await expect(() => expect(Math.min((total() - before) / people, uploads - sent)).toBeGreaterThan(2)).toPass();
     editing = false;

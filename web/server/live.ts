@@ -9,10 +9,10 @@ type Hear = (announcement: Announcement) => void;
 type Topic = number | "deliveries" | "counts" | LetterQueue | "access" | "drain";
 
 /** What this process hears of others, by topic. One connection listens for all. */
-type Ear = { readonly hearers: Map<Topic, Set<Hear>>; listening: Promise<unknown> | null; renews: boolean };
+type Ear = { readonly hearers: Map<Topic, Set<Hear>>; listening: Promise<unknown> | null; renews: boolean; drains: boolean };
 
 const shared = globalThis as { ypsilineEar?: Ear };
-const ear = (): Ear => (shared.ypsilineEar ??= { hearers: new Map(), listening: null, renews: false });
+const ear = (): Ear => (shared.ypsilineEar ??= { hearers: new Map(), listening: null, renews: false, drains: false });
 
 const pass = (payload: string): void => {
   const announcement = JSON.parse(payload) as Announcement;
@@ -59,6 +59,7 @@ const ensure = (): void => {
 
 /** Ends every event stream of this process, which ends itself: who listens asks again, and another process answers. */
 export const drainStreams = (): void => {
+  ear().drains = true;
   for (const hear of [...(ear().hearers.get("drain") ?? [])]) hear({ kind: "drain" });
 };
 
@@ -69,6 +70,8 @@ export const listenTo = (key: Topic, hear: Hear): (() => void) => {
   set.add(hear);
   hearers.set(key, set);
   ensure();
+  // A stream that begins at a process that is about to end is told at once to ask elsewhere.
+  if (key === "drain" && ear().drains) queueMicrotask(() => (set.has(hear) ? hear({ kind: "drain" }) : undefined));
   return () => {
     set.delete(hear);
     if (set.size === 0) hearers.delete(key);

@@ -1,7 +1,8 @@
 import { lengthWords } from "../words/lengths";
 import { name, type Words, words } from "../words/words";
 import { placeText } from "../layout/place-text";
-import type { Area, Inside, Layout, Placement } from "../layout/schema";
+import type { Area, Layout, Placement } from "../layout/schema";
+import { valueWords } from "./value-words";
 import type { Change } from "./changes";
 
 /** The area and breakpoint whose placement a change is of; null for any other change. */
@@ -12,8 +13,7 @@ export const placementOf = ({ path }: Change): { readonly area: string; readonly
 
 const leavesWords = { none: "nowhere", start: "at the start", end: "at the end", both: "at both edges" } as const;
 
-const insideWords = (inside: Inside | null): Words =>
-  inside === null ? words`none` : inside.kind === "same" ? words`the same` : words`${inside.count} with ${lengthWords(inside.gutter)}`;
+const rowsWords = ({ rowSpan }: Placement): Words => (rowSpan === undefined ? words`not set` : words`set to ${rowSpan}`);
 
 const leaving = ({ leaves, by }: Placement): Words =>
   by === undefined ? [leavesWords[leaves]] : words`${leavesWords[leaves]} by ${lengthWords(by)}`;
@@ -36,11 +36,15 @@ export const placementChanges = (id: string, breakpoint: string, before: Layout,
     JSON.stringify(from) === JSON.stringify(to) ? [] : [{ key: key(member), what, from, to }];
   return [
     ...differ("place", words`${area} columns`, [placeText(was)], [placeText(is)]),
+    // One row is what an area takes where nothing is said: said or not, it reads the same.
+    ...(placeText(was) === placeText(is) && was.rowSpan !== is.rowSpan
+      ? differ("rowSpan", words`rows that ${area} takes`, rowsWords(was), rowsWords(is))
+      : []),
     ...differ("leaves", words`${area} leaves the grid`, leaving(was), leaving(is)),
     ...differ("reason", words`why ${area} leaves the grid`, [name(was.reason ?? "none")], [name(is.reason ?? "none")]),
     ...differ("over", words`${area} over others`, [was.over ? "yes" : "no"], [is.over ? "yes" : "no"]),
     ...(JSON.stringify(was.inside) === JSON.stringify(is.inside)
       ? []
-      : [{ key: key("inside"), what: words`grid inside ${area}`, from: insideWords(was.inside), to: insideWords(is.inside) }]),
+      : [{ key: key("inside"), what: words`grid inside ${area}`, from: valueWords(was.inside), to: valueWords(is.inside) }]),
   ];
 };

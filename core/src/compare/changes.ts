@@ -2,6 +2,10 @@ import type { Issue } from "../layout/parse";
 import { isMembers, type Members, withMember, withoutMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
 import { type Layout, layoutSchema } from "../layout/schema";
+import { discriminatorAt, isOptionalPart } from "../layout/unions";
+import { sameJson } from "./same-json";
+import { type Entries, isList, isNamed, listNames, namesOf, orderKey } from "./entries";
+import { mergeOrder } from "./order";
 
 /**
  * One number (or word, or whole part) of a layout that differs between two versions of it.
@@ -11,75 +15,53 @@ import { type Layout, layoutSchema } from "../layout/schema";
  */
 export type Change = { readonly path: readonly string[]; readonly from?: unknown; readonly to?: unknown };
 
-/** A name, "" where an entry from outside has none that is text. */
-const textOf = (value: unknown): string => (typeof value === "string" ? value : "");
-
-/** Lists whose entries have names of their own. A map: names of members come from outside. */
-const keys: ReadonlyMap<string, (entry: Record<string, unknown>) => string> = new Map([
-  ["breakpoints", ({ id }) => textOf(id)],
-  ["areas", ({ id }) => textOf(id)],
-  ["spacing", ({ name }) => textOf(name)],
-  ["text", ({ name }) => textOf(name)],
-  ["fonts", ({ name }) => textOf(name)],
-  ["accepted", ({ rule, breakpoint }) => `${textOf(rule)} at ${textOf(breakpoint)}`],
-]);
-
 /** The members a layout may have, and so what a change's path may begin with. */
 const members: ReadonlySet<string> = new Set(Object.keys(layoutSchema.shape));
 
-/** The last part of the path that says in which order a list's entries stand. */
-const orderKey = "#order";
-
-type Entries = readonly Record<string, unknown>[];
-
-/** Equal as JSON, whatever the order of members. */
-export const sameJson = (a: unknown, b: unknown): boolean => {
-  if (a === b) return true;
-  if (Array.isArray(a) && Array.isArray(b)) return a.length === b.length && a.every((item, index) => sameJson(item, b[index]));
-  if (!isMembers(a) || !isMembers(b)) return false;
-  const names = new Set([...Object.keys(a), ...Object.keys(b)].filter((key) => a[key] !== undefined || b[key] !== undefined));
-  return [...names].every((key) => sameJson(a[key], b[key]));
+/** Whether two parts that stand at one place are of one kind, where there are kinds at that place. */
+export const sameKindAt = (path: readonly string[], a: unknown, b: unknown): boolean => {
+  const discriminator = isMembers(a) && isMembers(b) ? discriminatorAt(path) : null;
+  return discriminator === null || (a as Members)[discriminator] === (b as Members)[discriminator];
 };
 
-/** Whether two objects are to be compared member by member: of one kind, where they have kinds. */
-const sameKind = (a: Members, b: Members): boolean => a["kind"] === b["kind"] || !("kind" in a && "kind" in b);
+/**
+ * Whether a part that is not there stands for an empty one: a list, or a part of which every member may be left out. Two people
+ * who each put something into it have changed different things.
+ */
+const isEmptyWhenMissing = (path: readonly string[]): boolean =>
+  path[0] !== "extensions" && ((path.length === 1 && isList(path[0] ?? "")) || isOptionalPart(path));
 
-const keyed = (path: readonly string[]): ((entry: Record<string, unknown>) => string) | undefined =>
-  path.length === 1 ? keys.get(path[0] ?? "") : undefined;
+const hasMembers = (value: unknown): boolean =>
+  Array.isArray(value) ? value.length > 0 : isMembers(value) && Object.values(value).some((one) => one !== undefined);
 
 const differences = (a: unknown, b: unknown, path: readonly string[], out: Change[]): void => {
   if (sameJson(a, b)) return;
-  const key = keyed(path);
-  if (key && Array.isArray(a) && Array.isArray(b)) {
-    listDifferences(a as Entries, b as Entries, key, path, out);
+  if (a === undefined && hasMembers(b) && isEmptyWhenMissing(path)) return differences(Array.isArray(b) ? [] : {}, b, path, out);
+  const [root = ""] = path;
+  if (path.length === 1 && isList(root) && Array.isArray(a) && Array.isArray(b)) {
+    listDifferences(a as Entries, b as Entries, root, out);
     return;
   }
-  if (isMembers(a) && isMembers(b) && path[0] !== "extensions" && (path.length === 0 || sameKind(a, b))) {
+  if (isMembers(a) && isMembers(b) && root !== "extensions" && sameKindAt(path, a, b)) {
     for (const name of new Set([...Object.keys(a), ...Object.keys(b)])) differences(a[name], b[name], [...path, name], out);
     return;
   }
   out.push({ path, ...(a === undefined ? {} : { from: a }), ...(b === undefined ? {} : { to: b }) });
 };
 
-const listDifferences = (
-  a: Entries,
-  b: Entries,
-  key: (entry: Record<string, unknown>) => string,
-  path: readonly string[],
-  out: Change[],
-): void => {
-  const before = new Map(a.map((entry) => [key(entry), entry]));
-  const after = new Map(b.map((entry) => [key(entry), entry]));
+const listDifferences = (a: Entries, b: Entries, root: string, out: Change[]): void => {
+  const [names, wanted] = [namesOf(root, a), namesOf(root, b)];
+  const before = new Map(names.map((name, index) => [name, a[index]]));
+  const after = new Map(wanted.map((name, index) => [name, b[index]]));
   const own: Change[] = [];
-  for (const [name, entry] of before) if (!after.has(name)) own.push({ path: [...path, name], from: entry });
+  for (const [name, entry] of before) if (!after.has(name)) own.push({ path: [root, name], from: entry });
   for (const [name, entry] of after) {
-    const old = before.get(name);
-    if (old) differences(old, entry, [...path, name], own);
-    else own.push({ path: [...path, name], to: entry });
+    if (before.has(name)) differences(before.get(name), entry, [root, name], own);
+    else own.push({ path: [root, name], to: entry });
   }
-  const arrived = applyToList(a, own, key, path.length);
-  const wanted = b.map(key);
-  if (arrived && !sameJson(arrived.map(key), wanted)) own.push({ path: [...path, orderKey], from: a.map(key), to: wanted });
+  let arrived: Entries | null = a;
+  for (const change of own) arrived = arrived && applyToList(arrived, change, root);
+  if (!arrived || !sameJson(namesOf(root, arrived), wanted)) own.push({ path: [root, orderKey], from: names, to: wanted });
   out.push(...own);
 };
 
@@ -105,42 +87,25 @@ const insertionIndex = (list: Entries, entry: Record<string, unknown>): number =
   return wider < 0 ? list.length : wider;
 };
 
-const reordered = (list: Entries, wanted: readonly string[], key: (entry: Record<string, unknown>) => string): Entries => {
-  const place = (entry: Record<string, unknown>): number => {
-    const index = wanted.indexOf(key(entry));
-    return index < 0 ? wanted.length : index;
-  };
-  return [...list].sort((a, b) => place(a) - place(b));
+/** A list in the order that a change makes of it; null where that contradicts how it stands. */
+const reordered = (list: Entries, { from, to }: Change, root: string): Entries | null => {
+  const names = namesOf(root, list);
+  const merged = mergeOrder(from as readonly string[], to as readonly string[], names);
+  return merged && merged.map((name) => list[names.indexOf(name)] ?? {});
 };
 
-/** Sets what changes say in one list, without asking whether it still fits. Null where an entry is missing. */
-const applyToList = (
-  list: Entries,
-  changes: readonly Change[],
-  key: (entry: Record<string, unknown>) => string,
-  depth: number,
-): Entries | null => {
-  let next: Entries = list;
-  for (const change of changes) {
-    const name = change.path[depth] ?? "";
-    if (name === orderKey) {
-      next = reordered(next, change.to as readonly string[], key);
-      continue;
-    }
-    const index = next.findIndex((entry) => key(entry) === name);
-    const deeper = change.path.length > depth + 1;
-    if (deeper) {
-      const entry = next[index];
-      if (!entry) return null;
-      next = next.with(index, setIn(entry, change.path.slice(depth + 1), change) as Record<string, unknown>);
-    } else if (!("to" in change)) next = next.filter((_, at) => at !== index);
-    else if (index >= 0) next = next.with(index, change.to as Record<string, unknown>);
-    else {
-      const entry = change.to as Record<string, unknown>;
-      next = next.toSpliced(insertionIndex(next, entry), 0, entry);
-    }
+/** Sets what a change says in one list, without asking whether it still fits. Null where an entry is missing, or orders contradict. */
+const applyToList = (list: Entries, change: Change, root: string): Entries | null => {
+  const [, name = "", ...rest] = change.path;
+  if (name === orderKey) return reordered(list, change, root);
+  const index = namesOf(root, list).indexOf(name);
+  if (rest.length > 0) {
+    const entry = list[index];
+    return entry ? list.with(index, setIn(entry, rest, change) as Record<string, unknown>) : null;
   }
-  return next;
+  if (!("to" in change)) return list.filter((_, at) => at !== index);
+  const entry = change.to as Record<string, unknown>;
+  return index >= 0 ? list.with(index, entry) : list.toSpliced(insertionIndex(list, entry), 0, entry);
 };
 
 const setIn = (target: unknown, path: readonly string[], change: Change): unknown => {
@@ -155,31 +120,22 @@ const setIn = (target: unknown, path: readonly string[], change: Change): unknow
 export const valueAt = (layout: Layout, path: readonly string[]): unknown => {
   const [root = "", ...rest] = path;
   let value: unknown = (layout as unknown as Members)[root];
-  const key = keys.get(root);
-  if (key && rest.length > 0) {
+  if (isList(root) && rest.length > 0) {
     const [name = "", ...inner] = rest;
     const list = (value ?? []) as Entries;
-    if (name === orderKey) return list.map(key);
-    value = list.find((entry) => key(entry) === name);
+    const names = namesOf(root, list);
+    if (name === orderKey) return names;
+    value = list[names.indexOf(name)];
     rest.splice(0, rest.length, ...inner);
   }
   for (const part of rest) value = isMembers(value) && Object.hasOwn(value, part) ? value[part] : undefined;
   return value;
 };
 
-/** Whether the entries two orders share stand in the same order in both. */
-const sameRelativeOrder = (a: readonly string[], b: readonly string[]): boolean => {
-  const inBoth = (list: readonly string[], other: readonly string[]) => list.filter((name) => other.includes(name));
-  return sameJson(inBoth(a, b), inBoth(b, a));
-};
-
 const fits = (layout: Layout, change: Change): boolean => {
   const now = valueAt(layout, change.path);
   if (change.path.at(-1) === orderKey)
-    return (
-      sameRelativeOrder(now as readonly string[], change.from as readonly string[]) ||
-      sameRelativeOrder(now as readonly string[], change.to as readonly string[])
-    );
+    return mergeOrder(change.from as readonly string[], change.to as readonly string[], now as readonly string[]) !== null;
   return sameJson(now, change.from) || sameJson(now, change.to);
 };
 
@@ -190,17 +146,18 @@ const shapeFault = (change: Change): { readonly member: "path" | "from" | "to"; 
   const [root = "", name, ...rest] = change.path;
   if (!members.has(root)) return { member: "path", message: `must begin with a member of a layout: ${[...members].join(", ")}` };
   if (change.path.includes("__proto__")) return { member: "path", message: "must not hold __proto__" };
-  const key = keys.get(root);
-  if (change.path.includes(orderKey) && (!key || change.path.indexOf(orderKey) !== 1))
-    return { member: "path", message: `must have ${orderKey} after the name of a list: ${[...keys.keys()].join(", ")}` };
-  if (!key || name === undefined) return null;
+  if (change.path.includes(orderKey) && (!isList(root) || change.path.indexOf(orderKey) !== 1))
+    return { member: "path", message: `must have ${orderKey} after the name of a list: ${listNames.join(", ")}` };
+  if (!isList(root) || name === undefined) return null;
   if (name === orderKey) {
     if (rest.length > 0) return { member: "path", message: `must end with ${orderKey}` };
     const unlisted = (["from", "to"] as const).find((member) => !isNames(change[member]));
     return unlisted ? { member: unlisted, message: "must be a list of names" } : null;
   }
   if (rest.length > 0 || !("to" in change) || change.to === undefined) return null;
-  return isMembers(change.to) && key(change.to) === name ? null : { member: "to", message: `must be the entry that is named ${name}` };
+  return isMembers(change.to) && isNamed(root, change.to, name)
+    ? null
+    : { member: "to", message: `must be the entry that is named ${name}` };
 };
 
 const noList = (root: string): Issue => ({ path: `/${root}`, message: "must be a list of entries" });
@@ -221,12 +178,11 @@ export const applyChanges = (layout: Layout, changes: readonly Change[]): Applie
   let next: Members = layout as unknown as Members;
   for (const change of changes) {
     const [root = ""] = change.path;
-    const key = keys.get(root);
-    if (key && change.path.length > 1) {
+    if (isList(root) && change.path.length > 1) {
       const stands = next[root] ?? [];
       // An earlier change of the same request may have put something else there.
       if (!Array.isArray(stands) || !stands.every(isMembers)) return { ok: false, conflicts: [], issues: [noList(root)] };
-      const list = applyToList(stands, [change], key, 1);
+      const list = applyToList(stands, change, root);
       if (!list) return { ok: false, conflicts: [{ change, theirs: undefined }], issues: [] };
       next = { ...next, [root]: list };
     } else next = setIn(next, change.path, change) as Members;

@@ -1,8 +1,9 @@
 import type { Issue } from "../layout/parse";
 import { isMembers } from "../layout/member";
+import { isOptionalPart } from "../layout/unions";
 import type { Layout } from "../layout/schema";
 import { withoutStrays } from "../layout/strays";
-import { applyChanges, type Change, compareLayouts, valueAt } from "./changes";
+import { applyChanges, type Change, compareLayouts, sameKindAt, valueAt } from "./changes";
 
 /** What a layout follows: what the other spec is called, and which version of it was taken last. */
 export type Follow = NonNullable<Layout["follows"]>;
@@ -21,14 +22,14 @@ export type Following = {
   readonly met: readonly Met[];
 };
 
-const kindOf = (value: unknown): unknown => (isMembers(value) ? value["kind"] : undefined);
-
 /** The part of a layout that a change is inside of and that is not there here, or of another kind; null where the change has its place. */
 const partGone = ({ path }: Change, theirs: Layout, mine: Layout): readonly string[] | null => {
   for (let length = 2; length < path.length; length += 1) {
     const part = path.slice(0, length);
     const [there, here] = [valueAt(theirs, part), valueAt(mine, part)];
-    if (isMembers(there) && (!isMembers(here) || kindOf(here) !== kindOf(there))) return part;
+    // A part that may be left out with all its members is made by the first of them that is set.
+    if (here === undefined && isOptionalPart(part)) continue;
+    if (isMembers(there) && (!isMembers(here) || !sameKindAt(part, here, there))) return part;
   }
   return null;
 };
@@ -62,7 +63,7 @@ const ofWholeParts = (
 const insidePartsOfBoth = (changes: readonly Change[], theirs: Layout, mine: Layout): readonly Change[] => {
   const ofBoth = ({ path, ...values }: Change): boolean => {
     const here = valueAt(mine, path);
-    return !("from" in values) && isMembers(values.to) && isMembers(here) && kindOf(here) === kindOf(values.to);
+    return !("from" in values) && isMembers(values.to) && isMembers(here) && sameKindAt(path, here, values.to);
   };
   if (!changes.some(ofBoth)) return changes;
   const differing = compareLayouts(mine, theirs).filter((change) => "to" in change);

@@ -1,41 +1,15 @@
-import { lengthWords } from "../words/lengths";
 import { joined, name, plainText, type Words, words } from "../words/words";
 import { nameOfPath } from "../layout/cells";
-import { placeText } from "../layout/place-text";
-import type { Layout, Placement } from "../layout/schema";
+import type { Layout } from "../layout/schema";
 import { placementChanges, placementOf } from "./area-words";
-import { type Change, compareLayouts, sameJson } from "./changes";
+import { type Change, compareLayouts } from "./changes";
+import { sameJson } from "./same-json";
+import { partNames, placementWords, valueWords } from "./value-words";
+import { type Entries, namesOf } from "./entries";
 
 const specNames: Readonly<Record<string, string>> = { base: "base unit", rootFontSize: "root font size", leastColumn: "least column" };
 
-const partNames: Readonly<Record<string, string>> = {
-  start: "start",
-  end: "end",
-  lineHeight: "line height",
-  unitsPerEm: "units per em",
-  capHeight: "cap height",
-};
-
-/** A value of a layout as people read it: "24px" is 24, a container by its kind, a list by how many it holds, other parts by their members. */
-export const valueWords = (value: unknown): Words => {
-  if (value === undefined || value === null) return words`none`;
-  if (Array.isArray(value)) return value.length === 0 ? words`none` : value.length === 1 ? words`1 entry` : words`${value.length} entries`;
-  if (typeof value === "string") return lengthWords(value);
-  if (typeof value === "number") return words`${value}`;
-  if (typeof value !== "object") return [String(value)];
-  const { spec, version } = value as Readonly<Record<string, string | undefined>>;
-  if (spec !== undefined && version !== undefined) return [name(`${spec} ${version}`)];
-  const { kind, max, width, name: named, step, height, gutter, count } = value as Readonly<Record<string, string | undefined>>;
-  if (kind === "fluid") return words`fluid`;
-  if (kind === "capped" && max) return words`at most ${valueWords(max)}`;
-  if (kind === "fixed" && width) return words`fixed ${valueWords(width)}`;
-  if (kind === "repeating" && height && gutter) return words`repeating ${valueWords(height)} with ${valueWords(gutter)}`;
-  if (kind === "dividing" && count) return words`${valueWords(count)} dividing`;
-  if (step) return valueWords(step);
-  if (named) return [name(named)];
-  const members = Object.entries(value).map(([member, inner]) => words`${partNames[member] ?? member} ${valueWords(inner)}`);
-  return members.length === 0 ? words`none` : joined(members, ", ");
-};
+type Part = Readonly<Record<string, unknown>>;
 
 /** One change in words: where, what, from and to (Desk, gutter, 20, 24); `from` is null for what was added or removed. */
 export type ChangeWords = {
@@ -64,14 +38,6 @@ const areaName = (id: string, before: Layout, after: Layout) =>
 
 const roleMembers: Readonly<Record<string, string>> = { size: "size", lineHeight: "line height", font: "font" };
 
-/** Notes by their number and how the first begins: they are read in full where they stand. */
-const noteWords = (value: unknown): Words => {
-  const notes = Array.isArray(value) ? (value as readonly { readonly text?: unknown }[]) : [];
-  const first = typeof notes[0]?.text === "string" ? notes[0].text : "";
-  const begins = first.length > 40 ? `${first.slice(0, 39).trimEnd()}…` : first;
-  return notes.length === 0 ? words`none` : words`${notes.length} (“${name(begins)}”${notes.length > 1 ? " …" : ""})`;
-};
-
 const placementMembers: Readonly<Record<string, string>> = { rowSpan: "row span", by: "distance it leaves by", inside: "grid inside" };
 
 /** A change of an area's placement, or of something in it: at which breakpoint, of which area. */
@@ -80,7 +46,7 @@ const placedWords = (change: Change, before: Layout, after: Layout): ChangeWords
   if (!placement) return null;
   const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === placement.breakpoint)?.name;
   const member = change.path.slice(4).map((part) => placementMembers[part] ?? part);
-  const whole = (value: unknown): Words => (value ? words`in columns ${placeText(value as Placement)}` : words`not shown`);
+  const whole = (value: unknown): Words => (value ? words`in ${placementWords(value as Part)}` : words`not shown`);
   return {
     where: find(after) ?? find(before) ?? placement.breakpoint,
     key: change.path.join("/"),
@@ -116,14 +82,14 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   });
   const came = { from: null, to: "to" in change ? words`added` : words`removed` };
   if (root === "breakpoints" && entry !== undefined) {
-    if (entry === "#order") return spec(words`order of breakpoints`, said);
+    if (entry === "#order") return spec(words`order of breakpoints`, orderWords(change, root, before, after));
     const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === entry)?.name;
     const where = find(after) ?? find(before) ?? entry;
     if (rest.length === 0) return { where, key: "", what: words`breakpoint`, ...came };
     return { where, key: path, what: [nameOfPath(path) ?? rest.join(" ")], ...(path === "name" ? said : values) };
   }
   const whole = entryNames[root];
-  if (whole && entry === "#order") return spec(words`order of ${whole}s`, said);
+  if (whole && entry === "#order") return spec(words`order of ${whole}s`, orderWords(change, root, before, after));
   if (whole && entry !== undefined && rest.length === 0)
     return spec(words`${whole} ${root === "areas" ? areaName(entry, before, after) : name(entry)}`, came);
   if (root === "areas" && entry !== undefined && rest.length === 1)
@@ -138,7 +104,7 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   if (root === "spacing" && entry !== undefined && rest.length === 1) return spec(words`spacing step ${name(entry)}`, values);
   if (root === "fonts" && entry !== undefined)
     return spec(words`font ${name(entry)} ${rest.map((part) => partNames[part] ?? part).join(" ")}`, values);
-  if (root === "notes") return spec(words`notes`, { from: noteWords(change.from), to: noteWords(change.to) });
+  if (root === "notes") return noteWords(change, before, after);
   if (root === "extensions") return spec(words`what other tools keep in it`, { from: null, to: words`changed` });
   if (root === "follows" && entry === "version") return spec(words`the version it follows`, said);
   if (root === "follows" && entry === "spec") return spec(words`the name of the spec it follows`, said);
@@ -146,6 +112,43 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
     return spec(words`following ${valueWords(change.from ?? change.to)}`, { from: null, to: words`${"to" in change ? "begins" : "ends"}` });
   if (root === "name") return spec(words`name`, said);
   return spec([specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" ")], values);
+};
+
+/** The entries that an order puts elsewhere, by name, as they stood and as they stand: those around them are left out. */
+const orderWords = ({ from, to }: Change, root: string, before: Layout, after: Layout): { readonly from: Words; readonly to: Words } => {
+  const [was, is] = [from, to].map((value) => (Array.isArray(value) ? (value as readonly string[]) : [])) as [
+    readonly string[],
+    readonly string[],
+  ];
+  const called = new Map(
+    [before, after].flatMap((layout) => {
+      const entries = ((layout as unknown as Part)[root] ?? []) as Entries;
+      return namesOf(root, entries).map((id, index) => [id, String(entries[index]?.["name"] ?? id)] as const);
+    }),
+  );
+  const told = (list: readonly string[]): Words =>
+    joined(
+      list.map((id) => [name(called.get(id) ?? id)]),
+      ", ",
+    );
+  return { from: told(was), to: told(is) };
+};
+
+/** A note that came or went, in full; notes stored as one change in an older history by their number. */
+const noteWords = ({ path: [, entry], from, to }: Change, before: Layout, after: Layout): ChangeWords => {
+  const place = { where: "Spec", key: "notes" } as const;
+  if (entry === "#order") return { ...place, what: words`order of notes`, from: valueWords(before.notes), to: valueWords(after.notes) };
+  if (entry === undefined) return { ...place, what: words`notes`, from: valueWords(from), to: valueWords(to) };
+  const note = (to ?? from) as { readonly about?: string; readonly text?: string } | undefined;
+  const about = [after, before].flatMap(({ breakpoints, areas }) => [...breakpoints, ...areas]).find(({ id }) => id === note?.about)?.name;
+  const what = words`note on ${name(about ?? (note?.about === "spec" ? "the spec" : (note?.about ?? "")))}`;
+  return {
+    ...place,
+    key: `notes/${entry}`,
+    what,
+    from: null,
+    to: words`${to === undefined ? "removed" : "added"}: ${name(note?.text ?? "")}`,
+  };
 };
 
 /** A text role's sizes at breakpoints that came or went all at once, as one change each; any other change as it is. */

@@ -47,7 +47,7 @@ describe("changes in words", () => {
     [
       "a baseline",
       (layout) => withBreakpoint(layout, "desk", (one) => ({ ...one, baseline: { step: "8px", offset: "0px", emphasis: 4 } })),
-      ["desk: baseline none > 8"],
+      ["desk: baseline none > 8, emphasis 4"],
     ],
     ["a breakpoint gone", (layout) => ({ ...layout, breakpoints: layout.breakpoints.slice(0, 2) }), ["desk: breakpoint  > removed"]],
     [

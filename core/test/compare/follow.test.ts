@@ -93,8 +93,14 @@ const leaves = (layout: Layout): ReadonlyMap<string, string> => {
       for (const one of value as { id?: string; name?: string }[]) walk(one, `${path}/${one.id ?? one.name ?? ""}`);
       return;
     }
+    // Notes have no names: each is known by what it says.
+    if (path === "/notes") {
+      for (const one of value as readonly object[]) found.set(`${path}/${JSON.stringify(one)}`, "there");
+      return;
+    }
     if (typeof value === "object" && value !== null && !Array.isArray(value)) {
-      found.set(path, "{}");
+      // Sizes at breakpoints and expected totals are made by the first of them: an empty part is as one that is not there.
+      if (!/\/(at|stated)$/.test(path)) found.set(path, "{}");
       for (const [name, inner] of Object.entries(value)) if (inner !== undefined) walk(inner, `${path}/${name}`);
       return;
     }

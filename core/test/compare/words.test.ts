@@ -111,7 +111,7 @@ describe("a change in words", () => {
       ["Spec: font inter cap height 700 → 720"],
     ],
     [
-      "notes by how the first begins",
+      "each note that came, in full",
       clean,
       layout({
         notes: [
@@ -119,9 +119,9 @@ describe("a change in words", () => {
           { about: "/base", text: "Second" },
         ],
       }),
-      ["Spec: notes none → 2 (“The timetable board keeps its four colu…” …)"],
+      ["Spec: note on /base added: The timetable board keeps its four columns on every quay.", "Spec: note on /base added: Second"],
     ],
-    ["notes that go", layout({ notes: [{ about: "/base", text: "Short" }] }), clean, ["Spec: notes 1 (“Short”) → none"]],
+    ["notes that go", layout({ notes: [{ about: "/base", text: "Short" }] }), clean, ["Spec: note on /base removed: Short"]],
     ["what other tools keep", clean, layout({ extensions: { "example.tool": { a: 1 } } }), ["Spec: what other tools keep in it changed"]],
   ])("tells %s", (_, before, after, expected) => {
     expect(said(before, after)).toEqual(expected);
