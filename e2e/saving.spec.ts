@@ -52,6 +52,32 @@ test("a failed save keeps the edit on screen, says so, survives a reload and is 
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
 });
 
+test("what cannot stand though it was chosen is said with its value, once, and everything else is saved", async ({ page, baseURL }) => {
+  await open(page, baseURL);
+  await page.route("**/api/drafts/**", (route) => (route.request().method() === "POST" ? route.abort() : route.continue()));
+  await typeTerm(page, "Gutter", "36");
+  await expect(page.getByRole("status")).toContainText("Not saved");
+  // A tab that is gone left a count that no layout may have.
+  await page.evaluate(
+    (count) => {
+      const [, , id = ""] = (Object.keys(localStorage).find((key) => key.startsWith("ypsiline unsaved ")) ?? "").split(" ");
+      localStorage.setItem(`ypsiline unsaved ${id} gone`, JSON.stringify({ changes: [count] }));
+    },
+    { path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 },
+  );
+  page.on("dialog", (leaving) => void leaving.accept());
+  await page.unroute("**/api/drafts/**");
+  await page.reload();
+  await page.getByRole("dialog", { name: "The same number was changed twice" }).getByRole("button", { name: "Let these stand" }).click();
+  const aside = page.getByRole("dialog", { name: "One change of yours could not stand" });
+  await expect(aside).toContainText("999");
+  await aside.getByRole("button", { name: "Close" }).click();
+  await saved(page);
+  await page.reload();
+  await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
+  await expect(page.getByRole("dialog")).toHaveCount(0);
+});
+
 test("a save whose answer is lost is written once: what is typed after it is not held against it, nor after a reload", async ({
   page,
   baseURL,
@@ -60,6 +86,11 @@ test("a save whose answer is lost is written once: what is typed after it is not
   const field = sum(page).getByLabel("Gutter", { exact: true });
   const dialog = page.getByRole("dialog", { name: "The same number was changed twice" });
   let losing = true;
+  // What waits is sent at once where the browser says that the connection is back.
+  const backOnLine = async () => {
+    losing = false;
+    await page.evaluate(() => window.dispatchEvent(new Event("online")));
+  };
   await page.route("**/api/drafts/**", async (route) => {
     if (!losing) return route.continue();
     // The server has it; that it has is not heard of.
@@ -69,7 +100,7 @@ test("a save whose answer is lost is written once: what is typed after it is not
   await typeTerm(page, "Gutter", "36");
   await expect(page.getByRole("status")).toContainText("Not saved");
   await typeTerm(page, "Gutter", "40");
-  losing = false;
+  await backOnLine();
   await saved(page);
   await expect(dialog).toHaveCount(0);
   losing = true;
@@ -79,7 +110,7 @@ test("a save whose answer is lost is written once: what is typed after it is not
   page.on("dialog", (leaving) => void leaving.accept());
   await page.reload();
   await expect(field).toHaveValue("32");
-  losing = false;
+  await backOnLine();
   await saved(page);
   await expect(dialog).toHaveCount(0);
   await page.reload();

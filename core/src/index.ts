@@ -98,6 +98,7 @@ export { changePlace, changeSentence, changesInWords, changeWords, countChanges 
 export { valueWords } from "./compare/value-words";
 export { breakpointSentence, changeOfBreakpoint, changesByBreakpoint, containerDifferences, containerLine } from "./compare/effects";
 export { changeLevel, leastVersion, levelBetween, raised, versionLevel } from "./compare/version-level";
+export { asManyAsHold, ofWholeParts, putOver } from "./compare/over";
 export { followOn, settleFollowing } from "./compare/follow";
 export { compareVersions, parseVersion, versionText } from "./compare/version-number";
 export { formatOf, readableFormats } from "./formats/detect";

@@ -1,6 +1,6 @@
 "use client";
 
-import { changeWords, type Conflict, type Layout, valueWords } from "@ypsiline/core";
+import { type Change, changeWords, type Conflict, type Layout, valueWords } from "@ypsiline/core";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
@@ -54,3 +54,36 @@ export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
     </Modal>
   );
 };
+
+/** What was to stand beside what others did, and cannot: said once, with the values, so that they can be typed elsewhere. */
+export const AsideDialog = ({
+  aside,
+  layout,
+  onRead,
+}: {
+  readonly aside: readonly Change[];
+  readonly layout: Layout;
+  readonly onRead: () => void;
+}) => (
+  <Modal show backdrop="static" onHide={onRead} aria-labelledby="aside-title">
+    <Modal.Header>
+      <h2 id="aside-title">{aside.length === 1 ? "One change of yours" : `${aside.length} changes of yours`} could not stand</h2>
+    </Modal.Header>
+    <Modal.Body>
+      <p>Together with what others saved there would be no valid layout. Theirs stands; this was yours:</p>
+      <ul>
+        {aside.map((change) => {
+          const { where, what } = changeWords(change, layout, layout);
+          return (
+            <li key={change.path.join("/")}>
+              {where}: <Said of={what} /> <Said className="num num-wrap" of={valueWords(change.to)} />
+            </li>
+          );
+        })}
+      </ul>
+    </Modal.Body>
+    <Modal.Footer>
+      <Button onClick={onRead}>Close</Button>
+    </Modal.Footer>
+  </Modal>
+);

@@ -14,6 +14,7 @@ import type { Present } from "./live-store";
 import { useLive } from "./use-live";
 
 const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
+const AsideDialog = dynamic(() => import("./conflict-dialog").then((module) => module.AsideDialog));
 
 /** A spec that another was made to follow. */
 export type FollowedSpec = {
@@ -180,6 +181,9 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
           layout={state.layout}
           onSettle={(choices) => store.settle(choices)}
         />
+      )}
+      {state.save.kind !== "conflict" && state.aside.length > 0 && (
+        <AsideDialog aside={state.aside} layout={state.layout} onRead={() => store.letGo()} />
       )}
       <SayingsPlace />
     </DraftContext.Provider>

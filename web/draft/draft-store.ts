@@ -1,5 +1,15 @@
-import { applyChanges, type Change, compareLayouts, type Conflict, type Issue, type Layout, sameJson } from "@ypsiline/core";
-import { putOn, wholeEntries } from "./put-on";
+import {
+  applyChanges,
+  asManyAsHold,
+  type Change,
+  compareLayouts,
+  type Conflict,
+  type Issue,
+  type Layout,
+  putOver,
+  sameJson,
+} from "@ypsiline/core";
+import { inWholeParts, putOn } from "./put-on";
 
 /** How saving stands. `waiting` and `saving` pass by themselves; the others say something to the person. */
 export type SaveState =
@@ -17,6 +27,8 @@ export type DraftState = {
   readonly canUndo: boolean;
   readonly canRedo: boolean;
   readonly save: SaveState;
+  /** Changes that were to stand beside what others did and cannot: kept until they have been read. */
+  readonly aside: readonly Change[];
 };
 
 /** What the server says to changes. */
@@ -80,7 +92,9 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let lastStep: string | null = null;
   let save: SaveState = { kind: "saved", at: null };
   let kept = true;
-  let snapshot: DraftState = { layout, kept, canUndo: false, canRedo: false, save };
+  /** What was to stand and could not, until that has been read. */
+  let aside: readonly Change[] = [];
+  let snapshot: DraftState = { layout, kept, canUndo: false, canRedo: false, save, aside };
   /** What the server refused last: it is not sent again as it was. */
   let refused: readonly Change[] | null = null;
   /** What was sent and not answered, and the draft with it: it is sent again as it was before anything else is, for the server may have it. */
@@ -98,12 +112,12 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let keptSteps = undo;
   const publish = (): void => {
     if (undo !== keptSteps) world.keepSteps?.((keptSteps = undo));
-    snapshot = { layout, kept, canUndo: undo.length > 0, canRedo: redo.length > 0, save };
+    snapshot = { layout, kept, canUndo: undo.length > 0, canRedo: redo.length > 0, save, aside };
     for (const listener of listeners) listener();
   };
   const pending = (): readonly Change[] => compareLayouts(base.layout, layout);
   const unsaved = (): Unsaved | null => {
-    const changes = [...pending(), ...inQuestion];
+    const changes = [...pending(), ...inQuestion, ...aside];
     if (!unanswered) return changes.length === 0 ? null : { changes };
     const { id, changes: sent } = unanswered;
     return { changes, sent: { id, changes: sent, since: compareLayouts(unanswered.layout, layout) } };
@@ -142,7 +156,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     const mine = layout;
     const { layout: merged, conflicts } = putOn(server.layout, compareLayouts(from, mine));
     layout = merged;
-    question(conflicts, wholeEntries(conflicts, server.layout, mine));
+    question(conflicts, inWholeParts(conflicts, server.layout, mine));
   };
 
   /** Nothing waits any more, though nothing was sent: the server has had the same numbers from elsewhere. */
@@ -304,24 +318,25 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       undo = [...steps, ...undo].slice(-mostSteps);
       publish();
     },
-    /** Settles a conflict: each number as chosen, everything else kept. */
+    /** Settles a conflict: all numbers as chosen, put over what stands, everything else kept. */
     settle: (choices: readonly Choice[]): void => {
       if (save.kind !== "conflict") return;
-      const mine = save.conflicts
-        .filter((_, index) => choices[index] === "mine")
-        .map(({ change, theirs }): Change => ({
-          path: change.path,
-          ...(theirs === undefined ? {} : { from: theirs }),
-          ...("to" in change ? { to: change.to } : {}),
-        }));
+      const mine = save.conflicts.flatMap(({ change }, index) => (choices[index] === "mine" ? change : []));
       save = { kind: "waiting" };
       inQuestion = [];
       const before = layout;
-      const left = mine.filter((change) => !put([change]));
-      if (mine.length > 0) undo = [...undo, { forth: compareLayouts(before, layout), back: compareLayouts(layout, before) }];
-      // What cannot stand beside the others chosen is asked about again rather than dropped.
-      question(left.map((change) => ({ change, theirs: change.from })));
+      const held = asManyAsHold(layout, mine, putOver);
+      ({ layout } = held);
+      if (held.taken.length > 0) undo = [...undo, { forth: compareLayouts(before, layout), back: compareLayouts(layout, before) }];
+      // What cannot stand beside what others did is not asked again: it is kept aside, and said.
+      aside = [...aside, ...held.left];
       touched();
+    },
+    /** What was kept aside has been read, and is let go. */
+    letGo: (): void => {
+      aside = [];
+      keep();
+      publish();
     },
     /** Looks whether others have saved something, and takes it over. */
     refresh,

@@ -1,4 +1,4 @@
-import { applyChanges, type Change, type Conflict, type Layout, valueAt } from "@ypsiline/core";
+import { applyChanges, type Change, type Conflict, type Layout, ofWholeParts, valueAt } from "@ypsiline/core";
 
 /**
  * Puts changes on a layout as far as they fit; the others come back to be asked about. Changes that only together
@@ -19,21 +19,12 @@ export const putOn = (onto: Layout, changes: readonly Change[]): { readonly layo
   return { layout: onto, conflicts: changes.map((change) => ({ change, theirs: valueAt(onto, change.path) })) };
 };
 
-/** The breakpoint of a change's path in a layout. */
-const breakpointOf = (layout: Layout, [root, id]: readonly string[]) =>
-  root === "breakpoints" ? layout.breakpoints.find((one) => one.id === id) : undefined;
-
 /**
- * Changes inside a breakpoint that somebody removed meanwhile become one: the breakpoint as it stands here,
- * so that letting one's own stand brings it back.
+ * What is asked about, told by the whole part where what was changed is inside of one that somebody removed meanwhile, or made of
+ * another kind: letting one's own stand brings the part back.
  */
-export const wholeEntries = (conflicts: readonly Conflict[], theirs: Layout, mine: Layout): readonly Conflict[] => {
-  const whole = new Map<string, Conflict>();
-  for (const conflict of conflicts) {
-    const { path } = conflict.change;
-    const breakpoint = path.length > 2 && !breakpointOf(theirs, path) ? breakpointOf(mine, path) : undefined;
-    const entry = breakpoint && { change: { path: path.slice(0, 2), to: breakpoint }, theirs: undefined };
-    whole.set((entry ?? conflict).change.path.join("/"), entry ?? conflict);
-  }
-  return [...whole.values()];
+export const inWholeParts = (conflicts: readonly Conflict[], theirs: Layout, mine: Layout): readonly Conflict[] => {
+  const of = new Map(conflicts.map((conflict) => [conflict.change, conflict]));
+  const { changes } = ofWholeParts([...of.keys()], mine, theirs);
+  return changes.map((change) => of.get(change) ?? { change, theirs: valueAt(theirs, change.path) });
 };

@@ -77,12 +77,15 @@ describe("what a page left unsaved", () => {
     expect(save.kind === "conflict" && save.conflicts.map(({ change }) => change.to)).toEqual(["20px", 999, 6]);
   });
 
-  it("asks again about what cannot stand beside what was chosen, rather than dropping it", () => {
-    const { store } = open();
-    store.recover([{ changes: [{ path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 }] }]);
+  it("keeps aside what cannot stand beside what was chosen, does not ask again, and lets it go once it was read", async () => {
+    const { store, pass, kept } = open();
+    const change: Change = { path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 };
+    store.recover([{ changes: [change] }]);
     store.settle(["mine"]);
-    const { save } = store.state();
-    expect(save.kind === "conflict" && save.conflicts.length).toBe(1);
+    await pass(1000);
+    expect([store.state().save.kind, store.state().aside, kept()]).toEqual(["saved", [change], [change]]);
+    store.letGo();
+    expect([store.state().aside, kept()]).toEqual([[], []]);
   });
 });
 

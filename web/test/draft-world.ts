@@ -49,6 +49,8 @@ export const world = () => {
       return { kind: "failed", detail: "The server does not answer.", signIn: false };
     }
     const applied = applyChanges(server.layout, changes);
+    if (!applied.ok && applied.issues.length > 0)
+      return { kind: "refused", detail: applied.issues[0]?.message ?? "", issues: applied.issues };
     if (!applied.ok) return { kind: "conflict", revision: server.revision, layout: server.layout, conflicts: applied.conflicts };
     server.revision += 1;
     server.layout = applied.layout;

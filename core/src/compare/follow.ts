@@ -1,9 +1,8 @@
 import type { Issue } from "../layout/parse";
 import { isMembers } from "../layout/member";
-import { isOptionalPart } from "../layout/unions";
 import type { Layout } from "../layout/schema";
-import { withoutStrays } from "../layout/strays";
 import { applyChanges, type Change, compareLayouts, sameKindAt, valueAt } from "./changes";
+import { asManyAsHold, ofWholeParts, putOver, wholeBreakpoint } from "./over";
 
 /** What a layout follows: what the other spec is called, and which version of it was taken last. */
 export type Follow = NonNullable<Layout["follows"]>;
@@ -20,40 +19,49 @@ export type Following = {
   readonly taken: readonly Change[];
   /** Changes of what one changed oneself: which stands is asked. */
   readonly met: readonly Met[];
+  /**
+   * Places of areas and sizes of text roles at breakpoints that were removed here: there is nothing for them to stand at. They are
+   * taken where their breakpoint is.
+   */
+  readonly leftOut: readonly Change[];
 };
 
-/** The part of a layout that a change is inside of and that is not there here, or of another kind; null where the change has its place. */
-const partGone = ({ path }: Change, theirs: Layout, mine: Layout): readonly string[] | null => {
-  for (let length = 2; length < path.length; length += 1) {
-    const part = path.slice(0, length);
-    const [there, here] = [valueAt(theirs, part), valueAt(mine, part)];
-    // A part that may be left out with all its members is made by the first of them that is set.
-    if (here === undefined && isOptionalPart(part)) continue;
-    if (isMembers(there) && (!isMembers(here) || !sameKindAt(part, here, there))) return part;
-  }
-  return null;
-};
+/** The breakpoint at which a change puts an area, or sizes a text role; null for any other change. */
+const breakpointOf = ({ path: [root, , member, id] }: Change): string | null =>
+  id !== undefined && ((root === "areas" && member === "placements") || (root === "text" && member === "at")) ? id : null;
+
+/** What an area or a text role says of each breakpoint. */
+const byBreakpoint: Readonly<Record<string, string>> = { areas: "placements", text: "at" };
 
 /**
- * Changes with those inside of parts that were taken away here, or made of another kind, told as one: the whole part as it
- * is there. Those are asked, whatever else fits; where both have come to the same nothing is left to do.
+ * Changes with what they say of breakpoints that are not here taken out: of an area or text role that is new, the places or
+ * sizes at them; changes inside of those wholly.
  */
-const ofWholeParts = (
+const withoutAbsent = (
   changes: readonly Change[],
-  theirs: Layout,
-  mine: Layout,
-): { readonly whole: readonly Change[]; readonly changes: readonly Change[] } => {
-  const parts = new Map<string, Change>();
-  const all = changes.flatMap((change): readonly Change[] => {
-    const part = partGone(change, theirs, mine);
-    if (!part) return [change];
-    const key = part.join("/");
-    if (parts.has(key)) return [];
-    const made: Change = { path: part, to: valueAt(theirs, part) };
-    parts.set(key, made);
-    return [made];
+  isAbsent: (breakpoint: string) => boolean,
+): { readonly changes: readonly Change[]; readonly leftOut: readonly Change[] } => {
+  const leftOut: Change[] = [];
+  const kept = changes.flatMap((change): readonly Change[] => {
+    const at = breakpointOf(change);
+    if (at !== null && isAbsent(at)) {
+      leftOut.push(change);
+      return [];
+    }
+    const { path, to } = change;
+    const member = byBreakpoint[path[0] ?? ""];
+    const said = path.length === 2 && member !== undefined && isMembers(to) ? to[member] : undefined;
+    if (member === undefined || !isMembers(to) || !isMembers(said)) return [change];
+    const absent = Object.entries(said).filter(([id]) => isAbsent(id));
+    if (absent.length === 0) return [change];
+    leftOut.push(...absent.map(([id, value]): Change => ({ path: [...path, member, id], to: value })));
+    const left = Object.entries(said).filter(([id]) => !isAbsent(id));
+    const { [member]: _said, ...others } = to;
+    // An area always has placements; a text role has sizes at breakpoints only where there are any.
+    const here = left.length > 0 || member === "placements" ? { [member]: Object.fromEntries(left) } : {};
+    return [{ ...change, to: { ...others, ...here } }];
   });
-  return { whole: [...parts.values()], changes: all };
+  return { changes: kept, leftOut };
 };
 
 /**
@@ -76,41 +84,6 @@ const insidePartsOfBoth = (changes: readonly Change[], theirs: Layout, mine: Lay
   );
 };
 
-/** Changes that stand or fall together: of one entry, or of one member. */
-const together = (changes: readonly Change[]): readonly (readonly Change[])[] => {
-  const groups = new Map<string, Change[]>();
-  for (const change of changes) {
-    const key = change.path.slice(0, 2).join("/");
-    const group = groups.get(key);
-    if (group) group.push(change);
-    else groups.set(key, [change]);
-  }
-  return [...groups.values()];
-};
-
-/** As many of the changes as a layout holds together with what is its own, entry by entry; the others are those it does not. */
-const asManyAsHold = (
-  mine: Layout,
-  changes: readonly Change[],
-): { readonly taken: readonly Change[]; readonly left: readonly Change[] } => {
-  const all = applyChanges(mine, changes);
-  if (all.ok) return { taken: changes, left: [] };
-  const taken: Change[] = [];
-  let layout = mine;
-  let open = together(changes);
-  for (let before = -1; before !== open.length;) {
-    before = open.length;
-    open = open.filter((group) => {
-      const applied = applyChanges(layout, group);
-      if (!applied.ok) return true;
-      ({ layout } = applied);
-      taken.push(...group);
-      return false;
-    });
-  }
-  return { taken, left: open.flat() };
-};
-
 /**
  * What taking a later version of a followed spec comes to, three-way: `base` is the version taken last, `theirs` the later one,
  * `mine` the draft that follows. What only the other changed is taken; what both changed to different values, or what cannot
@@ -118,7 +91,11 @@ const asManyAsHold = (
  */
 export const followOn = (base: Layout, theirs: Layout, mine: Layout): Following => {
   const there = compareLayouts(base, theirs).filter(({ path: [root = ""] }) => !own.has(root));
-  const { whole, changes } = ofWholeParts(insidePartsOfBoth(there, theirs, mine), theirs, mine);
+  // A breakpoint that stood in the version taken and does not stand here was removed here.
+  const ids = ({ breakpoints }: Layout): ReadonlySet<string> => new Set(breakpoints.map(({ id }) => id));
+  const [was, here] = [ids(base), ids(mine)];
+  const { changes: standing, leftOut } = withoutAbsent(there, (id) => was.has(id) && !here.has(id));
+  const { whole, changes } = ofWholeParts(insidePartsOfBoth(standing, theirs, mine), theirs, mine);
   const applied = applyChanges(mine, changes);
   const clashing = new Set([...whole, ...(applied.ok ? [] : applied.conflicts.map(({ change }) => change))]);
   const { taken, left } = asManyAsHold(
@@ -129,6 +106,7 @@ export const followOn = (base: Layout, theirs: Layout, mine: Layout): Following 
   return {
     taken,
     met: changes.filter((change) => asked.has(change)).map((change) => ({ change, ours: valueAt(mine, change.path) })),
+    leftOut,
   };
 };
 
@@ -141,26 +119,15 @@ export type FollowChoice = "ours" | "theirs";
  */
 export const settleFollowing = (
   mine: Layout,
-  { taken, met }: Following,
+  { taken, met, leftOut }: Following,
   choices: readonly FollowChoice[],
   follow: Follow,
 ): { readonly ok: true; readonly layout: Layout } | { readonly ok: false; readonly issues: readonly Issue[] } => {
-  const chosen = met.filter((_, index) => choices[index] === "theirs");
-  const goes = new Set(
-    chosen.flatMap(({ change: { path, ...values } }) =>
-      path[0] === "breakpoints" && path.length === 2 && !("to" in values) ? path[1] : [],
-    ),
-  );
-  const left = goes.size === 0 ? mine : withoutStrays({ ...mine, breakpoints: mine.breakpoints.filter(({ id }) => !goes.has(id)) });
-  const changes = [...taken, ...chosen.map(({ change }) => change)].map(({ path, ...values }): Change => {
-    // What was chosen goes over whatever stands there.
-    const now = valueAt(left, path);
-    return { path, ...(now === undefined ? {} : { from: now }), ...("to" in values ? { to: values.to } : {}) };
-  });
-  const applied = applyChanges(
-    left,
-    changes.filter(({ path }) => !(path[0] === "breakpoints" && path.length === 2 && goes.has(path[1] ?? ""))),
-  );
+  const chosen = met.flatMap(({ change }, index) => (choices[index] === "theirs" ? change : []));
+  // What stands at a breakpoint that comes back with a choice comes with it.
+  const back = new Set(chosen.flatMap((change) => ("to" in change ? (wholeBreakpoint(change) ?? []) : [])));
+  const returned = leftOut.filter((change) => back.has(breakpointOf(change) ?? ""));
+  const applied = putOver(mine, [...taken, ...chosen, ...returned]);
   if (applied.ok) return { ok: true, layout: { ...applied.layout, follows: follow } };
   return {
     ok: false,

@@ -8,17 +8,37 @@ import type { Held } from "./types";
 const ofOneSize = (held: Held, read: Layout): boolean =>
   read.breakpoints.length === 1 && (held.oneSize || read.breakpoints[0]?.id === "drawn");
 
-const pick = (draft: Breakpoint, read: Breakpoint, held: Exclude<Held["breakpoint"], "none">): Breakpoint =>
-  held === "all"
-    ? read
-    : // What a file leaves out it does not take away: a stylesheet without a baseline says nothing of one.
-      { ...draft, ...Object.fromEntries(held.flatMap((member) => (read[member] === null ? [] : [[member, read[member]]]))) };
+/** The columns of a file with what it says nothing of: totals the author expects stand in no ledger and no stylesheet. */
+const columnsOf = (draft: Breakpoint, read: Breakpoint): Breakpoint["columns"] =>
+  read.columns.stated === undefined && draft.columns.stated !== undefined
+    ? { ...read.columns, stated: draft.columns.stated }
+    : read.columns;
+
+const pick = (draft: Breakpoint, read: Breakpoint, held: Exclude<Held["breakpoint"], "none">): Breakpoint => {
+  if (held === "all") return read;
+  // What a file leaves out it does not take away: a stylesheet without a baseline says nothing of one.
+  const said = held.flatMap((member) => (read[member] === null ? [] : [[member, read[member]] as const]));
+  const picked: Breakpoint = { ...draft, ...Object.fromEntries(said) };
+  return held.includes("columns") ? { ...picked, columns: columnsOf(draft, read) } : picked;
+};
 
 /** The draft's breakpoint a read one stands for: of its id, else of its from-width, else drawn at its width. */
 const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
   draft.breakpoints.find(({ id }) => id === read.id) ??
   draft.breakpoints.find(({ from }) => from === read.from && read.id !== "drawn") ??
   draft.breakpoints.find(({ drawnAt }) => drawnAt.width === read.drawnAt.width);
+
+/** Breakpoints in the order the draft has those it knows: a file says from which width each applies, not where it is listed. */
+const inOrderOf = (draft: Layout, breakpoints: readonly Breakpoint[]): Breakpoint[] => {
+  const place = new Map(draft.breakpoints.map(({ id }, index) => [id, index]));
+  const known = breakpoints.filter(({ id }) => place.has(id)).sort((a, b) => (place.get(a.id) ?? 0) - (place.get(b.id) ?? 0));
+  return breakpoints
+    .filter(({ id }) => !place.has(id))
+    .reduce<Breakpoint[]>((list, one) => {
+      const wider = list.findIndex(({ from }) => from > one.from);
+      return list.toSpliced(wider < 0 ? list.length : wider, 0, one);
+    }, known);
+};
 
 /**
  * What a draft comes to when a file is taken into it: numbers the file holds are the file's, everything else (names,
@@ -29,7 +49,7 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
   if (whole) return followingAs({ ...read, name: draft.name }, draft);
   const held: Held = formats[format].holds ?? { breakpoint: "all", spec: [], oneSize: false };
   const said = Object.fromEntries(held.spec.map((member) => [member, read[member]]));
-  if (held.breakpoint === "none") return withoutStrays({ ...draft, ...said });
+  if (held.breakpoint === "none") return withoutStrays({ ...draft, ...said }, draft);
   if (ofOneSize(held, read)) {
     const [shown] = read.breakpoints;
     const known = shown && standsFor(draft, shown);
@@ -51,7 +71,7 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
     return own;
   });
   const shared = read.spacing.length > 0 ? said : {};
-  return withoutStrays({ ...draft, ...shared, breakpoints: distinct });
+  return withoutStrays({ ...draft, ...shared, breakpoints: inOrderOf(draft, distinct) }, draft);
 };
 
 /** What of a file stays behind where it is taken into a draft, beside what its reader lost: places at breakpoints that the draft does not have. */

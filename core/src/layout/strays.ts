@@ -1,13 +1,17 @@
 import type { Layout } from "./schema";
 
-/** What is said of breakpoints that are no longer there goes with them: accepted findings, places of areas, sizes of text roles. */
-export const withoutStrays = (layout: Layout): Layout => {
+/**
+ * What is said of breakpoints that were there `before` and are no longer goes with them: accepted findings, places of areas,
+ * sizes of text roles. A finding that was accepted of something else stays.
+ */
+export const withoutStrays = (layout: Layout, before: Layout): Layout => {
   const ids = new Set(layout.breakpoints.map(({ id }) => id));
+  const gone = new Set(before.breakpoints.flatMap(({ id }) => (ids.has(id) ? [] : [id])));
   const kept = <T>(by: Readonly<Record<string, T>>): Record<string, T> =>
     Object.fromEntries(Object.entries(by).filter(([id]) => ids.has(id)));
   return {
     ...layout,
-    accepted: layout.accepted.filter(({ breakpoint }) => ids.has(breakpoint)),
+    accepted: layout.accepted.filter(({ breakpoint }) => !gone.has(breakpoint)),
     areas: layout.areas.map((area) => ({ ...area, placements: kept(area.placements) })),
     text: layout.text.map(({ at, ...role }) => {
       const left = at && kept(at);

@@ -114,6 +114,13 @@ const leaves = (layout: Layout): ReadonlyMap<string, string> => {
 const follow = { spec: "Passenger booking", version: "2.2.0" };
 const every = ({ met }: Following, choice: FollowChoice): readonly FollowChoice[] => met.map(() => choice);
 
+/** Whether a value stands at a breakpoint that was removed here: nothing can stand there. */
+const isLeftOut = (base: Layout, mine: Layout, path: string): boolean => {
+  const [, id] = /^\/(?:areas\/[^/]+\/placements|text\/[^/]+\/at)\/([^/]+)/.exec(path) ?? [];
+  const has = ({ breakpoints }: Layout): boolean => breakpoints.some((one) => one.id === id);
+  return id !== undefined && has(base) && !has(mine);
+};
+
 /** Whether a value is of what is asked: the part that is asked about, or around or inside of it. */
 const isAsked = ({ met }: Following, path: string): boolean =>
   met.some(({ change }) => {
@@ -139,6 +146,7 @@ describe("following a later version", () => {
       if (!was || !there || !here || !now) throw new Error("no leaves");
       const wrong = [...new Set([...was.keys(), ...there.keys(), ...here.keys(), ...now.keys()])].filter((path) => {
         const [old, other, own, is] = [was, there, here, now].map((one) => one.get(path));
+        if (isLeftOut(base, mine, path)) return false;
         if (own !== old || other === old) return is !== own;
         return is !== other && !(isAsked(following, path) && is === own);
       });
@@ -167,11 +175,11 @@ describe("following a later version", () => {
       const [was, there, now] = [base, theirs, done.layout].map(leaves);
       if (!was || !there || !now) throw new Error("no leaves");
       const missing = [...new Set([...was.keys(), ...there.keys()])].filter(
-        (path) => there.get(path) !== was.get(path) && now.get(path) !== there.get(path),
+        (path) => there.get(path) !== was.get(path) && now.get(path) !== there.get(path) && !isLeftOut(base, done.layout, path),
       );
       expect(missing, `round ${round}`).toEqual([]);
       // Following on from there has nothing left to do, and asks nothing.
-      expect(followOn(theirs, theirs, done.layout)).toEqual({ taken: [], met: [] });
+      expect(followOn(theirs, theirs, done.layout)).toMatchObject({ taken: [], met: [] });
     }
     expect(refused).toBeLessThan(rounds / 10);
   });
@@ -259,7 +267,10 @@ describe("three numbers of one's own", () => {
     const done = settleFollowing(own, following, ["theirs", "ours"], follow);
     expect(done.ok && [done.layout.breakpoints[3]?.columns.gutter, done.layout.breakpoints[3]?.rows]).toEqual(["24px", null]);
     // The same on both sides asks nothing and does nothing.
-    expect(followOn(base, { ...base, breakpoints: [...base.breakpoints, wide("32px", 12, null)] }, own)).toEqual({ taken: [], met: [] });
+    expect(followOn(base, { ...base, breakpoints: [...base.breakpoints, wide("32px", 12, null)] }, own)).toMatchObject({
+      taken: [],
+      met: [],
+    });
   });
 
   it("a breakpoint that goes is asked where something was changed in it, and takes along what stood there", () => {
@@ -281,4 +292,33 @@ it("what a layout follows goes along into no file, and is taken from none", () =
   expect(read.ok && read.layout.follows).toBeUndefined();
   const wrong = parseLayout({ ...layout, follows: { spec: "A", version: "2.1" } });
   expect(wrong.ok || wrong.issues).toEqual([{ path: "/follows/version", message: "must be a version number of three parts, like 2.1.0" }]);
+});
+
+describe("following without a breakpoint of the other", () => {
+  it("takes a new area and a new text role where a breakpoint of theirs was removed here, says what is left out, and takes that with the breakpoint", () => {
+    const base = cleanLayout();
+    const mine = { ...base, breakpoints: base.breakpoints.filter(({ id }) => id !== "tablet") };
+    const at = { phone: placed(1, 4), tablet: placed(1, 4), desk: placed(1, 4) };
+    const role = { name: "Body", size: "16px", lineHeight: "24px", font: "Archivo", at: { tablet: { size: "17px", lineHeight: "24px" } } };
+    const theirs = { ...base, areas: [area("alerts", at)], text: [role] };
+    const following = followOn(base, theirs, mine);
+    expect(following.met).toEqual([]);
+    expect(following.leftOut.map(({ path }) => path.join("/")).sort()).toEqual(["areas/alerts/placements/tablet", "text/Body/at/tablet"]);
+    const done = settleFollowing(mine, following, [], follow);
+    if (!done.ok) throw new Error(JSON.stringify(done.issues));
+    expect(Object.keys(done.layout.areas[0]?.placements ?? {})).toEqual(["phone", "desk"]);
+    expect(done.layout.text[0]).toEqual({ name: "Body", size: "16px", lineHeight: "24px", font: "Archivo" });
+    // Theirs changes the breakpoint, too: taken back, it has what stands at it.
+    const changed = withColumns(theirs, "tablet", { count: 6 });
+    const asked = followOn(base, changed, mine);
+    expect(asked.met.map(({ change }) => change.path.join("/"))).toEqual(["breakpoints/tablet"]);
+    for (const [choice, places] of [
+      ["ours", ["phone", "desk"]],
+      ["theirs", ["phone", "desk", "tablet"]],
+    ] as const) {
+      const settled = settleFollowing(mine, asked, every(asked, choice), follow);
+      if (!settled.ok) throw new Error(JSON.stringify(settled.issues));
+      expect(Object.keys(settled.layout.areas[0]?.placements ?? {}), choice).toEqual(places);
+    }
+  });
 });

@@ -60,10 +60,10 @@ describe("orders that two people made of one", () => {
           for (let a = 0; a < side.length; a += 1)
             for (let b = a + 1; b < side.length; b += 1) {
               const [x, y] = [side[a] ?? "", side[b] ?? ""];
-              if (merged.includes(x) && merged.includes(y))
-                expect(merged.indexOf(x), `${what}: ${x} before ${y}`).toBeLessThan(merged.indexOf(y));
+              if (merged.includes(x) && merged.includes(y) && merged.indexOf(x) >= merged.indexOf(y))
+                expect.fail(`${what}: ${x} before ${y} in ${merged}`);
             }
       }
     }
-  });
+  }, 120_000);
 });

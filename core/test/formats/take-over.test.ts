@@ -1,6 +1,8 @@
 import { describe, expect, it } from "vitest";
-import { formats, formatOf, type Layout, layoutSchema, plainWriting, writeIn, sameJson, takeOver } from "../../src/index";
+import { compareLayouts, formats, formatOf, type Layout, layoutSchema, plainWriting, writeIn, sameJson, takeOver } from "../../src/index";
 import { cleanLayout, withBreakpoint, withColumns } from "../layouts";
+import { editedTimes } from "../compare/edits";
+import { seeded } from "../random";
 
 const draft: Layout = layoutSchema.parse({
   ...withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, name: "Office", mesh: { step: "8px", emphasis: 8 } })),
@@ -52,5 +54,23 @@ describe("a file taken into a draft", () => {
     const read = formats.svg.read?.(svg);
     const taken = read?.ok ? takeOver(draft, read.layout, "svg", false) : draft;
     expect(taken.breakpoints.map(({ id }) => id).sort()).toEqual(["desk", "drawn", "phone", "tablet"]);
+  });
+
+  it("of any draft into that very draft changes nothing, whatever the file does not speak of (6 formats, 300 drafts)", () => {
+    const random = seeded("taken into itself");
+    const taken = { ledger: 0, areas: 0, css: 0, tokens: 0, layout: 0, svg: 0 };
+    for (let round = 0; round < 300; round += 1) {
+      const own = editedTimes(cleanLayout(), 14, random);
+      for (const id of Object.keys(taken) as (keyof typeof taken)[]) {
+        const written = writeIn(formats[id], own, id === "svg" ? random.pick(own.breakpoints).id : null, plainWriting);
+        // A table of areas holds at least one.
+        const read = written.ok && (id !== "areas" || own.areas.length > 0) ? formats[id].read?.(written.text) : null;
+        if (!read?.ok) continue;
+        taken[id] += 1;
+        const changes = compareLayouts(own, takeOver(own, read.layout, id, false));
+        expect(changes, `round ${round}: ${id}`).toEqual([]);
+      }
+    }
+    for (const [id, count] of Object.entries(taken)) expect(count, id).toBeGreaterThan(id === "areas" ? 40 : 200);
   });
 });

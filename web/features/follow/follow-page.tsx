@@ -4,6 +4,7 @@ import {
   changeWords,
   countChanges,
   type FollowChoice,
+  type Following,
   type Layout,
   type Met,
   settleFollowing,
@@ -70,6 +71,27 @@ const Questions = ({
   </div>
 );
 
+/** What a version says of breakpoints that were removed here, and so is not taken. */
+const LeftOut = ({
+  leftOut,
+  layout,
+  theirs,
+}: {
+  readonly leftOut: Following["leftOut"];
+  readonly layout: Layout;
+  readonly theirs: Layout;
+}) => {
+  if (leftOut.length === 0) return null;
+  const ids = [...new Set(leftOut.map(({ path }) => path[3] ?? ""))];
+  const names = ids.map((id) => theirs.breakpoints.find((one) => one.id === id)?.name ?? id);
+  return (
+    <p className="quiet" role="note">
+      Left out: {leftOut.length} {leftOut.length === 1 ? "place or size" : "places and sizes"} at {names.join(", ")}, which {layout.name}{" "}
+      does not have.
+    </p>
+  );
+};
+
 /** What taking a version does: there, here, and what is to be chosen. */
 const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<Looked, { kind: "known" }> }) => {
   const { layout, mayEdit, edit } = useDraftOfPage();
@@ -105,6 +127,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
             </button>
           )}
         </div>
+        <LeftOut leftOut={following.leftOut} layout={layout} theirs={theirs} />
         {done.ok ? (
           <BreakpointChanges before={layout} after={done.layout} />
         ) : (

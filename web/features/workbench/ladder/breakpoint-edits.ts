@@ -78,7 +78,9 @@ export const copyBreakpoint = (layout: Layout, id: string): { readonly layout: L
 
 /** Removes a breakpoint with its places of areas and its accepted findings; the last one stays. */
 export const removeBreakpoint = (layout: Layout, id: string): Layout =>
-  layout.breakpoints.length < 2 ? layout : withoutStrays({ ...layout, breakpoints: layout.breakpoints.filter((one) => one.id !== id) });
+  layout.breakpoints.length < 2
+    ? layout
+    : withoutStrays({ ...layout, breakpoints: layout.breakpoints.filter((one) => one.id !== id) }, layout);
 
 /** Puts breakpoints in rising order of their from-widths. */
 export const orderBreakpoints = (layout: Layout): Layout => sorted(layout, layout.breakpoints);
