@@ -60,7 +60,7 @@ const kinds = (address, cookie) => {
     comment: () => post(`/api/drafts/${booking}/comments`, { about: "spec", words: `Soak ${next(1000)}` }),
     compute: async () => {
       layout ??= await layoutOf();
-      return post(`/api/v1/${["check", "resolve"][next(2)]}`, next(2) === 0 ? { layout } : { layout, width: 1000 }, {});
+      return next(2) === 0 ? post("/api/v1/check", { layout }, {}) : post("/api/v1/resolve", { layout, width: 1000 }, {});
     },
     late: () =>
       post(
