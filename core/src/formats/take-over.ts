@@ -1,6 +1,7 @@
 import { followingAs } from "../layout/follows";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { withoutStrays } from "../layout/strays";
+import { sameJson } from "../compare/same-json";
 import { type FormatId, formats } from "./registry";
 import type { Held } from "./types";
 
@@ -27,6 +28,15 @@ const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
   draft.breakpoints.find(({ id }) => id === read.id) ??
   draft.breakpoints.find(({ from }) => from === read.from && read.id !== "drawn") ??
   draft.breakpoints.find(({ drawnAt }) => drawnAt.width === read.drawnAt.width);
+
+/**
+ * Whether a file says from a breakpoint's width on what the breakpoint says: where a stylesheet changes nothing it has no query, so
+ * it does not take the breakpoint away.
+ */
+const saysNoOther = (read: Layout, draft: Breakpoint, held: Exclude<Held["breakpoint"], "none">): boolean => {
+  const applying = read.breakpoints.filter(({ from }) => from <= draft.from).sort((a, b) => b.from - a.from)[0];
+  return applying !== undefined && sameJson(pick(draft, applying, held), draft);
+};
 
 /** Breakpoints in the order the draft has those it knows: a file says from which width each applies, not where it is listed. */
 const inOrderOf = (draft: Layout, breakpoints: readonly Breakpoint[]): Breakpoint[] => {
@@ -70,8 +80,9 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
     used.add(own.id);
     return own;
   });
+  const unsaid = members === "all" ? [] : draft.breakpoints.filter((one) => !used.has(one.id) && saysNoOther(read, one, members));
   const shared = read.spacing.length > 0 ? said : {};
-  return withoutStrays({ ...draft, ...shared, breakpoints: inOrderOf(draft, distinct) }, draft);
+  return withoutStrays({ ...draft, ...shared, breakpoints: inOrderOf(draft, [...distinct, ...unsaid]) }, draft);
 };
 
 /** What of a file stays behind where it is taken into a draft, beside what its reader lost: places at breakpoints that the draft does not have. */
