@@ -1,5 +1,4 @@
 import { LRUCache } from "lru-cache";
-import type { Problem } from "./problem";
 import type { Got } from "./request-body";
 
 /** Most that is kept of results, characters. */
@@ -51,6 +50,3 @@ export const soon = async <T>(result: Promise<Got<T>>): Promise<Got<T> | null> =
     clearTimeout(timer);
   }
 };
-
-/** What a page says of a problem with what it was to show. */
-export const isPassing = ({ code }: Problem): boolean => code === "busy" || code === "too-many" || code === "unavailable";

@@ -56,10 +56,11 @@ export type PublishedRequest = PublishedParams & {
 };
 
 /**
- * Answers a request for a file of a published version. The plain files of a version were written when it was published, or,
- * where they are large, when they were first asked for, and are read as they were kept; archives are packed of them. those of a numbered version of a public spec may be kept for a year. What is asked for with
- * options is written now and may be written otherwise by a later release; that, `latest`, and anything of a spec that is not
- * public, is asked for again each time, with its ETag, so that a right that ended is not kept by a cache. A fetch by access token is noted.
+ * Answers a request for a file of a published version. Its plain files were written when it was published or, where they are
+ * large, when they were first asked for, and are read as they were kept. Archives are packed of those each time. Files of a
+ * numbered version of a public spec, other than archives, may be kept by caches for a year. A file asked for with options is
+ * written now, and a later release may write it otherwise. That, `latest`, archives, and anything of a spec that is not public
+ * is asked for again each time, with its ETag, so that no cache keeps a right that has ended. A fetch by access token is noted.
  */
 export const publishedFile = async (request: PublishedRequest): Promise<Answer | Problem> => {
   const { team, spec: slug, file, search, credentials } = request;

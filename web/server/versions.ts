@@ -70,14 +70,21 @@ export const latestNumber = async (sql: Sql, specId: number): Promise<string | n
   return row ? versionText(row) : null;
 };
 
+/** What asks for one version of a spec: the one of a number, or, without one, the latest that was not withdrawn. */
+const oneOf = (sql: Sql, specId: number, number: VersionNumber | null) => sql`
+  v.spec_id = ${specId}
+  ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
+  ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+
+type StoredRow = Row & Pick<StoredVersion, "layout" | "name">;
+
+const stored = (row: StoredRow | undefined): StoredVersion | null => (row ? { ...summary(row), layout: row.layout, name: row.name } : null);
+
 /** One version with its document as it is stored, or the latest that was not withdrawn where no number is given; null where there is none. */
 export const readStoredVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
-  const [row] = await sql<(Row & Pick<StoredVersion, "layout" | "name">)[]>`
-    SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)}
-    WHERE v.spec_id = ${specId}
-    ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
-    ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: row.layout, name: row.name } : null;
+  const [row] = await sql<StoredRow[]>`
+    SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)} WHERE ${oneOf(sql, specId, number)}`;
+  return stored(row);
 };
 
 /** A version without its document, but what it is called; the latest that was not withdrawn where no number is given. */
@@ -87,10 +94,7 @@ export const readNamedVersion = async (
   number: VersionNumber | null,
 ): Promise<(VersionSummary & { readonly name: string }) | null> => {
   const [row] = await sql<(Row & { name: string })[]>`
-    SELECT ${columns(sql)}, v.layout ->> 'name' AS name FROM ${joined(sql)}
-    WHERE v.spec_id = ${specId}
-    ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
-    ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+    SELECT ${columns(sql)}, v.layout ->> 'name' AS name FROM ${joined(sql)} WHERE ${oneOf(sql, specId, number)}`;
   return row ? { ...summary(row), name: row.name } : null;
 };
 
@@ -108,11 +112,11 @@ export const hasBreakpoint = async (sql: Sql, versionId: number, id: string): Pr
 /** The version before a number that was not withdrawn; null where there is none. */
 export const versionBefore = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
   if (!number) return null;
-  const [row] = await sql<(Row & Pick<StoredVersion, "layout" | "name">)[]>`
+  const [row] = await sql<StoredRow[]>`
     SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)}
     WHERE v.spec_id = ${specId} AND w.version_id IS NULL AND (v.major, v.minor, v.patch) < (${number.major}, ${number.minor}, ${number.patch})
     ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: row.layout, name: row.name } : null;
+  return stored(row);
 };
 
 /**
@@ -182,10 +186,10 @@ export const isOut = async (
 
 /** The version of the highest number, withdrawn or not: numbers rise above all of them. */
 export const highestVersion = async (sql: Sql, specId: number): Promise<StoredVersion | null> => {
-  const [row] = await sql<(Row & Pick<StoredVersion, "layout" | "name">)[]>`
+  const [row] = await sql<StoredRow[]>`
     SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)}
     WHERE v.spec_id = ${specId} ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
-  return row ? { ...summary(row), layout: row.layout, name: row.name } : null;
+  return stored(row);
 };
 
 /** Marks a version as withdrawn; false where it is already. */

@@ -23,7 +23,7 @@ export const beginDraining = (): void => {
   draining = true;
 };
 
-/** Rows that wait, by queue; letters about accounts have one of their own. */
+/** The table each queue waits in. Both queues of letters wait in one, and are counted together. */
 const queues = { deliveries: "webhook_delivery", letters: "outbox" } as const;
 
 /** What waits in a queue, and how long the longest is overdue, seconds. */

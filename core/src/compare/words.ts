@@ -5,7 +5,7 @@ import { placementChanges, placementOf } from "./area-words";
 import { type Change, compareLayouts } from "./changes";
 import { sameJson } from "./same-json";
 import { partNames, placementWords, valueWords } from "./value-words";
-import { type Entries, namesOf } from "./entries";
+import { type Entries, namesOf, orderKey } from "./entries";
 
 const specNames: Readonly<Record<string, string>> = { base: "base unit", rootFontSize: "root font size", leastColumn: "least column" };
 
@@ -20,6 +20,8 @@ export type ChangeWords = {
   readonly what: Words;
   readonly from: Words | null;
   readonly to: Words;
+  /** The change as one piece of a sentence, where that is not what, from and to one after the other. */
+  readonly sentence?: Words;
 };
 
 const entryNames: Readonly<Record<string, string>> = {
@@ -81,15 +83,14 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
     to,
   });
   const came = { from: null, to: "to" in change ? words`added` : words`removed` };
+  if (entry === orderKey) return orderWords(change, before, after);
   if (root === "breakpoints" && entry !== undefined) {
-    if (entry === "#order") return spec(words`order of breakpoints`, orderWords(change, root, before, after));
     const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === entry)?.name;
     const where = find(after) ?? find(before) ?? entry;
     if (rest.length === 0) return { where, key: "", what: words`breakpoint`, ...came };
     return { where, key: path, what: [nameOfPath(path) ?? rest.join(" ")], ...(path === "name" ? said : values) };
   }
   const whole = entryNames[root];
-  if (whole && entry === "#order") return spec(words`order of ${whole}s`, orderWords(change, root, before, after));
   if (whole && entry !== undefined && rest.length === 0)
     return spec(words`${whole} ${root === "areas" ? areaName(entry, before, after) : name(entry)}`, came);
   if (root === "areas" && entry !== undefined && rest.length === 1)
@@ -114,30 +115,92 @@ export const changeWords = (change: Change, before: Layout, after: Layout): Chan
   return spec([specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" ")], values);
 };
 
-/** The entries that an order puts elsewhere, by name, as they stood and as they stand: those around them are left out. */
-const orderWords = ({ from, to }: Change, root: string, before: Layout, after: Layout): { readonly from: Words; readonly to: Words } => {
-  const [was, is] = [from, to].map((value) => (Array.isArray(value) ? (value as readonly string[]) : [])) as [
-    readonly string[],
-    readonly string[],
-  ];
-  const called = new Map(
-    [before, after].flatMap((layout) => {
+/**
+ * The most of a list that stands in the same order in both: those entries were not moved. The longest common subsequence; of
+ * two that changed places the one that came first stays, so that it is told what comes before it now.
+ */
+const unmoved = (was: readonly string[], is: readonly string[]): ReadonlySet<string> => {
+  const places = is.map((id) => was.indexOf(id));
+  // Of each entry that was there: how many can stand still up to it, itself included, and which of them is just before it.
+  const best: { readonly length: number; readonly before: number }[] = [];
+  places.forEach((place, at) => {
+    let [length, before] = [place < 0 ? 0 : 1, -1];
+    for (let other = 0; other < at && place >= 0; other += 1) {
+      const far = best[other]?.length ?? 0;
+      if ((places[other] ?? -1) >= 0 && (places[other] ?? -1) < place && far + 1 >= length) [length, before] = [far + 1, other];
+    }
+    best.push({ length, before });
+  });
+  const still = new Set<string>();
+  let at = best.reduce((most, { length }, index) => (length >= (best[most]?.length ?? 0) ? index : most), 0);
+  while (best[at] && at >= 0 && (best[at]?.length ?? 0) > 0) {
+    still.add(is[at] ?? "");
+    at = best[at]?.before ?? -1;
+  }
+  return still;
+};
+
+/** Longest beginning of a note that stands for it where its place is told, characters. */
+const noteBeginning = 40;
+
+/** What an entry of a list is called: by its name, a note by how it begins. */
+const callNames = (root: string, layouts: readonly Layout[]): ReadonlyMap<string, string> =>
+  new Map(
+    layouts.flatMap((layout) => {
       const entries = ((layout as unknown as Part)[root] ?? []) as Entries;
-      return namesOf(root, entries).map((id, index) => [id, String(entries[index]?.["name"] ?? id)] as const);
+      return namesOf(root, entries).map((id, index) => {
+        const { name: called, text } = entries[index] ?? {};
+        const note = typeof text === "string" ? text : "";
+        const begins = note.length > noteBeginning ? `${note.slice(0, noteBeginning - 1).trimEnd()}…` : note;
+        return [id, typeof called === "string" ? called : root === "notes" ? `“${begins}”` : id] as const;
+      });
     }),
   );
-  const told = (list: readonly string[]): Words =>
-    joined(
-      list.map((id) => [name(called.get(id) ?? id)]),
-      ", ",
-    );
-  return { from: told(was), to: told(is) };
+
+/** An order in words, by the fewest entries that moved: "Harbour map now comes before Fares". Entries that moved together are told together. */
+const orderWords = ({ path: [root = ""], from, to }: Change, before: Layout, after: Layout): ChangeWords => {
+  const list = (value: unknown): readonly string[] => (Array.isArray(value) ? (value as readonly string[]) : []);
+  const [was, is] = [list(from), list(to)];
+  const called = callNames(root, [before, after]);
+  const still = unmoved(was, is);
+  const runs: { readonly ids: string[]; before: string | null }[] = [];
+  is.forEach((id, index) => {
+    if (still.has(id)) return;
+    const run = index > 0 && !still.has(is[index - 1] ?? "") ? runs.at(-1) : undefined;
+    const next = is[index + 1] ?? null;
+    if (run) {
+      run.ids.push(id);
+      run.before = next;
+    } else runs.push({ ids: [id], before: next });
+  });
+  const nameOf = (id: string) => name(called.get(id) ?? id);
+  const placeOf = (next: string | null): Words => (next === null ? words`last` : words`before ${nameOf(next)}`);
+  const told = (verb: (count: number) => string): Words =>
+    runs.length === 0
+      ? words`as it was`
+      : joined(
+          runs.map(
+            ({ ids, before: next }) =>
+              words`${joined(
+                ids.map((id) => [nameOf(id)]),
+                ", ",
+              )}${verb(ids.length)} ${placeOf(next)}`,
+          ),
+          ", ",
+        );
+  return {
+    where: "Spec",
+    key: root,
+    what: words`order of ${root === "notes" ? "note" : (entryNames[root] ?? root)}s`,
+    from: null,
+    to: told(() => ""),
+    sentence: told((count) => (count === 1 ? " now comes" : " now come")),
+  };
 };
 
 /** A note that came or went, in full; notes stored as one change in an older history by their number. */
 const noteWords = ({ path: [, entry], from, to }: Change, before: Layout, after: Layout): ChangeWords => {
   const place = { where: "Spec", key: "notes" } as const;
-  if (entry === "#order") return { ...place, what: words`order of notes`, from: valueWords(before.notes), to: valueWords(after.notes) };
   if (entry === undefined) return { ...place, what: words`notes`, from: valueWords(from), to: valueWords(to) };
   const note = (to ?? from) as { readonly about?: string; readonly text?: string } | undefined;
   const about = [after, before].flatMap(({ breakpoints, areas }) => [...breakpoints, ...areas]).find(({ id }) => id === note?.about)?.name;
@@ -193,9 +256,9 @@ export const changesInWords = (changes: readonly Change[], before: Layout, after
   });
 };
 
-/** A change as one piece of a sentence: "gutter 20 → 24", "breakpoint added". */
-export const changeSentence = ({ what, from, to }: ChangeWords): Words =>
-  from === null ? words`${what} ${to}` : words`${what} ${from} → ${to}`;
+/** A change as one piece of a sentence: "gutter 20 → 24", "breakpoint added", "Harbour map now comes before Fares". */
+export const changeSentence = ({ what, from, to, sentence }: ChangeWords): Words =>
+  sentence ?? (from === null ? words`${what} ${to}` : words`${what} ${from} → ${to}`);
 
 /** How many changes a person would count between two layouts. */
 export const countChanges = (before: Layout, after: Layout): number => changesInWords(compareLayouts(before, after), before, after).length;

@@ -1,5 +1,14 @@
 import { describe, expect, it } from "vitest";
-import { applyChanges, compareLayouts, followOn, type Layout, settleFollowing } from "../../src/index";
+import {
+  applyChanges,
+  changeSentence,
+  changesInWords,
+  compareLayouts,
+  followOn,
+  type Layout,
+  plainText,
+  settleFollowing,
+} from "../../src/index";
 import { mergeOrder } from "../../src/compare/order";
 import { area } from "../areas";
 import { cleanLayout } from "../layouts";
@@ -66,4 +75,49 @@ describe("orders that two people made of one", () => {
       }
     }
   }, 120_000);
+});
+
+describe("an order in words", () => {
+  const steps = (ids: string): Layout => ({ ...cleanLayout(), spacing: [...ids].map((id) => ({ name: id, multiple: id.charCodeAt(0) })) });
+  const said = (from: string, to: string): readonly string[] => {
+    const [before, after] = [steps(from), steps(to)];
+    return changesInWords(compareLayouts(before, after), before, after).map((change) => plainText(changeSentence(change)));
+  };
+
+  const isWithin = (some: readonly string[], whole: string): boolean => {
+    let at = -1;
+    return some.every((id) => (at = whole.indexOf(id, at + 1)) >= 0);
+  };
+
+  it.each([
+    ["two changed places", "abcd", "acbd", "c now comes before b"],
+    ["one went to the end", "abcd", "bcda", "a now comes last"],
+    ["two went to the front together", "abcd", "cdab", "c, d now come before a"],
+    ["two were moved apart", "abcdef", "acdbef", "b now comes before e"],
+  ])("%s", (_what, from, to, sentence) => {
+    expect(said(from, to)).toEqual([sentence]);
+  });
+
+  it("moves as few as can be, and can be followed by hand from one order to the other (2,000 orders)", () => {
+    const random = seeded("orders in words");
+    for (let round = 0; round < 2_000; round += 1) {
+      const from = "abcdefgh".slice(0, random.integer(2, 8));
+      const rest = [...from];
+      const to = [...from].map(() => rest.splice(random.integer(0, rest.length - 1), 1)[0]).join("");
+      if (from === to) continue;
+      const [sentence = ""] = said(from, to);
+      const runs = [...sentence.matchAll(/([a-h](?:, [a-h])*) now comes? (?:before ([a-h])|last)/g)].map(([, ids = "", next]) => ({
+        ids: ids.split(", "),
+        next,
+      }));
+      const moved = new Set(runs.flatMap(({ ids }) => ids));
+      const order = [...from].filter((id) => !moved.has(id));
+      for (const { ids, next } of runs.reverse()) order.splice(next === undefined ? order.length : order.indexOf(next), 0, ...ids);
+      expect(order.join(""), `${from} → ${to}: ${sentence}`).toBe(to);
+      // Every choice of entries is tried: the longest of them that stands in one order in both.
+      const choices = Array.from({ length: 2 ** from.length }, (_one, bits) => [...from].filter((_id, index) => (bits >> index) % 2 === 1));
+      const still = Math.max(...choices.filter((some) => isWithin(some, to)).map(({ length }) => length));
+      expect(moved.size, `${from} → ${to}: ${sentence}`).toBe(from.length - still);
+    }
+  });
 });

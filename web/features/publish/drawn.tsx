@@ -1,4 +1,5 @@
 import {
+  changeSentence,
   changesInWords,
   check,
   type Finding,
@@ -64,8 +65,8 @@ export const drawnReview = ({ layout: text, last }: ReviewTask): ReviewAnswer =>
   const open = check(layout).findings.filter(({ level, accepted }) => level === "problem" || accepted === null);
   const { level, because } = before ? versionLevel(before.layout, layout) : { level: "minor" as const, because: [] };
   const reasons = before
-    ? changesInWords(because, before.layout, layout).map(({ where, what, from, to }) =>
-        plainText(from === null ? words`${name(where)} ${what} ${to}` : words`${name(where)} ${what}`),
+    ? changesInWords(because, before.layout, layout).map((change) =>
+        plainText(words`${name(change.where)} ${change.from === null ? changeSentence(change) : change.what}`),
       )
     : [];
   return {
