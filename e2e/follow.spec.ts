@@ -50,7 +50,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await page.getByLabel(/^Another spec/).check();
   await chooseSpec(page.getByRole("combobox", { name: "Spec to begin with" }), otherName);
   await page.getByLabel("Copied or followed").selectOption("Follow 2.1.0");
-  await page.getByRole("button", { name: "Make the spec" }).click();
+  await page.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(`**/specs/skerry/freight-${process.pid}**`);
   const own = `freight-${process.pid}`;
   expect((await draftOf(own)).layout).toMatchObject({ name, follows: { spec: otherName, version: "2.1.0" } });
@@ -80,7 +80,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await expect(page.getByText("3 numbers of its own")).toBeVisible();
   const does = page.getByRole("region", { name: "What taking it does here" });
   await expect(does.getByText(/gutter 24 → 32/)).toBeVisible();
-  await expect(page.getByRole("heading", { name: "Changed there and here: which stands?" })).toBeHidden();
+  await expect(page.getByRole("heading", { name: "Changed in both. Which one do you want?" })).toBeHidden();
   await press(page, "button", "Take 2.2.0", "Enter");
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
@@ -98,7 +98,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   expect(await set(own, [["breakpoints", desk.id, "columns", "gutter"], "32px", "20px"])).toBe(200);
   await publishNext(other, "3.0.0", "40px");
   await page.goto(`/specs/skerry/${own}/follow`);
-  const asked = page.getByRole("region", { name: "Changed there and here: which stands?" });
+  const asked = page.getByRole("region", { name: "Changed in both. Which one do you want?" });
   await expect(asked.getByRole("radio", { name: "Keep 20" })).toBeChecked();
   await expect(does.getByText(/20 → 40/)).toBeHidden();
   await press(page, "radio", "Keep 20", "ArrowDown");
@@ -257,7 +257,7 @@ test("a public spec of another team is found by its address and followed; its dr
   await field.fill(`${address}/specs/${team}/${spec}/versions/latest`);
   await page.getByRole("option", { name: "Light boards" }).click();
   await expect(page.getByLabel("Copied or followed").locator("option")).toHaveText(["Follow 1.0.0"]);
-  await page.getByRole("button", { name: "Make the spec" }).click();
+  await page.getByRole("button", { name: "Create the spec" }).click();
   await expect(page.getByRole("link", { name: "Follows Light boards 1.0.0" })).toBeVisible();
   const copied = { team: "skerry", name: "Copy", start: { kind: "spec", team, spec } };
   expect((await (await requestsOf(address, "author")).post("/api/specs", { data: copied })).status()).toBe(422);

@@ -74,7 +74,7 @@ test("what is hostile or no layout is refused with the reason, and the draft sta
     await expect(alert, file).toContainText(`${file} was not taken.`);
     await expect(page.getByRole("button", { name: "Take it into the draft" })).toHaveCount(0);
   }
-  await expect(page).toHaveTitle(/Take a file in/);
+  await expect(page).toHaveTitle(/Import a file/);
   // After all that a good file is read.
   await choose(page, "layout.css", written("css"));
   await expect(page.getByText("desk gutter 24 → 32")).toBeVisible();
@@ -108,16 +108,16 @@ test("a new spec begins from a file or as a copy of another spec", async ({ brow
   await page.getByLabel("Layout file").setInputFiles({ name: "ledger.csv", mimeType: "text/csv", buffer: Buffer.from(written("ledger")) });
   await expect(page.getByText("3 breakpoints read: phone, tablet, desk.")).toBeVisible();
   await page.getByLabel("Name", { exact: true }).fill(`From a ledger ${process.pid}`);
-  await page.getByRole("button", { name: "Make the spec" }).click();
+  await page.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(/from-a-ledger/);
   await expect(page.getByRole("gridcell", { name: "desk, Gutter: 32" })).toBeVisible();
   await page.goto("/specs/new");
   await page.getByLabel(/^Another spec/).check();
-  await page.getByRole("button", { name: "Make the spec" }).click();
+  await page.getByRole("button", { name: "Create the spec" }).click();
   await expect(page.getByText("Choose a spec first.")).toBeVisible();
   await chooseSpec(page.getByRole("combobox", { name: "Spec to begin with" }), "Quay board");
   await page.getByLabel("Name", { exact: true }).fill(`Second quay ${process.pid}`);
-  await page.getByRole("button", { name: "Make the spec" }).click();
+  await page.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(/second-quay/);
   await expect(page.getByRole("gridcell", { name: /^Landscape, Columns: 16/ })).toBeVisible();
   expect(said).toEqual([]);

@@ -152,7 +152,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     // A second team of somebody's own, renamed; the first is left.
     await finn.goto("/teams/new");
     await fill(finn, { "Name of the team": "Islands" });
-    await finn.getByRole("button", { name: "Make the team" }).click();
+    await finn.getByRole("button", { name: "Create the team" }).click();
     await expect(finn).toHaveURL(/\/teams\/islands/);
     await fill(finn, { "Name of the team": "Outer Islands" });
     await finn.getByRole("button", { name: "Keep the name" }).click();
@@ -175,7 +175,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await expect(iris.getByRole("status")).toContainText("on its way");
     await iris.goto(await mail.linkTo("iris@skerry.example", "/sign-up/"));
     await fill(iris, { "Your name": "Iris", "A password": password });
-    await iris.getByRole("button", { name: "Make the account" }).click();
+    await iris.getByRole("button", { name: "Create the account" }).click();
     await expect(iris).toHaveURL(/\/teams\/new/);
 
     // The account is closed: what it made stays, by a former member.

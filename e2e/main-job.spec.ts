@@ -8,7 +8,7 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
   await page.getByLabel("Name", { exact: true }).fill("Timetable pages");
   await page.getByLabel("Width, px").fill("1152+2*144");
   await page.getByLabel("Columns", { exact: true }).fill("12");
-  await page.getByRole("button", { name: "Make the spec" }).click();
+  await page.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(/\/specs\/skerry\/timetable-pages/);
 
   await typeTerm(page, "Margin", "96");

@@ -190,7 +190,7 @@ test("a team's quota refuses with words, and what is kept stands on its page", a
     await specOf(lead.api, name, "Second");
     const third = await lead.api.post("/api/specs", { data: { team: name, name: "Third", start: { kind: "blank" } } });
     expect(third.status()).toBe(422);
-    expect(((await third.json()) as { detail: string }).detail).toContain("The team has 2 specs, as many as it may.");
+    expect(((await third.json()) as { detail: string }).detail).toContain("The team has 2 specs, the most it may have.");
     expect(await statusOf(lead.api.post(`/api/teams/${name}/projects`, { data: { name: "One" } }))).toBe(201);
     expect(await statusOf(lead.api.post(`/api/teams/${name}/projects`, { data: { name: "Two" } }))).toBe(422);
     // Designs of a few hundred KiB each, until there is no room.
@@ -206,7 +206,7 @@ test("a team's quota refuses with words, and what is kept stands on its page", a
     let answer = await keep();
     for (let turn = 0; turn < 12 && answer.status() === 201; turn += 1) answer = await keep();
     expect(answer.status()).toBe(422);
-    expect(((await answer.json()) as { detail: string }).detail).toMatch(/The team keeps [\d.]+ MiB of the 1\.0 MiB it may keep/);
+    expect(((await answer.json()) as { detail: string }).detail).toMatch(/the team already uses [\d.]+ MiB of its 1\.0 MiB/);
     // Removing one makes room again. Edits go on meanwhile.
     const { designs } = (await (await lead.api.get(`/api/specs/${name}/${spec}/designs`)).json()) as { designs: { id: number }[] };
     expect(

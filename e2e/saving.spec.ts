@@ -69,7 +69,7 @@ test("what cannot stand though it was chosen is said with its value, once, and e
   await page.unroute("**/api/drafts/**");
   await page.reload();
   await page.getByRole("dialog", { name: "The same number was changed twice" }).getByRole("button", { name: "Let these stand" }).click();
-  const aside = page.getByRole("dialog", { name: "One change of yours could not stand" });
+  const aside = page.getByRole("dialog", { name: "One of your changes could not be applied" });
   await expect(aside).toContainText("999");
   await aside.getByRole("button", { name: "Close" }).click();
   await saved(page);

@@ -140,7 +140,7 @@ test("a project knows how far it is behind, and its owner takes the new version 
   // An access token of the project reads versions, is noted, and ends when it is revoked.
   await card.getByText(/^Access tokens/).click();
   await card.getByLabel(`Name of a new token of ${name}`).fill("Build server");
-  await card.getByRole("button", { name: "Make a token" }).click();
+  await card.getByRole("button", { name: "Create a token" }).click();
   const token = await card.locator("code").innerText();
   expect(token).toMatch(/^ypsl_[\w-]{43}$/);
   const build = await request.newContext({ baseURL, extraHTTPHeaders: { Authorization: `Bearer ${token}` } });

@@ -1,7 +1,7 @@
+import { readStoredText } from "../core/src/index";
 import { openDatabase } from "../web/server/database";
 import { saveChanges } from "../web/server/drafts";
 import { readStoredDraft } from "../web/server/specs";
-import { layoutIn } from "../web/server/stored-text";
 import { inTransaction, type Write } from "../web/server/transaction";
 
 // A draft of 5,000 edits, and how long a moment of it takes to come. ADDRESS is the application's, COOKIE a member's session.
@@ -11,7 +11,7 @@ const [spec] = await sql<{ id: number; team: number; person: number }[]>`
   SELECT s.id, s.team_id AS team, s.created_by AS person FROM spec s WHERE s.slug = 'passenger-booking'`;
 const draft = spec && (await readStoredDraft(sql, spec.id));
 if (!spec || !draft) throw new Error("no draft");
-const ids = layoutIn(draft.layout).breakpoints.map(({ id, columns }) => ({ id, gutter: columns.gutter }));
+const ids = readStoredText(draft.layout).breakpoints.map(({ id, columns }) => ({ id, gutter: columns.gutter }));
 const doing = { teamId: spec.team, specId: spec.id, personId: spec.person, team: "skerry", spec: "passenger-booking" };
 const write: Write<{ readonly doing: typeof doing }> = (work) => inTransaction(sql, (transaction) => work(transaction, { doing }));
 for (let edit = 0; edit < edits; edit += 1) {

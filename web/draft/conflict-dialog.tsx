@@ -67,10 +67,10 @@ export const AsideDialog = ({
 }) => (
   <Modal show backdrop="static" onHide={onRead} aria-labelledby="aside-title">
     <Modal.Header>
-      <h2 id="aside-title">{aside.length === 1 ? "One change of yours" : `${aside.length} changes of yours`} could not stand</h2>
+      <h2 id="aside-title">{aside.length === 1 ? "One" : aside.length} of your changes could not be applied</h2>
     </Modal.Header>
     <Modal.Body>
-      <p>Together with what others saved there would be no valid layout. Theirs stands; this was yours:</p>
+      <p>Combined with what others saved, the layout would not be valid. Their values were kept. Yours:</p>
       <ul>
         {aside.map((change) => {
           const { where, what } = changeWords(change, layout, layout);

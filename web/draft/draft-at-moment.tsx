@@ -1,7 +1,8 @@
 "use client";
 
+import { readStoredText } from "@ypsiline/core";
 import { type ReactNode, useMemo } from "react";
-import { type LayoutText, layoutOf } from "@/ui/layout-text";
+import type { LayoutText } from "@/ui/layout-text";
 import { say } from "@/ui/say";
 import { type Draft, DraftContext, useDraftOfPage } from "./draft-provider";
 
@@ -12,7 +13,7 @@ type Props = { readonly revision: number; readonly layout: LayoutText; readonly 
 /** The draft's pages as they were at a moment: looked at like the draft, and changed by nobody. The draft itself goes on beside it. */
 export const DraftAtMoment = ({ revision, layout: text, children }: Props) => {
   const now = useDraftOfPage();
-  const layout = useMemo(() => layoutOf(text), [text]);
+  const layout = useMemo(() => readStoredText(text), [text]);
   const value = useMemo(
     (): Draft => ({
       ...now,

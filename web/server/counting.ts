@@ -1,11 +1,11 @@
-import { readStoredLayout } from "@ypsiline/core";
+import { readStoredText } from "@ypsiline/core";
 import type postgres from "postgres";
 import { countsOf, type DraftCounts } from "./draft-summary";
 import { noteCounts, takeDueCounts } from "./summaries";
 
 /** Counts a draft from documents as JSON text; the work of a worker. */
 export const countedText = (layout: string, version: string | null): DraftCounts =>
-  countsOf(readStoredLayout(JSON.parse(layout)), version === null ? null : readStoredLayout(JSON.parse(version)));
+  countsOf(readStoredText(layout), version === null ? null : readStoredText(version));
 
 /** Counts every draft that waits for it, here and now: for scripts that prepare a database, which have no workers. */
 export const countAll = async (sql: postgres.Sql): Promise<void> => {

@@ -65,13 +65,13 @@ export const roomFault = async (sql: Sql, teamId: number, more: number, kind: Ke
     const { total } = await keptOf(sql, teamId);
     if (total + more > most)
       return full(
-        `The team keeps ${size(total)} of the ${size(mostKeptOf().bytes)} it may keep, and this takes ${size(more)}. Remove saved designs, or ask whoever looks after this instance for more (TEAM_STORAGE).`,
+        `This needs ${size(more)}, and the team already uses ${size(total)} of its ${size(mostKeptOf().bytes)}. Remove saved designs, or ask the operator of this instance to raise TEAM_STORAGE.`,
       );
   }
   if (instance === 0) return null;
   const [row] = await sql<{ total: number }[]>`SELECT coalesce(sum(bytes), 0)::bigint AS total FROM kept_bytes`;
   return (row?.total ?? 0) + more > instance * (kind === "history" ? forEdits : 1)
-    ? full("This instance keeps as much as it may. Tell whoever looks after it (INSTANCE_STORAGE).")
+    ? full("The storage of this instance is full. Ask its operator to raise INSTANCE_STORAGE.")
     : null;
 };
 
@@ -82,5 +82,7 @@ export const countFault = async (sql: Sql, teamId: number, what: "specs" | "proj
   const count = (await keptOf(sql, teamId))[what];
   return count < most
     ? null
-    : full(`The team has ${count.toLocaleString("en")} ${what}, as many as it may. Ask whoever looks after this instance for more.`);
+    : full(
+        `The team has ${count.toLocaleString("en")} ${what}, the most it may have. Ask the operator of this instance to raise the limit.`,
+      );
 };

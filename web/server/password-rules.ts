@@ -27,9 +27,9 @@ const least = 8;
 export const passwordFault = (password: string, about: readonly string[]): string | null => {
   const plain = password.toLowerCase();
   if (password.replace(/\s/g, "").length < least) return `must have at least ${least} characters that are not spaces`;
-  if (commonPasswords().has(plain) || isRun(plain)) return "is one that is guessed first; choose one that nobody else has";
-  if (isRepeated(plain)) return "must not be the same few characters again and again";
+  if (commonPasswords().has(plain) || isRun(plain)) return "is too easy to guess; choose a less common one";
+  if (isRepeated(plain)) return "must not repeat the same few characters";
   const own = about.flatMap((text) => [text, text.split("@")[0] ?? ""]).filter((text) => text.length >= 4);
-  if (own.some((text) => plain.replaceAll(text.toLowerCase(), "").length < least)) return "must not be made of your name or address";
+  if (own.some((text) => plain.replaceAll(text.toLowerCase(), "").length < least)) return "must not be based on your name or address";
   return null;
 };

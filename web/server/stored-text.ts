@@ -1,13 +1,8 @@
-import { type Layout, readStoredLayout } from "@ypsiline/core";
-
 /**
- * A layout document as JSON text, as the database keeps it. The thread that answers everybody hands it on; reading it is
- * work for a worker, a browser or a script.
+ * A layout document as JSON text, as the database keeps it. The thread that answers everybody hands it on; reading it
+ * (`readStoredText` of core) is work for a worker, a browser or a script.
  */
 export type StoredText = string;
-
-/** The document in a stored text. @throws Error where it is none; what is stored was parsed before it was stored. */
-export const layoutIn = (text: StoredText): Layout => readStoredLayout(JSON.parse(text));
 
 /** Longest text that is sent with a page, characters: it stands there twice, and is escaped each time. */
 const mostInPage = 64 * 1024;

@@ -1,8 +1,7 @@
-import { parseLayout } from "@ypsiline/core";
+import { parseLayout, readStoredText } from "@ypsiline/core";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { editedText } from "@/server/draft-edit";
-import { layoutIn } from "@/server/stored-text";
 import { routes } from "@/wire/routes";
 import { demoSpecs } from "../../scripts/demo-layouts";
 
@@ -90,7 +89,7 @@ describe("changes that a page can send", () => {
         const outcome = editedText(text, body.data.changes);
         if (outcome.ok) {
           seen.made += 1;
-          expect(parseLayout(layoutIn(outcome.layout)).ok).toBe(true);
+          expect(parseLayout(readStoredText(outcome.layout)).ok).toBe(true);
         } else if (outcome.conflicts.length > 0) seen.conflicts += 1;
         else {
           seen.refused += 1;

@@ -1,4 +1,4 @@
-import { type Layout, readStoredLayout } from "@ypsiline/core";
+import { type Layout, readStoredLayout, readStoredText } from "@ypsiline/core";
 import { useEffect, useMemo, useState } from "react";
 
 /** A stored layout document as JSON text: a server hands it on without reading it. */
@@ -13,9 +13,6 @@ export type GivenLayout = { readonly text: LayoutText } | { readonly at: string 
 /** A document, and the revision it was fetched as; null where it came with the page. */
 export type LoadedLayout = { readonly layout: Layout; readonly revision: number | null };
 
-/** The document in a stored text. @throws Error where it is none; what is stored was parsed before it was stored. */
-export const layoutOf = (text: LayoutText): Layout => readStoredLayout(JSON.parse(text));
-
 const fetched = async (at: string, signal: AbortSignal): Promise<LoadedLayout> => {
   const answer = await fetch(at, { signal });
   if (!answer.ok) throw new Error(`${at} was answered with ${answer.status}`);
@@ -26,7 +23,7 @@ const fetched = async (at: string, signal: AbortSignal): Promise<LoadedLayout> =
 /** A given document once it is there: at once where its text came with the page. A fault is told as `failed`. */
 export const useLayout = (given: GivenLayout | null): LoadedLayout | "loading" | "failed" | null => {
   const [text, at] = [given && "text" in given ? given.text : null, given && "at" in given ? given.at : null];
-  const here = useMemo((): LoadedLayout | null => (text === null ? null : { layout: layoutOf(text), revision: null }), [text]);
+  const here = useMemo((): LoadedLayout | null => (text === null ? null : { layout: readStoredText(text), revision: null }), [text]);
   const [there, setThere] = useState<{ readonly at: string; readonly is: LoadedLayout | "failed" } | null>(null);
   useEffect(() => {
     if (at === null) return;

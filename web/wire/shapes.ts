@@ -29,7 +29,7 @@ export const emailAddress = z
   .toLowerCase()
   .max(254, { error: "must be at most 254 characters" })
   .regex(/^[^\s@<>]+@[^\s@<>]+\.[^\s@<>]+$/, { error: "must be an e-mail address, like somebody@skerry.example" })
-  .refine((address) => !address.endsWith(".invalid"), { error: "must be an address that letters reach; .invalid is none" });
+  .refine((address) => !address.endsWith(".invalid"), { error: "must be an address that can receive mail; .invalid addresses cannot" });
 
 /** A password somebody chooses. */
 export const newPassword = z

@@ -159,6 +159,9 @@ export const parseLayout = (data: unknown, before: Layout | null = null): Parsed
 /** A layout that was stored, of any version it may have been stored in. @throws ZodError where it is none: storing looked at it. */
 export const readStoredLayout = (data: unknown): Layout => storedLayoutSchema.parse(upgrade(data));
 
+/** The layout in a stored JSON text. @throws SyntaxError or ZodError where it is none: storing looked at it. */
+export const readStoredText = (text: string): Layout => readStoredLayout(JSON.parse(text));
+
 /** Whether JSON text nests deeper than a number of levels, read without recursion. */
 export const nestsPast = (text: string, levels: number): boolean => {
   let depth = 0;

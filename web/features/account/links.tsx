@@ -87,7 +87,7 @@ export const NewAccountForm = ({ secret, email }: { readonly secret: string; rea
       params={{}}
       fields={[{ ...address, initial: email, fixed: true }, { name: "name", label: "Your name", autoComplete: "name" }, chosen]}
       body={({ name = "", password = "" }) => ({ secret, name, password })}
-      submit="Make the account"
+      submit="Create the account"
       done={() => {
         router.push("/teams/new");
         return "It is made.";
@@ -124,7 +124,7 @@ export const NewTeamForm = () => {
       params={{}}
       fields={[{ name: "name", label: "Name of the team", autoComplete: "organization" }]}
       body={({ name = "" }) => ({ name })}
-      submit="Make the team"
+      submit="Create the team"
       done={({ team }) => {
         router.push(`/teams/${team}?show=members`);
         return "It is made.";

@@ -108,7 +108,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
           </ul>
         )}
         <a className="btn btn-quiet" href="/teams/new">
-          Make a team
+          Create a team
         </a>
       </section>
       <section aria-labelledby="close-title">

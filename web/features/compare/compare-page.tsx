@@ -83,7 +83,7 @@ const same = ({ from, to }: Line): boolean => (from === null || to === null ? fr
 
 /** Two layouts laid over each other at a chosen width, and everything that differs between them; worked out in the browser. */
 export const ComparePage = (props: Omit<Props, "a" | "b"> & { readonly a: StoredSide; readonly b: StoredSide }) => (
-  <InBrowser instead={<Opening words="Laying one over the other…" />}>
+  <InBrowser instead={<Opening words="Loading the comparison…" />}>
     <ComparedStored {...props} />
   </InBrowser>
 );
@@ -98,7 +98,7 @@ const ComparedStored = ({
   const b = useMemo(() => (right && typeof right === "object" ? { ...storedB, layout: right.layout } : null), [storedB, right]);
   if (left === "failed" || right === "failed")
     return <Opening words="One of the two could not be loaded. Check the connection and reload the page." />;
-  return a && b ? <Compared a={a} b={b} {...props} /> : <Opening words="Laying one over the other…" />;
+  return a && b ? <Compared a={a} b={b} {...props} /> : <Opening words="Loading the comparison…" />;
 };
 
 const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {

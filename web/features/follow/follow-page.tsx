@@ -72,22 +72,14 @@ const Questions = ({
 );
 
 /** What a version says of breakpoints that were removed here, and so is not taken. */
-const LeftOut = ({
-  leftOut,
-  layout,
-  theirs,
-}: {
-  readonly leftOut: Following["leftOut"];
-  readonly layout: Layout;
-  readonly theirs: Layout;
-}) => {
+const LeftOut = ({ leftOut, theirs }: { readonly leftOut: Following["leftOut"]; readonly theirs: Layout }) => {
   if (leftOut.length === 0) return null;
   const ids = [...new Set(leftOut.map(({ path }) => path[3] ?? ""))];
   const names = ids.map((id) => theirs.breakpoints.find((one) => one.id === id)?.name ?? id);
   return (
     <p className="quiet" role="note">
-      Left out: {leftOut.length} {leftOut.length === 1 ? "place or size" : "places and sizes"} at {names.join(", ")}, which {layout.name}{" "}
-      does not have.
+      Left out: {leftOut.length} {leftOut.length === 1 ? "placement or text size" : "placements and text sizes"} at {names.join(", ")}. This
+      spec no longer has {names.length === 1 ? "that breakpoint" : "those breakpoints"}.
     </p>
   );
 };
@@ -107,7 +99,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
     <>
       {following.met.length > 0 && (
         <section aria-labelledby="met-title">
-          <h2 id="met-title">Changed there and here: which stands?</h2>
+          <h2 id="met-title">Changed in both. Which one do you want?</h2>
           <Questions
             met={following.met}
             before={layout}
@@ -127,7 +119,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
             </button>
           )}
         </div>
-        <LeftOut leftOut={following.leftOut} layout={layout} theirs={theirs} />
+        <LeftOut leftOut={following.leftOut} theirs={theirs} />
         {done.ok ? (
           <BreakpointChanges before={layout} after={done.layout} />
         ) : (

@@ -10,7 +10,7 @@ import {
   changeSentence,
   name,
   plainText,
-  readStoredLayout,
+  readStoredText,
   withoutFollows,
   words,
 } from "@ypsiline/core";
@@ -123,7 +123,7 @@ const html = (part: ReactNode): string => renderToStaticMarkup(part);
 /** Draws what the hand-off page of a version shows. Made by a worker, since a large layout takes a second. */
 export const drawnHandOff = ({ layout: text, before: textBefore, member, areas, files, stem }: HandOffTask): HandOffParts => {
   const read = (stored: string): Layout => {
-    const stands = readStoredLayout(JSON.parse(stored));
+    const stands = readStoredText(stored);
     // What a spec follows is its team's to know.
     return member ? stands : withoutFollows(stands);
   };

@@ -91,7 +91,7 @@ export const HandOff = (props: Props) => {
       <div>
         <h2 className="take-title">Depend on it</h2>
         <Depend name={packageName} version={version.number} registry={registry} isPublic={isPublic} file={`${files}/package.tgz`} />
-        <h2 className="take-title">Take it with you</h2>
+        <h2 className="take-title">Download</h2>
         <DrawnPart html={parts.downloads} />
         {version.note && (
           <>

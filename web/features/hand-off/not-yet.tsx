@@ -10,11 +10,11 @@ export const NotYet = ({ problem }: { readonly problem: Problem }) => {
     <main className="page">
       {passing && <meta httpEquiv="refresh" content={String(again)} />}
       <div className="card-plain p-4" role="status">
-        <h1>{passing ? "This page is being worked out" : "This page could not be drawn"}</h1>
+        <h1>{passing ? "This page is being prepared" : "This page could not be drawn"}</h1>
         <p className="mb-0">
           {passing
-            ? `It loads by itself in ${again} seconds.`
-            : `${problem.detail} Its files are there as ever: add /layout.css or /layout.json to the address under /api/v1.`}
+            ? `It reloads in ${again} seconds.`
+            : `${problem.detail} You can still download its files: add /layout.css or /layout.json to its address under /api/v1.`}
         </p>
       </div>
     </main>

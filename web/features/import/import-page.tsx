@@ -1,13 +1,13 @@
 "use client";
 
-import { check, compareLayouts, countOf, formats, leftBehind, parseLayout, takeOver } from "@ypsiline/core";
+import { check, compareLayouts, countOf, formats, leftBehind, parseLayout, readStoredText, takeOver } from "@ypsiline/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { DraftBar } from "@/draft/draft-bar";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
-import { type LayoutText, layoutOf } from "@/ui/layout-text";
+import type { LayoutText } from "@/ui/layout-text";
 import { FilePicker } from "@/ui/file-picker";
 import type { ReadFile } from "@/ui/read-file";
 
@@ -24,7 +24,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
         kind: "read",
         name: `Version ${earlier.number}`,
         format: "layout",
-        layout: layoutOf(earlier.layout),
+        layout: readStoredText(earlier.layout),
         lost: [],
         findings: 0,
         grid: null,
@@ -45,7 +45,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
   const path = `/specs/${address.team}/${address.spec}`;
   return (
     <div className="draft-page">
-      <DraftBar title="Take a file in" sheet="" />
+      <DraftBar title="Import a file" sheet="" />
       <main className="page import">
         <section className="card-plain p-3" aria-labelledby="import-title">
           <h2 id="import-title" className="mb-2">
@@ -118,7 +118,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
                   )}
                   {mayEdit && (
                     <Link className="btn btn-quiet" href="/specs/new" prefetch={false}>
-                      Make a new spec of a file instead
+                      Create a new spec from a file instead
                     </Link>
                   )}
                 </div>

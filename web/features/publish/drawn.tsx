@@ -9,7 +9,7 @@ import {
   name,
   parseVersion,
   plainText,
-  readStoredLayout,
+  readStoredText,
   versionLevel,
   versionText,
   words,
@@ -59,9 +59,9 @@ const mostReasons = 4;
 
 /** Draws the review of a draft. Made by a worker, since a large draft takes a second. */
 export const drawnReview = ({ layout: text, last }: ReviewTask): ReviewAnswer => {
-  const layout = readStoredLayout(JSON.parse(text));
+  const layout = readStoredText(text);
   const number = last && parseVersion(last.number);
-  const before = last && number ? { number, layout: readStoredLayout(JSON.parse(last.layout)) } : null;
+  const before = last && number ? { number, layout: readStoredText(last.layout) } : null;
   const open = check(layout).findings.filter(({ level, accepted }) => level === "problem" || accepted === null);
   const { level, because } = before ? versionLevel(before.layout, layout) : { level: "minor" as const, because: [] };
   const reasons = before

@@ -69,9 +69,7 @@ export const ReviewPage = (props: Props) => {
           <DrawnPart html={review.changes} />
         ) : (
           <p className="card-plain p-3" role="status" aria-busy={fault === ""}>
-            {fault === ""
-              ? "Working out what changes and what the checks say…"
-              : `The review could not be worked out. ${fault} Reload the page to try again.`}
+            {fault === "" ? "Comparing and checking the draft…" : `The review could not be loaded. ${fault} Reload the page to try again.`}
           </p>
         )}
         {last !== null && <MovedDesigns key={revision} team={team} spec={spec} before={last} />}

@@ -271,7 +271,7 @@ export const NewSpecForm = ({ teams }: Props) => {
         </p>
       )}
       <button className="btn btn-primary" disabled={busy}>
-        Make the spec
+        Create the spec
       </button>
     </form>
   );

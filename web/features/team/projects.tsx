@@ -204,7 +204,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
               onChange={(event) => setTokenName(event.target.value)}
             />
             <button className="btn btn-sm btn-quiet" disabled={act.busy || tokenName.trim() === ""}>
-              Make a token
+              Create a token
             </button>
           </form>
           {secret && <SecretOnce label="Access token" secret={secret} words="It is shown this once. Send it as Authorization: Bearer …" />}

@@ -24,7 +24,7 @@ export const FilesDialog = ({ team, spec, layout, mayEdit, saved, onClose }: Pro
       {mayEdit && (
         <p>
           <Link href={`/specs/${team}/${spec}/import`} prefetch={false} className="btn btn-quiet">
-            Take a file into the draft…
+            Import a file…
           </Link>
         </p>
       )}

@@ -15,6 +15,7 @@ import {
   parseLayout,
   parseVersion,
   readBoxesJson,
+  readStoredText,
   plainFileOptions,
   resolve,
   setAt,
@@ -49,7 +50,7 @@ import { editedText, type EditOutcome } from "../draft-edit";
 import { type DraftCounts, type DraftSummary, summaryOf } from "../draft-summary";
 import type { Problem } from "../problem";
 import { type Got, parseJson, sentence } from "../request-body";
-import { layoutIn, type StoredText } from "../stored-text";
+import type { StoredText } from "../stored-text";
 import { tagged, type TaggedFile } from "../writing/file-response";
 import type { KeptFile } from "../writing/kept-file";
 import type { AskedFile } from "../writing/named-file";
@@ -205,8 +206,8 @@ const imported = (asked: FormatId | null, text: string): HeavyAnswer => {
 /** Files tell nobody what their spec follows. */
 const sheetOf = (stored: StoredSheet): SheetOf => ({
   ...stored,
-  layout: withoutFollows(layoutIn(stored.layout)),
-  before: stored.before && { number: stored.before.number, layout: withoutFollows(layoutIn(stored.before.layout)) },
+  layout: withoutFollows(readStoredText(stored.layout)),
+  before: stored.before && { number: stored.before.number, layout: withoutFollows(readStoredText(stored.before.layout)) },
 });
 
 /** Longest that a version's files are begun for, ms; what is not written by then is written when it is asked for. */
@@ -234,7 +235,7 @@ const boxesRead = (text: string): HeavyAnswer => {
 export type KeptBoxes = { readonly width: number; readonly boxes: number; readonly list: string };
 
 const moved = (was: StoredText, is: StoredText, designs: readonly HeldDesign[]): HeavyAnswer => {
-  const [before, after] = [layoutIn(was), layoutIn(is)];
+  const [before, after] = [readStoredText(was), readStoredText(is)];
   const left: string[] = [];
   const found = designs.flatMap(({ id, name, list, purposes }) => {
     const read = readBoxesJson(list);
@@ -246,7 +247,7 @@ const moved = (was: StoredText, is: StoredText, designs: readonly HeldDesign[]):
 };
 
 const momentOf = (stored: StoredText, edits: readonly (readonly Change[])[]): HeavyAnswer => {
-  let layout = layoutIn(stored);
+  let layout = readStoredText(stored);
   for (const [index, changes] of edits.entries()) {
     const applied = applyChanges(layout, changes);
     // What was saved once fits where it was saved.
@@ -270,9 +271,9 @@ const begun = ({ name, layout: text, follows }: BegunTask): Got<BegunAnswer> => 
 };
 
 const publishable = ({ layout: text, last }: PublishableTask): PublishableAnswer => {
-  const layout = layoutIn(text);
+  const layout = readStoredText(text);
   const number = last && parseVersion(last.number);
-  const before = last && number ? { number, layout: layoutIn(last.layout) } : null;
+  const before = last && number ? { number, layout: readStoredText(last.layout) } : null;
   const problems = check(layout).findings.filter(({ level }) => level === "problem");
   return {
     name: layout.name,

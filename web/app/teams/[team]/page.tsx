@@ -156,7 +156,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
             </Link>
           ))}
           <Link href="/teams/new" prefetch={false} className="other-teams">
-            Make a team
+            Create a team
           </Link>
           {others.length > 0 && (
             <>

@@ -3,12 +3,12 @@ import { NewTeamForm } from "@/features/account/links";
 import { requirePerson } from "@/server/page";
 import { NarrowPage } from "@/ui/narrow-page";
 
-export const metadata: Metadata = { title: "Make a team" };
+export const metadata: Metadata = { title: "Create a team" };
 
 export default async function NewTeamPage() {
   await requirePerson("/teams/new");
   return (
-    <NarrowPage title="Make a team">
+    <NarrowPage title="Create a team">
       <p>You will lead it. Others come in by invitation.</p>
       <NewTeamForm />
     </NarrowPage>

@@ -6,7 +6,7 @@ import { requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { readStoredVersion } from "@/server/versions";
 
-export const metadata: Metadata = { title: "Take a file in" };
+export const metadata: Metadata = { title: "Import a file" };
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;
