@@ -44,14 +44,14 @@ test("guesses at one's own password wait as those at the sign-in do, and count t
 test("a password many people have, one of few characters, or one's own name is refused with the reason", async ({ baseURL }) => {
   const { api, email, sql } = await newcomer(baseURL ?? "", process.env["DATABASE_URL"] ?? "");
   for (const [password, words] of [
-    ["1qaz2wsx3edc", /guessed first/],
-    ["QWERTY123456", /guessed first/],
-    ["123456789012", /guessed first/],
+    ["1qaz2wsx3edc", /easy to guess/],
+    ["QWERTY123456", /easy to guess/],
+    ["123456789012", /easy to guess/],
     ["            ", /not spaces/],
-    ["aaaaaaaaaaaaaa", /again and again/],
-    ["harbour1harbour1", /again and again/],
-    [email, /name or address/],
-    ["sound keeper", /name or address/],
+    ["aaaaaaaaaaaaaa", /repeat the same few characters/],
+    ["harbour1harbour1", /repeat the same few characters/],
+    [email, /based on your name or address/],
+    ["sound keeper", /based on your name or address/],
   ] as const) {
     const answer = await api.post("/api/account/password", { data: { old: secretWords, password } });
     expect(answer.status(), password).toBe(422);

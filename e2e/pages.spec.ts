@@ -260,7 +260,7 @@ test("a new spec keeps what was typed and says beside each field what would be r
   await context.close();
 });
 
-test("a click before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
+test("a click or a shortcut before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
   browser,
 }) => {
   const { page, context, said } = await pageOf(browser, "lead");
@@ -280,6 +280,21 @@ test("a click before the page is ready is kept and done once it is; a form of it
   letThrough();
   await expect(asks.first()).toBeVisible();
   await page.unroute("**/_next/static/chunks/*.js");
+  // A letter that opens something, pressed while the scripts are held back again.
+  let letThroughAgain = (): void => {};
+  const heldAgain = new Promise<void>((resolve) => {
+    letThroughAgain = resolve;
+  });
+  await page.route("**/_next/static/chunks/*.js", async (route) => {
+    await heldAgain;
+    await route.continue();
+  });
+  await page.goto("/specs/skerry/passenger-booking", { waitUntil: "commit" });
+  await page.getByText("Opening the draft").waitFor();
+  await page.keyboard.press("?");
+  expect(await page.getByRole("dialog").count()).toBe(0);
+  letThroughAgain();
+  await expect(page.getByRole("dialog")).toBeVisible();
   expect(said).toEqual([]);
   await context.close();
 });

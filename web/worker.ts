@@ -1,7 +1,8 @@
 import { drawnHandOff } from "@/features/hand-off/drawn";
 import { drawnReview } from "@/features/publish/drawn";
 import { setPriority } from "node:os";
-import { fileOf, type HeavyTask, valueOf } from "@/server/heavy/tasks";
+import type { HeavyTask } from "@/server/heavy/kinds";
+import { fileOf, valueOf } from "@/server/heavy/tasks";
 
 // What a worker of the server does (`server/heavy/pool.ts`), built to one file by `build-worker.mjs`.
 

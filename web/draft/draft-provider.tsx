@@ -93,7 +93,7 @@ export const DraftProvider = (props: Props) => (
 const LoadedDraft = ({ draft, latest, ...props }: Props) => {
   const [stored, published] = [useLayout(draft.layout), useLayout(latest?.layout ?? null)];
   if (stored === "failed" || published === "failed")
-    return <Opening words="The draft could not be loaded. Check the connection and reload the page." />;
+    return <Opening words="The draft could not be loaded. Check the connection and reload the page." failed />;
   if (stored === null || stored === "loading" || published === "loading") return <Opening words="Opening the draft…" />;
   return (
     <DraftOfPages

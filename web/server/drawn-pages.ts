@@ -1,7 +1,7 @@
 import type { HandOffParts, ReviewAnswer } from "@/wire/drawn";
 import type { Sql } from "./database";
 import { type Client, heavyValue } from "./heavy/heavy";
-import type { HandOffTask } from "./heavy/tasks";
+import type { HandOffTask } from "./heavy/kinds";
 import { keptResult } from "./kept-results";
 import type { Got } from "./request-body";
 import { readStoredDraft } from "./specs";

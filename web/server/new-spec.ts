@@ -1,7 +1,7 @@
 import { slugOf, blankLayout, layoutFromColumns, parseVersion } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Received } from "@/wire/routes";
-import type { BegunAnswer, BegunTask } from "./heavy/tasks";
+import type { BegunAnswer, BegunTask } from "./heavy/kinds";
 import { holdTeam } from "./holding";
 import { countFault } from "./kept-bytes";
 import type { Person } from "./people";

@@ -1,7 +1,7 @@
 import { type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "./database";
-import type { StoredSheet, VersionTask } from "./heavy/tasks";
+import type { StoredSheet, VersionTask } from "./heavy/kinds";
 import type { Got } from "./request-body";
 import type { StoredText } from "./stored-text";
 import { inTransaction } from "./transaction";

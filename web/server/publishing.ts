@@ -1,6 +1,6 @@
 import { compareVersions, parseVersion, type VersionLevel, type VersionNumber } from "@ypsiline/core";
 import type postgres from "postgres";
-import type { PublishableAnswer, PublishableTask } from "./heavy/tasks";
+import type { PublishableAnswer, PublishableTask } from "./heavy/kinds";
 import { happened } from "./happenings";
 import { roomFault } from "./kept-bytes";
 import { type WriteVersion, writtenVersion } from "./packing";

@@ -1,7 +1,8 @@
 import { boxLimits, formatIds, limits, plainFileOptions } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
 import type { z } from "zod";
-import { type ComputedKind, type HeavyAnswer, fileOf } from "@/server/heavy/tasks";
+import type { ComputedKind, HeavyAnswer } from "@/server/heavy/kinds";
+import { fileOf } from "@/server/heavy/tasks";
 import type { HeldDesign } from "@/server/kept-designs";
 import { checkAnswer, fitAnswer, gridsAnswer, importAnswer, resolveAnswer, setsAnswer, solveAnswer } from "@/wire/api";
 import { cleanLayout, withColumns } from "../../core/test/layouts";

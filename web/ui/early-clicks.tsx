@@ -1,10 +1,13 @@
 "use client";
 
 import { useEffect } from "react";
-import { takeEarly } from "./early";
+import { takeEarly, takeEarlyKey } from "./early";
 
-/** Does what was clicked before the page was ready, as soon as it is: effects run when all of it is. */
+/** Does what was clicked or pressed before the page was ready, as soon as it is: effects run when all of it is. */
 export const EarlyClicks = () => {
-  useEffect(takeEarly, []);
+  useEffect(() => {
+    takeEarly();
+    takeEarlyKey();
+  }, []);
   return null;
 };

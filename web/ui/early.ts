@@ -1,10 +1,11 @@
 /**
- * What runs before the page's own scripts do: a click on a button that they will answer, or a form that they will send, is kept
- * until they can. Without it a quick person's click would be lost, and a form would be sent to nowhere with what was typed.
- * Links, and forms with an address of their own, need no scripts and are left alone.
+ * What runs before the page's own scripts do: a click on a button that they will answer, a form that they will send, or a
+ * letter pressed as a shortcut is kept until they can. Without it a quick person's click or key would be lost, and a form would
+ * be sent to nowhere with what was typed. Links, forms with an address of their own, and keys that move in the page need no
+ * scripts and are left alone.
  */
 export const earlyScript = `(() => {
-  const kept = { live: false, again: null };
+  const kept = { live: false, again: null, listening: false, key: null };
   window.ypsilineEarly = kept;
   const ours = (form) => !form.hasAttribute("action") && !form.hasAttribute("method");
   const keep = (event, again) => { event.preventDefault(); event.stopPropagation(); kept.again = again; };
@@ -16,15 +17,33 @@ export const earlyScript = `(() => {
     const form = event.target;
     if (!kept.live && ours(form)) keep(event, () => form.requestSubmit());
   }, true);
+  addEventListener("keydown", (event) => {
+    const { key, target } = event;
+    if (kept.listening || event.ctrlKey || event.metaKey || event.altKey || !/^[^ ]$/.test(key)) return;
+    if (target.closest?.("input, select, textarea, [contenteditable]")) return;
+    event.preventDefault();
+    event.stopPropagation();
+    kept.key = () => dispatchEvent(new KeyboardEvent("keydown", { key, cancelable: true }));
+  }, true);
 })();`;
 
-type Early = { live: boolean; again: (() => void) | null };
+type Early = { live: boolean; again: (() => void) | null; listening: boolean; key: (() => void) | null };
+const ofPage = (): Early | undefined => (window as unknown as { ypsilineEarly?: Early }).ypsilineEarly;
 
-/** Called once the page answers for itself: what was kept is done. */
+/** Called once the page answers for itself: what was clicked or sent is done. */
 export const takeEarly = (): void => {
-  const early = (window as unknown as { ypsilineEarly?: Early }).ypsilineEarly;
+  const early = ofPage();
   if (!early || early.live) return;
   early.live = true;
   early.again?.();
   early.again = null;
+};
+
+/** Called once the page may listen to shortcuts: what was pressed is done, unless the page is still being opened. */
+export const takeEarlyKey = (): void => {
+  const early = ofPage();
+  if (!early || early.listening || document.querySelector("main[aria-busy=true]")) return;
+  early.listening = true;
+  early.key?.();
+  early.key = null;
 };

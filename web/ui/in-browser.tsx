@@ -1,6 +1,7 @@
 "use client";
 
-import { type ReactNode, useSyncExternalStore } from "react";
+import { type ReactNode, useEffect, useSyncExternalStore } from "react";
+import { takeEarlyKey } from "./early";
 
 const never = (): (() => void) => () => undefined;
 
@@ -17,11 +18,18 @@ export const InBrowser = ({ children, instead }: { readonly children: ReactNode;
     ? children
     : instead;
 
-/** What stands where a page of a draft is about to be. */
-export const Opening = ({ words }: { readonly words: string }) => (
-  <main className="page" aria-busy="true">
-    <p className="quiet" role="status">
-      {words}
-    </p>
-  </main>
-);
+/** What stands where a page is about to be; `failed`: where it could not be opened. */
+export const Opening = ({ words, failed = false }: { readonly words: string; readonly failed?: boolean }) => {
+  // What takes its place listens to shortcuts as soon as the effects of that change have run.
+  useEffect(() => {
+    if (failed) takeEarlyKey();
+    return () => queueMicrotask(takeEarlyKey);
+  }, [failed]);
+  return (
+    <main className="page" aria-busy={!failed}>
+      <p className="quiet" role="status">
+        {words}
+      </p>
+    </main>
+  );
+};

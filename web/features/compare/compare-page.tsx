@@ -97,7 +97,7 @@ const ComparedStored = ({
   const a = useMemo(() => (left && typeof left === "object" ? { ...storedA, layout: left.layout } : null), [storedA, left]);
   const b = useMemo(() => (right && typeof right === "object" ? { ...storedB, layout: right.layout } : null), [storedB, right]);
   if (left === "failed" || right === "failed")
-    return <Opening words="One of the two could not be loaded. Check the connection and reload the page." />;
+    return <Opening words="One of the two could not be loaded. Check the connection and reload the page." failed />;
   return a && b ? <Compared a={a} b={b} {...props} /> : <Opening words="Loading the comparison…" />;
 };
 

@@ -16,7 +16,7 @@ import {
 } from "@ypsiline/core";
 import type { ReactNode } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
-import type { HandOffTask } from "@/server/heavy/tasks";
+import type { HandOffTask } from "@/server/heavy/kinds";
 import type { HandOffParts } from "@/wire/drawn";
 import { Downloads } from "@/ui/downloads";
 import { Said } from "@/ui/num";

@@ -15,7 +15,7 @@ import {
   words,
 } from "@ypsiline/core";
 import { renderToStaticMarkup } from "react-dom/server";
-import type { ReviewTask } from "@/server/heavy/tasks";
+import type { ReviewTask } from "@/server/heavy/kinds";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
 import { commentable } from "@/ui/comment-about";
 import { ContainerLines } from "@/ui/container-lines";

@@ -1,7 +1,7 @@
 import { addressOf, handler } from "../handler";
 import { readJsonText } from "../request-body";
 import { responseOf } from "../writing/file-response";
-import type { ComputedKind } from "./tasks";
+import type { ComputedKind } from "./kinds";
 import { heavy, stranger, type Worked } from "./heavy";
 
 /** A response with what a worker made. */

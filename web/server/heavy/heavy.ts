@@ -3,7 +3,7 @@ import { report } from "../report";
 import type { Got } from "../request-body";
 import type { TaggedFile } from "../writing/file-response";
 import type { FairQueue } from "./fair-queue";
-import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, Values, ValueTask } from "./tasks";
+import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, Values, ValueTask } from "./kinds";
 
 /**
  * Queues that do not wait for each other, each with workers of its own: what anybody may have computed, what members do

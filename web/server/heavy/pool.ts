@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { Piscina } from "piscina";
 import { fairQueue } from "./fair-queue";
 import { type HeavyPool, type Lane, lanes } from "./heavy";
-import type { HeavyTask } from "./tasks";
+import type { HeavyTask } from "./kinds";
 
 /** Two at least where strangers and members compute, so that one piece of work at its deadline does not hold up the next. */
 const most = Math.max(2, Math.min(4, availableParallelism()));

@@ -21,7 +21,6 @@ import {
   setAt,
   solve,
   toNumber,
-  type VersionLevel,
   versionLevel,
   versionText,
   wholePixelSets,
@@ -41,109 +40,36 @@ import {
   setsRequest,
   solveRequest,
 } from "@/wire/api";
-import type { HandOffParts, ReviewAnswer } from "@/wire/drawn";
-import type { Answered } from "@/wire/routes";
 import type { HeldDesign } from "../kept-designs";
 import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
 import { countedText } from "../counting";
-import { editedText, type EditOutcome } from "../draft-edit";
-import { type DraftCounts, type DraftSummary, summaryOf } from "../draft-summary";
+import { editedText } from "../draft-edit";
+import { summaryOf } from "../draft-summary";
 import type { Problem } from "../problem";
 import { type Got, parseJson, sentence } from "../request-body";
 import type { StoredText } from "../stored-text";
-import { tagged, type TaggedFile } from "../writing/file-response";
+import type {
+  BegunAnswer,
+  BegunTask,
+  FileTask,
+  HeavyAnswer,
+  KeptBoxes,
+  MovedAnswer,
+  PageTask,
+  PublishableAnswer,
+  PublishableTask,
+  StoredSheet,
+  Values,
+  ValueTask,
+  VersionTask,
+} from "./kinds";
+import { tagged } from "../writing/file-response";
 import type { KeptFile } from "../writing/kept-file";
 import type { AskedFile } from "../writing/named-file";
 import type { SheetOf } from "../writing/pdf";
 import { writeFile } from "../writing/write-file";
 import { writeNamedFile } from "../writing/write-named-file";
-import { type VersionToWrite, writeVersion, type WrittenVersion } from "../writing/write-version";
-
-/** A sheet with its documents as text: reading them is part of the work. */
-export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
-  readonly layout: StoredText;
-  readonly before: { readonly number: string; readonly layout: StoredText } | null;
-};
-
-/** What is computed of a body that is sent, and stores nothing. */
-export type ComputedKind = "resolve" | "solve" | "check" | "whole-pixel-sets" | "fit" | "grids";
-
-/** All files of a version, its package among them. */
-export type VersionTask = { readonly kind: "version"; readonly sheet: StoredSheet; readonly release: VersionToWrite };
-
-/** What a new spec begins as: a document under a name of its own, and the version of another that it follows from then on. */
-export type BegunTask = { readonly kind: "begun"; readonly name: string; readonly layout: StoredText; readonly follows: string | null };
-export type BegunAnswer = { readonly layout: StoredText; readonly summary: Omit<DraftSummary, "revision"> };
-
-/** Changes applied to a stored draft. */
-export type SaveTask = { readonly kind: "save"; readonly layout: StoredText; readonly changes: readonly Change[] };
-
-/** What the checks of a draft say, counted, and its changes since a version. */
-export type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
-
-type Published = { readonly number: string; readonly layout: StoredText } | null;
-
-/** Whether a draft can be published after the highest version there is. */
-export type PublishableTask = { readonly kind: "publishable"; readonly layout: StoredText; readonly last: Published };
-export type PublishableAnswer = {
-  readonly name: string;
-  /** The document as it is published. */
-  readonly layout: StoredText;
-  /** Problems, as the interface for programs tells findings. */
-  readonly problems: ReturnType<typeof findingsJson>["findings"];
-  readonly least: string;
-  /** The level its changes ask for; null for the first version. */
-  readonly level: VersionLevel | null;
-};
-
-/** The review of a draft against the highest version there is. */
-export type ReviewTask = { readonly kind: "review"; readonly layout: StoredText; readonly last: Published };
-
-/** The hand-off page of a version. `member`: whether its reader may know what its spec follows. */
-export type HandOffTask = {
-  readonly kind: "hand-off";
-  readonly layout: StoredText;
-  readonly before: StoredText | null;
-  readonly member: boolean;
-  /** The breakpoint whose areas are looked at, where they are many. */
-  readonly areas: string | null;
-  readonly files: string;
-  readonly stem: string;
-};
-
-/** Work whose answer is a value, by kind. */
-export type Values = {
-  version: WrittenVersion;
-  begun: BegunAnswer;
-  save: EditOutcome;
-  counts: DraftCounts;
-  publishable: PublishableAnswer;
-  review: ReviewAnswer;
-  "hand-off": HandOffParts;
-};
-export type ValueTask = VersionTask | BegunTask | SaveTask | CountsTask | PublishableTask | PageTask;
-/** Work that draws parts of pages; done where the components are (`worker.ts`). */
-export type PageTask = ReviewTask | HandOffTask;
-
-/** Work that is done away from the thread that answers everybody. Plain data in, plain data out. */
-export type HeavyTask = FileTask | ValueTask;
-export type HeavyKind = HeavyTask["kind"];
-
-/** Work whose answer is one file. */
-export type FileTask =
-  | { readonly kind: ComputedKind; readonly body: string }
-  | { readonly kind: "export"; readonly query: ExportQuery; readonly body: string }
-  /** `format` null: told by the text. */
-  | { readonly kind: "import"; readonly format: FormatId | null; readonly text: string }
-  /** `kept`: files of a version that were written before, which an archive of them holds as they are. */
-  | { readonly kind: "file"; readonly sheet: StoredSheet; readonly file: AskedFile; readonly kept?: readonly KeptFile[] }
-  /** A box list as text, to be kept. */
-  | { readonly kind: "boxes"; readonly text: string }
-  /** A draft as it stood: a document that was kept, and the edits from there. The answer is the document. */
-  | { readonly kind: "moment"; readonly layout: StoredText; readonly edits: readonly (readonly Change[])[] }
-  /** What one stored layout does to kept designs that were held against another. */
-  | { readonly kind: "moved"; readonly before: StoredText; readonly after: StoredText; readonly designs: readonly HeldDesign[] };
-export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
+import { writeVersion, type WrittenVersion } from "../writing/write-version";
 
 const json = (value: unknown): HeavyAnswer => ({
   ok: true,
@@ -231,9 +157,6 @@ const boxesRead = (text: string): HeavyAnswer => {
   return json({ width: toNumber(width), boxes: boxes.length, list: JSON.stringify(boxListJson(read.value)) } satisfies KeptBoxes);
 };
 
-/** A box list that may be kept. */
-export type KeptBoxes = { readonly width: number; readonly boxes: number; readonly list: string };
-
 const moved = (was: StoredText, is: StoredText, designs: readonly HeldDesign[]): HeavyAnswer => {
   const [before, after] = [readStoredText(was), readStoredText(is)];
   const left: string[] = [];
@@ -256,8 +179,6 @@ const momentOf = (stored: StoredText, edits: readonly (readonly Change[])[]): He
   }
   return json(layout);
 };
-/** What is told of kept designs that move. */
-export type MovedAnswer = Answered<"GET /api/drafts/:team/:spec/moved">;
 
 const begun = ({ name, layout: text, follows }: BegunTask): Got<BegunAnswer> => {
   const parsed = parseLayout(JSON.parse(text));

@@ -1,7 +1,7 @@
 import { onReadSpec } from "@/server/act";
 import { addressOf } from "@/server/handler";
 import { clientOf, heavy } from "@/server/heavy/heavy";
-import type { MovedAnswer } from "@/server/heavy/tasks";
+import type { MovedAnswer } from "@/server/heavy/kinds";
 import { heldDesigns } from "@/server/kept-designs";
 import { readStoredDraft } from "@/server/specs";
 import { highestVersion } from "@/server/versions";

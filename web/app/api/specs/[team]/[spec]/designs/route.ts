@@ -1,6 +1,6 @@
 import { onReadSpec, onSpec } from "@/server/act";
 import { heavy, member } from "@/server/heavy/heavy";
-import type { KeptBoxes } from "@/server/heavy/tasks";
+import type { KeptBoxes } from "@/server/heavy/kinds";
 import { designsOf, keepDesign } from "@/server/kept-designs";
 import { pageOf } from "@/server/paging";
 
