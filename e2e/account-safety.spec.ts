@@ -170,7 +170,9 @@ test("streams end when the right to them does, by another process, too", async (
       await author.post("/session", { form: { end: "1" }, maxRedirects: 0 });
       expect(await listening(), `signed out, ${server}`).toBe(true);
       // A project's token is revoked.
-      const project = (await (await lead.post("/api/teams/skerry/projects", { data: { name: `Stream ${path.split("/").at(-1) ?? ""} ${server}` } })).json()) as {
+      const project = (await (
+        await lead.post("/api/teams/skerry/projects", { data: { name: `Stream ${path.split("/").at(-1) ?? ""} ${server}` } })
+      ).json()) as {
         id: number;
       };
       const tokens = `/api/teams/skerry/projects/${project.id}/tokens`;
