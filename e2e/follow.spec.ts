@@ -183,6 +183,23 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   expect([itself.status(), await itself.text()]).toEqual([422, expect.stringContaining("does not follow itself")]);
   // Nor does an edit say of what is followed what it is not called.
   expect(await set(own, [["follows"], { spec: otherName, version: "1.1.0" }, { spec: "Another", version: "1.0.0" }])).toBe(422);
+
+  // Following another since, it is put back to a moment of before: all comes back but what it followed, and that is said.
+  expect(await set(own, [["follows"], { spec: otherName, version: "1.1.0" }, undefined])).toBe(200);
+  const begun = await author.post(`/api/specs/skerry/${own}/follow`, { data: { team: "skerry", spec: older, number: "1.0.0" } });
+  expect(begun.status()).toBe(200);
+  const olderName = (await draftOf(older)).layout.name;
+  expect(await set(own, [["follows"], undefined, { spec: olderName, version: "1.0.0" }])).toBe(200);
+  const { revision } = await draftOf(own);
+  expect(await set(own, [["base"], "4px", "10px"])).toBe(200);
+  // The last moment at which it followed the other.
+  await page.goto(`/specs/skerry/${own}?moment=${revision - 2}`);
+  await page.getByRole("button", { name: "Put this moment back" }).click();
+  await expect(page.getByText("as it was then, but for what it follows")).toBeVisible();
+  await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
+  await expect(page).toHaveURL(new RegExp(`${own}$`));
+  const { layout: back } = await draftOf(own);
+  expect([back.follows, back.base]).toEqual([{ spec: olderName, version: "1.0.0" }, "4px"]);
   expect(said).toEqual([]);
   await context.close();
 });

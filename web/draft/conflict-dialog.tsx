@@ -55,7 +55,37 @@ export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
   );
 };
 
-/** What was to stand beside what others did, and cannot: said once, with the values, so that they can be typed elsewhere. */
+/** Changes kept aside for one reason. */
+const AsideOf = ({
+  reason,
+  changes,
+  layout,
+}: {
+  readonly reason: string;
+  readonly changes: readonly Change[];
+  readonly layout: Layout;
+}) => (
+  <>
+    <p>{reason}</p>
+    <ul>
+      {changes.map((change) => {
+        const { where, what } = changeWords(change, layout, layout);
+        return (
+          <li key={change.path.join("/")}>
+            {where}: <Said of={what} /> <Said className="num num-wrap" of={valueWords(change.to)} />
+          </li>
+        );
+      })}
+    </ul>
+  </>
+);
+
+const asideReasons = {
+  merged: "Combined with what others saved, the layout would not be valid. Their values were kept. Yours:",
+  following: "This spec has followed something else since, or nothing. What it follows now was kept. The change was:",
+};
+
+/** What was to be saved, and cannot: said once, with the values, so that they can be typed elsewhere. */
 export const AsideDialog = ({
   aside,
   layout,
@@ -70,17 +100,10 @@ export const AsideDialog = ({
       <h2 id="aside-title">{aside.length === 1 ? "One" : aside.length} of your changes could not be applied</h2>
     </Modal.Header>
     <Modal.Body>
-      <p>Combined with what others saved, the layout would not be valid. Their values were kept. Yours:</p>
-      <ul>
-        {aside.map((change) => {
-          const { where, what } = changeWords(change, layout, layout);
-          return (
-            <li key={change.path.join("/")}>
-              {where}: <Said of={what} /> <Said className="num num-wrap" of={valueWords(change.to)} />
-            </li>
-          );
-        })}
-      </ul>
+      {[
+        [asideReasons.merged, aside.filter(({ path }) => path[0] !== "follows")] as const,
+        [asideReasons.following, aside.filter(({ path }) => path[0] === "follows")] as const,
+      ].map(([reason, changes]) => changes.length > 0 && <AsideOf key={reason} reason={reason} changes={changes} layout={layout} />)}
     </Modal.Body>
     <Modal.Footer>
       <Button onClick={onRead}>Close</Button>

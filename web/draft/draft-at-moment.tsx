@@ -4,6 +4,7 @@ import { readStoredText } from "@ypsiline/core";
 import { type ReactNode, useMemo } from "react";
 import type { LayoutText } from "@/ui/layout-text";
 import { say } from "@/ui/say";
+import { putBack } from "./put-back";
 import { type Draft, DraftContext, useDraftOfPage } from "./draft-provider";
 
 const past = "This is the draft as it stood; put it back, and it can be changed.";
@@ -26,7 +27,7 @@ export const DraftAtMoment = ({ revision, layout: text, children }: Props) => {
       undo: () => void say(past),
       redo: () => void say(past),
       comments: [],
-      moment: { revision, putBack: now.mayEdit ? () => now.edit(layout) : null },
+      moment: { revision, putBack: now.mayEdit ? () => putBack(now, layout) : null },
     }),
     [now, revision, layout],
   );

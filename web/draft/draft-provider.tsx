@@ -11,6 +11,7 @@ import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
 import type { Present } from "./live-store";
+import type { PutBack } from "./put-back";
 import { useLive } from "./use-live";
 
 const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
@@ -61,8 +62,8 @@ export type Draft = Given & {
   /** The moment of the draft that is looked at in its stead; null for the draft itself. */
   readonly moment: {
     readonly revision: number;
-    /** Makes the draft what it was then, as one edit, or says why that cannot be; null for whoever may not edit it. */
-    readonly putBack: (() => string | null) | null;
+    /** Makes the draft what it was then, as one edit; null for whoever may not edit it. */
+    readonly putBack: (() => Promise<PutBack>) | null;
   } | null;
 };
 

@@ -4,6 +4,7 @@ import {
   type Change,
   compareLayouts,
   type Conflict,
+  followingAs,
   type Issue,
   type Layout,
   putOver,
@@ -168,6 +169,18 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     publish();
   };
 
+  /** What the spec follows is no longer what it was when these changes were made: they are kept aside, and the others sent without them. */
+  const leaveFollowing = (changes: readonly Change[]): void => {
+    const own = changes.filter(({ path }) => path[0] === "follows");
+    const others = (all: readonly Change[]) => all.filter(({ path }) => path[0] !== "follows");
+    aside = [...aside, ...own];
+    layout = followingAs(layout, base.layout);
+    const last = undo.at(-1);
+    // The step they were of can still be taken back.
+    if (last) undo = [...undo.slice(0, -1), { forth: others(last.forth), back: others(last.back) }];
+    save = { kind: "waiting" };
+  };
+
   const send = async (): Promise<void> => {
     cancelTimer = null;
     if (sending || closed || save.kind === "conflict") return;
@@ -205,6 +218,11 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
         break;
       }
       case "refused":
+        if (answer.issues.length > 0 && answer.issues.every(({ path }) => path.startsWith("/follows"))) {
+          leaveFollowing(changes);
+          schedule(0);
+          break;
+        }
         refused = changes;
         save = { kind: "refused", detail: answer.detail, issues: answer.issues };
         if (!sameJson(refused, pending())) schedule(gather);
@@ -347,6 +365,18 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
     },
     /** What is not saved yet, as the next page is left it; null where all is. */
     unsaved,
+    /** How saving stands once everything is sent and answered, or cannot be. */
+    whenSent: async (): Promise<DraftState> => {
+      while (snapshot.save.kind === "waiting" || snapshot.save.kind === "saving")
+        await new Promise<void>((resolve) => {
+          const ended = (): void => {
+            listeners.delete(ended);
+            resolve();
+          };
+          listeners.add(ended);
+        });
+      return snapshot;
+    },
     revision: (): number => base.revision,
     close: (): void => {
       closed = true;

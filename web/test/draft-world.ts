@@ -1,4 +1,4 @@
-import { applyChanges, type Change, type Layout } from "@ypsiline/core";
+import { applyChanges, type Change, type Layout, sameJson } from "@ypsiline/core";
 import type { DraftWorld, SaveAnswer, SentChanges, Unsaved } from "@/draft/draft-store";
 import { cleanLayout, withColumns } from "../../core/test/layouts";
 
@@ -40,6 +40,7 @@ export const world = () => {
   let kept: Unsaved | null = null;
   let names = 0;
   let full = false;
+  let followed: Layout["follows"] | null = null;
   const sent: (readonly Change[])[] = [];
   const save = async (revision: number, { changes }: SentChanges): Promise<SaveAnswer> => {
     sent.push(changes);
@@ -52,6 +53,9 @@ export const world = () => {
     if (!applied.ok && applied.issues.length > 0)
       return { kind: "refused", detail: applied.issues[0]?.message ?? "", issues: applied.issues };
     if (!applied.ok) return { kind: "conflict", revision: server.revision, layout: server.layout, conflicts: applied.conflicts };
+    const { follows } = applied.layout;
+    if (follows && !sameJson(follows, server.layout.follows) && !sameJson(follows, followed))
+      return { kind: "refused", detail: "", issues: [{ path: "/follows/version", message: "must be a version of what is followed" }] };
     server.revision += 1;
     server.layout = applied.layout;
     return { kind: "saved", revision: server.revision, layout: server.revision === revision + 1 ? null : server.layout };
@@ -80,6 +84,10 @@ export const world = () => {
     },
     fail: (times: number) => {
       down = times;
+    },
+    /** Says what an edit may follow. */
+    mayFollow: (follows: Layout["follows"] | null) => {
+      followed = follows;
     },
     elsewhere: (layout: Layout) => {
       server.revision += 1;

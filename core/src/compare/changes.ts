@@ -54,7 +54,8 @@ const listDifferences = (a: Entries, b: Entries, root: string, out: Change[]): v
   const before = new Map(names.map((name, index) => [name, a[index]]));
   const after = new Map(wanted.map((name, index) => [name, b[index]]));
   const own: Change[] = [];
-  for (const [name, entry] of before) if (!after.has(name)) own.push({ path: [root, name], from: entry });
+  // From the last to the first: entries that are alike are named by their places among each other.
+  for (const [name, entry] of [...before].reverse()) if (!after.has(name)) own.push({ path: [root, name], from: entry });
   for (const [name, entry] of after) {
     if (before.has(name)) differences(before.get(name), entry, [root, name], own);
     else own.push({ path: [root, name], to: entry });

@@ -31,6 +31,14 @@ const edits: readonly ((layout: Layout) => Layout)[] = [
   (layout) => ({ ...layout, breakpoints: layout.breakpoints.filter(({ id }) => id !== "tablet") }),
   (layout) => ({ ...layout, breakpoints: [...layout.breakpoints].reverse() }),
   (layout) => ({ ...layout, base: "10px", notes: [{ about: "spec", text: "Ten." }] }),
+  (layout) => ({
+    ...layout,
+    notes: [
+      { about: "spec", text: "Alike." },
+      { about: "spec", text: "Alike." },
+      { about: "spec", text: "Alike." },
+    ],
+  }),
   (layout) => ({ ...layout, spacing: [{ name: "s", multiple: 1.5 }, ...layout.spacing.slice(3)] }),
 ];
 

@@ -6,6 +6,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import type { Stretch } from "@/server/history";
 import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import { putBack } from "@/draft/put-back";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
 import { timeText } from "@/ui/dates";
 import { ask } from "@/ui/request";
@@ -19,7 +20,7 @@ const counted = (edits: number): string => `${edits} ${edits === 1 ? "edit" : "e
 
 /** What a stretch of edits did, any moment of it, and that moment put back into the draft as one edit. */
 const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
-  const { address, layout, mayEdit, edit } = useDraftOfPage();
+  const { address, layout, mayEdit, edit, store } = useDraftOfPage();
   const [at, setAt] = useState(stretch.last);
   const [looked, setLooked] = useState<Looked | null>(null);
   useEffect(() => {
@@ -44,9 +45,9 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
       clearTimeout(timer);
     };
   }, [address, stretch.first, at]);
-  const putBack = (): void => {
+  const putMomentBack = (): void => {
     if (!looked || "fault" in looked) return;
-    say(edit(looked.moment) ?? `The draft is as it was at edit ${at}. Undo takes that back.`);
+    void putBack({ edit, store }, looked.moment).then(({ words }) => say(words));
   };
   return (
     <>
@@ -72,7 +73,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
             type="button"
             className="btn btn-primary"
             disabled={!looked || "fault" in looked || sameJson(looked.moment, layout)}
-            onClick={putBack}
+            onClick={putMomentBack}
           >
             Put this moment back
           </button>

@@ -70,9 +70,10 @@ const MomentBar = ({ path }: { readonly path: string }) => {
           type="button"
           className="btn btn-primary"
           onClick={() => {
-            const words = putBack();
-            say(words ?? "The draft is as it was then. Undo takes that back.");
-            if (words === null) router.push(path);
+            void putBack().then(({ done, words }) => {
+              say(words);
+              if (done) router.push(path);
+            });
           }}
         >
           Put this moment back
