@@ -2,6 +2,7 @@ import { followingAs } from "../layout/follows";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { withoutStrays } from "../layout/strays";
 import { sameJson } from "../compare/same-json";
+import { spacingNames } from "./css/spacing-names";
 import { type FormatId, formats } from "./registry";
 import type { Held } from "./types";
 
@@ -50,6 +51,13 @@ const inOrderOf = (draft: Layout, breakpoints: readonly Breakpoint[]): Breakpoin
     }, known);
 };
 
+/** Spacing steps of a file under the names they have in the draft: a stylesheet can write but a part of a name. */
+const spacingOf = (draft: Layout, read: Layout): Layout["spacing"] => {
+  const names = draft.spacing.map(({ name }) => name);
+  const named = new Map(spacingNames(names).map((property, index) => [property, names[index]]));
+  return read.spacing.map((step) => ({ ...step, name: named.get(`--space-${step.name}`) ?? step.name }));
+};
+
 /**
  * What a draft comes to when a file is taken into it: numbers the file holds are the file's, everything else (names,
  * notes, text roles, accepted findings) stays the draft's. A layout document, or tokens of ours, replace the whole but
@@ -58,7 +66,7 @@ const inOrderOf = (draft: Layout, breakpoints: readonly Breakpoint[]): Breakpoin
 export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: boolean): Layout => {
   if (whole) return followingAs({ ...read, name: draft.name }, draft);
   const held: Held = formats[format].holds ?? { breakpoint: "all", spec: [], oneSize: false };
-  const said = Object.fromEntries(held.spec.map((member) => [member, read[member]]));
+  const said = Object.fromEntries(held.spec.map((member) => [member, member === "spacing" ? spacingOf(draft, read) : read[member]]));
   if (held.breakpoint === "none") return withoutStrays({ ...draft, ...said }, draft);
   if (ofOneSize(held, read)) {
     const [shown] = read.breakpoints;

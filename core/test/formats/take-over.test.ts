@@ -73,4 +73,68 @@ describe("a file taken into a draft", () => {
     }
     for (const [id, count] of Object.entries(taken)) expect(count, id).toBeGreaterThan(id === "areas" ? 40 : 200);
   });
+
+  it("brings back every name as it is written, however odd (every format that is read, 200 drafts)", () => {
+    const random = seeded("odd names");
+    const parts = [
+      "=",
+      "'",
+      "''",
+      "+1",
+      "@x",
+      "-",
+      " ",
+      "  ",
+      "#order",
+      '"',
+      ",",
+      ";",
+      "\n",
+      "\t",
+      "*/",
+      "-->",
+      "<b>",
+      "&amp;",
+      "\\",
+      "ß",
+      "🚢",
+      "א",
+      "x",
+    ];
+    const odd = (): string => {
+      const name = Array.from({ length: random.integer(1, 4) }, () => random.pick(parts)).join("");
+      return name.trim() === "" ? `${name}x` : name;
+    };
+    const distinct = <T extends { readonly name: string }>(list: readonly T[]): T[] => {
+      const used = new Set<string>();
+      return list.map((one) => {
+        let name = odd();
+        while (used.has(name)) name = `${name}x`;
+        used.add(name);
+        return { ...one, name };
+      });
+    };
+    let taken = 0;
+    for (let round = 0; round < 200; round += 1) {
+      const plain = editedTimes(cleanLayout(), 10, random);
+      const own = layoutSchema.parse({
+        ...plain,
+        breakpoints: distinct(plain.breakpoints),
+        spacing: distinct(plain.spacing),
+        areas: distinct(plain.areas).map((area) => ({ ...area, ...(random.integer(0, 1) === 1 ? { kind: odd() } : {}) })),
+        notes: plain.notes.map((note) => ({ ...note, text: odd() })),
+      });
+      for (const id of ["ledger", "areas", "css", "sass", "less", "tokens", "layout", "svg"] as const) {
+        const written = writeIn(formats[id], own, id === "svg" ? random.pick(own.breakpoints).id : null, plainWriting);
+        if (!written.ok || (id === "areas" && own.areas.length === 0)) continue;
+        const read = formats[id].read?.(written.text);
+        if (!read) continue;
+        expect(read.ok ? [] : read.issues, `round ${round}: ${id}`).toEqual([]);
+        if (!read.ok) continue;
+        taken += 1;
+        expect(compareLayouts(own, takeOver(own, read.layout, id, false)), `round ${round}: ${id}`).toEqual([]);
+      }
+    }
+    expect(taken).toBeGreaterThan(1000);
+  });
 });

@@ -79,13 +79,14 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
     const fault = (heading: Heading, message: string): undefined => {
       issues.push({ path: `line ${line}`, message: `${heading} ${message}` });
     };
-    const said = (heading: Heading): string => readValue(fields[header.indexOf(heading)] ?? "");
+    const written = (heading: Heading): string => readValue(fields[header.indexOf(heading)] ?? "");
+    const said = (heading: Heading): string => written(heading).trim();
     const number = (heading: Heading): number | undefined => {
       const text = said(heading);
       if (text === "") return undefined;
       return /^-?\d{1,6}$/.test(text) ? Number(text) : fault(heading, `must be a whole number, not ${text.slice(0, 40)}`);
     };
-    const name = said("area");
+    const name = said("area") === "" ? "" : written("area");
     if (name === "" && said("id") === "") {
       fault("area", "must be named");
       continue;
@@ -98,7 +99,7 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
       area: {
         id,
         name: name || id,
-        ...(said("kind") ? { kind: said("kind") } : {}),
+        ...(said("kind") ? { kind: written("kind") } : {}),
         ...(said("within") ? { within: said("within") } : {}),
         placements: {} as Record<string, NonNullable<AreaInput["placements"]>[string]>,
       },
@@ -140,7 +141,7 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
       ...(rowSpan === undefined ? {} : { rowSpan }),
       ...(said("leaves") ? { leaves: said("leaves") } : {}),
       ...(said("by") ? { by: said("by") } : {}),
-      ...(said("reason") ? { reason: said("reason") } : {}),
+      ...(said("reason") ? { reason: written("reason") } : {}),
       over: over === "yes" || over === "true",
       inside: inside ?? null,
     };

@@ -14,25 +14,34 @@ const separatorOf = (text: string): string => {
   return [",", ";", "\t"].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
 };
 
-/** Reads CSV text. A quoted field may hold separators, line ends and doubled quotes; an unclosed quote is said with its line. */
+/**
+ * Reads CSV text. A quoted field may hold separators, line ends and doubled quotes, and keeps spaces at its ends; an unclosed quote
+ * is said with its line.
+ */
 export const readCsvRows = (text: string): CsvRead => {
   const separator = separatorOf(text);
   const rows: CsvRow[] = [];
   let fields: string[] = [];
   let field = "";
+  let quoted = false;
   let line = 1;
   let began = 1;
-  const endRow = (): void => {
-    fields.push(field);
-    if (fields.length > 1 || field.trim() !== "") rows.push({ line: began, fields: fields.map((one) => one.trim()) });
-    fields = [];
+  const endField = (): void => {
+    fields.push(quoted ? field : field.trim());
     field = "";
+    quoted = false;
+  };
+  const endRow = (): void => {
+    endField();
+    if (fields.length > 1 || fields[0]?.trim() !== "") rows.push({ line: began, fields });
+    fields = [];
     began = line;
   };
   for (let at = text.startsWith("﻿") ? 1 : 0; at < text.length; at += 1) {
     const character = text[at];
-    if (character === '"' && field.trim() === "") {
+    if (character === '"' && !quoted && field.trim() === "") {
       field = "";
+      quoted = true;
       const opened = line;
       for (at += 1; ; at += 1) {
         if (at >= text.length) return { ok: false, line: opened, message: "a quote that is never closed" };
@@ -46,27 +55,29 @@ export const readCsvRows = (text: string): CsvRead => {
         }
       }
     } else if (character === separator) {
-      fields.push(field);
-      field = "";
+      endField();
       if (fields.length > mostFields) return { ok: false, line, message: `more than ${mostFields} fields` };
     } else if (character === "\n") {
       line += 1;
       endRow();
       if (rows.length > mostRows) return { ok: false, line, message: `more than ${mostRows.toLocaleString("en")} rows` };
-    } else if (character !== "\r") field += character ?? "";
+    } else if (character !== "\r" && !(quoted && (character === " " || character === "\t"))) field += character ?? "";
   }
-  if (field !== "" || fields.length > 0) endRow();
+  if (field !== "" || quoted || fields.length > 0) endRow();
   return { ok: true, rows };
 };
 
+/** What a spreadsheet may take for a formula, and what begins like that kept from it: both get an apostrophe in front. */
+const kept = /^'*[=+@\t\r-]/;
+
 /** One field of CSV: quoted where it must be, and kept from being taken for a formula by a spreadsheet. */
 export const csvField = (text: string): string => {
-  const safe = /^[=+@\t\r]/.test(text) || (text.startsWith("-") && !/^-?\d+(\.\d+)?[a-z%]*$/.test(text)) ? `'${text}` : text;
-  return /[",;\r\n\t]/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
+  const safe = kept.test(text) && !/^-\d+(\.\d+)?[a-z%]*$/.test(text) ? `'${text}` : text;
+  return /[",;\r\n\t]|^\s|\s$/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;
 };
 
 /** A field as it was before it was kept from being taken for a formula. */
-export const readValue = (field: string): string => (/^'[=+@\t\r-]/.test(field) ? field.slice(1) : field);
+export const readValue = (field: string): string => (field.startsWith("'") && kept.test(field) ? field.slice(1) : field);
 
 export const csvText = (rows: readonly (readonly (string | number)[])[]): string =>
   rows.map((row) => `${row.map((field) => csvField(String(field))).join(",")}\r\n`).join("");

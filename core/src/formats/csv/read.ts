@@ -57,7 +57,7 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
     );
   const read = rows.map(({ line, fields }) => {
     const said = (heading: string): string => readValue(fields[names.indexOf(heading)] ?? "");
-    const get = (path: Held): string => said(breakpointNumbers[path].heading);
+    const get = (path: Held): string => said(breakpointNumbers[path].heading).trim();
     const number = (path: Held): number | null => {
       const text = get(path)
         .replace(/\s*px$/i, "")
@@ -67,10 +67,10 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
       issues.push({ path: `line ${line}`, message: `${breakpointNumbers[path].heading} must be a number, not ${get(path).slice(0, 40)}` });
       return null;
     };
-    const given = said("id");
+    const given = said("id").trim();
     const id = idPattern.test(given) && !used.has(given) ? given : idOf(given || said("name"), used);
     used.add(id);
-    return { line, get, number, id, name: said("name"), from: number("from") };
+    return { line, get, number, id, name: said("name").trim() === "" ? id : said("name"), from: number("from") };
   });
   const breakpoints = read.map(({ line, get, number, id, name, from }, index): BreakpointInput => {
     const first = from ?? (index === 0 ? 320 : (read[index - 1]?.from ?? 320) + 1);
@@ -86,7 +86,7 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
     const step = get("baseline/step");
     return {
       id,
-      name: name || id,
+      name,
       from: first,
       drawnAt: { width: number("drawnAt/width") ?? usual.width, height: number("drawnAt/height") ?? usual.height },
       columns: {
@@ -155,7 +155,7 @@ const lines = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   for (const { line, fields } of rows) {
     const from = position(fields[places.start]);
     const to = position(fields[places.end]);
-    const layer = fields[places.layer] ?? "";
+    const layer = (fields[places.layer] ?? "").trim();
     if (from === null || to === null) {
       unread += 1;
       if (unread <= 10) lost.push(`line ${line}: start and end must be numbers of px`);
