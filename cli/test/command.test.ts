@@ -255,7 +255,7 @@ describe("export", () => {
       await ypsiline(["export", "layout.json", "--format", "css", "--unit", "rem", "--edges", "exact", "-o", "out/a.css"]),
     ).toMatchObject({ code: 0, out: "" });
     const css = readFileSync(join(folder, "out/a.css"), "utf8");
-    expect(css).toContain("round(up");
+    expect(css).toContain("round(var(--layout-origin)");
     expect(css).toMatch(/--layout-gutter: 1\.5rem/);
   });
 });

@@ -5,13 +5,10 @@ import { demoLayouts } from "../../scripts/demo-layouts";
 import { layoutsWithAreas, mappedLayouts } from "./areas-layouts";
 import { laidOutAreas } from "./laid-out-areas";
 import { wholeUnits } from "./whole-units";
+import { widthsOf } from "./widths";
 
 // Source: CSS Grid Layout Module Level 2 (W3C), subgrids included, as laid out by the installed Chromium, whose layout unit is 1/64 px.
 
-const widths = [
-  320, 333, 359, 360, 375, 390, 412, 428, 480, 540, 599, 600, 640, 700, 767, 768, 800, 853, 900, 991, 1000, 1023, 1024, 1080, 1111, 1199,
-  1200, 1279, 1280, 1281, 1366, 1400, 1439, 1440, 1441, 1536, 1680, 1727, 1920, 2047, 2560,
-];
 const unit = 1 / 64;
 
 const ways: readonly CssOptions[] = [plainCss, { ...plainCss, unit: "rem", query: "container" }];
@@ -21,10 +18,11 @@ for (const way of ways)
     test.setTimeout(240_000);
     let [across, down, ordered, deep] = [0, 0, 0, 0];
     const faults: string[] = [];
+    const random = seeded(`widths of areas, ${way.query}`);
     const mapped = mappedLayouts(12);
     expect(mapped.filter((layout) => writeCss(layout, way).includes("grid-template-areas:")).length).toBeGreaterThan(8);
     for (const layout of [...demoLayouts.filter(({ areas }) => areas.length > 0), ...layoutsWithAreas(60), ...mapped]) {
-      const sizes = widths.flatMap((width) => {
+      const sizes = widthsOf(layout, random).flatMap((width) => {
         const resolved = resolve(layout, { width: exact(width) });
         return resolved.ok &&
           sign(resolved.value.terms.column) > 0 &&
@@ -60,7 +58,10 @@ for (const way of ways)
             // Past the viewport's edge already, it would have to draw back to reach it.
             const past =
               outer !== undefined &&
-              (sign(columnLine(outer.on, outer.placement.column)) < 0 || toNumber(outer.right) > width || sign(outer.left) < 0);
+              (sign(columnLine(outer.on, outer.placement.column)) < 0 ||
+                toNumber(columnLine(outer.on, outer.placement.column + outer.placement.span - 1)) + toNumber(outer.on.column) > width ||
+                toNumber(outer.right) > width ||
+                sign(outer.left) < 0);
             return (
               one.placement.column + one.placement.span - 1 > one.on.count ||
               (outer !== undefined && ((past && outer.depth > 0) || outside(outer)))

@@ -1,18 +1,13 @@
 import { expect, test } from "@playwright/test";
 import { type CssOptions, exact, type Layout, resolve, sign, toNumber, writeCss } from "../../core/src/index";
+import { seeded } from "../../core/test/random";
 import { demoLayouts } from "../../scripts/demo-layouts";
 import { generatedLayouts } from "./generated-layouts";
 import { laidOut } from "./laid-out";
 import { wholeUnits } from "./whole-units";
+import { widthsOf } from "./widths";
 
 // Source: CSS Grid Layout Module Level 2 (W3C), as laid out by the installed Chromium, whose layout unit is 1/64 px.
-
-/** Widths that every layout is laid out at: both sides of usual hand-overs, odd and even, narrow and wide. */
-const widths = [
-  320, 321, 333, 359, 360, 375, 390, 393, 412, 414, 428, 480, 512, 540, 575, 576, 599, 600, 601, 640, 667, 700, 719, 720, 768, 799, 800,
-  834, 853, 900, 912, 959, 960, 991, 992, 1000, 1023, 1024, 1025, 1080, 1111, 1152, 1199, 1200, 1279, 1280, 1281, 1319, 1339, 1359, 1360,
-  1366, 1399, 1400, 1439, 1440, 1441, 1536, 1600, 1680, 1727, 1728, 1792, 1919, 1920, 2047, 2048, 2560,
-];
 
 const unit = 1 / 64;
 type Case = { readonly name: string; readonly layout: Layout };
@@ -32,12 +27,15 @@ for (const way of ways) {
   test(`${way.edges} edges, ${way.query} queries, ${way.unit}: Chromium puts every column where resolve says`, async ({ page }) => {
     test.setTimeout(240_000);
     let compared = 0;
+    let worst = 0;
+    const random = seeded(`widths, ${way.edges}, ${way.query}`);
     for (const { name, layout } of cases) {
+      const widths = widthsOf(layout, random);
       const resolved = widths.flatMap((width) => {
         const one = resolve(layout, { width: exact(width) });
         return one.ok && sign(one.value.terms.column) > 0 && sign(one.value.terms.container.width) > 0 ? [one.value] : [];
       });
-      expect(resolved.length, `${name}: widths that can be laid out`).toBeGreaterThanOrEqual(60);
+      expect(resolved.length, `${name}: widths that can be laid out`).toBeGreaterThanOrEqual(20);
       const wrap =
         way.query === "media" ? '<div class="layout-grid">@</div>' : '<div class="layout"><div class="layout-grid">@</div></div>';
       const measured = await laidOut(
@@ -49,12 +47,15 @@ for (const way of ways) {
       );
       resolved.forEach((one, index) => {
         const width = toNumber(one.width);
-        const most = (way.edges === "exact" || wholeUnits(layout, width) ? 1 : 3) * unit + 1e-9;
+        // A browser works calc() out in single floats, which the stylesheet allows for by a fiftieth of a unit.
+        const most = (way.edges === "exact" || wholeUnits(layout, width) ? 1.05 : 3) * unit;
         const tracks = measured[index] ?? [];
         expect(tracks).toHaveLength(one.columns.length);
         one.columns.forEach((column, place) => {
           const track = tracks[place] ?? { start: NaN, width: NaN };
-          const off = Math.max(Math.abs(track.start - toNumber(column.start)), Math.abs(track.width - toNumber(column.width)));
+          const [start, size] = [track.start - toNumber(column.start), track.width - toNumber(column.width)];
+          const off = Math.max(Math.abs(start), Math.abs(size), Math.abs(start + size));
+          worst = Math.max(worst, off);
           if (!(off <= most))
             throw new Error(
               `${name} at ${width}, column ${place + 1}: ${track.start} + ${track.width} in the browser, ${toNumber(column.start)} + ${toNumber(column.width)} resolved; ${off * 64} units off\n${JSON.stringify(one.breakpoint.columns)}`,
@@ -63,6 +64,7 @@ for (const way of ways) {
         });
       });
     }
+    console.info(`${way.edges} edges, ${way.query} queries: ${compared} columns, at most ${(worst / unit).toFixed(3)} units off`);
     expect(compared).toBeGreaterThan(cases.length * 60);
   });
 }

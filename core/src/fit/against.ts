@@ -110,7 +110,7 @@ type Held = {
   readonly down: ReturnType<typeof verticalLines>;
 };
 
-const held = (grid: AreaGrid, within: string | null, top: Exact | null, viewport: Exact, until: number): Held => {
+const held = (grid: AreaGrid, within: string | null, viewport: Exact, down: Held["down"]): Held => {
   const columns = Array.from({ length: grid.count }, (_, index) => index + 1);
   const start = (column: number): Exact => columnLine(grid, column);
   return {
@@ -121,7 +121,7 @@ const held = (grid: AreaGrid, within: string | null, top: Exact | null, viewport
       ...columns.map((column) => [add(start(column), grid.column), column] as const),
       [viewport, "viewport"],
     ]),
-    down: verticalLines(grid, top, until),
+    down,
   };
 };
 
@@ -148,7 +148,8 @@ export const inColumns = (width: Exact, grid: AreaGrid, tolerance: Exact): { rea
   const rest = subtract(width, together[columns] ?? zero);
   if (columns === grid.count) return { columns, rest };
   const more = together[columns + 1] ?? zero;
-  if (toNumber(more) - toNumber(width) > toNumber(tolerance) + unsure) return { columns, rest };
+  const most = Math.max(toNumber(tolerance), toNumber(lineWidth));
+  if (toNumber(more) - toNumber(width) > most + unsure) return { columns, rest };
   const less = subtract(width, more);
   const nearer = compare(absolute(less), absolute(rest)) < 0 && standing(less, tolerance) !== "off";
   return nearer ? { columns: columns + 1, rest: less } : { columns, rest };
@@ -215,12 +216,16 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
   const { areas, width } = resolution;
   const until = Math.max(0, ...list.boxes.map(({ y, height }) => toNumber(y) + toNumber(height)));
   const base = px(layout.base, lengthContext(layout, width));
-  const root = held(resolution.grid, null, zero, width, until);
+  const root = held(resolution.grid, null, width, verticalLines(resolution.grid, zero, until));
   const grids = new Map<string, Held>();
   const gridIn = (area: AreaGeometry): Held => {
     const known = grids.get(area.area.id);
     if (known || !area.inside) return known ?? root;
-    const made = held(area.inside, area.area.id, area.top, width, until);
+    const outer = byId.get(area.area.within ?? "");
+    // A baseline goes on through an area that stands on the same grid; its rows are counted from the area's first.
+    const goesOn = area.inside.kind === "same" && !area.inside.rows;
+    const down = goesOn ? (outer ? gridIn(outer) : root).down : verticalLines(area.inside, area.top, until);
+    const made = held(area.inside, area.area.id, width, down);
     grids.set(area.area.id, made);
     return made;
   };

@@ -3,7 +3,7 @@ import { pxText } from "../exact/length";
 import { columnTerms } from "../grid/columns";
 import { lengthContext } from "../grid/resolve";
 import type { Columns, Layout } from "../layout/schema";
-import { type Fit, fit } from "./against";
+import { type BoxFit, type Fit, fit } from "./against";
 import type { BoxList } from "./boxes";
 
 /** A number of a breakpoint with another value, and what that does to the edges. */
@@ -62,9 +62,15 @@ const candidates = (columns: Columns, layout: Layout, width: Exact): readonly Ca
 export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonly OtherNumber[] => {
   const { breakpoint, width } = today;
   const wide = toNumber(width);
+  // An edge of a picture may be a start or an end with any other value, whichever it is nearer to today.
+  const either = list.edges ?? false;
   const edges = today.boxes
     .filter(({ within }) => within === null)
-    .map(({ left, right }) => [left && toNumber(left.at), right && toNumber(right.at)] as const);
+    .map(({ box, left, right }) =>
+      either && (left || right)
+        ? ([toNumber(box.x), toNumber(box.x) + toNumber(box.width)] as const)
+        : ([left && toNumber(left.at), right && toNumber(right.at)] as const),
+    );
   const counted = (columns: Columns): number => {
     const terms = columnTerms(columns, lengthContext(layout, width));
     const [start, column, gutter] = [
@@ -78,10 +84,10 @@ export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonl
       const index = Math.max(0, Math.min(columns.count - 1, Math.round((at - first) / pitch)));
       return Math.min(Math.abs(at - first - index * pitch), Math.abs(at - edge)) <= 1 / 64 + 1e-9;
     };
-    return edges.reduce(
-      (sum, [left, right]) => sum + Number(left !== null && on(left, start, 0)) + Number(right !== null && on(right, start + column, wide)),
-      0,
-    );
+    return edges.reduce((sum, [left, right]) => {
+      const sides = Number(left !== null && on(left, start, 0)) + Number(right !== null && on(right, start + column, wide));
+      return sum + (either ? Math.min(1, sides) : sides);
+    }, 0);
   };
   const best = new Map<OtherNumber["term"], Candidate & { readonly count: number }>();
   for (const one of candidates(breakpoint.columns, layout, width)) {
@@ -97,9 +103,11 @@ export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonl
     const held = fit(changed, list, { breakpoint: breakpoint.id, tolerance: today.tolerance });
     if (!held.ok) return [];
     let [gains, loses] = [0, 0];
+    const onGrid = (box: BoxFit | undefined, sides: readonly ("left" | "right")[]): boolean =>
+      sides.some((side) => box?.[side]?.is === "on");
     held.value.boxes.forEach((box, index) => {
-      for (const side of ["left", "right"] as const) {
-        const [now, then] = [today.boxes[index]?.[side]?.is === "on", box[side]?.is === "on"];
+      for (const sides of either ? [["left", "right"] as const] : [["left"] as const, ["right"] as const]) {
+        const [now, then] = [onGrid(today.boxes[index], sides), onGrid(box, sides)];
         gains += Number(!now && then);
         loses += Number(now && !then);
       }

@@ -92,7 +92,7 @@ const breakpointGrid = (breakpoint: Breakpoint, terms: ColumnTerms, sheet: Exact
   column: terms.column,
   gutter: terms.gutter,
   rows: breakpoint.rows && rowsFrom(rowTerms(breakpoint.rows, sheet, context), zero),
-  baseline: null,
+  baseline: breakpoint.baseline && resolveBaseline(breakpoint.baseline, sheet, context),
 });
 
 /** The grid that areas of a breakpoint stand on at a size. */

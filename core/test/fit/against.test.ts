@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { type BoxList, exact, fit, type Fit, fromJsonNumber, type Layout, toNumber, type BoxFit, type EdgeFit } from "../../src/index";
 import { area, deskWith, own, placed, randomAreas } from "../areas";
+import { withBreakpoint } from "../layouts";
 import { seeded } from "../random";
 
 const box = (name: string, x: number, y: number, width: number, height: number, at: string | null = null) => ({
@@ -63,6 +64,42 @@ describe("boxes against a layout", () => {
     const list = listOf([at(64 + 1 / 64), at(64.015626), at(65), at(65.000001), at(62), at(61.999999)]);
     expect(fitted(layout, list).boxes.map(({ left }) => left.is)).toEqual(["on", "near", "near", "off", "off", "off"]);
     expect(fitted(layout, list, 2).boxes.map(({ left }) => left.is)).toEqual(["on", "near", "near", "near", "near", "off"]);
+  });
+
+  it("holds tops and bottoms against the baseline where there are no rows, through areas on the same grid too (1,000 lists)", () => {
+    const random = seeded("baseline");
+    for (let round = 0; round < 1000; round += 1) {
+      const [step, offset] = [random.integer(1, 32), random.integer(0, 40)];
+      const areas = [area("same", { desk: placed(1, 6, { inside: { kind: "same" } }) })];
+      const spec = withBreakpoint(deskWith(areas), "desk", (one) => ({
+        ...one,
+        rows: null,
+        baseline: { step: `${step}px`, offset: `${offset}px`, emphasis: 4 },
+      }));
+      const [y, height] = [random.integer(0, 64_000) / 64, random.integer(1, 64_000) / 64];
+      const far = (at: number): number => {
+        const lines = Array.from({ length: 3000 }, (_, line) => at - (offset + line * step));
+        return lines.reduce((best, off) => (Math.abs(off) < Math.abs(best) ? off : best));
+      };
+      for (const inside of [null, "same"]) {
+        const [one] = fitted(spec, listOf([box("Box", 64, y, 74, height, inside)])).boxes;
+        expect(
+          [one?.top, one?.bottom].map((at) => at && Math.abs(toNumber(at.off))),
+          `${step} ${offset} ${y} ${height}`,
+        ).toEqual([Math.abs(far(y)), Math.abs(far(y + height))]);
+      }
+    }
+  });
+
+  it("tells a width within 1/64 px of whole columns as those columns, whatever the tolerance", () => {
+    const random = seeded("widths");
+    for (let round = 0; round < 1000; round += 1) {
+      const columns = random.integer(1, 12);
+      const off = random.integer(-64, 64) / 4096;
+      const width = columns * 74 + (columns - 1) * 24 + off;
+      const { boxes } = fitted(layout, listOf([box("Box", 64, 0, width, 8)]), random.pick([0, 1 / 64, 1, 8]));
+      expect(boxes.map((one) => [one.columns, toNumber(one.rest), one.width])).toEqual([[columns, off, "on"]]);
+    }
   });
 
   it("says the white space to the next box below that overlaps it sideways, and heights in base units", () => {

@@ -37,7 +37,7 @@ export const rowing = (rows: Rows | null, needed: number, height: string | null,
       ["grid-auto-rows", text(rows.height)],
       ["row-gap", gutter],
     ];
-    const over = offset.startsWith("-");
+    const over = rows.offset.startsWith("-");
     return plainRows([...tracks, ["padding-block", offset === "0px" || over ? "0px" : `${offset} 0px`]], tracks, over ? offset : null);
   }
   const { count, margin } = rows;

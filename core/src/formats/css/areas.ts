@@ -1,9 +1,10 @@
-import { compare, exact, fromJsonNumber } from "../../exact/exact";
+import { add, compare, exact, fromJsonNumber, smaller } from "../../exact/exact";
 import { parseLength } from "../../exact/length";
 import { toDecimal } from "../../exact/show";
 import { type AreaGeometry, type AreaGrid } from "../../grid/areas";
 import type { BreakpointRange } from "../../grid/breakpoint-at";
-import { resolve, type Resolution, termsAt } from "../../grid/resolve";
+import { resolve, type Resolution } from "../../grid/resolve";
+import { widthPieces } from "../../sweep/pieces";
 import { wordMap } from "../../grid/word-map";
 import type { Inside, Layout, Placement } from "../../layout/schema";
 import { limits } from "../../layout/limits";
@@ -42,14 +43,20 @@ const initial: Readonly<Record<string, string>> = {
 /** Every column begins at a line of one name: `col 5 / span 8` are columns 5 to 12. */
 const track = "[col] minmax(0, 1fr)";
 
-/** Whether both outermost columns start at least a gutter from the viewport's edges at every width: outer tracks then take the rest of it. */
-const gutterFits = (layout: Layout, { breakpoint, from, until }: BreakpointRange): boolean =>
-  [from, until ?? limits.size].every((width) => {
-    const { margin, edge, gutter } = termsAt(layout, breakpoint, fromJsonNumber(width));
-    // With half gutters the columns start half a gutter further in.
-    const room = compare(margin.start, margin.end) < 0 ? margin.start : margin.end;
-    return compare(room, gutter) >= 0 || (compare(edge, exact(0)) > 0 && compare(room, edge) >= 0);
-  });
+/**
+ * Whether both outermost columns start at least a gutter from the viewport's edges at every width: outer tracks then take the
+ * rest of it. Margins and gutters are linear between the ends of a breakpoint's pieces, so looking there is looking everywhere;
+ * the lowest breakpoint also holds below its from-width.
+ */
+const gutterFits = (layout: Layout, { breakpoint }: BreakpointRange): boolean =>
+  widthPieces(layout, exact(1), fromJsonNumber(limits.size))
+    .filter((piece) => piece.breakpoint === breakpoint.id)
+    .flatMap(({ start, end }) => [start, end])
+    .every(({ margin, edge, gutter }) => {
+      // With half gutters the columns start half a gutter further in.
+      const room = smaller(margin.start, margin.end);
+      return compare(add(room, edge), gutter) >= 0;
+    });
 
 /** A grid as children are placed on it: its columns, its rows, and its lengths in cqi, for what leaves it from inside. */
 type Placing = {

@@ -53,8 +53,6 @@ export const columnParts = (breakpoint: Breakpoint, text: (length: string) => st
     first: withEdge(containerStart(container, start, end)),
     /** From the end of the last column to the end. */
     last: container.kind === "fluid" ? withEdge(end) : `calc(100% - var(--layout-start) - (${tracks}))`,
-    /** Columns and the gaps between them. */
-    tracks: half ? `calc(${tracks})` : tracks,
   };
 };
 

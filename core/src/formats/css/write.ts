@@ -13,16 +13,9 @@ import { spanClasses } from "./span-classes";
 import { textClasses, textProperties } from "./text";
 
 const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (length: string) => string): readonly Property[] => {
-  const { count, edgeGutters, container, gutter } = breakpoint.columns;
-  const { start, end, size, share, ownGutter, outerGutter, first, last, tracks } = columnParts(breakpoint, text);
-  const placing: readonly Property[] =
-    options.edges === "plain"
-      ? [["--layout-end", last]]
-      : [
-          ["--layout-tracks", tracks],
-          ["--layout-outer-gutter", outerGutter],
-          ["--layout-gap", exactGap(breakpoint, share ? "" : text(gutter), size)],
-        ];
+  const { count, edgeGutters, container } = breakpoint.columns;
+  const { start, end, size, ownGutter, first, last } = columnParts(breakpoint, text);
+  const placing: readonly Property[] = options.edges === "plain" ? [["--layout-end", last]] : exactEdges(breakpoint, text);
   return [
     ["--layout-breakpoint", `"${breakpoint.id}"`],
     ["--layout-columns", String(count)],
@@ -37,25 +30,43 @@ const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (le
   ];
 };
 
-/** Chromium's layout unit, 1/64 px, to which exact edges are rounded. */
+/** Chromium's layout unit u, 1/64 px, to which exact edges are rounded. */
 const unit = "0.015625px";
+/**
+ * A fiftieth of the unit, added to what is rounded: browsers work in single floats, where a length of whole units, or of a half
+ * more, may come out just under it in one place and not in the next.
+ */
+const nudge = "0.0003px";
 
 /**
- * The gap of exact edges: round(down, P, u) − round(down, c, u) with P = c + g, the difference of two rounded edges.
- * A column-gap in % would be of the grid itself; cqi is of the element around it (or of the viewport), as the
- * other lengths are. A gutter of whole 64ths needs no rounding.
+ * Exact edges. Every track is the difference of two rounded places, so that nothing is left to how a browser shares out what
+ * rounding leaves. With u the unit, c the column, g the gutter, P = c + g and s the start of the first column:
+ * gap r = round(down, P, u) − round(down, c, u); column i starts at round(s + (r − g)/2 + i·P, u) and ends r before the next.
+ * Then starts, ends and widths are all within u of what they are to be. Places are told in cqi, of the element around the grid:
+ * a % in tracks would be of the grid itself. A gutter of whole 64ths needs no rounding.
  */
-const exactGap = (breakpoint: Breakpoint, gutterText: string, container: string): string => {
+const exactEdges = (breakpoint: Breakpoint, text: (length: string) => string): readonly Property[] => {
   const { count, gutter, edgeGutters } = breakpoint.columns;
+  const parts = columnParts(breakpoint, text);
+  const inCqi = (value: string): string => value.replaceAll("%", "cqi");
+  const size = inCqi(parts.size);
+  const container = `(${bare(size)})`;
+  const [first, own] = [parts.first, parts.outerGutter].map((value) => inCqi(bare(value)).replaceAll("var(--layout-container)", container));
   const declared = parseLength(gutter);
-  if (declared?.unit === "px" && isWhole(multiply(declared.value, exact(64)))) return gutterText;
   const gaps = edgeGutters === "half" ? count : count - 1;
-  const size = container.replaceAll("%", "cqi");
   const share = declared?.unit === "fr" ? declared.value : null;
   const over = share && toDecimal(add(exact(count), multiply(exact(gaps), share)), 6);
-  const column = share ? `${size} / ${over}` : `(${size} - ${gaps} * ${gutterText}) / ${count}`;
-  const pitch = share ? `${size} * ${toDecimal(add(exact(1), share), 6)} / ${over}` : `${column} + ${gutterText}`;
-  return `calc(round(down, ${pitch}, ${unit}) - round(down, ${column}, ${unit}))`;
+  const column = share ? `${container} / ${over}` : `(${container} - ${gaps} * ${own}) / ${count}`;
+  const pitch = share ? `${container} * ${toDecimal(add(exact(1), share), 6)} / ${over}` : `${column} + ${own}`;
+  const whole = declared?.unit === "px" && isWhole(multiply(declared.value, exact(64)));
+  const at = (index: number): string => `round(var(--layout-origin)${index === 0 ? "" : ` + ${index} * var(--layout-pitch)`}, ${unit})`;
+  return [
+    ["--layout-pitch", `calc(${pitch})`],
+    ["--layout-gap", whole ? text(gutter) : `calc(round(down, ${pitch} + ${nudge}, ${unit}) - round(down, ${column} + ${nudge}, ${unit}))`],
+    ["--layout-origin", `calc(${first} + ${nudge}${whole ? "" : ` + (var(--layout-gap) - (${own})) / 2`})`],
+    ["--layout-size", `calc(${at(count)} - ${at(0)} - var(--layout-gap))`],
+    ["--layout-tracks", Array.from({ length: count }, (_, i) => `calc(${at(i + 1)} - ${at(i)} - var(--layout-gap))`).join(" ")],
+  ];
 };
 
 /** Row pitch: h + r, of dividing rows (S − mT − mB + r)/k in a section of the viewport's height held between least and most. */
@@ -134,25 +145,20 @@ const numbersComment = (layout: Layout, { breakpoint, from }: BreakpointRange): 
   );
 };
 
-const gridClass = (options: CssOptions): readonly Property[] => {
-  const shared: readonly Property[] = [
+const gridClass = ({ edges }: CssOptions): readonly Property[] => {
+  const exactly = edges === "exact";
+  return [
     ["box-sizing", "border-box"],
     ["display", "grid"],
-    ["grid-template-columns", "repeat(var(--layout-columns), minmax(0, 1fr))"],
-  ];
-  if (options.edges === "plain")
-    return [
-      ...shared,
-      ["column-gap", "var(--layout-gutter)"],
-      // Placed by both margins and not by a width: the browser rounds every length down, and so these less against each other.
-      ["margin-inline", "var(--layout-start) var(--layout-end)"],
-    ];
-  const past = `round(up, var(--layout-start) + var(--layout-tracks) + var(--layout-outer-gutter), ${unit})`;
-  return [
-    ...shared,
-    ["column-gap", "var(--layout-gap)"],
-    ["inline-size", `calc(${past} - round(up, var(--layout-start), ${unit}) - var(--layout-gap))`],
-    ["margin-inline-start", `round(up, var(--layout-start), ${unit})`],
+    ["grid-template-columns", exactly ? "var(--layout-tracks)" : "repeat(var(--layout-columns), minmax(0, 1fr))"],
+    ["column-gap", exactly ? "var(--layout-gap)" : "var(--layout-gutter)"],
+    ...(exactly
+      ? ([
+          ["inline-size", "var(--layout-size)"],
+          ["margin-inline-start", `round(var(--layout-origin), ${unit})`],
+        ] as const)
+      : // Placed by both margins and not by a width: the browser rounds every length down, and so these less against each other.
+        ([["margin-inline", "var(--layout-start) var(--layout-end)"]] as const)),
   ];
 };
 
@@ -219,6 +225,10 @@ export const writeCss = (layout: Layout, options: CssOptions): string => {
   return [
     `/* ${commented(layout.name)}: layout by Ypsiline. ${place} Lengths in CSS px unless they say otherwise. */`,
     ...(options.query === "container" ? [".layout {\n  container: layout / inline-size;\n}"] : []),
+    // What is as wide as the viewport is what cqi is of: the viewport's own units take in a scrollbar.
+    ...(options.query === "media" && options.edges === "exact" && options.gridClass === "with"
+      ? [block(":has(> .layout-grid)", [["container-type", "inline-size"]], "")]
+      : []),
     ...ranges.map((range, index) => breakpointCss(layout, range, index === 0, options)),
     ...classes,
     ...(options.gridClass === "with" ? areaRules(layout, ranges, options) : []),
