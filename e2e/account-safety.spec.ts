@@ -34,10 +34,14 @@ test("guesses at one's own password wait as those at the sign-in do, and count t
   const answers = await Promise.all(Array.from({ length: 60 }, guess));
   expect(answers.filter((status) => status === 422).length).toBeLessThanOrEqual(6);
   expect(answers.filter((status) => status === 429).length).toBeGreaterThanOrEqual(54);
-  // Elsewhere the account has to be waited for now, too.
+  // Elsewhere the account has to be waited for now, too; where the wait is over by then, the next ones meet a longer one.
   const elsewhere = await request.newContext({ baseURL });
-  const signIn = await elsewhere.post("/session", { form: { email, password: "wrong" }, maxRedirects: 0 });
-  expect(signIn.headers()["location"]).toContain("fault=too-many");
+  const signIns = [];
+  for (let turn = 0; turn < 8; turn += 1) {
+    const signIn = await elsewhere.post("/session", { form: { email, password: "wrong" }, maxRedirects: 0 });
+    signIns.push(signIn.headers()["location"] ?? "");
+  }
+  expect(signIns.filter((to) => to.includes("fault=too-many")).length).toBeGreaterThanOrEqual(4);
   await sql.end();
 });
 
