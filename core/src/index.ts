@@ -41,7 +41,18 @@ export { withCopied, withoutStrays } from "./layout/strays";
 export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
-export { columnStart, columnTerms, columnTracks, shareOfContainer, spanWidth, spanWidths } from "./grid/columns";
+export type { ShareOf } from "./grid/columns";
+export {
+  columnStart,
+  columnTerms,
+  columnTracks,
+  shareNames,
+  shareOf,
+  shareOfContainer,
+  shareParts,
+  spanWidth,
+  spanWidths,
+} from "./grid/columns";
 export { columnLine, columnsTogether } from "./grid/areas";
 export { type AreaBox, areaBoxes, bandOf, columnAt, rowAt, rowPitch } from "./grid/area-boxes";
 export { flow } from "./grid/flow";

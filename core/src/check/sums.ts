@@ -6,8 +6,6 @@ import { type Words, words } from "../words/words";
 export const columnSum = ({ container, gaps, gutter, count, column }: ColumnTerms): Words =>
   gaps === 0 ? words`${container.width} ÷ ${count} = ${column}` : words`(${container.width} − ${gaps} × ${gutter}) ÷ ${count} = ${column}`;
 
-export const partNames: Readonly<Record<number, string>> = { 2: "Halves", 3: "Thirds", 4: "Quarters" };
-
 /** "36 = 4½ × 8". */
 export const baseSum = (length: Exact, base: Exact): Words => words`${length} = ${divide(length, base)} × ${base}`;
 

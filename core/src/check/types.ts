@@ -1,7 +1,7 @@
 import type { Exact } from "../exact/exact";
 import type { BreakpointRange } from "../grid/breakpoint-at";
 import type { AreaGeometry } from "../grid/areas";
-import type { ColumnTerms } from "../grid/columns";
+import type { ColumnTerms, ShareOf } from "../grid/columns";
 import type { CellId } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
 import type { Words } from "../words/words";
@@ -66,7 +66,7 @@ export type FactsOf = {
     | { fault: "drawn-outside"; drawn: number; from: number; until: number | null };
   "reflow-320": { fault: "starts-above"; from: number } | { fault: "does-not-fit"; column: Exact; least: Exact; terms: ColumnTerms };
   "whole-columns": { terms: ColumnTerms };
-  "whole-spans": { terms: ColumnTerms; spans: readonly { parts: number; columns: number; width: Exact }[] };
+  "whole-spans": { terms: ColumnTerms; spans: readonly { parts: ShareOf; columns: number; width: Exact }[] };
   "stated-total": {
     which: "container" | "column";
     stated: Exact;

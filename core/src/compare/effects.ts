@@ -1,5 +1,5 @@
 import { compare, type Exact, fromJsonNumber, subtract, toNumber } from "../exact/exact";
-import { type ColumnTerms, spanWidth } from "../grid/columns";
+import { shareOf, shareParts } from "../grid/columns";
 import { resolve, rootFontSize, termsAt } from "../grid/resolve";
 import { resolveRows } from "../grid/rows";
 import type { Breakpoint, Layout } from "../layout/schema";
@@ -31,17 +31,11 @@ export type BreakpointChange = {
   readonly after: Breakpoint | null;
 };
 
-const shares = [
-  ["halves", 2],
-  ["thirds", 3],
-  ["quarters", 4],
-] as const;
-
 const differ = (what: Effect["what"], from: Exact | null | undefined, to: Exact | null | undefined): readonly Effect[] =>
   from && to && compare(from, to) !== 0 ? [{ what, from, to }] : [];
 
-const shareOf = (terms: ColumnTerms, parts: number): Exact | null =>
-  terms.count % parts === 0 && terms.count > parts ? spanWidth(terms, terms.count / parts) : null;
+/** What a share is called among effects. */
+const shareWhat = { 2: "halves", 3: "thirds", 4: "quarters" } as const;
 
 /** Widths of areas that are shown before and after. */
 const areaEffects = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoint, width: Exact): readonly Effect[] => {
@@ -67,7 +61,7 @@ const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoin
     ...differ("container", a.container.width, b.container.width),
     ...differ("gutters", a.gutter, b.gutter),
     ...differ("column width", a.column, b.column),
-    ...shares.flatMap(([what, parts]) => differ(what, shareOf(a, parts), shareOf(b, parts))),
+    ...shareParts.flatMap((parts) => differ(shareWhat[parts], shareOf(a, parts), shareOf(b, parts))),
     ...differ("row pitch", pitch(before, was), pitch(after, is)),
     ...areaEffects(before, after, was, is, width),
   ];

@@ -105,8 +105,17 @@ export const columnTerms = (columns: Columns, context: LengthContext): ColumnTer
 };
 
 /** Width of k columns together: k·c + (k − 1)·g. */
-export const spanWidth = (terms: ColumnTerms, k: number): Exact =>
+export const spanWidth = (terms: Pick<ColumnTerms, "column" | "gutter">, k: number): Exact =>
   add(multiply(exact(k), terms.column), multiply(exact(k - 1), terms.gutter));
+
+/** The shares of a grid that are told everywhere. */
+export const shareNames = { 2: "Halves", 3: "Thirds", 4: "Quarters" } as const;
+export type ShareOf = keyof typeof shareNames;
+export const shareParts = [2, 3, 4] as const satisfies readonly ShareOf[];
+
+/** A half, third or quarter of a grid as whole columns with the gutters between; null where the count does not divide. */
+export const shareOf = (terms: Pick<ColumnTerms, "count" | "column" | "gutter">, parts: ShareOf): Exact | null =>
+  terms.count % parts === 0 ? spanWidth(terms, terms.count / parts) : null;
 
 /** Start of column i, counted from 0: container start + edge + i·(c + g). */
 export const columnStart = (terms: ColumnTerms, i: number): Exact =>

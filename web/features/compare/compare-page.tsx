@@ -9,7 +9,9 @@ import {
   type Layout,
   resolve,
   type Resolution,
-  spanWidth,
+  shareNames,
+  shareOf,
+  shareParts,
   termsAt,
   toDecimal,
   toNumber,
@@ -64,8 +66,6 @@ const areasAt = (layout: Layout, width: Exact): Resolution | null => {
 const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
   const [x, y] = [a, b].map((layout) => termsAt(layout, breakpointAt(layout, width), width));
   if (!x || !y) return [];
-  const span = (terms: typeof x, parts: number): Exact | null =>
-    terms.count % parts === 0 && terms.count > parts ? spanWidth(terms, terms.count / parts) : null;
   return [
     { what: "Columns", from: fromJsonNumber(x.count), to: fromJsonNumber(y.count) },
     { what: "Column", from: x.column, to: y.column },
@@ -73,9 +73,7 @@ const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
     { what: "Margin, start", from: x.margin.start, to: y.margin.start },
     { what: "Margin, end", from: x.margin.end, to: y.margin.end },
     { what: "Container", from: x.container.width, to: y.container.width },
-    { what: "Halves", from: span(x, 2), to: span(y, 2) },
-    { what: "Thirds", from: span(x, 3), to: span(y, 3) },
-    { what: "Quarters", from: span(x, 4), to: span(y, 4) },
+    ...shareParts.map((parts) => ({ what: shareNames[parts], from: shareOf(x, parts), to: shareOf(y, parts) })),
   ];
 };
 

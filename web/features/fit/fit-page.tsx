@@ -80,15 +80,17 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   const [takes, setTakes] = useState(0);
   const named = layout.breakpoints.find(({ id }) => id === at) ?? null;
   const breakpoint = named ?? (taken ? breakpointAt(layout, taken.list.width) : (layout.breakpoints.at(-1) ?? null));
+  // The list alone is measured: a new name, or being kept, asks nothing anew.
+  const list = taken?.list ?? null;
   const question = useMemo(
     (): FitQuestion | null =>
-      taken && {
+      list && {
         layout,
-        list: taken.list,
+        list,
         breakpoint: named?.id ?? null,
         tolerance: tolerance === "0.5" ? exact(1, 2) : fromJsonNumber(Number(tolerance)),
       },
-    [layout, taken, named, tolerance],
+    [layout, list, named, tolerance],
   );
   const { answer, busy, failed, cancel } = useFitWorker(question, askFit);
   const held = useMemo(

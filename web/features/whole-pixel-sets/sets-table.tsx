@@ -1,16 +1,14 @@
 "use client";
 
 import {
-  add,
   type columnTerms,
-  exact,
   type Exact,
   fromToday,
   isWhole,
-  multiply,
   setAt,
+  type ShareOf,
+  shareOf,
   type SetList,
-  subtract,
   type TodaysNumbers,
   toNumber,
   type WholePixelSet,
@@ -35,9 +33,8 @@ type Row = { readonly index: number; readonly set: WholePixelSet };
 
 const rowHeight = 27;
 
-/** Columns of a part (half, third, quarter) together; null where the count does not divide. */
-const part = ({ columns, column, gutter }: Pick<WholePixelSet, "columns" | "column" | "gutter">, of: number): Exact | null =>
-  columns % of === 0 ? subtract(multiply(exact(columns / of), add(column, gutter)), gutter) : null;
+const part = ({ columns, column, gutter }: Pick<WholePixelSet, "columns" | "column" | "gutter">, of: ShareOf): Exact | null =>
+  shareOf({ count: columns, column, gutter }, of);
 
 const parts = [
   { of: 2, label: "Half" },

@@ -27,7 +27,10 @@ export const insideColumns: Rule<"inside-columns"> = {
   mends: null,
   says: ({ name: area, terms }) => ({
     title: sign(terms.column) <= 0 ? words`No room for columns inside ${name(area)}` : words`Columns inside ${name(area)} are not whole`,
-    message: words`In ${terms.width} its ${terms.count} columns come to ${terms.column}.`,
+    message:
+      terms.count === 1
+        ? words`In ${terms.width} its one column comes to ${terms.column}.`
+        : words`In ${terms.width} its ${terms.count} columns come to ${terms.column}.`,
     sum: columnSum(terms),
   }),
   find: (checked) =>

@@ -1,7 +1,6 @@
 import { joined, listed, words } from "../../words/words";
-import { partNames } from "../sums";
 import { exact, isWhole, sign } from "../../exact/exact";
-import { spanWidth } from "../../grid/columns";
+import { shareNames, shareOf, shareParts } from "../../grid/columns";
 import { at, gutterFix, nearestWholeGutter } from "../fixes";
 import type { CheckedBreakpoint, Fix, Rule } from "../types";
 
@@ -17,9 +16,9 @@ export const wholeSpans: Rule<"whole-spans"> = {
   source: "common practice",
   mends: ["columns", "gutter", "margin", "container"],
   says: ({ terms, spans }) => ({
-    title: words`${listed(spans.map(({ parts }, index) => [(index === 0 ? partNames[parts] : partNames[parts]?.toLowerCase()) ?? ""]))} miss the whole pixel`,
+    title: words`${listed(spans.map(({ parts }, index) => [index === 0 ? shareNames[parts] : shareNames[parts].toLowerCase()]))} miss the whole pixel`,
     message: joined(
-      spans.map(({ parts, width }) => words`${partNames[parts] ?? ""} come out at ${width}.`),
+      spans.map(({ parts, width }) => words`${shareNames[parts]} come out at ${width}.`),
       " ",
     ),
     sum: joined(
@@ -31,10 +30,10 @@ export const wholeSpans: Rule<"whole-spans"> = {
     breakpoints.flatMap((checked) => {
       const { terms } = checked;
       if (sign(terms.column) <= 0) return [];
-      const spans = [2, 3, 4]
-        .filter((parts) => terms.count % parts === 0)
-        .map((parts) => ({ parts, columns: terms.count / parts, width: spanWidth(terms, terms.count / parts) }))
-        .filter((span) => !isWhole(span.width));
+      const spans = shareParts.flatMap((parts) => {
+        const width = shareOf(terms, parts);
+        return width && !isWhole(width) ? [{ parts, columns: terms.count / parts, width }] : [];
+      });
       if (spans.length === 0) return [];
       return [
         {

@@ -15,7 +15,9 @@ import {
   numberCells,
   readContainerKind,
   readTyped,
-  spanWidth,
+  shareNames,
+  shareOf,
+  shareParts,
   toDecimal,
   toNumber,
   workOutSum,
@@ -96,11 +98,7 @@ export const ledgerCells: readonly LedgerCell[] = [
 /** What the columns of a breakpoint measure at its drawn-at width, beside the cells that can be edited. */
 export const workedOut = (terms: ColumnTerms): readonly { readonly id: string; readonly label: string; readonly value: Exact | null }[] => [
   { id: "column", label: "Column", value: terms.column },
-  ...[2, 3, 4].map((parts) => ({
-    id: `part-${parts}`,
-    label: parts === 2 ? "Halves" : parts === 3 ? "Thirds" : "Quarters",
-    value: terms.count % parts === 0 ? spanWidth(terms, terms.count / parts) : null,
-  })),
+  ...shareParts.map((parts) => ({ id: `part-${parts}`, label: shareNames[parts], value: shareOf(terms, parts) })),
 ];
 
 /** Rows and cells of text copied from a spreadsheet. */
