@@ -13,6 +13,7 @@ import {
   solveAnswer,
   versionsAnswer,
 } from "../web/wire/api";
+import { problemKinds } from "../web/server/problem";
 import { requestsOf, signInByRequest } from "./people";
 
 const booking = demoSpecs[0]?.versions.at(-1)?.layout;
@@ -381,4 +382,28 @@ test.describe("signing in", () => {
       expect(answer.headers()["location"]).toBe("/specs");
     }
   });
+});
+
+test("every kind of problem has its page; what is asked without a proof is told which is taken; lists of versions are known again", async ({
+  request,
+  baseURL,
+}) => {
+  for (const code of Object.keys(problemKinds)) {
+    const page = await request.get(`/problems/${code}`);
+    expect([code, page.status(), (await page.text()).includes(`/problems/${code}`)]).toEqual([code, 200, true]);
+  }
+  expect((await request.get("/problems/constructor")).status()).toBe(404);
+
+  const unasked = await request.get("/api/v1/specs/skerry/crew-roster");
+  expect([unasked.status(), unasked.headers()["www-authenticate"]]).toEqual([401, 'Bearer realm="Ypsiline"']);
+  const wrong = await request.get("/api/v1/specs/skerry/crew-roster", { headers: { Authorization: `Bearer ypsl_${"x".repeat(43)}` } });
+  expect([wrong.status(), wrong.headers()["www-authenticate"]]).toEqual([401, 'Bearer realm="Ypsiline", error="invalid_token"']);
+
+  const odd = await request.post("/api/v1/resolve?height=900", { data: { layout, width: 1279 } });
+  expect([odd.status(), await odd.text()]).toEqual([400, expect.stringContaining("/height is not asked here")]);
+
+  const reader = await requestsOf(baseURL ?? "", "reader");
+  const list = await reader.get("/api/v1/specs/skerry/passenger-booking");
+  const again = { headers: { "If-None-Match": list.headers()["etag"] ?? "none" } };
+  expect([list.status(), (await reader.get("/api/v1/specs/skerry/passenger-booking", again)).status()]).toEqual([200, 304]);
 });

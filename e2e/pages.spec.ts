@@ -128,6 +128,7 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   { name: "a forgotten password", path: "/forgotten" },
   { name: "a link that is used up", path: "/password/none" },
   { name: "no sign-up here", path: "/sign-up" },
+  { name: "a kind of problem", path: "/problems/unprocessable" },
   { name: "nothing here", path: "/specs/skerry/nothing" },
 ];
 

@@ -112,6 +112,18 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   };
   expect([listed.latest, listed.versions[0]?.withdrawn?.reason]).toEqual(["1.0.0", "Gutters of 40 were a slip."]);
   expect((await api.post(`/api${path}/withdraw`, { data: { number: "1.1.0", reason: "Again." } })).status()).toBe(409);
+  // A spec whose versions are all withdrawn says so, and is not taken for one that was never published.
+  const only = await makeSpec(baseURL ?? "", from1440);
+  const onlyDraft = only.replace("/specs", "/api/drafts");
+  expect((await api.post(`${onlyDraft}/publish`, { data: { revision: 1, number: "1.0.0", note: "" } })).status()).toBe(201);
+  expect((await api.post(`/api${only}/withdraw`, { data: { number: "1.0.0", reason: "A slip." } })).status()).toBe(200);
+  const gone = await api.get(`/api/v1${only}/latest`);
+  expect([gone.status(), await gone.text()]).toEqual([404, expect.stringContaining("was withdrawn, 1.0.0 last")]);
+  await page.goto(`${only}/versions/latest`);
+  await expect(page.getByRole("note")).toContainText("A slip.");
+  await expect(page.getByText("Do not depend on it anew.")).toBeVisible();
+  await page.goto(`/specs?q=${only.split("/").at(-1) ?? ""}`);
+  await expect(page.getByRole("article").first()).toContainText("1.0.0 withdrawn");
 
   await page.goto(`${path}/versions/1.0.0`);
   await page.getByText("For the team").click();

@@ -154,6 +154,12 @@ test("a project knows how far it is behind, and its owner takes the new version 
   await card.getByRole("button", { name: "Revoke Build server" }).click();
   await expect(card.getByText("Build server revoked")).toBeVisible();
   expect((await build.get(`/api/v1${path}/latest`)).status()).toBe(401);
+  // A token that is on screen goes from there with it.
+  await card.getByLabel(`Name of a new token of ${name}`).fill("Night build");
+  await card.getByRole("button", { name: "Create a token" }).click();
+  await expect(card.locator(".secret-once")).toBeVisible();
+  await card.getByRole("button", { name: "Revoke Night build" }).click();
+  await expect(card.locator(".secret-once")).toHaveCount(0);
   expect(author.said).toEqual([]);
   await author.context.close();
 });
@@ -219,6 +225,11 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     expect(got[1]?.body).toBe(first?.body);
     await lead.page.getByRole("button", { name: `Remove ${url}` }).click();
     await expect(lead.page.getByRole("button", { name: `Remove ${url}` })).toHaveCount(0);
+    await lead.page.getByLabel("Add a webhook").fill(url);
+    await lead.page.getByRole("button", { name: "Add it" }).click();
+    await expect(lead.page.locator(".secret-once")).toBeVisible();
+    await lead.page.getByRole("button", { name: `Remove ${url}` }).click();
+    await expect(lead.page.locator(".secret-once")).toHaveCount(0);
     expect(lead.said).toEqual([]);
     await lead.context.close();
   } finally {

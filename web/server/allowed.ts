@@ -58,7 +58,15 @@ export const allowedTo = (spec: Spec | null, person: Person | null, team: string
 /** Whether an access token may read a spec: one of its team, or one that is public. */
 export const allowedByToken = async (spec: Spec | null, bearer: string, team: string, slug: string): Promise<Allowed> => {
   const token = await teamOfToken(database(), bearer);
-  if (!token) return { ok: false, problem: { code: "signed-out", detail: "This access token does not work; it may have been revoked." } };
+  if (!token)
+    return {
+      ok: false,
+      problem: {
+        code: "signed-out",
+        detail: "This access token does not work; it may have been revoked.",
+        headers: { "WWW-Authenticate": 'Bearer realm="Ypsiline", error="invalid_token"' },
+      },
+    };
   return spec && (spec.teamId === token.teamId || spec.public)
     ? { ok: true, spec, person: null, tokenId: token.tokenId }
     : { ok: false, problem: { code: "not-found", detail: `No spec ${team}/${slug} that this access token may read.` } };

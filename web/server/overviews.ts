@@ -15,6 +15,8 @@ export type Overview = {
   /** What its checks said last; `now` where that is still so. Null before they were first looked at. */
   readonly counts: (DraftCounts & { readonly now: boolean }) | null;
   readonly latest: { readonly number: string; readonly publishedAt: Date } | null;
+  /** The highest version, where all were withdrawn. */
+  readonly withdrawn: string | null;
   readonly projects: number;
 };
 
@@ -34,6 +36,7 @@ type Row = {
   counted: boolean;
   publishedAt: Date | null;
   projects: number;
+  withdrawn: string | null;
   total: number;
 } & { [K in keyof VersionNumber]: number | null };
 
@@ -54,7 +57,9 @@ export const overviewsOf = async (
         ${pattern === null ? sql`` : sql`AND (d.layout ->> 'name' ILIKE ${pattern} OR s.slug ILIKE ${pattern} OR s.description ILIKE ${pattern})`}
       ORDER BY place LIMIT ${pageSize} OFFSET ${(page - 1) * pageSize})
     SELECT shown.*, c.problems, c.cautions, c.changes, c.next_at IS NULL AS counted, v.major, v.minor, v.patch, v.published_at AS "publishedAt",
-      (SELECT count(*)::int FROM project_use u WHERE u.spec_id = shown.id) AS projects
+      (SELECT count(*)::int FROM project_use u WHERE u.spec_id = shown.id) AS projects,
+      CASE WHEN v.major IS NULL THEN (SELECT g.major || '.' || g.minor || '.' || g.patch FROM version g WHERE g.spec_id = shown.id
+        ORDER BY g.major DESC, g.minor DESC, g.patch DESC LIMIT 1) END AS withdrawn
     FROM shown LEFT JOIN draft_counts c ON c.spec_id = shown.id LEFT JOIN LATERAL (
       SELECT v.major, v.minor, v.patch, v.published_at FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
       WHERE v.spec_id = shown.id AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1) v ON true
@@ -64,15 +69,17 @@ export const overviewsOf = async (
     page,
     total,
     more: page * pageSize < total,
-    entries: rows.map(({ id, team, slug, description, role, summary, major, minor, patch, publishedAt, projects, ...row }): Overview => {
-      const latest =
-        publishedAt && major !== null && minor !== null && patch !== null
-          ? { number: versionText({ major, minor, patch }), publishedAt }
-          : null;
-      const { problems, cautions, changes, counted } = row;
-      const counts = problems === null || cautions === null || changes === null ? null : { problems, cautions, changes, now: counted };
-      return { id, team, slug, description, role, summary, counts, latest, projects };
-    }),
+    entries: rows.map(
+      ({ id, team, slug, description, role, summary, major, minor, patch, publishedAt, projects, withdrawn, ...row }): Overview => {
+        const latest =
+          publishedAt && major !== null && minor !== null && patch !== null
+            ? { number: versionText({ major, minor, patch }), publishedAt }
+            : null;
+        const { problems, cautions, changes, counted } = row;
+        const counts = problems === null || cautions === null || changes === null ? null : { problems, cautions, changes, now: counted };
+        return { id, team, slug, description, role, summary, counts, latest, withdrawn, projects };
+      },
+    ),
   };
 };
 

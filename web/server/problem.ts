@@ -18,22 +18,89 @@ export type ProblemCode =
   | "busy"
   | "unavailable";
 
-const meaning: Readonly<Record<ProblemCode, { readonly status: number; readonly title: string }>> = {
-  malformed: { status: 400, title: "The request is malformed" },
-  "signed-out": { status: 401, title: "Sign in first" },
-  forbidden: { status: 403, title: "Your role does not allow this" },
-  "not-found": { status: 404, title: "There is nothing here" },
-  "only-read": { status: 405, title: "This is only read here" },
-  method: { status: 405, title: "This method is not allowed here" },
-  conflict: { status: 409, title: "Somebody else was faster" },
-  "too-large": { status: 413, title: "The request is too large" },
-  "wrong-type": { status: 415, title: "The content type is not one that is read here" },
-  unprocessable: { status: 422, title: "The request cannot be worked with" },
-  "too-slow": { status: 408, title: "The request came too slowly" },
-  "too-many": { status: 429, title: "Too many requests" },
-  broken: { status: 500, title: "Something broke on the server" },
-  busy: { status: 503, title: "Too much is being worked on" },
-  unavailable: { status: 503, title: "The database does not answer" },
+/** A kind of problem: its status, its title, and what its page says it means and what helps. */
+type ProblemKind = { readonly status: number; readonly title: string; readonly about: string };
+
+export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
+  malformed: {
+    status: 400,
+    title: "The request is malformed",
+    about: "The address or the body cannot be read. Each entry of errors names a place and says what would be right there.",
+  },
+  "signed-out": {
+    status: 401,
+    title: "Sign in first",
+    about:
+      "This is for members of a team, or for an access token that is sent as Authorization: Bearer. A session may have ended, a token may have been revoked.",
+  },
+  forbidden: {
+    status: 403,
+    title: "Your role does not allow this",
+    about: "You are known, but what you are in the team does not allow this, or the request comes from another site.",
+  },
+  "not-found": {
+    status: 404,
+    title: "There is nothing here",
+    about: "Nothing is at this address, or nothing that you may see: the two are answered alike.",
+  },
+  "only-read": {
+    status: 405,
+    title: "This is only read here",
+    about: "Packages are published from a spec. A package manager reads them and publishes none.",
+  },
+  method: {
+    status: 405,
+    title: "This method is not allowed here",
+    about: "The address is answered to other methods. The header Allow names them.",
+  },
+  conflict: {
+    status: 409,
+    title: "Somebody else was faster",
+    about:
+      "What the request was made for has changed meanwhile. The answer holds what stands now; put the change on that and send it again.",
+  },
+  "too-large": {
+    status: 413,
+    title: "The request is too large",
+    about: "The body is larger than is read at this address. The detail names the limit.",
+  },
+  "wrong-type": {
+    status: 415,
+    title: "The content type is not one that is read here",
+    about: "Send the body as the type that the detail names, as a rule application/json.",
+  },
+  unprocessable: {
+    status: 422,
+    title: "The request cannot be worked with",
+    about:
+      "The request can be read, but what it asks for does not work out. Each entry of errors names a place and says what would be right.",
+  },
+  "too-slow": {
+    status: 408,
+    title: "The request came too slowly",
+    about: "The body did not arrive in time. Send it again, over a faster connection if there is one.",
+  },
+  "too-many": {
+    status: 429,
+    title: "Too many requests",
+    about: "More was asked from here than is answered in this time. Retry-After says after how many seconds to ask again.",
+  },
+  broken: {
+    status: 500,
+    title: "Something broke on the server",
+    about:
+      "This is a fault of Ypsiline. What was saved is safe. Whoever runs this server finds the request in its log by the id in request.",
+  },
+  busy: {
+    status: 503,
+    title: "Too much is being worked on",
+    about: "The request waits behind too much other work. Retry-After says after how many seconds to send it again.",
+  },
+  unavailable: {
+    status: 503,
+    title: "The database does not answer",
+    about: "The server runs, its database does not answer. Send the request again in a moment.",
+  },
 };
 
 /** A fault as data; `problemResponse` makes the RFC 9457 document of it. */
@@ -51,7 +118,7 @@ export type Problem = {
 
 /** The problem document (RFC 9457, application/problem+json) of a fault, with the id its request has in the log. */
 export const problemResponse = ({ code, detail, issues, more, text, headers }: Problem, request = ""): Response => {
-  const { status, title } = meaning[code];
+  const { status, title } = problemKinds[code];
   const body = JSON.stringify({
     type: `/problems/${code}`,
     title,
@@ -63,6 +130,12 @@ export const problemResponse = ({ code, detail, issues, more, text, headers }: P
   });
   return new Response(text === undefined ? body : `${body.slice(0, -1)},${text.slice(1)}`, {
     status,
-    headers: { "Content-Type": "application/problem+json", "Cache-Control": "no-store", ...headers },
+    headers: {
+      "Content-Type": "application/problem+json",
+      "Cache-Control": "no-store",
+      // What is taken as a proof (RFC 9110, section 15.5.2; RFC 6750).
+      ...(status === 401 ? { "WWW-Authenticate": 'Bearer realm="Ypsiline"' } : {}),
+      ...headers,
+    },
   });
 };

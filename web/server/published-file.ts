@@ -10,7 +10,7 @@ import { packageFile } from "@/wire/files";
 import { noteUse } from "./tokens";
 import { inTransaction } from "./transaction";
 import { keepVersionFile, readVersionFile, readVersionFiles } from "./version-files";
-import { findPublished, readStoredVersion, versionBefore } from "./versions";
+import { findPublished, highestNumber, readStoredVersion, versionBefore } from "./versions";
 import { type Answer, fileAnswer, keptTagged } from "./writing/file-response";
 import { askedFile, fileKey, isArchive, isPlain } from "./writing/named-file";
 import { type KeptFile, keptFile } from "./writing/kept-file";
@@ -75,10 +75,12 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
   if (!allowed.ok) return allowed.problem;
   if (!latest && !number) return { code: "not-found", detail: `${request.version} is no version number; it is like 2.1.0, or "latest".` };
   const version = found?.version ?? null;
-  const none: Problem = {
-    code: "not-found",
-    detail: latest ? `There is no version of ${slug} yet.` : `There is no version ${request.version} of ${slug}.`,
-  };
+  const none: Problem = { code: "not-found", detail: `There is no version ${request.version} of ${slug}.` };
+  if (!version && latest) {
+    const last = await highestNumber(sql, allowed.spec.id);
+    const detail = last === null ? `There is no version of ${slug} yet.` : `Every version of ${slug} was withdrawn, ${last} last.`;
+    return { code: "not-found", detail };
+  }
   if (!version) return none;
   const asked = askedFile(file, search);
   if (!asked.ok) return asked.problem;

@@ -87,6 +87,21 @@ export const readStoredVersion = async (sql: Sql, specId: number, number: Versio
   return stored(row);
 };
 
+/** The latest version that was not withdrawn, or, where all were, the highest of these; null where none was ever published. */
+export const readLatestVersion = async (sql: Sql, specId: number): Promise<StoredVersion | null> => {
+  const [row] = await sql<StoredRow[]>`
+    SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)} WHERE v.spec_id = ${specId}
+    ORDER BY w.version_id IS NULL DESC, v.major DESC, v.minor DESC, v.patch DESC LIMIT 1`;
+  return stored(row);
+};
+
+/** The number of the highest version, withdrawn or not; null where none was ever published. */
+export const highestNumber = async (sql: Sql, specId: number): Promise<string | null> => {
+  const [row] = await sql<VersionNumber[]>`
+    SELECT major, minor, patch FROM version WHERE spec_id = ${specId} ORDER BY major DESC, minor DESC, patch DESC LIMIT 1`;
+  return row ? versionText(row) : null;
+};
+
 /** A version without its document, but what it is called; the latest that was not withdrawn where no number is given. */
 export const readNamedVersion = async (
   sql: Sql,

@@ -1,7 +1,7 @@
 import type { Issue } from "@ypsiline/core";
 import type { ConflictOf, GetKey, PathValues, PostKey, RouteKey, Sent, Told } from "@/wire/routes";
 
-/** A problem document as the application's own requests meet it; status 0 when nothing answered. */
+/** A problem document as the application's own requests meet it; status 0 when this server did not answer. */
 export type Fault<Conflict = unknown> = {
   readonly status: number;
   readonly detail: string;
@@ -20,17 +20,35 @@ const patience = 20_000;
 export const pathOf = (key: RouteKey, params: Readonly<Record<string, string | number>>): string =>
   key.slice(key.indexOf("/")).replace(/:(\w+)/g, (_, name: string) => encodeURIComponent(String(params[name])));
 
+const nobody = (detail: string): { readonly ok: false; readonly fault: Fault<never> } => ({
+  ok: false,
+  fault: { status: 0, detail, issues: [], conflict: null },
+});
+
+/** The members of a JSON answer; null where it is none, as from a proxy that answers in the server's stead. */
+const membersOf = (text: string): Readonly<Record<string, unknown>> | null => {
+  try {
+    const read: unknown = text === "" ? {} : JSON.parse(text);
+    return typeof read === "object" && read !== null ? (read as Readonly<Record<string, unknown>>) : null;
+  } catch {
+    return null;
+  }
+};
+
 const request = async <T, Conflict>(path: string, init: RequestInit): Promise<Answer<T, Conflict>> => {
   try {
     const response = await fetch(path, { ...init, signal: AbortSignal.timeout(patience) });
-    const text = await response.text();
-    const body = (text === "" ? {} : JSON.parse(text)) as Record<string, unknown>;
+    const body = membersOf(await response.text());
+    if (!body) {
+      const came = `${response.status} ${response.statusText}`.trim();
+      return nobody(`Something between this page and the server answered in its stead: ${came}.`);
+    }
     if (response.ok) return { ok: true, value: body as T, status: response.status };
     const issues = Array.isArray(body["errors"]) ? (body["errors"] as Issue[]) : [];
     const conflict = response.status === 409 ? (body as Conflict) : null;
     return { ok: false, fault: { status: response.status, detail: String(body["detail"] ?? "Something went wrong."), issues, conflict } };
   } catch {
-    return { ok: false, fault: { status: 0, detail: "The server does not answer.", issues: [], conflict: null } };
+    return nobody("The server does not answer.");
   }
 };
 

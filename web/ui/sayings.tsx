@@ -4,7 +4,7 @@ import { useEffect } from "react";
 import { toast, Toaster } from "sonner";
 import type { Saying } from "./say";
 
-/** How many were shown, of all that were said since the page was opened; each is shown once. */
+/** How many were shown, of all that were said in this place; each is shown once. */
 let shown = 0;
 
 /** Shows each saying for a while. */
@@ -13,5 +13,12 @@ export const Sayings = ({ said }: { readonly said: readonly Saying[] }) => {
     for (const { words, undo } of said.slice(shown)) toast(words, undo ? { action: { label: "Undo", onClick: undo } } : undefined);
     shown = said.length;
   }, [said]);
+  useEffect(
+    () => () => {
+      shown = 0;
+      toast.dismiss();
+    },
+    [],
+  );
   return <Toaster position="bottom-center" />;
 };

@@ -7,6 +7,7 @@ type Props = {
   /** Where the team publishes: the registry's address, as the reader has this site. */
   readonly registry: string;
   readonly isPublic: boolean;
+  readonly withdrawn: boolean;
   /** The package itself, for those without a registry. */
   readonly file: string;
 };
@@ -19,10 +20,11 @@ const Line = ({ text, label }: { readonly text: string; readonly label: string }
 );
 
 /** How a project depends on this version: one line, and once the line that says where the team publishes. */
-export const Depend = ({ name, version, registry, isPublic, file }: Props) => {
+export const Depend = ({ name, version, registry, isPublic, withdrawn, file }: Props) => {
   const [scope = ""] = name.split("/");
   return (
     <div className="card-plain depend take-section">
+      {withdrawn && <p className="fault">This version was withdrawn. Do not depend on it anew.</p>}
       <Line text={`npm install ${name}@${version}`} label="the line to install it" />
       <p>
         Once, in the project’s <code>.npmrc</code>:

@@ -90,7 +90,14 @@ export const HandOff = (props: Props) => {
       </div>
       <div>
         <h2 className="take-title">Depend on it</h2>
-        <Depend name={packageName} version={version.number} registry={registry} isPublic={isPublic} file={`${files}/package.tgz`} />
+        <Depend
+          name={packageName}
+          version={version.number}
+          registry={registry}
+          isPublic={isPublic}
+          withdrawn={version.withdrawn !== null}
+          file={`${files}/package.tgz`}
+        />
         <h2 className="take-title">Download</h2>
         <DrawnPart html={parts.downloads} />
         {version.note && (

@@ -83,7 +83,7 @@ type Props = {
 
 /** One spec of the team: its breakpoints to the page's scale, its latest version, and what waits in its draft. */
 export const SpecCard = ({ overview, scale, widest, settings }: Props) => {
-  const { summary, counts, latest, projects } = overview;
+  const { summary, counts, latest, withdrawn, projects } = overview;
   const path = `/specs/${overview.team}/${overview.slug}`;
   return (
     <article className="card-plain spec-card">
@@ -93,7 +93,14 @@ export const SpecCard = ({ overview, scale, widest, settings }: Props) => {
         </h2>
         <p>{overview.description}</p>
         <div className="line">
-          {latest === null && <span className="tag">Not published yet</span>}
+          {latest === null &&
+            (withdrawn === null ? (
+              <span className="tag">Not published yet</span>
+            ) : (
+              <a className="tag problem" href={`${path}/versions/latest`}>
+                <span className="num">{withdrawn}</span> withdrawn
+              </a>
+            ))}
           {counts && <CountTags {...counts} />}
           {!counts?.now && <span className="tag quiet">Checking…</span>}
         </div>

@@ -49,9 +49,12 @@ const Use = ({
     <li className="project-use">
       <a href={`${path}/versions/${use.number}`}>{use.name}</a> <span className="num">{use.number}</span>
       {use.withdrawn && <span className="tag problem">withdrawn</span>}
-      <span className={`tag ${use.behind.most === "major" ? "problem" : use.behind.versions > 0 ? "caution" : "held"}`}>
-        {behindWords(use.behind)}
-      </span>
+      {/* What was withdrawn is not up to date, though nothing is newer. */}
+      {(!use.withdrawn || use.behind.versions > 0) && (
+        <span className={`tag ${use.behind.most === "major" ? "problem" : use.behind.versions > 0 ? "caution" : "held"}`}>
+          {behindWords(use.behind)}
+        </span>
+      )}
       {later && <a href={`${path}/compare?a=${use.number}&b=${later}`}>See what {later} changes</a>}
       {mayManage && later && (
         <button
@@ -98,7 +101,8 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
   const [spec, setSpec] = useState<Choosable | null>(null);
   const [number, setNumber] = useState("");
   const [tokenName, setTokenName] = useState("");
-  const [secret, setSecret] = useState<string | null>(null);
+  /** The token that was just made; not shown any more once it is revoked. */
+  const [made, setMade] = useState<{ readonly name: string; readonly token: string } | null>(null);
   const [choosing, setChoosing] = useState(project.uses.length === 0);
   const at = { team, project: project.id };
   const version = spec?.numbers.includes(number) ? number : (spec?.numbers[0] ?? "");
@@ -156,7 +160,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
         </details>
       )}
       {mayManage && (
-        <details open={secret !== null}>
+        <details open={made !== null}>
           <summary>
             Access tokens <span className="num quiet">{tokens.filter(({ revokedAt }) => revokedAt === null).length}</span>
           </summary>
@@ -176,7 +180,11 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
                     className="btn btn-sm btn-quiet"
                     disabled={act.busy}
                     aria-label={`Revoke ${token.name}`}
-                    onClick={() => void act.send("POST /api/teams/:team/projects/:project/tokens/:token", { ...at, token: token.id }, {})}
+                    onClick={() =>
+                      void act.send("POST /api/teams/:team/projects/:project/tokens/:token", { ...at, token: token.id }, {}, () =>
+                        setMade((now) => (now?.name === token.name ? null : now)),
+                      )
+                    }
                   >
                     Revoke
                   </button>
@@ -189,7 +197,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
             onSubmit={(event) => {
               event.preventDefault();
               void act.send("POST /api/teams/:team/projects/:project/tokens", at, { name: tokenName }, ({ token }) => {
-                setSecret(token);
+                setMade({ name: tokenName.trim(), token });
                 setTokenName("");
               });
             }}
@@ -207,7 +215,9 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
               Create a token
             </button>
           </form>
-          {secret && <SecretOnce label="Access token" secret={secret} words="It is shown this once. Send it as Authorization: Bearer …" />}
+          {made && (
+            <SecretOnce label="Access token" secret={made.token} words="It is shown this once. Send it as Authorization: Bearer …" />
+          )}
         </details>
       )}
       {act.fault && (

@@ -15,7 +15,8 @@ const stateTag = { waiting: "caution", delivered: "held", failed: "problem" } as
 export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
   const act = useAct();
   const [url, setUrl] = useState("");
-  const [secret, setSecret] = useState<string | null>(null);
+  /** The secret of the webhook that was just made; gone with it. */
+  const [made, setMade] = useState<{ readonly url: string; readonly secret: string } | null>(null);
   const hostOf = (id: number): string => {
     const found = webhooks.find((one) => one.id === id);
     return found ? new URL(found.url).host : "removed";
@@ -37,7 +38,11 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
               className="btn btn-sm btn-quiet"
               disabled={act.busy}
               aria-label={`Remove ${webhook.url}`}
-              onClick={() => void act.send("POST /api/teams/:team/webhooks/:id", { team, id: webhook.id }, {})}
+              onClick={() =>
+                void act.send("POST /api/teams/:team/webhooks/:id", { team, id: webhook.id }, {}, () =>
+                  setMade((now) => (now?.url === webhook.url ? null : now)),
+                )
+              }
             >
               Remove
             </button>
@@ -50,7 +55,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
         onSubmit={(event) => {
           event.preventDefault();
           void act.send("POST /api/teams/:team/webhooks", { team }, { url }, (value) => {
-            setSecret(value.secret);
+            setMade({ url: url.trim(), secret: value.secret });
             setUrl("");
           });
         }}
@@ -70,10 +75,10 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
           Add it
         </button>
       </form>
-      {secret && (
+      {made && (
         <SecretOnce
           label="Signing secret"
-          secret={secret}
+          secret={made.secret}
           words="It is shown this once. The signature is of the time, a dot and the body."
         />
       )}

@@ -1,5 +1,6 @@
 import { addressOf, handler } from "../handler";
 import { readJsonText } from "../request-body";
+import { noQuery } from "../writing/file-query";
 import { responseOf } from "../writing/file-response";
 import type { ComputedKind } from "./kinds";
 import { heavy, stranger, type Worked } from "./heavy";
@@ -11,6 +12,8 @@ export const workedResponse = (done: Worked) =>
 /** A route that computes something of what is sent, and stores nothing: parsed, worked out and written by a worker. */
 export const computed = (kind: ComputedKind) =>
   handler(async (request) => {
+    const asked = noQuery(new URL(request.url).searchParams);
+    if (asked) return asked;
     const text = await readJsonText(request);
     if (!text.ok) return text.problem;
     return workedResponse(await heavy(stranger(addressOf(request.headers)), { kind, body: text.value }, request.signal));

@@ -1,4 +1,5 @@
 import { fileOptions, type FileOptions, type OptionName, parseWith } from "@ypsiline/core";
+import type { Problem } from "../problem";
 import type { Got } from "../request-body";
 import { sentence } from "../request-body";
 
@@ -15,6 +16,14 @@ export const queryMembers = (search: URLSearchParams): Got<Readonly<Record<strin
     members.set(name, value);
   }
   return { ok: true, value: Object.fromEntries(members) };
+};
+
+/** Refuses a query where an address takes none: what is asked for is never looked past. */
+export const noQuery = (search: URLSearchParams): Problem | null => {
+  const [name] = search.keys();
+  if (name === undefined) return null;
+  const refused = malformed(`/${name.slice(0, 40)}`, "is not asked here: this address takes no query");
+  return refused.ok ? null : refused.problem;
 };
 
 /** Reads the query of a file: what the file knows nothing of is refused, not looked past. */

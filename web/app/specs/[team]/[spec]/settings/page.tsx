@@ -41,7 +41,7 @@ export default async function SpecSettingsPage({ params }: Props) {
       <main className="page account">
         <h1>{name}</h1>
         <p className="quiet">
-          A spec of {spec.teamName}, published as <span className="num">{spec.package}</span>
+          A spec of {spec.teamName}. Its package is called <span className="num">{spec.package}</span>.
         </p>
         <SpecSettings
           key={`${team}/${slug} ${name}`}

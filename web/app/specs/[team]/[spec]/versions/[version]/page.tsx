@@ -15,7 +15,7 @@ import { site } from "@/server/settings";
 import { maySpec, requireSpec } from "@/server/page";
 import { countOfUse } from "@/server/projects";
 import { queryOf } from "@/server/query";
-import { hasBreakpoint, latestNumber, readStoredVersion, versionsOf } from "@/server/versions";
+import { hasBreakpoint, latestNumber, readLatestVersion, readStoredVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
 import { PlainBar } from "@/ui/plain-bar";
 
@@ -38,7 +38,7 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   if (asked !== "latest" && !number) notFound();
   const sql = database();
   const [version, versions, newest, projects, followers] = await Promise.all([
-    readStoredVersion(sql, spec.id, number),
+    number ? readStoredVersion(sql, spec.id, number) : readLatestVersion(sql, spec.id),
     versionsOf(sql, spec.id),
     latestNumber(sql, spec.id),
     countOfUse(sql, spec.id),
