@@ -388,9 +388,9 @@ test("every kind of problem has its page; what is asked without a proof is told 
   request,
   baseURL,
 }) => {
-  for (const code of Object.keys(problemKinds)) {
+  for (const [code, { title }] of Object.entries(problemKinds)) {
     const page = await request.get(`/problems/${code}`);
-    expect([code, page.status(), (await page.text()).includes(`/problems/${code}`)]).toEqual([code, 200, true]);
+    expect([code, page.status(), (await page.text()).includes(title)]).toEqual([code, 200, true]);
   }
   expect((await request.get("/problems/constructor")).status()).toBe(404);
 
