@@ -246,7 +246,7 @@ run(async () => {
   installPackages();
   // `npm run bench -- stalls`: what one hostile request does to everybody else's.
   if (process.argv.includes("stalls"))
-    return withDemoServer(async ({ address, database }) => stalls(address, database, await leadCookie(address)));
+    return withDemoServer(async ({ address, database, pid }) => stalls(address, database, await leadCookie(address), pid));
   // `npm run bench -- forgotten`: whether the time of an answer tells who has an account.
   if (process.argv.includes("forgotten")) return withDemoServer(({ database }) => forgotten(database));
   // `npm run bench -- history`: moments of a draft that was edited for years.
