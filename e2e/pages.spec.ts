@@ -261,11 +261,8 @@ test("a new spec keeps what was typed and says beside each field what would be r
   await context.close();
 });
 
-test("a click or a shortcut before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
-  browser,
-}) => {
-  const { page, context, said } = await pageOf(browser, "lead");
-  // The page's scripts come only when they are let through.
+/** Holds a page's scripts back; they come only when they are let through, which the answer does. */
+const holdScripts = async (page: Page): Promise<() => void> => {
   let letThrough = (): void => {};
   const held = new Promise<void>((resolve) => {
     letThrough = resolve;
@@ -274,6 +271,14 @@ test("a click or a shortcut before the page is ready is kept and done once it is
     await held;
     await route.continue();
   });
+  return letThrough;
+};
+
+test("a click or a shortcut before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
+  browser,
+}) => {
+  const { page, context, said } = await pageOf(browser, "lead");
+  const letThrough = await holdScripts(page);
   await page.goto("/teams/skerry?show=members", { waitUntil: "commit" });
   await page.getByRole("button", { name: "Remove…" }).first().click();
   const asks = page.getByRole("button", { name: /Yes, remove/ });
@@ -282,14 +287,7 @@ test("a click or a shortcut before the page is ready is kept and done once it is
   await expect(asks.first()).toBeVisible();
   await page.unroute("**/_next/static/chunks/*.js");
   // A letter that opens something, pressed while the scripts are held back again.
-  let letThroughAgain = (): void => {};
-  const heldAgain = new Promise<void>((resolve) => {
-    letThroughAgain = resolve;
-  });
-  await page.route("**/_next/static/chunks/*.js", async (route) => {
-    await heldAgain;
-    await route.continue();
-  });
+  const letThroughAgain = await holdScripts(page);
   await page.goto("/specs/skerry/passenger-booking", { waitUntil: "commit" });
   await page.getByText("Opening the draft").waitFor();
   await page.keyboard.press("?");
