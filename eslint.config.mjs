@@ -83,6 +83,7 @@ export default ts.config(
         performance: "readonly",
         requestAnimationFrame: "readonly",
         AbortController: "readonly",
+        AbortSignal: "readonly",
       },
     },
   },

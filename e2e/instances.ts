@@ -78,14 +78,27 @@ export const processOf = async (env: Readonly<Record<string, string>>): Promise<
   return { address: `http://127.0.0.1:${port}`, child, log: () => log };
 };
 
-/** A plain proxy of general kind: adds the three headers, and sends each request to the first process that takes it. */
+/**
+ * A plain proxy of general kind: adds the three headers, asks each process by /ready whether it is to be sent anything, and
+ * sends each request to the first that is and takes it. Where none is ready it tries them all.
+ */
 export const proxyTo = async (all: () => readonly string[], proto: string) => {
+  const resting = new Set<string>();
+  const asking = setInterval(() => {
+    for (const target of all())
+      void fetch(`${target}/ready`).then(
+        ({ status }) => (status === 503 ? resting.add(target) : resting.delete(target)),
+        () => resting.add(target),
+      );
+  }, 100);
+  const inOrder = (): readonly string[] => [...all()].sort((a, b) => Number(resting.has(a)) - Number(resting.has(b)));
   const server = createServer((incoming, outgoing) => {
     const body: Buffer[] = [];
     incoming.on("data", (data: Buffer) => body.push(data));
     incoming.on("end", () => {
+      const order = inOrder();
       const attempt = (index: number): void => {
-        const target = all()[index];
+        const target = order[index];
         if (target === undefined) return void outgoing.writeHead(502).end();
         const url = new URL(target);
         const sent = httpRequest(
@@ -116,5 +129,9 @@ export const proxyTo = async (all: () => readonly string[], proto: string) => {
   });
   const port = await freePort();
   await new Promise<void>((resolve) => server.listen(port, "127.0.0.1", () => resolve()));
-  return { address: `http://127.0.0.1:${port}`, close: () => server.close() };
+  const close = (): void => {
+    clearInterval(asking);
+    server.close();
+  };
+  return { address: `http://127.0.0.1:${port}`, close };
 };

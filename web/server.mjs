@@ -1,3 +1,4 @@
+import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import { join } from "node:path";
 import next from "next";
@@ -83,17 +84,31 @@ server.on("error", (error) => {
 // The command of this release is in the registry from now on; without it the application is as it was.
 await keepCommand(database(), join(import.meta.dirname, "..", "cli", "dist")).catch((error) => report("keeping the command", error));
 
-// The first answer of each kind has connections, workers and code to wait for: the server asks itself before anybody does.
-const firstQuestions = [
-  ["/api/v1/specs/nobody/nothing/latest", {}],
-  ["/api/v1/import?format=csv", { method: "POST", body: "columns\n" }],
-  ["/session", { method: "POST", body: new URLSearchParams(), redirect: "manual" }],
-  ["/sign-in", {}],
-];
+// The first answer of each kind has connections, workers and code to wait for, and holds up everybody's while it loads: the
+// server asks itself before anybody does. As nobody: a page's code is loaded before it is known that they may not see it.
+// The pages' own routes load in milliseconds and are left out.
+const ownQuestions = () => {
+  const routes =
+    process.env.NODE_ENV === "production"
+      ? Object.keys(readBuilt("app-paths-manifest.json")).filter((route) => !/^\/(_|api\/(?!v1\/))/.test(route))
+      : [];
+  const paths = routes.map((route) =>
+    route
+      .replace(/\/(page|route)$/, "")
+      .replace(/\/\([^)]*\)/g, "")
+      .replace(/\[[^\]]*\]/g, "nothing"),
+  );
+  return [
+    ...[...new Set(paths)].map((path) => [path || "/", { redirect: "manual" }]),
+    ["/api/v1/import?format=csv", { method: "POST", body: "columns\n" }],
+    ["/session", { method: "POST", body: new URLSearchParams(), redirect: "manual" }],
+  ];
+};
+const readBuilt = (name) => JSON.parse(readFileSync(join(import.meta.dirname, ".next", "server", name), "utf8"));
 server.listen(port, hostname, async () => {
   const own = `http://${hostname.includes(":") ? `[${hostname}]` : hostname}:${port}`;
-  for (const [path, question] of firstQuestions)
-    await fetch(own + path, question)
+  for (const [path, question] of ownQuestions())
+    await fetch(own + path, { ...question, signal: AbortSignal.timeout(10_000) })
       .then((answer) => answer.arrayBuffer())
       .catch((error) => report(`asking itself for ${path}`, error));
   forgetRequests();
@@ -128,7 +143,9 @@ const stop = () => {
     const now = performance.now();
     if (underWay > 0) quietFrom = now;
     server.closeIdleConnections();
-    if (server.listening && (now - quietFrom > ending.quiet || now - from > ending.listens)) server.close(() => process.exit(0));
+    if (!server.listening || (now - quietFrom <= ending.quiet && now - from <= ending.listens)) return;
+    // Right after what had come was taken: a connection that waits to be taken is cut off by closing.
+    setImmediate(() => server.close(() => process.exit(0)));
   }, 100).unref();
   setTimeout(() => process.exit(0), ending.longest).unref();
 };
