@@ -6,7 +6,8 @@ export default defineConfig({
   resolve: { alias: { "@": join(import.meta.dirname, "web") } },
   test: {
     globalSetup: ["cli/test/built.ts"],
-    testTimeout: 30_000,
+    // Not a bound on speed: a machine that others load takes ten times as long.
+    testTimeout: 180_000,
     // Left to itself it would keep one processor free.
     maxWorkers: availableParallelism(),
     projects: [

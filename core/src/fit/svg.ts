@@ -1,4 +1,16 @@
 import { fromJsonNumber } from "../exact/exact";
+import { attributesOf, type Given, type Style, type Styles, stylesIn } from "../formats/svg/style";
+import {
+  after,
+  asDrawn,
+  lengthPx,
+  type Matrix,
+  numbersOf,
+  originOf,
+  type ReferenceBox,
+  shifted,
+  transformOf,
+} from "../formats/svg/transform";
 import { all, type Element, openDrawing } from "../formats/svg/xml";
 import { limits } from "../layout/limits";
 import { type Box, type BoxList, boxLimits } from "./boxes";
@@ -15,83 +27,12 @@ export type DrawnBoxes =
     }
   | { readonly ok: false; readonly issues: readonly { readonly path: string; readonly message: string }[] };
 
-/** Maps a point (x, y) to (a·x + c·y + e, b·x + d·y + f), as SVG 2 writes it: matrix(a b c d e f). */
-type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
-const asDrawn: Matrix = [1, 0, 0, 1, 0, 0];
-
-/** The first after the second. */
-const after = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): Matrix => [
-  a * g + c * h,
-  b * g + d * h,
-  a * i + c * j,
-  b * i + d * j,
-  a * k + c * l + e,
-  b * k + d * l + f,
-];
-
-const numberPattern = /[+-]?(?:\d{1,12}(?:\.\d{0,12})?|\.\d{1,12})(?:e[+-]?\d{1,3})?/gi;
-
-/** Sine and cosine of whole quarter turns, which are exact. */
-const quarters = [
-  [0, 1],
-  [1, 0],
-  [0, -1],
-  [-1, 0],
-] as const;
-
-const turn = (degrees: number): Matrix => {
-  const quarter = degrees / 90;
-  const radians = (degrees * Math.PI) / 180;
-  const whole = Number.isInteger(quarter) ? quarters[((quarter % 4) + 4) % 4] : undefined;
-  const [sin, cos] = whole ?? [Math.sin(radians), Math.cos(radians)];
-  return [cos, sin, -sin, cos, 0, 0];
-};
-
-/** A transform attribute (SVG 2, 8.5); null where it cannot be read. */
-const transformOf = (text: string | undefined): Matrix | null => {
-  if (text === undefined || text.trim() === "") return asDrawn;
-  if (text.length > 10_000 || !/^(?:[\s,]*[a-zA-Z]+\s*\([^()]*\))+[\s,]*$/.test(text)) return null;
-  let matrix = asDrawn;
-  for (const [, name = "", list = ""] of text.matchAll(/([a-zA-Z]+)\s*\(([^()]*)\)/g)) {
-    const numbers = (list.match(numberPattern) ?? []).map(Number);
-    const [x = 0, y, z] = numbers;
-    const many = numbers.length;
-    const next = ((): Matrix | null => {
-      switch (name) {
-        case "matrix":
-          return many === 6 ? (numbers as unknown as Matrix) : null;
-        case "translate":
-          return many === 1 || many === 2 ? [1, 0, 0, 1, x, y ?? 0] : null;
-        case "scale":
-          return many === 1 || many === 2 ? [x, 0, 0, y ?? x, 0, 0] : null;
-        case "rotate":
-          if (many === 3) return after(after([1, 0, 0, 1, y ?? 0, z ?? 0], turn(x)), [1, 0, 0, 1, -(y ?? 0), -(z ?? 0)]);
-          return many === 1 ? turn(x) : null;
-        case "skewX":
-          return many === 1 ? [1, 0, Math.tan((x * Math.PI) / 180), 1, 0, 0] : null;
-        case "skewY":
-          return many === 1 ? [1, Math.tan((x * Math.PI) / 180), 0, 1, 0, 0] : null;
-        default:
-          return null;
-      }
-    })();
-    if (!next?.every(Number.isFinite)) return null;
-    matrix = after(matrix, next);
-  }
-  return matrix;
-};
-
 /** A viewport that lengths in % are of. */
 type Viewport = { readonly width: number; readonly height: number };
 
-/** A length in user units: a number, px, or a % of a side of the viewport; null for any other unit. */
-const lengthOf = (text: string | undefined, of: number, initial: number): number | null => {
-  if (text === undefined || text.trim() === "" || text.trim() === "auto") return initial;
-  const found = /^\s*([+-]?(?:\d{1,9}(?:\.\d{0,12})?|\.\d{1,12})(?:e[+-]?\d{1,2})?)(px|%)?\s*$/i.exec(text);
-  if (!found) return null;
-  const value = Number(found[1]);
-  return found[2] === "%" ? (value / 100) * of : value;
-};
+/** A length in user units; null where it is no number, or of a unit that the file does not say the size of. */
+const lengthOf = (given: Given | undefined, of: number, initial: number): number | null =>
+  given === undefined || given.text.trim() === "" || given.text.trim() === "auto" ? initial : lengthPx(given.text, of, false);
 
 /** What a viewBox puts where in a box of a size (SVG 2, 8.6 and 8.7: preserveAspectRatio). */
 const viewBoxIn = (
@@ -101,7 +42,7 @@ const viewBoxIn = (
 ): { readonly matrix: Matrix; readonly viewport: Viewport } | null => {
   const text = attributes["viewBox"];
   if (text === undefined) return { matrix: asDrawn, viewport: { width, height } };
-  const [x = NaN, y = NaN, wide = NaN, high = NaN, ...more] = (text.match(numberPattern) ?? []).map(Number);
+  const [x = NaN, y = NaN, wide = NaN, high = NaN, ...more] = numbersOf(text) ?? [];
   if (more.length > 0 || ![x, y, wide, high].every(Number.isFinite) || wide <= 0 || high <= 0) return null;
   const [align = "xMidYMid", how = "meet"] = (attributes["preserveAspectRatio"] ?? "").trim().split(/\s+/).filter(Boolean);
   let [sx, sy] = [width / wide, height / high];
@@ -138,6 +79,58 @@ const mostDrawn = 50_000;
 /** Most uses of uses. */
 const deepestUse = 8;
 
+/** What an element stands in: the viewport its % are of, the use that repeats it with others, and whether it is hidden unless it says else. */
+type Around = { readonly viewport: Viewport; readonly uses: number; readonly within: Element | null; readonly hidden: boolean };
+
+const isHidden = (style: Style, inherited: boolean): boolean => {
+  const said = style.get("visibility")?.text.toLowerCase() ?? "inherit";
+  return said === "inherit" ? inherited : said !== "visible";
+};
+
+/** The elements in one that are drawn: of a switch the first whose conditions hold in English and without extensions (SVG 2, 5.7). */
+const shown = ({ name, children }: Element): readonly Element[] => {
+  if (name !== "switch") return children;
+  const first = children.find(
+    ({ attributes }) =>
+      attributes["requiredExtensions"] === undefined && /(^|[\s,])en(-|[\s,]|$)/i.test(attributes["systemLanguage"] ?? "en"),
+  );
+  return first ? [first] : [];
+};
+
+/**
+ * What an element's own transform does (CSS Transforms 2, 13): translate, rotate, scale and transform, one after the other, about
+ * its origin, which is told from the viewport or from the element's box. Null where it cannot be read, or is told from a box that
+ * is not known.
+ */
+const ownTransform = (style: Style, viewport: Viewport, own: ReferenceBox | null): Matrix | null => {
+  const [transform, origin] = [style.get("transform"), style.get("transform-origin")];
+  const single = (name: string): string | null => {
+    const text = style.get(name)?.text ?? "none";
+    return /^none$/i.test(text) ? null : `${name}(${text.trim().split(/\s+/).join(",")})`;
+  };
+  const singles = ["translate", "rotate", "scale"].flatMap((name) => single(name) ?? []);
+  if (!transform && singles.length === 0) return asDrawn;
+  const from = (style.get("transform-box")?.text ?? "view-box").toLowerCase();
+  const box = from === "view-box" ? { x: 0, y: 0, ...viewport } : from === "fill-box" || from === "content-box" ? own : null;
+  if (!box) return null;
+  const parts = [transformOf(singles.join(" "), true, box), transformOf(transform?.text ?? "", transform?.inStylesheet ?? true, box)];
+  const about = origin ? originOf(origin.text, origin.inStylesheet, box) : ([box.x, box.y] as const);
+  const [first, second] = parts;
+  if (!first || !second || !about) return null;
+  const [x, y] = about;
+  return after(after(shifted(x, y), after(first, second)), shifted(-x, -y));
+};
+
+/** How large a drawing is shown: its width and height, the one that is missing by its viewBox (SVG 2, 8.9); null where that has no size. */
+const sizeOf = (root: Element, style: Style): { readonly width: number; readonly height: number } | null => {
+  const [, , wide = NaN, high = NaN] = numbersOf(root.attributes["viewBox"] ?? "") ?? [];
+  const [width, height] = [lengthOf(style.get("width"), wide, NaN), lengthOf(style.get("height"), high, NaN)];
+  if (width === null || height === null) return null;
+  if (Number.isNaN(width))
+    return { width: Number.isNaN(height) ? wide : (height * wide) / high, height: Number.isNaN(height) ? high : height };
+  return { width, height: Number.isNaN(height) ? (width * high) / wide : height };
+};
+
 type Bounds = { left: number; top: number; right: number; bottom: number };
 
 const nameOf = ({ attributes, children, name }: Element): string | null =>
@@ -162,13 +155,16 @@ export const readBoxesSvg = (text: string): DrawnBoxes => {
   if (!opened.ok) return fault(opened.message);
   const { root } = opened;
   const byId = new Map(all([root]).flatMap((one) => (one.attributes["id"] ? [[one.attributes["id"], one] as const] : [])));
-  const box = (root.attributes["viewBox"] ?? "").match(numberPattern)?.map(Number) ?? [];
-  const width = lengthOf(root.attributes["width"], box[2] ?? NaN, box[2] ?? NaN);
-  const height = lengthOf(root.attributes["height"], box[3] ?? NaN, box[3] ?? NaN);
-  if (width === null || height === null || !(width >= 1 && height >= 1 && width <= limits.size && height <= boxLimits.px))
+  // Conditions on the width are those of a page that shows the drawing at its own, which a rule without any may say.
+  const stylesAt = (width: number): Styles => stylesIn(root, told(width <= limits.size ? width : 0));
+  const first = stylesAt(0);
+  const styles = first.ok ? stylesAt(sizeOf(root, first.of(root, null))?.width ?? 0) : first;
+  if (!styles.ok) return fault(styles.message);
+  const { width, height } = sizeOf(root, styles.of(root, null)) ?? { width: NaN, height: NaN };
+  if (!(width >= 1 && height >= 1 && width <= limits.size && height <= boxLimits.px))
     return fault(`must have a width and height in px, or a viewBox, from 1 to ${limits.size.toLocaleString("en")}`);
   const found: { name: string; bounds: Bounds; turned: boolean }[] = [];
-  const left = new Map<string, number>();
+  const left = new Map<string, number>(styles.unread.map((words) => [words, 1]));
   const leave = (what: string): void => void left.set(what, (left.get(what) ?? 0) + 1);
   let [drawn, full] = [0, false];
 
@@ -185,26 +181,34 @@ export const readBoxesSvg = (text: string): DrawnBoxes => {
     if (found.length >= boxLimits.boxes) full = true;
     else found.push({ name: name.slice(0, boxLimits.name), bounds, turned });
   };
-  /** Draws an element in a matrix; answers the bounds of what of it has a box. */
-  const draw = (one: Element, outer: Matrix, viewport: Viewport, uses: number, again: string | null): Bounds | null => {
+  /** Draws an element in a matrix; answers the bounds of what of it has a box. `hidden` is what it inherits. */
+  const draw = (one: Element, outer: Matrix, at: Around, again: string | null): Bounds | null => {
     drawn += 1;
-    if (drawn > mostDrawn || full) {
+    if (drawn > mostDrawn || full || styles.exceeded()) {
       full = true;
       return null;
     }
     const { name, attributes } = one;
-    if (unseen.has(name) || attributes["display"] === "none" || /(^|;)\s*display\s*:\s*none/.test(attributes["style"] ?? "")) return null;
-    const own = transformOf(attributes["transform"]);
-    if (!own || /(^|;)\s*(transform|rotate|scale|translate)\s*:/.test(attributes["style"] ?? "")) {
+    const { viewport, uses, within } = at;
+    const style = styles.of(one, within);
+    if (unseen.has(name) || style.get("display")?.text.toLowerCase() === "none") return null;
+    const hidden = isHidden(style, at.hidden);
+    // Browsers place and size an svg inside another by its attributes alone.
+    const given = name === "svg" ? attributesOf(one) : style;
+    const across = (property: string, initial: number): number | null => lengthOf(given.get(property), viewport.width, initial);
+    const down = (property: string, initial: number): number | null => lengthOf(given.get(property), viewport.height, initial);
+    const [x, y, wide, high] = [across("x", 0), down("y", 0), across("width", 0), down("height", 0)];
+    const ownBox =
+      boxed.has(name) && x !== null && y !== null && wide !== null && high !== null ? { x, y, width: wide, height: high } : null;
+    const own = ownTransform(style, viewport, ownBox);
+    if (!own) {
       leave(`${name}, whose transform cannot be read`);
       return null;
     }
     let matrix = after(outer, own);
     const called = again ?? nameOf(one);
-    const across = (attribute: string, initial: number): number | null => lengthOf(attributes[attribute], viewport.width, initial);
-    const down = (attribute: string, initial: number): number | null => lengthOf(attributes[attribute], viewport.height, initial);
     if (boxed.has(name)) {
-      const [x, y, wide, high] = [across("x", 0), down("y", 0), across("width", 0), down("height", 0)];
+      if (hidden) return null;
       if (x === null || y === null || wide === null || high === null) {
         leave(`${name}, with lengths in other units than px and %`);
         return null;
@@ -232,32 +236,34 @@ export const readBoxesSvg = (text: string): DrawnBoxes => {
     }
     if (name === "use") {
       const target = byId.get((attributes["href"] ?? attributes["xlink:href"] ?? "").replace(/^#/, ""));
-      const [x, y] = [across("x", 0), down("y", 0)];
       if (!target || x === null || y === null || uses >= deepestUse) {
         leave(target ? "use of a use, nested too deeply" : "use of what is not in the file");
         return null;
       }
-      matrix = after(matrix, [1, 0, 0, 1, x, y]);
-      if (target.name !== "symbol" && target.name !== "svg") return draw(target, matrix, viewport, uses + 1, called ?? nameOf(target));
-      const size = (attribute: "width" | "height", of: number): number | null =>
-        lengthOf(attributes[attribute] ?? target.attributes[attribute], of, of);
-      return inside(target, matrix, size("width", viewport.width), size("height", viewport.height), uses + 1, called);
+      matrix = after(matrix, shifted(x, y));
+      const next = { viewport, uses: uses + 1, within: target, hidden };
+      if (target.name !== "symbol" && target.name !== "svg") return draw(target, matrix, next, called ?? nameOf(target));
+      const targetStyle = styles.of(target, target);
+      const size = (property: "width" | "height", of: number): number | null =>
+        lengthOf(style.get(property) ?? targetStyle.get(property), of, of);
+      const inner = { ...next, hidden: isHidden(targetStyle, hidden) };
+      return inside(target, matrix, size("width", viewport.width), size("height", viewport.height), inner, called);
     }
     if (name === "svg") {
-      const [x, y] = [across("x", 0), down("y", 0)];
       if (x === null || y === null) {
         leave("svg, with lengths in other units than px and %");
         return null;
       }
-      return inside(one, after(matrix, [1, 0, 0, 1, x, y]), across("width", viewport.width), down("height", viewport.height), uses, called);
+      const size = [across("width", viewport.width), down("height", viewport.height)] as const;
+      return inside(one, after(matrix, shifted(x, y)), ...size, { viewport, uses, within, hidden }, called);
     }
-    if (groups.has(name)) return group(one, matrix, viewport, uses, called);
-    leave(name === "text" ? "text, whose size the file does not say" : name);
+    if (groups.has(name)) return group(one, matrix, { viewport, uses, within, hidden }, called);
+    if (!hidden) leave(name === "text" ? "text, whose size the file does not say" : name);
     return null;
   };
-  const group = (one: Element, matrix: Matrix, viewport: Viewport, uses: number, called: string | null): Bounds | null => {
+  const group = (one: Element, matrix: Matrix, at: Around, called: string | null): Bounds | null => {
     const place = found.length;
-    const bounds = one.children.reduce<Bounds | null>((sum, child) => together(sum, draw(child, matrix, viewport, uses, null)), null);
+    const bounds = shown(one).reduce<Bounds | null>((sum, child) => together(sum, draw(child, matrix, at, null)), null);
     if (bounds && called !== null && found.length < boxLimits.boxes) {
       const turned = found.slice(place).some((inner) => inner.turned);
       found.splice(place, 0, { name: called.slice(0, boxLimits.name), bounds, turned });
@@ -269,7 +275,7 @@ export const readBoxesSvg = (text: string): DrawnBoxes => {
     matrix: Matrix,
     wide: number | null,
     high: number | null,
-    uses: number,
+    at: Around,
     called: string | null,
   ): Bounds | null => {
     const view = wide === null || high === null ? null : viewBoxIn(one, wide, high);
@@ -277,17 +283,23 @@ export const readBoxesSvg = (text: string): DrawnBoxes => {
       leave(`${one.name}, whose size or viewBox cannot be read`);
       return null;
     }
-    return group(one, after(matrix, view.matrix), view.viewport, uses, called);
+    return group(one, after(matrix, view.matrix), { ...at, viewport: view.viewport }, called);
   };
 
   const view = viewBoxIn(root, width, height);
   if (!view) return fault("has a viewBox that cannot be read: four numbers, the last two above 0");
-  for (const child of root.children) draw(child, view.matrix, view.viewport, 0, null);
+  const outermost = { viewport: view.viewport, uses: 0, within: null, hidden: isHidden(styles.of(root, null), false) };
+  for (const child of root.children) draw(child, view.matrix, outermost, null);
+  if (styles.exceeded()) return fault("must hold fewer rules about where its elements are, or fewer elements");
   if (full)
     return fault(
       `must hold at most ${boxLimits.boxes.toLocaleString("en")} boxes and ${mostDrawn.toLocaleString("en")} elements, those that use repeats among them`,
     );
-  if (found.length === 0) return fault("holds no box: rect, image, foreignObject or a named group of them");
+  const leftOut = [...left].map(([what, count]) => `${count} × ${what}`);
+  if (found.length === 0) {
+    const instead = leftOut.length > 0 ? ` It holds ${leftOut.slice(0, 3).join("; ")}.` : "";
+    return fault(`holds no box: rect, image, foreignObject or a named group of them.${instead}`);
+  }
   const past = found.find(({ bounds }) => Object.values(bounds).some((at) => Math.abs(at) > boxLimits.px));
   if (past) return fault(`must keep its boxes within ${boxLimits.px.toLocaleString("en")} px; ${past.name.slice(0, 40)} is not`);
   const boxes = found.map(({ name, bounds }): Box => ({
@@ -306,7 +318,7 @@ export const readBoxesSvg = (text: string): DrawnBoxes => {
       height: height <= limits.size ? fromJsonNumber(Math.round(height * 1000) / 1000) : null,
       boxes,
     },
-    left: [...left].map(([what, count]) => `${count} × ${what}`),
+    left: leftOut,
     turned: found.filter(({ turned }) => turned).map(({ name }) => name),
   };
 };

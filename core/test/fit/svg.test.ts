@@ -45,6 +45,31 @@ describe("boxes of a drawing", () => {
     ]);
   });
 
+  it("are sized by their viewBox where a side is missing, and by what stylesheets and style attributes say", () => {
+    const sized = read(svg("<rect width='10' height='5'/>", 'viewBox="0 0 64 40" width="1280"'));
+    expect([toNumber(sized.list.width), sized.list.height && toNumber(sized.list.height)]).toEqual([1280, 800]);
+    expect(boxesOf(svg("<rect width='10' height='5'/>", 'viewBox="0 0 64 40" style="height:80px"'))).toEqual([["rect 1", 0, 0, 20, 10]]);
+    const text = svg(
+      `<style>.tile{width:20px;height:1in} #wide{width:50%} g > .tile{transform:translate(4px,0)} .no{display:none} .none{visibility:hidden}
+       @media (min-width:2000px){rect{x:9px}} rect:nth-child(2){x:1px}</style>
+       <g><rect id="tile" class="tile" width="1" height="1"/><rect id="wide" class="tile" style="height:10mm" transform="scale(2)" x="1"/></g>
+       <g class="none"><rect id="hidden" width="5" height="5"/><rect id="shown" visibility="visible" width="5" height="5"/></g>
+       <rect id="gone" class="no" width="5" height="5"/><rect id="turned" width="4" height="2" style="rotate:90deg;transform-origin:4px 0"/>`,
+    );
+    expect(boxesOf(text)).toEqual([
+      ["tile", 4, 0, 20, 96],
+      ["wide", 5, 0, 640, 37.795276],
+      ["shown", 0, 0, 5, 5],
+      ["turned", 2, -4, 2, 4],
+    ]);
+    expect(read(text).left).toEqual(["1 × rule of its stylesheet that is not read: line 2: rect:nth-child(2)"]);
+  });
+
+  it("say what there is instead where there are none", () => {
+    const none = readBoxesSvg(svg('<g style="transform-box:fill-box;scale:2"><rect width="5" height="5"/></g><path/>'));
+    expect(none.ok ? "" : none.issues[0]?.message).toContain("It holds 1 × g, whose transform cannot be read; 1 × path.");
+  });
+
   const uses = (levels: number): string =>
     svg(
       `<defs><rect id="u0" width="9" height="9"/>${Array.from({ length: levels }, (_, level) => `<g id="u${level + 1}">${`<use href="#u${level}"/>`.repeat(10)}</g>`).join("")}</defs><use href="#u${levels}"/>`,
@@ -59,6 +84,8 @@ describe("boxes of a drawing", () => {
     ["5,001 boxes", svg('<rect width="1" height="1"/>'.repeat(5001)), "at most 5,000 boxes"],
     ["uses of uses of uses", uses(7), "at most 5,000 boxes"],
     ["a use of itself", svg('<g id="a"><use href="#a"/></g>'), "holds no box"],
+    ["too many rules", svg(`<style>${"*{x:1px}".repeat(300)}</style>${'<rect width="1" height="1"/>'.repeat(4000)}`), "fewer rules"],
+    ["far too many rules", svg(`<style>${"*{x:1px}".repeat(6000)}</style><rect width="1" height="1"/>`), "at most 5,000 rules"],
     ["nested past all sense", "<svg width='9' height='9'>" + "<g>".repeat(100), "deeper than 32 levels"],
   ])("%s is refused with the reason", (_, text, words) => {
     const result = readBoxesSvg(text);

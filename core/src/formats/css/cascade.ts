@@ -120,10 +120,10 @@ const compareLayers = (a: readonly number[], b: readonly number[]): number => {
 };
 const compareWeights = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
 
-type Applied = { readonly rule: StyleRule; readonly weight: Specificity; readonly declaration: Declaration };
+export type Applied = { readonly rule: StyleRule; readonly weight: Specificity; readonly declaration: Declaration };
 
 /** The order of the cascade, weakest first: importance, layers (the other way round where important), specificity, order. */
-const compareApplied = (a: Applied, b: Applied): number => {
+export const compareApplied = (a: Applied, b: Applied): number => {
   if (a.declaration.important !== b.declaration.important) return a.declaration.important ? 1 : -1;
   const layers = compareLayers(a.rule.layer, b.rule.layer);
   return (a.declaration.important ? -layers : layers) || compareWeights(a.weight, b.weight) || a.rule.order - b.rule.order;
