@@ -1,6 +1,7 @@
 import fc from "fast-check";
+import { transform } from "lightningcss";
 import { describe, expect, it } from "vitest";
-import { exact, type CssOptions, type Layout, plainCss, readCss, resolve, sameJson, toJson, writeCss } from "../../src/index";
+import { exact, type CssOptions, type Layout, plainCss, readCss, resolve, sameJson, toJson, toNumber, writeCss } from "../../src/index";
 import { anyColumns } from "../any-columns";
 import { cleanLayout, withBreakpoint, withColumns } from "../layouts";
 
@@ -40,6 +41,43 @@ describe("the stylesheet", () => {
           );
       }),
       { numRuns: 150 },
+    );
+  });
+
+  it("comes back from a tool that shortens it with the same widths, counts and numbers to a hundredth of a px", () => {
+    fc.assert(
+      fc.property(
+        anyColumns,
+        options,
+        fc.constantFrom("16px", "18px", "10px", "17.6px"),
+        fc.integer({ min: 400, max: 2400 }),
+        (columns, how, rootFontSize, from) => {
+          const [first, second] = withColumns(cleanLayout(), "phone", columns).breakpoints;
+          if (!first || !second) throw new Error("two breakpoints");
+          const drawnAt = { ...second.drawnAt, width: from };
+          const layout = {
+            ...cleanLayout(),
+            rootFontSize,
+            breakpoints: [
+              { ...first, from: 320 },
+              { ...second, from, drawnAt },
+            ],
+          };
+          const shortened = transform({ filename: "layout.css", code: Buffer.from(writeCss(layout, how)), minify: true }).code.toString();
+          const read = readCss(shortened);
+          if (!read.ok) throw new Error(JSON.stringify(read.issues));
+          expect(read.layout.breakpoints.map((one) => one.from)).toEqual([320, from]);
+          for (const width of [320, from, 2560]) {
+            const [ours, theirs] = [layout, read.layout].map((one) => resolve(one, { width: exact(width) }));
+            if (!ours?.ok || !theirs?.ok) throw new Error("resolves");
+            expect(theirs.value.columns.length).toBe(ours.value.columns.length);
+            ours.value.columns.forEach(({ start }, index) =>
+              expect(Math.abs(toNumber(start) - toNumber(theirs.value.columns[index]?.start ?? exact(-1)))).toBeLessThan(0.01),
+            );
+          }
+        },
+      ),
+      { numRuns: 300 },
     );
   });
 

@@ -1,5 +1,5 @@
 import { add, divide, type Exact, exact, isZero, multiply, sign } from "../../exact/exact";
-import { compoundsOf, type Compounds, type Declaration, type Specificity, type StyleRule } from "./sheet";
+import { compareWeights, compoundsOf, type Compounds, type Declaration, type Specificity, type StyleRule } from "./sheet";
 import { lengthsOf, longestValue } from "./values";
 import { type Edge, holdsFrom } from "./width-set";
 
@@ -22,6 +22,10 @@ const physical: Readonly<Record<string, string>> = {
   "inline-size": "width",
   "max-inline-size": "max-width",
   "min-inline-size": "min-width",
+  "border-inline-start-width": "border-left-width",
+  "border-inline-end-width": "border-right-width",
+  "border-inline-start-style": "border-left-style",
+  "border-inline-end-style": "border-right-style",
   "grid-column-gap": "column-gap",
 };
 
@@ -33,6 +37,10 @@ const plain: ReadonlySet<string> = new Set([
   "width",
   "max-width",
   "min-width",
+  "border-left-width",
+  "border-right-width",
+  "border-left-style",
+  "border-right-style",
   "box-sizing",
   "column-gap",
   "grid-template-columns",
@@ -45,6 +53,16 @@ const shorthands: ReadonlySet<string> = new Set([
   "padding-inline",
   "margin",
   "margin-inline",
+  "border",
+  "border-inline",
+  "border-left",
+  "border-right",
+  "border-inline-start",
+  "border-inline-end",
+  "border-width",
+  "border-style",
+  "border-inline-width",
+  "border-inline-style",
   "gap",
   "grid-gap",
   "grid",
@@ -73,6 +91,19 @@ export const splitParts = (value: string, mark = " "): readonly string[] => {
   return parts;
 };
 
+const borderStyles = /^(none|hidden|dotted|dashed|solid|double|groove|ridge|inset|outset)$/;
+export const borderWidths: Readonly<Record<string, string>> = { thin: "1px", medium: "3px", thick: "5px" };
+
+/** Width and style of the sides a border shorthand sets; what it does not say is as it was at the start (CSS Backgrounds 3, 3.4). */
+const bordersOf = (name: string, parts: readonly string[]): readonly (readonly [string, string])[] => {
+  const sides = /left|inline-start/.test(name) ? ["left"] : /right|inline-end/.test(name) ? ["right"] : ["left", "right"];
+  const all = /^(inherit|initial|unset|revert|revert-layer)$/.test(parts[0] ?? "") ? parts[0] : null;
+  const style = all ?? parts.find((part) => borderStyles.test(part)) ?? "none";
+  // A colour is neither a style nor begins like a length.
+  const width = all ?? parts.find((part) => borderWidths[part] !== undefined || /^[\d.+-]|^(calc|min|max|clamp)\(/.test(part)) ?? "medium";
+  return sides.flatMap((side) => [[`border-${side}-width`, width] as const, [`border-${side}-style`, style] as const]);
+};
+
 /** The longhands a declaration sets, those of columns alone. */
 const longhandsOf = (name: string, value: string): readonly (readonly [string, string])[] => {
   const own = physical[name];
@@ -95,6 +126,25 @@ const longhandsOf = (name: string, value: string): readonly (readonly [string, s
         [`${what}-right`, second],
       ];
     }
+    case "border":
+    case "border-inline":
+    case "border-left":
+    case "border-right":
+    case "border-inline-start":
+    case "border-inline-end":
+      return bordersOf(name, parts);
+    case "border-width":
+    case "border-style":
+      return [
+        [name.replace("border", "border-right"), second],
+        [name.replace("border", "border-left"), parts[3] ?? second],
+      ];
+    case "border-inline-width":
+    case "border-inline-style":
+      return [
+        [name.replace("inline", "left"), first],
+        [name.replace("inline", "right"), second],
+      ];
     case "gap":
     case "grid-gap":
       return [["column-gap", second]];
@@ -118,7 +168,6 @@ const compareLayers = (a: readonly number[], b: readonly number[]): number => {
     if (one === Infinity) return 0;
   }
 };
-const compareWeights = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
 
 export type Applied = { readonly rule: StyleRule; readonly weight: Specificity; readonly declaration: Declaration };
 
@@ -148,46 +197,104 @@ const substituted = (value: string, custom: ReadonlyMap<string, string>, depth: 
   return substituted(out, custom, depth + 1);
 };
 
-/** An element as far as a selector says what it is: which selectors of the stylesheet match it for certain. */
-export type Known = { readonly compounds: Compounds; readonly selectors: ReadonlyMap<string, Specificity> };
+/** An element as far as a selector says what it is: its own parts, and those of the elements around it, from the root in. */
+export type Known = { readonly compounds: Compounds };
 
-const total = (compounds: Compounds): Specificity =>
-  compounds.reduce<Specificity>((sum, { weight }) => [sum[0] + weight[0], sum[1] + weight[1], sum[2] + weight[2]], [0, 0, 0]);
+const none: Specificity = [0, 0, 0];
+const rootCompound = { joinedBy: null, simple: ["html", ":root"], weight: none };
+const bodyCompound = { joinedBy: ">", simple: ["body"], weight: none };
 
-const textOf = (compounds: Compounds): string =>
-  compounds.map(({ joinedBy, simple }, index) => (index === 0 ? "" : (joinedBy ?? " ")) + simple.join("")).join("");
-
-/** What is known of the element a selector ends in: its own selector, that without its outer parts, and its single parts. */
+/** The element a selector ends in. It stands somewhere in the body of a page, unless the selector says where that begins. */
 export const elementOf = (compounds: Compounds): Known => {
-  const selectors = new Map<string, Specificity>([["*", [0, 0, 0]]]);
-  const last = compounds.at(-1);
-  for (const simple of last?.simple ?? []) selectors.set(simple, total(compoundsOf(simple)));
-  compounds.forEach((_, index) => {
-    const suffix = compounds.slice(index);
-    selectors.set(textOf(suffix), total(suffix));
-  });
-  return { compounds, selectors };
+  const [first] = compounds;
+  const says = (name: string): boolean => first?.simple.includes(name) ?? false;
+  if (says("html") || says(":root")) return { compounds };
+  const rest = compounds.map((one, index) => (index === 0 && one.joinedBy === null ? { ...one, joinedBy: " " } : one));
+  return {
+    compounds: says("body")
+      ? [rootCompound, { ...bodyCompound, simple: first?.simple ?? [] }, ...rest.slice(1)]
+      : [rootCompound, bodyCompound, ...rest],
+  };
 };
 
 /** The elements around the one a selector ends in, the outermost first: those it names before a space or >. */
 export const ancestorsOf = (compounds: Compounds): readonly Known[] =>
-  compounds.flatMap(({ joinedBy }, index) =>
-    index > 0 && (joinedBy === " " || joinedBy === ">") ? [elementOf(compounds.slice(0, index))] : [],
-  );
+  compounds.flatMap(({ joinedBy }, index) => {
+    const before = compounds[index - 1];
+    const isPage = index === 1 && before?.simple.some((simple) => ["html", ":root", "body"].includes(simple));
+    return index > 0 && !isPage && (joinedBy === " " || joinedBy === ">") ? [elementOf(compounds.slice(0, index))] : [];
+  });
 
-const named = (selectors: Readonly<Record<string, Specificity>>): Known => ({
-  compounds: [],
-  selectors: new Map(Object.entries(selectors)),
-});
-export const rootElement = named({ "*": [0, 0, 0], ":root": [0, 1, 0], html: [0, 0, 1] });
-export const bodyElement = named({ "*": [0, 0, 0], body: [0, 0, 1], "html body": [0, 0, 2], "html>body": [0, 0, 2] });
+export const rootElement: Known = { compounds: [rootCompound] };
+export const bodyElement: Known = { compounds: [rootCompound, bodyCompound] };
 
-/** The rules that are about an element, in the index of all rules by selector. */
+/** The rules of a stylesheet by a part of what their selectors end in: an id before a class before a name. */
+export type RuleIndex = ReadonlyMap<string, readonly StyleRule[]>;
+
+export const indexOf = (rules: readonly StyleRule[]): RuleIndex => {
+  const index = new Map<string, StyleRule[]>();
+  for (const rule of rules) {
+    const last = compoundsOf(rule.selector).at(-1)?.simple ?? [];
+    const key =
+      last.find((one) => one.startsWith("#")) ?? last.find((one) => one.startsWith(".")) ?? last.find((one) => one !== "*") ?? "*";
+    const alike = index.get(key) ?? [];
+    index.set(key, alike);
+    alike.push(rule);
+  }
+  return index;
+};
+
+const holdsParts = (wanted: readonly string[], has: readonly string[]): boolean => wanted.every((one) => one === "*" || has.includes(one));
+
+/**
+ * Whether a selector is about a known element for certain: every part it asks for is among those that are known of the element
+ * and of those around it. Siblings are known where both selectors name them in the same way.
+ */
+const isCertain = (selector: Compounds, known: Compounds): boolean => {
+  // Places that a part of the selector was found not to lead to.
+  const failed = new Set<number>();
+  const leads = (at: number, place: number): boolean => {
+    const [asked, has] = [selector[at], known[place]];
+    if (!asked || !has || asked.simple.length === 0 || !holdsParts(asked.simple, has.simple)) return false;
+    if (at === 0) return true;
+    const pair = at * known.length + place;
+    if (failed.has(pair)) return false;
+    let found = false;
+    if (asked.joinedBy === " ")
+      for (let outer = place; outer > 0 && !found; outer -= 1) {
+        const joined = known[outer]?.joinedBy;
+        // What stands around a sibling stands around the other.
+        found = joined !== "+" && joined !== "~" && leads(at - 1, outer - 1);
+      }
+    else found = asked.joinedBy === has.joinedBy && leads(at - 1, place - 1);
+    if (!found) failed.add(pair);
+    return found;
+  };
+  return leads(selector.length - 1, known.length - 1);
+};
+
+const total = (compounds: Compounds): Specificity =>
+  compounds.reduce<Specificity>((sum, { weight }) => [sum[0] + weight[0], sum[1] + weight[1], sum[2] + weight[2]], none);
+
+/** Most comparisons of selectors with one element. */
+const mostRules = 20_000;
+
+/** The rules that are about an element for certain, and those that are where it has what they ask for besides. */
 export const rulesOf = (
   element: Known,
-  bySelector: ReadonlyMap<string, readonly StyleRule[]>,
-): readonly (readonly [StyleRule, Specificity])[] =>
-  [...element.selectors].flatMap(([selector, weight]) => (bySelector.get(selector) ?? []).map((rule) => [rule, weight] as const));
+  index: RuleIndex,
+): { readonly certain: readonly (readonly [StyleRule, Specificity])[]; readonly possible: readonly StyleRule[] } => {
+  const certain: (readonly [StyleRule, Specificity])[] = [];
+  const possible: StyleRule[] = [];
+  const last = element.compounds.at(-1)?.simple ?? [];
+  for (const key of ["*", ...last])
+    for (const rule of (index.get(key) ?? []).slice(0, mostRules)) {
+      const compounds = compoundsOf(rule.selector);
+      if (isCertain(compounds, element.compounds)) certain.push([rule, rule.weight ?? total(compounds)]);
+      else if (key !== "*") possible.push(rule);
+    }
+  return { certain, possible };
+};
 
 const usualFontSize = exact(16);
 
@@ -220,10 +327,14 @@ export const computed = (
     const { name, line } = declaration;
     if (name.startsWith("--")) continue;
     // What a variable is missing for is as if it had never been said, which is nothing that could be read here.
-    const value = substituted(declaration.value, custom, 0) ?? "?";
-    for (const [longhand, part] of longhandsOf(name, value))
-      if (/^(initial|unset|revert|revert-layer)$/i.test(part)) longhands.delete(longhand);
+    // Words and units may be in any letters (CSS Values 4, 2.1).
+    const value = (substituted(declaration.value, custom, 0) ?? "?").toLowerCase();
+    for (const [longhand, part] of longhandsOf(name, value)) {
+      const inherited = part === "inherit" ? outer?.longhands.get(longhand) : undefined;
+      if (inherited) longhands.set(longhand, inherited);
+      else if (/^(inherit|initial|unset|revert|revert-layer)$/.test(part)) longhands.delete(longhand);
       else longhands.set(longhand, { value: part, line });
+    }
   }
   return { longhands, custom, fontSize: fontSizeOf(longhands.get("font-size"), outer?.fontSize ?? null, root) };
 };

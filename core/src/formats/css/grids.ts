@@ -3,9 +3,22 @@ import { compare, type Exact, exact, isWhole, isZero, sign, toNumber } from "../
 import type { LayoutInput } from "../../layout/schema";
 import { limits } from "../../layout/limits";
 import { type Box, measured, type Tracks } from "./boxes";
-import { ancestorsOf, bodyElement, computed, type Computed, elementOf, type Known, rootElement, rulesOf, type Said } from "./cascade";
+import {
+  ancestorsOf,
+  bodyElement,
+  borderWidths,
+  computed,
+  type Computed,
+  elementOf,
+  indexOf,
+  type Known,
+  rootElement,
+  type RuleIndex,
+  rulesOf,
+  type Said,
+} from "./cascade";
 import { compoundsOf, type Specificity, type StyleRule } from "./sheet";
-import { type CssValue, type Lengths, noLength, partsOfValue, unitsIn, valueOf } from "./values";
+import { addLengths, type CssValue, type Lengths, noLength, partsOfValue, unitsIn, valueOf } from "./values";
 import { compareEdges, type Edge, edgesOf } from "./width-set";
 
 type Columns = LayoutInput["breakpoints"][number]["columns"];
@@ -23,6 +36,12 @@ export type Grid = {
   readonly stretches: readonly Stretch[];
   readonly lost: readonly string[];
 };
+
+/** Most grids of one stylesheet that are followed. */
+const mostGrids = 60;
+
+/** Most rules that are told to be about some of a grid's kind only. */
+const mostPossible = 20;
 
 /** Widths one grid may change at, more than a layout has breakpoints for. */
 const mostEdges = 4 * limits.breakpoints;
@@ -58,13 +77,20 @@ const boxOf = (what: string, { longhands, fontSize }: Computed, note: Note): Box
   };
   const least = longhands.get("min-width");
   if (least && unitsIn(one(least, "min-width", note)).length > 0) note(least, "min-width", "is not followed");
+  // A border takes room like padding, outside of it.
+  const padding = (side: "left" | "right"): Lengths => {
+    const style = longhands.get(`border-${side}-style`)?.value ?? "none";
+    const width = longhands.get(`border-${side}-width`) ?? { value: "medium", line: 0 };
+    const border =
+      style === "none" || style === "hidden"
+        ? noLength
+        : one({ ...width, value: borderWidths[width.value] ?? width.value }, `border-${side}-width`, note);
+    return addLengths(one(longhands.get(`padding-${side}`), `padding-${side}`, note), border);
+  };
   return {
     what,
     margin: { left: margin("left"), right: margin("right") },
-    padding: {
-      left: one(longhands.get("padding-left"), "padding-left", note),
-      right: one(longhands.get("padding-right"), "padding-right", note),
-    },
+    padding: { left: padding("left"), right: padding("right") },
     width: size(longhands.get("width"), "width", note),
     maxWidth: size(longhands.get("max-width"), "max-width", note),
     borderBox: longhands.get("box-sizing")?.value === "border-box",
@@ -154,15 +180,17 @@ const tracksOf = ({ longhands }: Computed, note: Note): Tracks | null => {
 const selectorShown = (selector: string): string => (selector.length > 60 ? `${selector.slice(0, 59)}…` : selector);
 
 /** Follows one grid over all widths: where it changes, and what it is from there on. */
-const follow = (selector: string, line: number, bySelector: ReadonlyMap<string, readonly StyleRule[]>): Grid => {
+const follow = (selector: string, line: number, index: RuleIndex): Grid => {
   const compounds = compoundsOf(selector);
   const elements: readonly (readonly [string, Known])[] = [
     ["body", bodyElement],
     ...ancestorsOf(compounds).map((ancestor) => ["the box around", ancestor] as const),
     [selectorShown(selector), elementOf(compounds)],
   ];
-  const rootRules = rulesOf(rootElement, bySelector);
-  const chain = elements.map(([what, element]) => ({ what, rules: rulesOf(element, bySelector) }));
+  const rootRules = rulesOf(rootElement, index).certain;
+  const chain = elements
+    .map(([what, element]) => ({ what, ...rulesOf(element, index) }))
+    .map(({ certain, ...rest }) => ({ ...rest, rules: certain }));
   const edges: Edge[] = [];
   const concerned = [rootRules, ...chain.map(({ rules }) => rules)].flat().map(([rule]: readonly [StyleRule, Specificity]) => rule);
   for (const edge of concerned.flatMap(({ widths }) => edgesOf(widths)).sort(compareEdges)) {
@@ -171,6 +199,11 @@ const follow = (selector: string, line: number, bySelector: ReadonlyMap<string, 
   }
   const lost = new Set<string>();
   const note: Note = (said, property, why) => lost.add(`line ${said.line}: ${property}: ${said.value.slice(0, 80)} ${why}`);
+  for (const rule of chain.flatMap(({ possible }) => possible)) {
+    const names = namesOf(rule.declarations);
+    if (names !== "" && !passing.test(rule.selector) && lost.size < mostPossible)
+      lost.add(`line ${rule.line}: ${selectorShown(rule.selector)}: its ${names} is left out, as it holds for some of these only`);
+  }
   if (edges.length > mostEdges)
     return {
       selector,
@@ -204,51 +237,93 @@ const follow = (selector: string, line: number, bySelector: ReadonlyMap<string, 
   return { selector, line, stretches, lost: [...lost] };
 };
 
-/** Most grids of one stylesheet that are followed. */
-const mostGrids = 60;
+/** States and parts of an element that are not how it lies on a page. */
+const passing = /::|:(hover|focus|active|visited|target|before|after|first-line|first-letter)/;
+
+const namesOf = (declarations: StyleRule["declarations"]): string =>
+  [...new Set(declarations.map(({ name }) => name).filter((name) => !name.startsWith("--")))].join(", ");
 
 /** Every grid of a stylesheet, in the order their columns are first said. */
 export const gridsOf = (rules: readonly StyleRule[]): { readonly grids: readonly Grid[]; readonly lost: readonly string[] } => {
-  const bySelector = new Map<string, StyleRule[]>();
-  for (const rule of rules) {
-    const list = bySelector.get(rule.selector);
-    if (list) list.push(rule);
-    else bySelector.set(rule.selector, [rule]);
-  }
+  const index = indexOf(rules);
   const found = new Map<string, number>();
   for (const { selector, declarations } of rules)
     for (const { name, line } of declarations)
-      if ((name === "grid-template-columns" || name === "grid-template" || name === "grid") && !found.has(selector))
+      if (
+        (name === "grid-template-columns" || name === "grid-template" || name === "grid") &&
+        !found.has(selector) &&
+        !passing.test(selector)
+      )
         found.set(selector, line);
+  // What changes a grid where it stands somewhere, or has something besides, is a grid to choose as well.
+  for (const [selector] of [...found].slice(0, mostGrids)) {
+    const last = compoundsOf(selector).at(-1)?.simple ?? [];
+    for (const { selector: other, line } of rulesOf(elementOf(compoundsOf(selector)), index).possible)
+      if (!found.has(other) && !passing.test(other) && last.every((simple) => compoundsOf(other).at(-1)?.simple.includes(simple)))
+        found.set(other, line);
+  }
   const lost: string[] = [];
   if (found.size > mostGrids) lost.push(`${found.size - mostGrids} more grids: the first ${mostGrids} are looked at`);
-  const grids = [...found].slice(0, mostGrids).map(([selector, line]) => follow(selector, line, bySelector));
-  return { grids, lost: [...lost, ...holding(rules, grids)] };
+  const grids = [...found].slice(0, mostGrids).map(([selector, line]) => follow(selector, line, index));
+  return { grids, lost: [...lost, ...unplaced(rules, grids, index)] };
 };
 
-/** Most boxes that are pointed out. */
+/** Most boxes that are pointed out, and that are named of those that have a padding or width alone. */
 const mostPointed = 20;
+const mostNamed = 5;
 
-/** What holds a box to a width may be around a grid without the grid's selector saying so: it is pointed out. */
-const holding = (rules: readonly StyleRule[], grids: readonly Grid[]): readonly string[] => {
-  const known = new Set(
+const isAround = (name: string): boolean => /^(padding|margin|border|width$|max-width$|inline-size$|max-inline-size$)/.test(name);
+
+/**
+ * What may be about a grid without its selector saying so: boxes that may stand around one, and gaps of what may be one. It is
+ * pointed out.
+ */
+const unplaced = (rules: readonly StyleRule[], grids: readonly Grid[], index: RuleIndex): readonly string[] => {
+  // Rules by their place: all of one list are one rule.
+  const placed = new Set(
     grids.flatMap(({ selector }) => {
       const compounds = compoundsOf(selector);
-      return [elementOf(compounds), ...ancestorsOf(compounds), bodyElement].flatMap(({ selectors }) => [...selectors.keys()]);
+      const elements = [rootElement, bodyElement, ...ancestorsOf(compounds), elementOf(compounds)].map((element) =>
+        rulesOf(element, index),
+      );
+      return elements.flatMap(({ certain, possible }) => [...certain.map(([rule]) => rule), ...possible].map(({ order }) => order));
     }),
   );
-  const pointed = new Set<string>();
-  for (const { selector, declarations } of rules) {
-    const most = declarations.find(({ name }) => name === "max-width" || name === "max-inline-size");
-    if (!most || known.has(selector) || !declarations.some(({ name, value }) => name.startsWith("margin") && /\bauto\b/.test(value)))
-      continue;
-    pointed.add(`line ${most.line}: ${selectorShown(selector)} is held to a width; whether a grid stands in it, is not said here`);
-    if (pointed.size >= mostPointed) break;
+  const flexed = new Set(
+    rules.flatMap(({ selector, declarations }) =>
+      declarations.some(({ name, value }) => name === "display" && /flex|inline/i.test(value)) ? [selector] : [],
+    ),
+  );
+  const pointed = new Map<string, string>();
+  const around = new Map<string, number>();
+  for (const rule of rules) {
+    const { selector, declarations } = rule;
+    if (placed.has(rule.order) || passing.test(selector) || flexed.has(selector)) continue;
+    const says = (test: (name: string, value: string) => boolean) =>
+      declarations.find(({ name, value }) => test(name, value.toLowerCase()));
+    const most = says((name) => name === "max-width" || name === "max-inline-size");
+    const gap = says((name) => /^(grid-)?(column-)?gap$/.test(name));
+    if (most && says((name, value) => name.startsWith("margin") && /\bauto\b/.test(value)))
+      pointed.set(
+        selector,
+        `line ${most.line}: ${selectorShown(selector)} is held to a width; whether a grid stands in it, is not said here`,
+      );
+    else if (gap)
+      pointed.set(selector, `line ${gap.line}: ${selectorShown(selector)} has a gap; whether it is one of the grids, is not said here`);
+    else {
+      const box = says(
+        (name, value) => isAround(name) && !/^(0[a-z%]*|none|auto|inherit|initial|unset)( (0[a-z%]*|none|auto))*$/.test(value),
+      );
+      if (box && !around.has(selector)) around.set(selector, box.line);
+    }
   }
-  return [...pointed];
+  const names = [...around].slice(0, mostNamed).map(([selector, line]) => `${selectorShown(selector)} (line ${line})`);
+  const more = around.size > mostNamed ? ` and ${around.size - mostNamed} more` : "";
+  const boxes = around.size > 0 ? [`padding, margins or widths of boxes that a grid may stand in: ${names.join(", ")}${more}`] : [];
+  return [...[...pointed.values()].slice(0, mostPointed), ...boxes];
 };
 
-/** The whole px from which a stretch holds: its width, or the next whole px where it begins just past one. */
+/** The px from which a stretch holds: its width, or the next whole px where it begins just past one. */
 export const widthOf = ({ at, past }: Edge): { readonly from: number; readonly moved: boolean } => {
   const thousandths = Math.ceil(toNumber(at) * 1000 - 1e-6) / 1000;
   return past ? { from: Math.floor(toNumber(at)) + 1, moved: isWhole(at) } : { from: thousandths, moved: false };

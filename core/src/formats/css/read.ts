@@ -5,7 +5,7 @@ import { type Issue, parseLayout } from "../../layout/parse";
 import type { LayoutInput } from "../../layout/schema";
 import { usualDrawnAt } from "../drawn-at";
 import type { Read } from "../types";
-import { computed, elementOf, rootElement, rulesOf, saysColumns } from "./cascade";
+import { computed, elementOf, indexOf, type Known, rootElement, rulesOf, saysColumns } from "./cascade";
 import { type Grid, gridsOf, type Stretch, widthOf } from "./grids";
 import { ownBaseline, ownColumns, ownLength, ownPx, type OwnProperties, ownRows, ownSpacing } from "./own";
 import { compoundsOf, readSheet, type StyleRule } from "./sheet";
@@ -21,6 +21,8 @@ const usualFrom = 320;
 
 type Found = {
   readonly edge: Edge | null;
+  /** The width it is said to begin at, where that is said beside its condition. */
+  readonly from?: number | null;
   readonly id: string | null;
   readonly columns: BreakpointInput["columns"];
   readonly rows?: BreakpointInput["rows"];
@@ -37,7 +39,8 @@ const breakpointsOf = (found: readonly Found[], lowest: number | null, lost: str
   const first = lowest ?? (second && widthOf(second).from <= usualFrom ? 1 : usualFrom);
   const placed: { from: number; found: Found }[] = [];
   for (const one of distinct) {
-    const { from, moved } = one.edge ? widthOf(one.edge) : { from: first, moved: false };
+    const edge = one.edge ? widthOf(one.edge) : { from: first, moved: false };
+    const { from, moved } = typeof one.from === "number" ? { from: one.from, moved: false } : edge;
     if (from < 1 || from > limits.size) continue;
     if (moved) lost.push(`widths between ${from - 1} and ${from}: what begins just past ${from - 1} px is taken to begin at ${from}`);
     // Of two that begin within the same px the wider is the one that lasts.
@@ -70,13 +73,24 @@ const ownRoot = (css: string): Exact => {
   return px && compare(px, exact(0)) > 0 ? px : exact(16);
 };
 
+/** What a tool that rounds to six digits leaves a number off by at most, of itself. */
+const sixDigits = 5e-6;
+
+/** The width one of our breakpoints says it begins at: a condition in rem may have been rounded since. Null where the condition says another. */
+const ownFrom = (properties: OwnProperties, edge: Edge | null, root: Exact): number | null => {
+  const said = ownPx(properties, "--layout-from", root);
+  if (!said || !edge) return null;
+  const [from, at] = [toNumber(said), toNumber(edge.at)];
+  return Math.abs(from - at) <= from * sixDigits ? from : null;
+};
+
 /** The name in the first comment of a stylesheet of ours; minifiers take it away. */
 const ownName = (css: string): string | null => /^\s*\/\*!?\s*(.{1,200}?): layout by Ypsiline/.exec(css.slice(0, 500))?.[1] ?? null;
 
 const readOwn = (css: string, rules: readonly StyleRule[], selector: string, root: Exact, lost: string[]): Read => {
-  const of = (wanted: string) => new Map([[wanted, rules.filter((rule) => rule.selector === wanted)]]);
-  const shared = rulesOf(rootElement, of(":root"));
-  const own = selector === ":root" ? shared : rulesOf(elementOf(compoundsOf(selector)), of(selector));
+  const of = (element: Known, wanted: string) => rulesOf(element, indexOf(rules.filter((rule) => rule.selector === wanted))).certain;
+  const shared = of(rootElement, ":root");
+  const own = selector === ":root" ? shared : of(elementOf(compoundsOf(selector)), selector);
   const edges = own
     .flatMap(([rule]) => edgesOf(rule.widths))
     .sort(compareEdges)
@@ -89,7 +103,17 @@ const readOwn = (css: string, rules: readonly StyleRule[], selector: string, roo
   const lowest: OwnProperties = levels[0]?.properties ?? new Map<string, string>();
   const found = levels.flatMap(({ edge, properties }): Found[] => {
     const columns = ownColumns(properties, root);
-    return columns ? [{ edge, ...columns, rows: ownRows(properties, root), baseline: ownBaseline(properties, root) }] : [];
+    return columns
+      ? [
+          {
+            edge,
+            from: ownFrom(properties, edge, root),
+            ...columns,
+            rows: ownRows(properties, root),
+            baseline: ownBaseline(properties, root),
+          },
+        ]
+      : [];
   });
   if (found.length < levels.length) lost.push("some breakpoints: a count, gutter or margin that was changed by hand is not a plain length");
   const from = parseLength(ownLength(lowest, "--layout-from", root) ?? "");

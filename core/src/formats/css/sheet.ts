@@ -10,6 +10,8 @@ export type Declaration = { readonly name: string; readonly value: string; reado
 /** One rule for one selector, with everything that decides when it holds and over what. */
 export type StyleRule = {
   readonly selector: string;
+  /** What it weighs where that is not what its selector does: & and :is() weigh as the heaviest of their list. */
+  readonly weight: Specificity | null;
   readonly widths: WidthSet;
   /** Place of its layer among its siblings, from the outermost in; a rule outside of layers has none. */
   readonly layer: readonly number[];
@@ -85,33 +87,104 @@ type Around = {
   readonly layer: readonly number[];
   readonly layers: Layers;
   /** Selectors of the rules it is nested in. */
-  readonly parents: readonly string[] | null;
+  readonly parents: readonly Listed[] | null;
 };
+
+/** One selector of a list; `weight` as a rule's. */
+type Listed = { readonly selector: string; readonly weight: Specificity | null };
 
 /** Selectors of names, classes, ids and combinators alone: nearly all there are, and taken apart without parsing each. */
 const plainSelectors = /^[\w\s.#>+~*&:,-]+$/;
+/** Names of elements in any letters, as HTML has them (Selectors 4, 5.1), and pseudo-classes likewise. */
+const lowered = (selector: string): string => selector.replace(/(^|[\s>+~])([a-z][\w-]*)|:[a-z-]+/gi, (found) => found.toLowerCase());
 
-const selectorsOf = (text: string): readonly string[] | null => {
-  if (plainSelectors.test(text)) {
-    const all = text.split(",").map((one) =>
-      one
-        .trim()
-        .replace(/\s+/g, " ")
-        .replace(/ ?([>+~]) ?/g, "$1"),
-    );
-    return all.includes("") ? null : all;
+const plus = (a: Specificity, b: Specificity): Specificity => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
+export const compareWeights = (a: Specificity, b: Specificity): number => a[0] - b[0] || a[1] - b[1] || a[2] - b[2];
+const heaviest = (all: readonly Specificity[]): Specificity => [...all].sort(compareWeights).at(-1) ?? [0, 0, 0];
+const weightIn = (selector: string): Specificity =>
+  compoundsOf(selector).reduce<Specificity>((sum, { weight }) => plus(sum, weight), [0, 0, 0]);
+
+/** The selectors that one with :is() and :where() stands for, of compounds in their lists; null where a list holds more than those. */
+const written = (nodes: readonly CssNode[]): readonly Listed[] | null => {
+  const lists: (readonly { readonly text: string; readonly counted: Specificity | null }[])[] = [];
+  for (const node of nodes) {
+    const name = node.type === "PseudoClassSelector" ? node.name.toLowerCase() : "";
+    if (node.type !== "PseudoClassSelector" || (name !== "is" && name !== "where") || !node.children) {
+      lists.push([{ text: generate(node), counted: null }]);
+      continue;
+    }
+    const inner = node.children.toArray().flatMap((list) => (list.type === "SelectorList" ? list.children.toArray() : []));
+    if (inner.length === 0 || inner.some((one) => one.type !== "Selector" || one.children.some(({ type }) => type === "Combinator")))
+      return null;
+    const texts = inner.map((one) => generate(one));
+    const counted = name === "where" ? ([0, 0, 0] as const) : heaviest(texts.map(weightIn));
+    lists.push(texts.map((text) => ({ text, counted })));
   }
-  const tree = syntaxOf(text, "selectorList");
-  return tree?.type !== "SelectorList" ? null : tree.children.toArray().map((one) => generate(one));
+  if (lists.every((list) => list.length === 1 && list[0]?.counted === null))
+    return [
+      {
+        selector: lowered(
+          lists
+            .flat()
+            .map(({ text }) => text)
+            .join(""),
+        ),
+        weight: null,
+      },
+    ];
+  if (lists.reduce((product, { length }) => product * length, 1) > mostSelectors) return null;
+  const all = lists.reduce<readonly { readonly text: string; readonly weight: Specificity }[]>(
+    (sum, list) =>
+      sum.flatMap((before) =>
+        list.map(({ text, counted }) => ({ text: joinedText(before.text, text), weight: plus(before.weight, counted ?? weightIn(text)) })),
+      ),
+    [{ text: "", weight: [0, 0, 0] }],
+  );
+  return all.map(({ text, weight }) => ({ selector: lowered(text), weight }));
+};
+/** A part of a compound after those before it; a name of an element comes first in it. */
+const joinedText = (before: string, part: string): string => {
+  const at = before.search(/[^\s>+~]*$/);
+  return /^[a-z]/i.test(part) && at < before.length ? `${before.slice(0, at)}${part}${before.slice(at)}` : before + part;
 };
 
-/** A nested selector joined with those it stands in: & is them, and without one it is about what is inside them. */
-const nested = (parents: readonly string[], own: readonly string[]): readonly string[] =>
-  parents.flatMap((parent) =>
-    own.map((selector) =>
-      selector.includes("&") ? selector.replaceAll("&", parent) : `${parent}${/^[>+~]/.test(selector) ? "" : " "}${selector}`,
-    ),
+const selectorsOf = (text: string): readonly Listed[] | null => {
+  if (plainSelectors.test(text)) {
+    const all = text.split(",").map((one) =>
+      lowered(
+        one
+          .trim()
+          .replace(/\s+/g, " ")
+          .replace(/ ?([>+~]) ?/g, "$1"),
+      ),
+    );
+    return all.includes("") ? null : all.map((selector) => ({ selector, weight: null }));
+  }
+  const tree = syntaxOf(text, "selectorList");
+  if (tree?.type !== "SelectorList") return null;
+  const all = tree.children.toArray().map((one) => (one.type === "Selector" ? written(one.children.toArray()) : null));
+  return all.includes(null) ? null : all.flatMap((list) => list ?? []);
+};
+
+/**
+ * A nested selector joined with those it stands in: & is them, and without one it is about what is inside them. & weighs as the
+ * heaviest of them (CSS Nesting 1, 3.1).
+ */
+const nested = (parents: readonly Listed[], own: readonly Listed[]): readonly Listed[] => {
+  const weights = parents.map(({ selector, weight }) => weight ?? weightIn(selector));
+  const [first] = weights;
+  const even = first === undefined || weights.every((one) => compareWeights(one, first) === 0);
+  const most = heaviest(weights);
+  return parents.flatMap(({ selector: parent, weight: parentWeight }) =>
+    own.map(({ selector, weight }): Listed => {
+      const times = selector.split("&").length - 1;
+      const joined = times > 0 ? selector.replaceAll("&", parent) : `${parent}${/^[>+~]/.test(selector) ? "" : " "}${selector}`;
+      if (even && weight === null && parentWeight === null) return { selector: joined, weight: null };
+      const rest = weight ?? weightIn(selector.replaceAll("&", "") || "*");
+      return { selector: joined, weight: Array.from({ length: Math.max(1, times) }, () => most).reduce(plus, rest) };
+    }),
   );
+};
 
 /**
  * A stylesheet as rules for single selectors, in order: conditions as sets of widths, layers by their place, nesting
@@ -158,10 +231,11 @@ export const readSheet = (css: string, wanted: (property: string) => boolean, fo
         ((node.type === "Rule" || node.type === "Atrule") && node.block !== null && concerns(node.block.children.toArray())),
     );
 
-  const add = (selectors: readonly string[], around: Around, line: number, declarations: readonly Declaration[]): void => {
+  const add = (selectors: readonly Listed[], around: Around, line: number, declarations: readonly Declaration[]): void => {
     order += 1;
     if (declarations.length === 0 || around.widths === null) return;
-    for (const selector of selectors) rules.push({ selector, widths: around.widths, layer: around.layer, order, line, declarations });
+    for (const { selector, weight } of selectors)
+      rules.push({ selector, weight, widths: around.widths, layer: around.layer, order, line, declarations });
   };
 
   const visitBlock = (nodes: readonly CssNode[], around: Around): void => {
@@ -191,7 +265,7 @@ export const readSheet = (css: string, wanted: (property: string) => boolean, fo
     const own = text.length <= 4 * longestValue ? selectorsOf(text) : null;
     if (!own) return lose(lineOf(node), `the selector ${text.slice(0, 60)} cannot be read`);
     const selectors = around.parents ? nested(around.parents, own) : own;
-    if (selectors.length > mostSelectors || selectors.some(({ length }) => length > longestValue))
+    if (selectors.length > mostSelectors || selectors.some(({ selector }) => selector.length > longestValue))
       return lose(lineOf(node), "has more or longer selectors than are looked at");
     visitBlock(inner, { ...around, parents: selectors });
   };
@@ -256,7 +330,24 @@ const weightOf = (node: CssNode): Specificity => {
   }
 };
 
+/** Parts of a selector of names, classes, ids and combinators alone, which is taken apart without parsing. */
+const plainPart = /[ >+~]|\*|[.#]?[a-z_][\w-]*/gi;
+const plainWeight = (simple: string): Specificity =>
+  simple.startsWith("#") ? [1, 0, 0] : simple.startsWith(".") ? [0, 1, 0] : simple === "*" ? [0, 0, 0] : [0, 0, 1];
+
 export const compoundsOf = (selector: string): Compounds => {
+  if (/^[\w .#>+~*-]+$/.test(selector) && selector.replace(plainPart, "") === "") {
+    const all: { joinedBy: string | null; simple: string[]; weight: Specificity }[] = [{ joinedBy: null, simple: [], weight: [0, 0, 0] }];
+    for (const [part] of selector.matchAll(plainPart)) {
+      const last = all.at(-1);
+      if (/^[ >+~]$/.test(part)) all.push({ joinedBy: part, simple: [], weight: [0, 0, 0] });
+      else if (last) {
+        last.simple.push(part);
+        last.weight = plus(last.weight, plainWeight(part));
+      }
+    }
+    return all;
+  }
   const tree = syntaxOf(selector, "selector");
   const compounds: { joinedBy: string | null; simple: string[]; weight: [number, number, number] }[] = [
     { joinedBy: null, simple: [], weight: [0, 0, 0] },

@@ -165,7 +165,8 @@ const gridClass = ({ edges }: CssOptions): readonly Property[] => {
 /** The part of the stylesheet that one breakpoint sets, as it stands in the file. */
 export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
   const text = writer(layout, options);
-  const properties = [
+  const properties: readonly Property[] = [
+    ...(lowest ? [] : [["--layout-from", `${range.from}px`] as const]),
     ...columnProperties(range.breakpoint, options, text),
     ...verticalProperties(range.breakpoint, layout, text),
     ...(lowest ? [] : textProperties(layout, range.breakpoint.id, text, true)),
