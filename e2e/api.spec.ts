@@ -1,3 +1,5 @@
+import { createServer } from "node:http";
+import type { AddressInfo } from "node:net";
 import { type APIRequestContext, expect, test } from "@playwright/test";
 import { writeCss, writeLayout, plainCss } from "../core/src/index";
 import { demoSpecs } from "../scripts/demo-layouts";
@@ -146,7 +148,7 @@ test.describe("computing, open to anyone", () => {
     const answer = await post(request, "fit", { layout, list, tolerance: "1px" });
     expect(await answer.json()).toMatchObject({
       breakpoint: "desk",
-      edges: { on: 2, near: 1, off: 1 },
+      across: { on: 2, near: 1, off: 1 },
       boxes: [
         {
           name: "Fares card",
@@ -406,4 +408,55 @@ test("every kind of problem has its page; what is asked without a proof is told 
   const list = await reader.get("/api/v1/specs/skerry/passenger-booking");
   const again = { headers: { "If-None-Match": list.headers()["etag"] ?? "none" } };
   expect([list.status(), (await reader.get("/api/v1/specs/skerry/passenger-booking", again)).status()]).toEqual([200, 304]);
+});
+
+test("a method that is not answered is told with those that are; pages of any site may compute and read what is public, and nothing else", async ({
+  request,
+  page,
+  baseURL,
+}) => {
+  const { paths } = (await (await request.get("/api/v1/openapi.json")).json()) as { paths: Record<string, object> };
+  expect(Object.keys(paths).length).toBeGreaterThan(10);
+  for (const [path, methods] of Object.entries(paths)) {
+    const at = `/api/v1${path
+      .replace("{team}", "skerry")
+      .replace("{spec}", "passenger-booking")
+      .replace("{version}", "2.1.0")
+      .replace(/\{[^}]+\}/g, "layout.css")}`;
+    const wanted = [...Object.keys(methods).map((one) => one.toUpperCase()), ...("get" in methods ? ["HEAD"] : []), "OPTIONS"].join(", ");
+    for (const method of ["PUT", "DELETE", "PATCH", "get" in methods ? "POST" : "GET"]) {
+      const answer = await request.fetch(at, { method, failOnStatusCode: false });
+      expect([answer.status(), answer.headers()["allow"]], `${method} ${at}`).toEqual([405, wanted]);
+      expect(await answer.json()).toMatchObject({ type: "/problems/method", status: 405 });
+    }
+    expect((await request.fetch(at, { method: "OPTIONS" })).headers()["allow"]).toBe(wanted);
+  }
+  expect((await request.fetch("/api/specs", { method: "DELETE", failOnStatusCode: false })).status()).toBe(405);
+  // A page of another site (another host of this machine), in a browser that keeps to the rules.
+  const elsewhere = createServer((_request, response) => response.setHeader("Content-Type", "text/html").end("<p>Elsewhere"));
+  await new Promise<void>((resolve) => elsewhere.listen(0, "127.0.0.1", () => resolve()));
+  await page.goto(`http://localhost:${(elsewhere.address() as AddressInfo).port}/`);
+  const asked = await page.evaluate(
+    async (address) => {
+      const status = (path: string, init: RequestInit = {}) =>
+        fetch(address + path, init).then(
+          ({ status: told }) => told,
+          () => "kept from it",
+        );
+      const body = JSON.stringify({ width: 1280, columns: 12, gutter: 24, margin: 64, givesWay: "column" });
+      const spec = "/api/v1/specs/skerry/passenger-booking";
+      return Promise.all([
+        status("/api/v1/solve", { method: "POST", headers: { "Content-Type": "application/json" }, body }),
+        status(spec),
+        status(`${spec}/latest`, { headers: { "If-None-Match": '"x"' } }),
+        status(`${spec}/2.1.0/layout.css`),
+        status("/api/account/name", { method: "POST", body: "{}" }),
+        status("/api/inbox"),
+      ]);
+    },
+    (baseURL ?? "").replace(/\/$/, ""),
+  );
+  expect(asked).toEqual([200, 200, 200, 200, "kept from it", "kept from it"]);
+  elsewhere.closeAllConnections();
+  elsewhere.close();
 });

@@ -15,7 +15,9 @@ export type Ran = { readonly code: number; readonly out: string; readonly err: s
 /** Runs a program and waits for it, whatever it ends with. Of this process's settings for package managers it hears nothing. */
 export const ran = (cwd: string, file: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Promise<Ran> =>
   new Promise((resolve) => {
-    const own = Object.fromEntries(Object.entries(process.env).filter(([name]) => !/^npm_|^NODE_OPTIONS$|^INIT_CWD$/i.test(name)));
+    const own = Object.fromEntries(
+      Object.entries(process.env).filter(([name]) => !/^npm_|^NODE_OPTIONS$|^INIT_CWD$|^FORCE_COLOR$/i.test(name)),
+    );
     execFile(file, [...args], { cwd, env: { ...own, ...env }, timeout: 120_000, maxBuffer: 64 * 1024 * 1024 }, (error, out, err) => {
       const code = error === null ? 0 : typeof error.code === "number" ? error.code : 255;
       resolve({ code, out, err });
@@ -45,6 +47,15 @@ export const pnpm = (folder: string, ...args: string[]): Promise<Ran> =>
     npm_config_cache_dir: join(folder, ".cache"),
     npm_config_fetch_retries: "0",
     npm_config_userconfig: join(folder, ".nobody"),
+    CI: "1",
+  });
+
+export const yarn = (folder: string, ...args: string[]): Promise<Ran> =>
+  ran(folder, process.execPath, [join(root, "node_modules", "@yarnpkg", "cli-dist", "bin", "yarn.js"), ...args], {
+    YARN_GLOBAL_FOLDER: join(folder, ".yarn-global"),
+    YARN_ENABLE_TELEMETRY: "0",
+    YARN_ENABLE_IMMUTABLE_INSTALLS: "false",
+    YARN_UNSAFE_HTTP_WHITELIST: "127.0.0.1",
     CI: "1",
   });
 

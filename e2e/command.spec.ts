@@ -118,6 +118,37 @@ test("fit measures the booking page: 0 as published, 1 with an element moved by 
   }
 });
 
+test("a page is measured once its content stands; what goes on without end costs nobody the page, and a script without end is told", async () => {
+  test.setTimeout(180_000);
+  const server = createServer((request, response) => {
+    // A picture and a stylesheet that never come.
+    if (request.url === "/never") return;
+    response.setHeader("Content-Type", "text/html; charset=utf-8");
+    response.end(
+      request.url === "/loop"
+        ? "<!doctype html><body><script>for (;;);</script>"
+        : `<!doctype html><body style="margin:0"><img src="/never" width="1" height="1">
+           <script>setTimeout(() => { document.body.innerHTML += '<div data-area="fares" style="position:absolute;left:64px;top:0;width:172px;height:40px"></div>' }, 400)</script>`,
+    );
+  });
+  await new Promise<void>((resolve) => server.listen(0, "127.0.0.1", () => resolve()));
+  const page = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  const folder = project({ "layout.json": await (await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0`)).text() });
+  const fit = (path: string) =>
+    ypsiline(root, ["fit", join(folder, "layout.json"), "--url", page + path, "--width", "1280", "--format", "json", ...browser]);
+  try {
+    const late = await fit("/");
+    expect(late.code, late.err).not.toBe(2);
+    expect(JSON.parse(late.out)).toMatchObject({ pages: [{ boxes: [{ name: "Fares" }] }] });
+    const endless = await fit("/loop");
+    expect([endless.code, endless.out]).toEqual([2, ""]);
+    expect(endless.err).toMatch(/could not be measured: .*(within 60 s|Timeout)/);
+  } finally {
+    server.closeAllConnections();
+    server.close();
+  }
+});
+
 test("pull brings a spec with what it should be, outdated says how it stands, and nothing that was changed here is lost", async () => {
   const spec = await publishedSpec([["1.0.0", "24px"]]);
   const name = `@skerry/${spec}`;

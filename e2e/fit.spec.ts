@@ -108,12 +108,12 @@ test("boxes of another kind are refused with the line and what would be right; w
   await expect(page.getByRole("region", { name: "Boxes" }).getByRole("row", { name: /^logo/ })).toContainText("236");
   // The draft has gutters of 20, the version 24: the logo is as wide as two columns of it.
   const held = page.getByRole("combobox", { name: "Held against", exact: true });
-  await expect(page.getByRole("heading", { name: "2 of 4 edges stand on the grid" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "4 of 8 edges stand on the grid" })).toBeVisible();
   await held.selectOption("2.1.0");
-  await expect(page.getByRole("heading", { name: "4 of 4 edges stand on the grid" })).toBeVisible();
+  await expect(page.getByRole("heading", { name: "6 of 8 edges stand on the grid" })).toBeVisible();
   // 2.0.0 had other columns, and is read when it is asked for.
   await held.selectOption("2.0.0");
-  await expect(page.getByRole("heading", { name: /of 4 edges stand on the grid/ })).toBeVisible();
+  await expect(page.getByRole("heading", { name: /of 8 edges stand on the grid/ })).toBeVisible();
   await expect(page.getByRole("button", { name: "Keep", exact: true })).toHaveCount(0);
   await page.getByRole("button", { name: "Other boxes…" }).click();
   const rows = Array.from(

@@ -36,6 +36,17 @@ const withLayout = async (): Promise<string> => {
       export const half = spans.desk[6];
       export const widths = Object.values(breakpoints).map(({ from }) => from);
     `,
+    "effects.ts": `
+      import "${name}/layout.css";
+      import "${name}/layout.exact.container.rem.css";
+      import "${name}/overlay.js";
+      export const none = null;
+    `,
+    "effects.mts": `
+      import "${name}/layout.css";
+      import { base } from "${name}";
+      export const all: number = base;
+    `,
     "site.scss": `
       @use "sass:map";
       @use "pkg:${name}" as layout;
@@ -54,9 +65,9 @@ test("the package of a version is used by TypeScript, Sass and a bundler as it s
   const folder = await withLayout();
 
   // Types: what is right compiles in both ways modules are looked for, and what is wrong is told.
-  const tsc = (file: string, resolution: string) =>
+  const tsc = (file: string, resolution: string, release = "typescript") =>
     ran(folder, process.execPath, [
-      join(root, "node_modules", "typescript", "bin", "tsc"),
+      join(root, "node_modules", release, "bin", "tsc"),
       ...[
         "--noEmit",
         "--pretty",
@@ -65,7 +76,7 @@ test("the package of a version is used by TypeScript, Sass and a bundler as it s
         "--target",
         "es2023",
         "--module",
-        resolution === "bundler" ? "esnext" : "nodenext",
+        resolution === "bundler" ? "esnext" : resolution,
         "--moduleResolution",
         resolution,
         file,
@@ -74,6 +85,13 @@ test("the package of a version is used by TypeScript, Sass and a bundler as it s
   for (const resolution of ["bundler", "nodenext"]) {
     const right = await tsc("right.ts", resolution);
     expect(right.code, right.out).toBe(0);
+  }
+  // TypeScript 7 looks for what is imported for its effect, too.
+  for (const resolution of ["bundler", "nodenext", "node16"]) {
+    for (const file of ["effects.ts", "effects.mts"]) {
+      const effects = await tsc(file, resolution, "typescript-7");
+      expect(effects.code, `${file}, ${resolution}: ${effects.out}`).toBe(0);
+    }
   }
   const wrong = await tsc("wrong.ts", "bundler");
   expect(wrong.code).not.toBe(0);
@@ -86,6 +104,9 @@ test("the package of a version is used by TypeScript, Sass and a bundler as it s
   };
   // (1280 − 2 × 64 − 11 × 24) / 12
   expect([used.columns.desk.column, used.breakpointAt(1024)]).toEqual([74, "desk"]);
+
+  // The overlay does nothing where there is no page.
+  expect(Object.keys((await import(pathToFileURL(join(folder, "node_modules", name, "overlay.js")).href)) as object)).toEqual([]);
 
   // A bundler takes the numbers that are used, and the stylesheet; what is not used it leaves.
   const bundled = await build({

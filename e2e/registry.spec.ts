@@ -2,7 +2,7 @@ import { createHash } from "node:crypto";
 import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
-import { address, installed, npm, npmrc, pnpm, project, publishedSpec, publishNext, tokenOf, versionOf } from "./clients";
+import { address, installed, npm, npmrc, pnpm, project, publishedSpec, publishNext, tokenOf, versionOf, yarn } from "./clients";
 import { openDatabase } from "../web/server/database";
 import { pageOf, requestsOf } from "./people";
 
@@ -210,4 +210,48 @@ test.describe("the registry itself", () => {
       expect(await answer.json()).toMatchObject({ error: expect.stringContaining("published layouts, as @TEAM/SPEC") as unknown });
     }
   });
+});
+
+test("what was published a moment ago is installed where a project waits a day for others, by the settings docs/packages.md names", async () => {
+  test.setTimeout(240_000);
+  const spec = await publishedSpec([["1.0.0", "24px"]]);
+  const name = `@skerry/${spec}`;
+  const lead = await requestsOf(address, "lead");
+  const { token } = await tokenOf(lead, `Age ${process.pid}`);
+  const own = `${address}/npm/skerry/`;
+  const rc = `@skerry:registry=${own}\n${own.replace("http:", "")}:_authToken=${token}\n`;
+  const yarnrc = (more: string): string =>
+    `nodeLinker: node-modules\nnpmScopes:\n  skerry:\n    npmRegistryServer: "${own}"\n    npmAuthToken: "${token}"\nnpmMinimalAgeGate: 1d\n${more}`;
+  for (const [client, add, waits, named] of [
+    [
+      npm,
+      "install",
+      { ".npmrc": `${rc}min-release-age=1\n` },
+      { ".npmrc": `${rc}min-release-age=1\nmin-release-age-exclude[]=@skerry/*\n` },
+    ],
+    [
+      pnpm,
+      "add",
+      { ".npmrc": rc, "pnpm-workspace.yaml": "minimumReleaseAge: 1440\n" },
+      { ".npmrc": rc, "pnpm-workspace.yaml": 'minimumReleaseAge: 1440\nminimumReleaseAgeExclude: ["@skerry/*"]\n' },
+    ],
+    [
+      yarn,
+      "add",
+      { ".yarnrc.yml": yarnrc(""), "yarn.lock": "" },
+      { ".yarnrc.yml": yarnrc('npmPreapprovedPackages: ["@skerry/*"]\n'), "yarn.lock": "" },
+    ],
+  ] as const) {
+    const held = await client(project(waits), add, name);
+    expect(held.code, held.out).not.toBe(0);
+    const folder = project(named);
+    const done = await client(folder, add, name);
+    expect(done.code, done.err + done.out).toBe(0);
+    expect(versionOf(folder, name)).toBe("1.0.0");
+  }
+  // The metadata of a path of its own leads to tarballs of that path: the token goes along.
+  const { versions } = (await (await fetch(`${own}${name}`, { headers: { Authorization: `Bearer ${token}` } })).json()) as {
+    versions: Record<string, { dist: { tarball: string } }>;
+  };
+  expect(versions["1.0.0"]?.dist.tarball).toBe(`${own}${name}/-/${spec}-1.0.0.tgz`);
 });

@@ -48,7 +48,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   await typeTerm(author.page, "Gutter", "32");
   await saved(author.page);
   await author.page.getByRole("link", { name: "Open comment: Try 32, it goes with the wide screens." }).click();
-  await author.page.waitForURL(/publish#comment-/);
+  await author.page.waitForURL(/publish\?comment=\d+#comment-/);
   await author.page.getByLabel("Answer on Desk, gutter").fill("Done.");
   await author.page.getByRole("button", { name: "Answer" }).click();
   await expect(author.page.getByText("Done.")).toBeVisible();

@@ -8,6 +8,7 @@ import { answerProblem, receive, safeguard } from "./server/front.ts";
 import { fairQueue } from "./server/heavy/fair-queue.ts";
 import { shareHeavyPool } from "./server/heavy/heavy.ts";
 import { openHeavyPool } from "./server/heavy/pool.ts";
+import { answerMethod } from "./server/methods.ts";
 import { forgetRequests } from "./server/rate-limit.ts";
 import { keepCommand } from "./server/registry/commands.ts";
 import { drainStreams } from "./server/live.ts";
@@ -57,6 +58,9 @@ const server = createServer((request, response) => {
   underWay += 1;
   response.once("close", () => (underWay -= 1));
   if (problem) return refuse(request, response, problem);
+  const method = answerMethod(request, response);
+  if (method === true) return;
+  if (method) return refuse(request, response, method);
   if (answerAhead(request, response)) return;
   safeguard(request, response);
   turns
@@ -106,6 +110,7 @@ const ownQuestions = () => {
 };
 const readBuilt = (name) => JSON.parse(readFileSync(join(import.meta.dirname, ".next", "server", name), "utf8"));
 server.listen(port, hostname, async () => {
+  await pool.warm().catch((error) => report("loading what the workers do", error));
   const own = `http://${hostname.includes(":") ? `[${hostname}]` : hostname}:${port}`;
   for (const [path, question] of ownQuestions())
     await fetch(own + path, { ...question, signal: AbortSignal.timeout(10_000) })

@@ -11,12 +11,13 @@ export type LayoutFile = Source & { readonly layout: Layout; readonly lost: read
 export const readLayoutFile = async (world: World, file: string, registry?: string): Promise<Got<LayoutFile>> => {
   const source = await readSource(world, file, registry);
   if (!source.ok) return source;
-  const { name, text } = source.value;
+  const { name, text, withdrawn } = source.value;
   const format = formatOf(text, readsAs(name));
   const { read, said } = formats[format];
   if (!read) return refused(`${name} is ${said}, from which no layout is read`);
   const result = read(text);
-  if (result.ok) return got({ name, text, layout: result.layout, lost: result.lost, format });
+  if (result.ok)
+    return got({ name, text, layout: result.layout, lost: result.lost, format, ...(withdrawn === undefined ? {} : { withdrawn }) });
   const told = result.issues.slice(0, 3).map(({ path, message }) => `${name} ${path === "" ? "" : `${path} `}${message}`);
   const more = result.issues.length > 3 ? [`and ${result.issues.length - 3} more`] : [];
   return refused([...told, ...more].join("\n"));

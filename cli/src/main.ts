@@ -21,19 +21,46 @@ declare const YPSILINE_VERSION: string;
 /** Ends of the command: nothing found, something found, used wrongly or not possible. */
 const ends = { clean: 0, found: 1, wrong: 2 } as const;
 
-const world: World = { cwd: process.cwd(), env: process.env, home: homedir(), stdin: () => allOf(process.stdin) };
-
 /** What a command came to, before the process ends with it. */
 let end: number = ends.clean;
 
-const failed = (message: string): void => {
+const warn = (message: string): void => {
   for (const line of message.split("\n")) process.stderr.write(`ypsiline: ${line.replace(/[^\P{Cc}\t]/gu, " ")}\n`);
+};
+const failed = (message: string): void => {
+  warn(message);
   end = ends.wrong;
 };
 
+const world: World = {
+  cwd: process.cwd(),
+  env: process.env,
+  home: homedir(),
+  // A terminal pipes nothing in, and would be waited for without end.
+  stdin: () => (process.stdin.isTTY ? Promise.resolve("") : allOf(process.stdin)),
+  warn,
+};
+
+/** Why a file could not be written, in words. */
+const unwritten = (to: string, error: unknown): string => {
+  const { code } = error as { code?: string };
+  if (code === "EISDIR" || code === "ENOTEMPTY") return `${to} is a folder: name a file in it`;
+  if (code === "ENOTDIR" || code === "EEXIST") return `${to} cannot be written: a part of its path is a file`;
+  if (code === "ENOSPC" || code === "EDQUOT") return `${to} cannot be written: there is no room left for it`;
+  if (code === "EACCES" || code === "EPERM" || code === "EROFS") return `${to} may not be written`;
+  return `${to} cannot be written: ${wordsOf(error)}`;
+};
+
 const put = async (text: string, to: string | undefined): Promise<void> => {
-  if (to === undefined || to === "-") return void process.stdout.write(text);
-  await writeWhole(to, text);
+  if (to === undefined || to === "-") {
+    await new Promise<void>((resolve) => process.stdout.write(text, () => resolve()));
+    return;
+  }
+  try {
+    await writeWhole(to, text);
+  } catch (error) {
+    failed(unwritten(to, error));
+  }
 };
 
 type Telling = {
@@ -46,13 +73,16 @@ type Telling = {
 const isColoured = ({ colour, output }: Telling): boolean => {
   // A stream that is no terminal says nothing of it.
   const terminal = output === undefined && Boolean(process.stdout.isTTY) && process.env["TERM"] !== "dumb";
-  return colour === "always" || (colour === "auto" && terminal && !process.env["NO_COLOR"]);
+  const { NO_COLOR: none, FORCE_COLOR: forced } = process.env;
+  // FORCE_COLOR asks for colour whatever the stream is, but in a file; 0 asks for none (Node's own use of it).
+  const wanted = forced === undefined || output !== undefined ? terminal : forced !== "0" && forced !== "false";
+  return colour === "always" || (colour === "auto" && wanted && !none);
 };
 
 const tell = async (done: Got<Outcome>, telling: Telling): Promise<void> => {
   if (!done.ok) return failed(done.message);
-  await put(told(done.value, { ...telling, colour: isColoured(telling), version: YPSILINE_VERSION }), telling.output);
   end = exitOf(done.value, telling.failOn);
+  await put(told(done.value, { ...telling, colour: isColoured(telling), version: YPSILINE_VERSION }), telling.output);
 };
 
 const say = async (done: Got<string>, to: string | undefined): Promise<void> => (done.ok ? put(done.value, to) : failed(done.message));
@@ -159,9 +189,9 @@ reading(program.command("pull [specs...]"))
 
 for (const command of program.commands) command.exitOverride().showHelpAfterError("(--help tells more)");
 
-// Whoever reads only the beginning of what is told is not told of a fault.
+// Whoever reads only the beginning of what is told is not told of a fault; a full disk is one.
 process.stdout.on("error", (error: { code?: string }) => {
-  if (error.code !== "EPIPE") throw error;
+  if (error.code !== "EPIPE") failed(unwritten("what is told", error));
   process.exit(end);
 });
 
@@ -170,6 +200,10 @@ try {
 } catch (error) {
   if (error instanceof CommanderError) end = error.exitCode === 0 ? ends.clean : ends.wrong;
   else if (error instanceof InvalidArgumentError) failed(error.message);
-  else failed(`this is a fault of the command's: ${wordsOf(error)}`);
+  else
+    failed(
+      (error as { code?: string }).code === "ENOSPC" ? unwritten("a file", error) : `this is a fault of the command's: ${wordsOf(error)}`,
+    );
 }
-process.exitCode = end;
+// What a page that never ends has left open is not waited for.
+process.stdout.write("", () => process.exit(end));

@@ -22,14 +22,48 @@ export type Measured = { readonly width: number; readonly text: string };
 /** What of playwright-core is used here. It is no dependency: whoever measures pages has one. */
 type Page = {
   readonly setViewportSize: (size: { width: number; height: number }) => Promise<void>;
-  readonly goto: (url: string, options: { waitUntil: "load"; timeout: number }) => Promise<{ status: () => number } | null>;
+  readonly goto: (url: string, options: { waitUntil: "commit"; timeout: number }) => Promise<{ status: () => number } | null>;
   readonly evaluate: <A, R>(work: string | ((argument: A) => R | Promise<R>), argument?: A) => Promise<R>;
 };
 type Browser = { readonly newPage: () => Promise<Page>; readonly close: () => Promise<void> };
 type Chromium = { readonly launch: (options: object) => Promise<Browser> };
 
-const patience = 30_000;
+/** How long one width may take in all, and how long a page may go on loading and changing before it is measured as it is, ms. */
+const patience = { width: 60_000, settling: 15_000, closing: 5_000 };
 const mostWidths = 50;
+
+/** What `work` comes to, or a refusal once a time is over: a page that never ends answers nothing, and is asked nothing more. */
+const within = async <T>(ms: number, work: Promise<T>, words: string): Promise<T> => {
+  let timer: NodeJS.Timeout | undefined;
+  const over = new Promise<never>((_resolve, reject) => {
+    timer = setTimeout(() => reject(new Error(words)), ms);
+  });
+  try {
+    return await Promise.race([work, over]);
+  } finally {
+    clearTimeout(timer);
+  }
+};
+
+/**
+ * Waits in a page until it has loaded and its content stands: nothing was added or taken away for half a second, pictures in sight
+ * have come, and its fonts. What goes on without end, a picture that never comes say, is waited for up to a time and no longer.
+ */
+const settled = async (most: number): Promise<void> => {
+  const until = performance.now() + most;
+  const left = (): number => Math.max(0, until - performance.now());
+  const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, Math.min(ms, left())));
+  const orLater = (what: Promise<unknown>): Promise<unknown> => Promise.race([what.catch(() => null), pause(left())]);
+  while (document.readyState === "loading" && left() > 0) await pause(20);
+  if (document.readyState !== "complete") await orLater(new Promise((resolve) => addEventListener("load", resolve, { once: true })));
+  let changed = performance.now();
+  const watcher = new MutationObserver(() => (changed = performance.now()));
+  watcher.observe(document, { childList: true, subtree: true, characterData: true });
+  while (performance.now() - changed < 500 && left() > 0) await pause(50);
+  watcher.disconnect();
+  await orLater(document.fonts.ready);
+  await orLater(Promise.all([...document.images].filter(({ loading }) => loading !== "lazy").map((one) => one.decode().catch(() => null))));
+};
 
 /** playwright-core as the project has it that the command runs in, or as it stands beside the command. */
 const chromiumOf = async ({ cwd }: World): Promise<Got<Chromium>> => {
@@ -44,6 +78,20 @@ const chromiumOf = async ({ cwd }: World): Promise<Got<Chromium>> => {
     }
   }
   return refused("measuring a page needs playwright-core: npm install --save-dev playwright-core, and a Chromium by --browser PATH");
+};
+
+/** Measures a page at the width its viewport has. */
+const measureAt = async (page: Page, layout: Layout, url: string, select: string | undefined): Promise<Got<string>> => {
+  const answer = await page.goto(url, { waitUntil: "commit", timeout: patience.width });
+  if (answer && answer.status() >= 400) return refused(`${url} answered ${answer.status()}`);
+  await page.evaluate(settled, patience.settling);
+  await page.evaluate(writeSnippet(layout, "measured"));
+  const text = await page.evaluate((selector: string | null) => {
+    const hosts = document.querySelectorAll("ypsiline-overlay");
+    const host = hosts[hosts.length - 1] as unknown as { boxes: (selector: string | null) => unknown };
+    return JSON.stringify(host.boxes(selector));
+  }, select ?? null);
+  return got(text);
 };
 
 /**
@@ -71,21 +119,19 @@ export const measured = async (
     const all: Measured[] = [];
     for (const width of widths) {
       await page.setViewportSize({ width, height: 900 });
-      const answer = await page.goto(url, { waitUntil: "load", timeout: patience });
-      if (answer && answer.status() >= 400) return refused(`${url} answered ${answer.status()}`);
-      await page.evaluate(writeSnippet(layout, "measured"));
-      const text = await page.evaluate(async (selector: string | null) => {
-        await document.fonts.ready;
-        const hosts = document.querySelectorAll("ypsiline-overlay");
-        const host = hosts[hosts.length - 1] as unknown as { boxes: (selector: string | null) => unknown };
-        return JSON.stringify(host.boxes(selector));
-      }, select ?? null);
-      all.push({ width, text });
+      const text = await within(
+        patience.width,
+        measureAt(page, layout, url, select),
+        `it did not answer within ${patience.width / 1000} s; a script of it may never end`,
+      );
+      if (!text.ok) return text;
+      all.push({ width, text: text.value });
     }
     return got(all);
   } catch (error) {
     return refused(`${url} could not be measured: ${wordsOf(error).split("\n")[0]}`);
   } finally {
-    await running?.close();
+    // A page that never ends may keep its browser from closing; the command ends, and the browser with it.
+    if (running) await within(patience.closing, running.close(), "").catch(() => undefined);
   }
 };

@@ -4,8 +4,8 @@ import { type Got, got, refused, wordsOf } from "./got";
 import { fetchVersion, metadataOf, readSpecName, registryOf, versionIn } from "./registry/client";
 import type { World } from "./world";
 
-/** What a FILE came to: how it is called in what is said, and its text. */
-export type Source = { readonly name: string; readonly text: string };
+/** What a FILE came to: how it is called in what is said, its text, and why it was withdrawn where it is a version that was. */
+export type Source = { readonly name: string; readonly text: string; readonly withdrawn?: string };
 
 /** Largest file, as the application imports. */
 const most = 5 * 1024 * 1024;
@@ -19,6 +19,10 @@ const decoded = (name: string, bytes: Uint8Array): Got<Source> => {
   }
 };
 
+/** What is said of a version that was withdrawn; a registry's word for it begins so itself. */
+export const withdrawnWords = (named: string, reason: string): string =>
+  `${named} was withdrawn: ${reason.replace(/^withdrawn:?\s*/i, "")}`;
+
 /**
  * Reads a FILE: a path, `-` for what is piped in, or a published spec (`@team/spec@range`), of which `inside` names the file
  * of its package.
@@ -29,7 +33,12 @@ export const readSource = async (
   registry: string | undefined,
   inside = "layout.json",
 ): Promise<Got<Source>> => {
-  if (file === "-") return decoded("-", Buffer.from(await world.stdin(), "utf8"));
+  if (file === "-") {
+    const text = await world.stdin();
+    return text.trim() === ""
+      ? refused("nothing was piped in: - reads what comes from another command")
+      : decoded("-", Buffer.from(text, "utf8"));
+  }
   const spec = readSpecName(file);
   if (spec) {
     const where = await registryOf(world, registry, spec.name.split("/")[0] ?? "");
@@ -41,7 +50,12 @@ export const readSource = async (
     const package_ = await fetchVersion(where.value, metadata.value, version.value);
     if (!package_.ok) return package_;
     const bytes = package_.value.files.get(inside);
-    return bytes ? decoded(`${spec.name}@${version.value}`, bytes) : refused(`${spec.name}@${version.value} has no ${inside}`);
+    const named = `${spec.name}@${version.value}`;
+    if (!bytes) return refused(`${named} has no ${inside}`);
+    const { withdrawn } = package_.value;
+    if (withdrawn !== null) world.warn(withdrawnWords(named, withdrawn));
+    const source = decoded(named, bytes);
+    return source.ok && withdrawn !== null ? got({ ...source.value, withdrawn }) : source;
   }
   try {
     const path = isAbsolute(file) ? file : join(world.cwd, file);

@@ -5,4 +5,6 @@ export type World = {
   /** The person's own folder, where their .npmrc stands. */
   readonly home: string;
   readonly stdin: () => Promise<string>;
+  /** Says what whoever typed it should know, beside what was asked. */
+  readonly warn: (words: string) => void;
 };

@@ -1,14 +1,26 @@
+import { spawn } from "node:child_process";
 import { readFileSync, rmSync } from "node:fs";
 import { join } from "node:path";
 import { Ajv } from "ajv";
 import addFormats from "ajv-formats";
-import { check, type FormatId, formatIds, formats, layoutSchema, plainWriting, ruleIds, writeIn, writeLayout } from "@ypsiline/core";
+import {
+  check,
+  type FormatId,
+  formatIds,
+  formats,
+  type Layout,
+  layoutSchema,
+  plainWriting,
+  ruleIds,
+  writeIn,
+  writeLayout,
+} from "@ypsiline/core";
 import { parse } from "junit2json";
 import type { Log } from "sarif";
 import { afterAll, describe, expect, it } from "vitest";
 import { placed } from "../../core/test/areas";
 import { cleanLayout, withColumns } from "../../core/test/layouts";
-import { folderWith, run } from "./run";
+import { command, folderWith, run } from "./run";
 import { sarifPoints } from "./sarif-points";
 
 const clean = cleanLayout();
@@ -26,6 +38,10 @@ const hostile = layoutSchema.parse({
 const withAreas = layoutSchema.parse({
   ...clean,
   areas: [{ id: "fares", name: "Fares", placements: Object.fromEntries(clean.breakpoints.map(({ id }) => [id, placed(1, 2)])) }],
+});
+const withDown = (down: Pick<Layout["breakpoints"][number], "rows" | "baseline">): Layout => ({
+  ...clean,
+  breakpoints: clean.breakpoints.map((one) => (one.id === "desk" ? { ...one, ...down } : one)),
 });
 const folder = folderWith({
   "layout.json": writeLayout(clean),
@@ -46,6 +62,9 @@ const folder = folderWith({
     width: 1280,
     boxes: [{ name: "Fares", x: 67, y: 0, width: 172, height: 40, area: "fares" }],
   }),
+  "rows.json": writeLayout(withDown({ rows: { kind: "repeating", height: "24px", gutter: "8px", offset: "0px" }, baseline: null })),
+  "baseline.json": writeLayout(withDown({ rows: null, baseline: { step: "8px", offset: "0px", emphasis: 1 } })),
+  "down.csv": "name,x,y,width,height\nCard,64,67,172,24\n",
   "boxes.svg":
     '<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1280 800" width="1280" height="800"><rect id="card" x="64" y="0" width="172" height="40"/></svg>',
   ...Object.fromEntries(
@@ -116,6 +135,12 @@ describe("what is told", () => {
     expect((await ypsiline(["check", "broken.json", "--colour", "always"])).out).toContain(esc);
     expect((await ypsiline(["check", "broken.json", "--colour", "never"], { terminal: true })).out).not.toContain(esc);
     expect((await ypsiline(["check", "broken.json"], { terminal: true, env: { NO_COLOR: "1" } })).out).not.toContain(esc);
+    // Where no terminal is, FORCE_COLOR asks for it all the same, and 0 for none; a file has none.
+    expect((await ypsiline(["check", "broken.json"], { env: { FORCE_COLOR: "1" } })).out).toContain(esc);
+    expect((await ypsiline(["check", "broken.json"], { env: { FORCE_COLOR: "1", NO_COLOR: "1" } })).out).not.toContain(esc);
+    expect((await ypsiline(["check", "broken.json"], { terminal: true, env: { FORCE_COLOR: "0" } })).out).not.toContain(esc);
+    await ypsiline(["check", "broken.json", "-o", "out/plain.txt"], { env: { FORCE_COLOR: "1" } });
+    expect(readFileSync(join(folder, "out/plain.txt"), "utf8")).not.toContain(esc);
     // A name cannot move the cursor.
     expect((await ypsiline(["check", "hostile.json"])).out).not.toMatch(/[\u0080-\u009f]/);
   });
@@ -175,6 +200,14 @@ describe("what cannot be done", () => {
       /none\.json \/name is missing.*\n.*none\.json \/base must be a length like "16px"/,
     ],
     ["too large a file", ["check", "large.json"], /large\.json has more than 5 MiB/],
+    ["nothing piped in", ["check", "-"], /nothing was piped in/],
+    [
+      "a folder to write to",
+      ["export", "layout.json", "--format", "css", "-o", "a space"],
+      /^ypsiline: a space is a folder: name a file in it\n$/,
+    ],
+    ["a file for a folder", ["check", "layout.json", "-o", "layout.json/report"], /a part of its path is a file/],
+    ["no room", ["check", "layout.json", "-o", "/dev/full/report"], /a part of its path is a file/],
     ["no command", [], /Usage: ypsiline/],
     ["an unknown command", ["chekc", "layout.json"], /unknown command 'chekc'\n\(Did you mean check\?\)/],
     ["an unknown option", ["check", "layout.json", "--fail", "note"], /unknown option '--fail'/],
@@ -296,7 +329,49 @@ describe("diff", () => {
   });
 });
 
+describe("a full disk", () => {
+  it.each([
+    ["check", "broken.json"],
+    ["export", "layout.json", "--format", "css"],
+    ["resolve", "layout.json", "--width", "1280"],
+  ])("%s ends with 2 and one line of words", async (...args) => {
+    const done = await new Promise<{ code: number | null; err: string }>((resolve) => {
+      const child = spawn("sh", ["-c", '"$0" "$@" > /dev/full', process.execPath, command, ...args], { cwd: folder });
+      let err = "";
+      child.stderr.on("data", (data: Buffer) => (err += data.toString("utf8")));
+      child.on("close", (code) => resolve({ code, err }));
+    });
+    expect(done).toEqual({ code: 2, err: "ypsiline: what is told cannot be written: there is no room left for it\n" });
+  });
+});
+
+describe("a file that cannot say all", () => {
+  it.each(formatIds.filter((id) => formats[id].read !== null))("%s takes nothing away that it does not speak of", async (id) => {
+    const name = `as.${id}.${formats[id].extension.split(".").at(-1) ?? ""}`;
+    for (const pair of [
+      ["areas.json", name],
+      [name, "areas.json"],
+    ]) {
+      const { code, out, err } = await ypsiline(["diff", ...pair]);
+      expect({ code, err }, out).toEqual({ code: 0, err: "" });
+      expect(out).not.toMatch(/removed|taken away|added|is new/);
+      if (id !== "layout") expect(out).toMatch(/ is .*: what it says nothing of is not compared\./);
+    }
+    if (formats[id].of === "layout") expect((await ypsiline(["diff", "areas.json", name])).out).toContain("the same numbers");
+  });
+});
+
 describe("fit", () => {
+  it("holds tops and bottoms against rows, and against the baseline where there are none", async () => {
+    const rows = await ypsiline(["fit", "rows.json", "down.csv", "--width", "1280"]);
+    // Rows of 24 with 8 between: row 3 is 64 to 88.
+    expect(rows.out).toContain("Card: top +3 px from the nearest row");
+    expect(rows.out).toContain("Card: bottom +3 px from the nearest row");
+    const base = await ypsiline(["fit", "baseline.json", "down.csv", "--width", "1280"]);
+    // Lines every 8 px: 67 is 3 below 64, 91 is 3 below 88.
+    expect(base.out).toContain("Card: top +3 px from the nearest baseline line");
+    expect(base.out).toMatch(/2 edges on, 0 near, 2 off/);
+  });
   it("holds boxes of a table, a list or a drawing against the grid", async () => {
     const table = await ypsiline(["fit", "layout.json", "boxes.csv", "--width", "1280"]);
     expect(table.code).toBe(1);

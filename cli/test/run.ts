@@ -18,7 +18,7 @@ export const run = (
     const [file, all] = terminal ? ["script", ["-qec", quoted, "/dev/null"]] : [process.execPath, [command, ...args]];
     const child = spawn(file, all, {
       cwd,
-      env: { ...process.env, NO_COLOR: "", FORCE_COLOR: "1", TERM: "xterm", YPSILINE_TOKEN: undefined, ...env },
+      env: { ...process.env, NO_COLOR: "", FORCE_COLOR: undefined, TERM: "xterm", YPSILINE_TOKEN: undefined, ...env },
     });
     let out = "";
     let err = "";

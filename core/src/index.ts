@@ -75,7 +75,7 @@ export { usualDevices } from "./sweep/devices";
 export { densities, nearestClean, sweep } from "./sweep/sweep";
 export { isToMend } from "./solve/repair/goal";
 export { repair } from "./solve/repair/repair";
-export { fit, inColumns, standing } from "./fit/against";
+export { boxSides, fit, inColumns, standing, verdict } from "./fit/against";
 export {
   boxLimits,
   boxListJson,
@@ -91,7 +91,7 @@ export { gapRuns, runNames } from "./fit/gaps";
 export { verticalGrid, withRows } from "./fit/vertical";
 export { grids, layoutFromGrid, withGrid } from "./fit/grids";
 export { otherNumbers, triedAround } from "./fit/more";
-export { boxSides, edgeKey, movedEdges } from "./fit/moved";
+export { edgeKey, movedEdges } from "./fit/moved";
 export { guessedDensity, pictureEdges, pictureLimits } from "./fit/picture";
 export { readBoxesSvg } from "./fit/svg";
 export { findingsJson, fitJson, resolutionJson } from "./answers/answers";
@@ -175,9 +175,9 @@ export type { Piece } from "./sweep/pieces";
 export type { FixedFit, HandOver, Sweep, UnderLeast, WidthRun } from "./sweep/sweep";
 export type { HeldCell } from "./solve/repair/cells";
 export type { Repaired } from "./solve/repair/repair";
-export type { BoxFit, EdgeFit, Fit, FitOptions, LineFit, Standing } from "./fit/against";
+export type { BoxFit, BoxSide, EdgeFit, Fit, FitOptions, LineFit, Standing } from "./fit/against";
 export type { Box, BoxList, BoxSource } from "./fit/boxes";
-export type { BoxSide, Moved, Purpose } from "./fit/moved";
+export type { Moved, Purpose } from "./fit/moved";
 export type { GapRun } from "./fit/gaps";
 export type { RowsFound, UnitFound, VerticalFound } from "./fit/vertical";
 export type { OtherNumber } from "./fit/more";

@@ -40,7 +40,14 @@ type Given = {
 };
 
 /** A comment that nobody has resolved yet. */
-export type OpenComment = { readonly id: number; readonly about: string; readonly words: string; readonly person: string };
+export type OpenComment = {
+  readonly id: number;
+  readonly about: string;
+  readonly words: string;
+  readonly person: string;
+  /** How many threads about it are open; this is the latest. */
+  readonly count: number;
+};
 
 /** A draft as its pages have it: one live state, with its undo steps, while somebody goes from one page to the other. */
 export type Draft = Given & {
@@ -53,7 +60,7 @@ export type Draft = Given & {
   readonly editOrSay: (next: Layout) => void;
   readonly undo: () => void;
   readonly redo: () => void;
-  /** First comments of the threads that are open. */
+  /** What is open about each thing, its latest comment. */
   readonly comments: readonly OpenComment[];
   /** Who else is in the draft, and at which breakpoint. */
   readonly present: readonly Present[];
@@ -132,7 +139,7 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
     },
     comments: () =>
       void ask("GET /api/drafts/:team/:spec/comments", address).then((answer) => {
-        if (answer.ok) setComments(answer.value.comments.filter(({ thread, resolvedAt }) => thread === null && resolvedAt === null));
+        if (answer.ok) setComments(answer.value.open);
       }),
   });
   const value = useMemo((): Draft => {

@@ -196,7 +196,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       kind: "comment",
       to: (sql, { specId, thread }) => peopleOfThread(sql, specId, thread),
       words: ({ person, name, words }) => `${person} on ${name}: ${words}`,
-      path: ({ path, comment }) => `${path}/publish#comment-${comment}`,
+      path: ({ path, comment, thread }) => `${path}/publish?comment=${comment}#comment-${thread ?? comment}`,
     },
     announcement: ({ specId }) => ({ kind: "comments", spec: specId }),
   },

@@ -3,6 +3,7 @@ import type postgres from "postgres";
 import type { Sql } from "./database";
 import type { StoredSheet, VersionTask } from "./heavy/kinds";
 import type { Got } from "./request-body";
+import { setting } from "./settings";
 import type { StoredText } from "./stored-text";
 import { inTransaction } from "./transaction";
 import { changesBefore, keepVersion, unpackedVersions } from "./version-files";
@@ -14,6 +15,12 @@ export type WriteVersion = (task: VersionTask) => Promise<Got<WrittenVersion>>;
 
 /** The name a spec's package has in the registry. */
 export const packageName = (team: string, spec: string): string => `@${team}/${spec}`;
+
+/** Where a package's spec is looked at: at the first address it had, which leads to it for ever. Null where the instance has none of its own. */
+const homeOf = (name: string): string | null => {
+  const origin = setting("PUBLIC_URL");
+  return origin === undefined ? null : `${origin.replace(/\/$/, "")}/specs/${name.slice(1)}`;
+};
 
 /** The sheet a version's files are written of. */
 export const sheetOf = (
@@ -46,7 +53,7 @@ export const writtenVersion = async (sql: Sql, { specId, number, ...version }: T
   const task: VersionTask = {
     kind: "version",
     sheet,
-    release: { name: spec.package, description: spec.description, earlier },
+    release: { name: spec.package, description: spec.description, home: homeOf(spec.package), earlier },
   };
   return { before: before?.id ?? null, ...(await write(task)) };
 };

@@ -11,7 +11,7 @@ import { noteUse } from "./tokens";
 import { inTransaction } from "./transaction";
 import { keepVersionFile, readVersionFile, readVersionFiles } from "./version-files";
 import { findPublished, highestNumber, readStoredVersion, versionBefore } from "./versions";
-import { type Answer, fileAnswer, keptTagged } from "./writing/file-response";
+import { type Answer, fileAnswer, forAnySite, keptTagged } from "./writing/file-response";
 import { askedFile, fileKey, isArchive, isPlain } from "./writing/named-file";
 import { type KeptFile, keptFile } from "./writing/kept-file";
 import { writtenFiles } from "./writing/written-files";
@@ -115,6 +115,6 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
         : `public, max-age=${year}, immutable`,
     "X-Ypsiline-Version": version.number,
     ...(version.withdrawn ? { "X-Ypsiline-Withdrawn": encodeURIComponent(version.withdrawn.reason).slice(0, 500) } : {}),
-    ...(allowed.spec.public ? { "Access-Control-Allow-Origin": "*" } : { Vary: "Cookie, Authorization" }),
+    ...(allowed.spec.public ? forAnySite : { Vary: "Cookie, Authorization" }),
   });
 };

@@ -62,7 +62,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
   commented: [
     { kind: "commented", ...named, comment: 7, thread: null, about: "desk gutter", words: "Why 20?" },
     "comment: commented on desk gutter: Why 20?",
-    "Wren on Quay board: Why 20? at /specs/skerry/quay-board/publish#comment-7",
+    "Wren on Quay board: Why 20? at /specs/skerry/quay-board/publish?comment=7#comment-7",
   ],
   "comment-resolved": [{ kind: "comment-resolved", ...spec, resolved: false }, "comment-opened: opened a comment again", null],
   "design-kept": [{ kind: "design-kept", ...spec, name: "Phone 3", removed: true }, "design-removed: took away the design Phone 3", null],

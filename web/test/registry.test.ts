@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { layoutSchema } from "@ypsiline/core";
 import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
-import { type Asked, readAddress, tarballPath } from "@/server/registry/address";
+import { type Asked, readAddress, registryAt, tarballPath } from "@/server/registry/address";
 import { latestOf, type Package, packageMetadata, type PackedVersion, versionMetadata } from "@/server/registry/metadata";
 import { askedFile, isPlain } from "@/server/writing/named-file";
 import { tarballOf } from "@/server/writing/tarball";
@@ -43,6 +43,12 @@ describe("addresses of the registry", () => {
   ])("%s", (path, asked) => {
     expect(readAddress(path)).toEqual(asked);
   });
+  it("below a team's path is the same registry, at that path", () => {
+    expect(registryAt("/skerry/@skerry/quay-board")).toEqual({ registry: "/npm/skerry", path: "/@skerry/quay-board" });
+    expect(registryAt("/skerry")).toEqual({ registry: "/npm/skerry", path: "" });
+    for (const path of ["", "/", "/@skerry/quay-board", "/-/ping", "/Skerry/x", "/%2e%2e/x"])
+      expect(registryAt(path)).toEqual({ registry: "/npm", path });
+  });
   it("a tarball's own address leads to it", () => {
     expect(readAddress(tarballPath("@skerry/quay-board", "10.20.30"))).toEqual({
       kind: "tarball",
@@ -69,7 +75,7 @@ describe("metadata of a package", () => {
   const one: Package = { name: "@skerry/quay-board", versions: all, readme: "# Board" };
 
   it("never calls a withdrawn version the latest, and says why it was withdrawn", () => {
-    const full = packageMetadata(one, "https://layouts.example", "full") as { versions: Record<string, { deprecated?: string }> };
+    const full = packageMetadata(one, "https://layouts.example/npm", "full") as { versions: Record<string, { deprecated?: string }> };
     expect(full).toMatchObject({ "dist-tags": { latest: "2.0.0" }, description: "Board 2.0.0", readme: "# Board" });
     expect(Object.keys(full.versions)).toEqual(["1.0.0", "2.0.0", "2.1.0"]);
     expect(
@@ -84,7 +90,7 @@ describe("metadata of a package", () => {
     });
   });
   it("abbreviated, has what installing asks and nothing else", () => {
-    const short = packageMetadata(one, "https://layouts.example", "abbreviated") as { versions: Record<string, object> };
+    const short = packageMetadata(one, "https://layouts.example/npm", "abbreviated") as { versions: Record<string, object> };
     expect(Object.keys(short).sort()).toEqual(["dist-tags", "modified", "name", "versions"]);
     expect(Object.keys(short.versions["2.0.0"] ?? {}).sort()).toEqual(["dist", "name", "version"]);
     expect(versionMetadata(one.name, packed("2.0.0", "2026-02-02"), "https://layouts.example/npm", "full")).toMatchObject({
@@ -129,7 +135,7 @@ describe("a tarball", () => {
 describe("what is written of a version when it is published", () => {
   const layout = cleanLayout();
   const sheet = { layout, version: "1.2.3", published: "published", at: new Date("2026-01-01T00:00:00Z"), note: "", before: null };
-  const about = { name: "@skerry/quay-board", description: "", earlier: [] };
+  const about = { name: "@skerry/quay-board", description: "", home: null, earlier: [] };
 
   it("is every file of it but pictures and archives, and the package; a ZIP holds those files as they are", async () => {
     const { files, package: kept } = await writeVersion(sheet, about, () => false);

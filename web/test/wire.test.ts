@@ -62,7 +62,7 @@ describe("the contract between browser and server", () => {
     expect(draft.safeParse({ revision: 4, edits: [[{ path: ["name"], from: "A", to: "B" }]] }).success).toBe(true);
     expect(draft.safeParse({ revision: 4, edits: [[{ path: "name" }]] }).success).toBe(false);
     expect(draft.safeParse({ revision: 3, layout: { ...layout, breakpoints: [] } }).success).toBe(false);
-    const { comments } = routes["GET /api/drafts/:team/:spec/comments"].answer.shape;
+    const { answers: comments } = routes["GET /api/drafts/:team/:spec/comments/:id"].answer.shape;
     const comment = { id: 1, thread: null, about: "desk", words: "Why?", person: "Ada", resolvedAt: null, resolvedBy: null };
     expect(comments.parse([{ ...comment, at: "2026-01-02T03:04:05.678Z" }])[0]?.at).toEqual(new Date(Date.UTC(2026, 0, 2, 3, 4, 5, 678)));
     expect(comments.safeParse([{ ...comment, at: "yesterday" }]).success).toBe(false);

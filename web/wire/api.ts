@@ -227,13 +227,16 @@ const edgeAnswer = z.object({
   is: standing,
 });
 const lineAnswer = z.object({ at: exactText, off: exactText, is: standing }).nullable();
+const standings = z.object({ on: z.number().int(), near: z.number().int(), off: z.number().int() });
 export const fitAnswer = z.object({
   breakpoint: z.string(),
   width: z.number(),
-  edges: z.object({ on: z.number().int(), near: z.number().int(), off: z.number().int() }),
+  edges: standings.describe("Every side that is held against a line: columns, and rows or the baseline"),
+  across: standings.describe("Of these the left and right ones"),
   boxes: z.array(
     z.object({
       name: z.string(),
+      is: standing.describe("The worst of its sides"),
       within: z.string().nullable().describe("The area whose inner grid it is held against"),
       left: edgeAnswer.nullable().describe("null for an edge of a picture that is nearer to a line of the other kind"),
       right: edgeAnswer.nullable(),

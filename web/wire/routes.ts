@@ -245,7 +245,17 @@ export const routes = {
     request: z.strictObject({ decision: z.enum(["approved", "sent-back"]), words: writtenWords(0) }),
     answer: nothing,
   },
-  "GET /api/drafts/:team/:spec/comments": { request: null, answer: z.strictObject({ comments: z.array(comment).readonly() }) },
+  /** What is open about each thing, its latest comment and how many there are. */
+  "GET /api/drafts/:team/:spec/comments": {
+    request: null,
+    answer: z.strictObject({
+      open: z
+        .array(z.strictObject({ id: rowId, about: z.string(), words: z.string(), person: z.string(), count: z.number().int() }))
+        .readonly(),
+    }),
+  },
+  /** Answers of a thread before one of them (`?before=`), the latest of these in order. */
+  "GET /api/drafts/:team/:spec/comments/:id": { request: null, answer: z.strictObject({ answers: z.array(comment).readonly() }) },
   "POST /api/drafts/:team/:spec/comments": {
     request: z.strictObject({
       about: z.string().regex(/^[a-z][a-z0-9-]{0,39}( [a-z][a-z-]{0,39})?$/, {

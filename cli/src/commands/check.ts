@@ -2,8 +2,11 @@ import { check, findingsJson, ruleIds, ruleOf } from "@ypsiline/core";
 import { type Got, got } from "../got";
 import { linesOf, type LayoutFile, readLayoutFile } from "../layout-file";
 import type { Looked, Outcome, Reported } from "../report/outcome";
+import { readSpecName } from "../registry/client";
+import { withdrawnWords } from "../source";
 import type { World } from "../world";
 
+const withdrawnRule: Looked = { id: "withdrawn", level: "problem", source: "the version that is checked was withdrawn" };
 const looked: readonly Looked[] = ruleIds.map((id) => ({ id, ...ruleOf(id) }));
 
 /** What core finds in one layout, and the same as JSON. */
@@ -23,6 +26,18 @@ const checked = (file: LayoutFile) => {
     line: lineOf(one.path),
     accepted: "accepted" in one ? (one.accepted ?? null) : null,
   }));
+  if (file.withdrawn !== undefined)
+    findings.unshift({
+      rule: withdrawnRule.id,
+      level: withdrawnRule.level,
+      subject: name,
+      about: name,
+      message: withdrawnWords(name, file.withdrawn),
+      sum: "",
+      pointer: null,
+      line: null,
+      accepted: null,
+    });
   return { findings, lost, data: { file: name, format, ...answer, lost } };
 };
 
@@ -36,7 +51,7 @@ export const checkFiles = async (world: World, files: readonly string[], registr
   }
   return got({
     subjects: all.map(({ name }) => name),
-    looked,
+    looked: files.some((file) => readSpecName(file) !== null) ? [...looked, withdrawnRule] : looked,
     findings: all.flatMap(({ findings }) => findings),
     lines: all.flatMap(({ name, lost }) => lost.map((one) => `${name}: left out: ${one}`)),
     data: { files: all.map(({ data }) => data) },

@@ -2,17 +2,29 @@ import {
   changeOfBreakpoint,
   changesByBreakpoint,
   changeSentence,
+  formats,
   plainText,
+  takeOver,
   type VersionLevel,
   versionLevel,
   versionLevels,
 } from "@ypsiline/core";
 import { type Got, got } from "../got";
-import { readLayoutFile } from "../layout-file";
+import { type LayoutFile, readLayoutFile } from "../layout-file";
 import type { Outcome, Reported } from "../report/outcome";
 import type { World } from "../world";
 
 const rule = "version-level";
+
+/** A layout with what its file says nothing of taken from another: a stylesheet has no areas, and takes none away. */
+const filled = ({ layout, format }: LayoutFile, from: LayoutFile): LayoutFile["layout"] =>
+  format === "layout" ? layout : takeOver(from.layout, layout, format, false);
+
+/** What is said of a file that cannot hold all of a layout. */
+const unsaid = ({ name, format, lost }: LayoutFile): readonly string[] =>
+  format === "layout"
+    ? []
+    : [`${name} is ${formats[format].said}: what it says nothing of is not compared.`, ...lost.map((one) => `${name}: left out: ${one}`)];
 
 /** What lies between two layouts in words, and which level of version it asks for; above `most` it is a problem. */
 export const diffFiles = async (
@@ -26,8 +38,10 @@ export const diffFiles = async (
   if (!before.ok) return before;
   const after = await readLayoutFile(world, b, registry);
   if (!after.ok) return after;
-  const { spec, breakpoints } = changesByBreakpoint(before.value.layout, after.value.layout);
-  const { level } = versionLevel(before.value.layout, after.value.layout);
+  const was = after.value.format === "layout" ? filled(before.value, after.value) : before.value.layout;
+  const is = filled(after.value, { ...before.value, layout: was });
+  const { spec, breakpoints } = changesByBreakpoint(was, is);
+  const { level } = versionLevel(was, is);
   const sentences = [
     ...spec.map((one) => plainText(changeSentence(one))),
     ...breakpoints.filter(({ kind }) => kind !== "same").map((one) => plainText(changeOfBreakpoint(one))),
@@ -53,7 +67,11 @@ export const diffFiles = async (
     subjects: [after.value.name],
     looked: [{ id: rule, level: "problem", source: "common practice: Semantic Versioning 2.0.0, section 8" }],
     findings: above ? [finding] : [],
-    lines: sentences.length === 0 ? [`${subject}: the same numbers.`] : [`${subject}: ${level}`, ...sentences.map((one) => `- ${one}.`)],
+    lines: [
+      ...(sentences.length === 0 ? [`${subject}: the same numbers.`] : [`${subject}: ${level}`, ...sentences.map((one) => `- ${one}.`)]),
+      ...unsaid(before.value),
+      ...unsaid(after.value),
+    ],
     data: { before: before.value.name, after: after.value.name, level: sentences.length === 0 ? null : level, changes, sentences },
   });
 };

@@ -7,6 +7,7 @@ import {
   type Fit,
   fitJson,
   type Layout,
+  type LineFit,
   parseDecimal,
   readBoxesCsv,
   readBoxesJson,
@@ -37,12 +38,12 @@ const looked: readonly Looked[] = [
   {
     id: "edge-off",
     level: "problem",
-    source: "docs/fit.md: an edge more than the tolerance from the nearest column edge, or from its area's",
+    source: "docs/fit.md: an edge more than the tolerance from the nearest column, row or baseline line, or from its area's",
   },
   {
     id: "edge-near",
     level: "caution",
-    source: "docs/fit.md: an edge within the tolerance of a column edge, or of its area's, and not on it (1/64 px)",
+    source: "docs/fit.md: an edge within the tolerance of a column, row or baseline line, or of its area's, and not on it (1/64 px)",
   },
 ];
 
@@ -70,15 +71,19 @@ const readBoxes = (name: string, text: string, width: Exact | null): Got<BoxList
 
 const signed = (off: Exact): string => `${sign(off) < 0 ? "−" : "+"}${show(absolute(off))} px`;
 
-/** What is off in one list of boxes: against the area a box belongs to, else against the nearest column edges. */
+/** What is off in one list of boxes: against the area a box belongs to, else against the nearest columns, rows or baseline lines. */
 const misfits = (held: Fit, subject: string, names: ReadonlyMap<string, string>): readonly Reported[] =>
-  held.boxes.flatMap(({ box, area, left, right }) => {
-    const edges = area
-      ? [
-          { side: "left", off: area.left, from: `the left edge of ${names.get(area.id) ?? area.id}` },
-          { side: "right", off: area.right, from: `the right edge of ${names.get(area.id) ?? area.id}` },
-        ]
-      : [lineOf("left", "start", left), lineOf("right", "end", right)].flatMap((one) => (one ? [one] : []));
+  held.boxes.flatMap(({ box, within, area, left, right, top, bottom }) => {
+    const lines = held.breakpoint.rows && within === null ? "row" : within === null ? "baseline line" : `row or baseline line of ${within}`;
+    const down = (side: string, line: LineFit | null) => (line ? [{ side, off: line.off, from: `the nearest ${lines}` }] : []);
+    const placed = (side: string, off: Exact | null) =>
+      area && off ? [{ side, off, from: `the ${side} edge of ${names.get(area.id) ?? area.id}` }] : null;
+    const edges = [
+      ...(placed("left", area?.left ?? null) ?? lineOf("left", "start", left)),
+      ...(placed("right", area?.right ?? null) ?? lineOf("right", "end", right)),
+      ...(placed("top", area?.top ?? null) ?? down("top", top)),
+      ...(placed("bottom", area?.bottom ?? null) ?? down("bottom", bottom)),
+    ];
     return edges.flatMap(({ side, off, from }): Reported[] => {
       const stands = standing(off, held.tolerance);
       if (stands === "on") return [];
@@ -100,7 +105,7 @@ const misfits = (held: Fit, subject: string, names: ReadonlyMap<string, string>)
   });
 
 const lineOf = (side: string, end: string, edge: EdgeFit | null) =>
-  edge && { side, off: edge.off, from: edge.to === "viewport" ? `the ${end} of the viewport` : `the ${end} of column ${edge.to}` };
+  edge ? [{ side, off: edge.off, from: edge.to === "viewport" ? `the ${end} of the viewport` : `the ${end} of column ${edge.to}` }] : [];
 
 const heldAgainst = (
   layout: Layout,

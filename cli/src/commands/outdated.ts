@@ -3,6 +3,7 @@ import { diff, gt, rcompare } from "semver";
 import { type Got, got } from "../got";
 import { type Locked, lockName, readLock } from "../lock";
 import { type Metadata, metadataOf, registryOf, versionIn } from "../registry/client";
+import { withdrawnWords } from "../source";
 import type { Looked, Outcome, Reported } from "../report/outcome";
 import { aligned } from "../table";
 import type { World } from "../world";
@@ -45,7 +46,7 @@ const standingOf = (name: string, { version, range }: Locked, metadata: Metadata
     wanted: wanted.value,
     latest,
     findings: [
-      ...(reason === undefined ? [] : [said("withdrawn", "problem", `${version} was withdrawn: ${reason}`)]),
+      ...(reason === undefined ? [] : [said("withdrawn", "problem", withdrawnWords(version, reason))]),
       ...(gt(wanted.value, version)
         ? [said("behind", "caution", `${version} → ${wanted.value} (${levelTo(wanted.value)}) is in ${range}`)]
         : []),

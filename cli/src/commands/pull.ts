@@ -3,6 +3,7 @@ import { join } from "node:path";
 import { type Got, got, refused } from "../got";
 import { integrityOf, isInside, type Lock, type Locked, lockName, readLock, writeLock, writeWhole } from "../lock";
 import { fetchVersion, metadataOf, readSpecName, registryOf, type SpecName, versionIn } from "../registry/client";
+import { withdrawnWords } from "../source";
 import type { World } from "../world";
 
 export type PullAsked = {
@@ -60,6 +61,7 @@ const pulled = async (
   if (!version.ok) return version;
   const fetched = await fetchVersion(where.value, metadata.value, version.value, asLocked ? locked.integrity : undefined);
   if (!fetched.ok) return fetched;
+  if (fetched.value.withdrawn !== null) world.warn(withdrawnWords(`${name} ${version.value}`, fetched.value.withdrawn));
   const into = asked.into ?? locked?.into ?? usualFolder(name);
   if (!isInside(into)) return refused(`--into must be a folder inside this one, not ${into}`);
   const chosen = asked.files.length > 0 ? asked.files : locked ? Object.keys(locked.files) : [...fetched.value.files.keys()];

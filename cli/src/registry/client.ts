@@ -5,7 +5,8 @@ import { maxSatisfying, rcompare, validRange } from "semver";
 import { extract } from "tar-stream";
 import { type Got, got, refused, wordsOf } from "../got";
 import type { World } from "../world";
-import { npmSettings, settingsKey } from "./npmrc";
+import { fetchThrough, type Proxies, proxiesOf } from "./proxies";
+import { npmSettings, tokenFor } from "./npmrc";
 
 /** A published spec as it is named: `@skerry/passenger-booking@^2.1.0`; the range is `latest` where none is said. */
 export type SpecName = { readonly name: string; readonly range: string };
@@ -16,13 +17,17 @@ export const readSpecName = (text: string): SpecName | null => {
   return found ? { name: found[1] ?? "", range: found[2] ?? "latest" } : null;
 };
 
-/** A registry and how it is shown who asks. */
-export type Registry = { readonly url: string; readonly token: string | null };
+/** A registry, how it is shown who asks, and the proxies it is asked through. */
+export type Registry = { readonly url: string; readonly token: string | null; readonly proxies: Proxies };
 
-/** The registry of a scope: the one said, else the one its .npmrc names. YPSILINE_TOKEN stands before a token written there. */
+/** npm's own registry, which has no team's specs: settings name it where nothing else is said. */
+const notOurs = /^https?:\/\/registry\.npmjs\.org\/?$/;
+
+/** The registry of a scope: the one said, else the one settings of npm name. YPSILINE_TOKEN stands before a token written there. */
 export const registryOf = async (world: World, said: string | undefined, scope: string): Promise<Got<Registry>> => {
   const settings = await npmSettings(world);
-  const url = said ?? settings.get(`${scope}:registry`);
+  const general = settings.get("registry");
+  const url = said ?? settings.get(`${scope}:registry`) ?? (general !== undefined && !notOurs.test(general) ? general : undefined);
   if (url === undefined)
     return refused(
       `where ${scope} is published is not known: say --registry https://HOST/npm/, or put ${scope}:registry=https://HOST/npm/ into .npmrc`,
@@ -30,7 +35,8 @@ export const registryOf = async (world: World, said: string | undefined, scope: 
   if (!URL.canParse(url) || !/^https?:$/.test(new URL(url).protocol))
     return refused(`--registry must be an address like https://HOST/npm/, not ${url}`);
   const address = `${url.replace(/\/*$/, "")}/`;
-  return got({ url: address, token: world.env["YPSILINE_TOKEN"] ?? settings.get(`${settingsKey(address)}:_authToken`) ?? null });
+  const token = world.env["YPSILINE_TOKEN"];
+  return got({ url: address, token: token ? token : tokenFor(settings, address), proxies: proxiesOf(settings, world.env) });
 };
 
 /** A version as metadata has it. */
@@ -52,7 +58,7 @@ const most = { metadata: 50 * mebibyte, tarball: 50 * mebibyte, unpacked: 200 * 
 const fetched = async (registry: Registry, url: string, limit: number, accept: string): Promise<Got<Buffer>> => {
   try {
     const own = url.startsWith(registry.url);
-    const answer = await fetch(url, {
+    const answer = await fetchThrough(registry.proxies, url, {
       headers: { Accept: accept, ...(own && registry.token !== null ? { Authorization: `Bearer ${registry.token}` } : {}) },
       signal: AbortSignal.timeout(patience),
     });

@@ -2,7 +2,7 @@ import { type CheckResult } from "../check/check";
 import { findingWords, fixLabel } from "../check/words";
 import { type Exact, toNumber } from "../exact/exact";
 import { toJson } from "../exact/show";
-import type { Fit, LineFit } from "../fit/against";
+import { type Fit, type LineFit, verdict } from "../fit/against";
 import { columnLine } from "../grid/areas";
 import type { Resolution } from "../grid/resolve";
 import type { Layout } from "../layout/schema";
@@ -67,14 +67,17 @@ export const findingsJson = ({ findings, held }: CheckResult, layout: Layout) =>
 });
 
 /** Boxes held against a grid as JSON (docs/fit.md). */
-export const fitJson = ({ breakpoint, width, edges, boxes }: Fit) => {
+export const fitJson = ({ breakpoint, width, edges, across, boxes }: Fit) => {
   const line = (one: LineFit) => ({ at: toJson(one.at), off: toJson(one.off), is: one.is });
+  const verdicts = boxes.map((one) => verdict(one));
   return {
     breakpoint: breakpoint.id,
     width: toNumber(width),
     edges,
-    boxes: boxes.map(({ box, within, left, right, columns, rest, top, bottom, baseUnits, below, area }) => ({
+    across,
+    boxes: boxes.map(({ box, within, left, right, columns, rest, top, bottom, baseUnits, below, area }, index) => ({
       name: box.name,
+      is: verdicts[index] ?? "on",
       within,
       left: left && { ...line(left), to: left.to },
       right: right && { ...line(right), to: right.to },

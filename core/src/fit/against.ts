@@ -21,6 +21,10 @@ export type LineFit = {
 /** An edge against column starts or ends, and the viewport's own. */
 export type EdgeFit = LineFit & { readonly to: number | "viewport" };
 
+/** The sides of a box that are held against lines. */
+export const boxSides = ["left", "right", "top", "bottom"] as const;
+export type BoxSide = (typeof boxSides)[number];
+
 export type BoxFit = {
   readonly box: Box;
   /** The area whose inner grid it is held against; null for the breakpoint's own grid. */
@@ -53,8 +57,10 @@ export type Fit = {
   readonly breakpoint: Breakpoint;
   readonly width: Exact;
   readonly tolerance: Exact;
-  /** Left and right edges of all boxes; upright edges of a picture, each once. */
+  /** All sides that are held against a line; edges of a picture, each once. */
   readonly edges: Readonly<Record<Standing, number>>;
+  /** Of these the left and right ones, and the upright edges of a picture: those that columns decide. */
+  readonly across: Readonly<Record<Standing, number>>;
   readonly boxes: readonly BoxFit[];
 };
 
@@ -72,6 +78,18 @@ export const standing = (off: Exact, tolerance: Exact): Standing => {
   const far = absolute(off);
   return compare(far, lineWidth) <= 0 ? "on" : compare(far, tolerance) <= 0 ? "near" : "off";
 };
+
+const worst: Readonly<Record<Standing, number>> = { on: 0, near: 1, off: 2 };
+
+/**
+ * One verdict for a box, or for an edge of a picture: how the worst of its sides stands, of those that are held against a line and
+ * not off it on purpose.
+ */
+export const verdict = (one: BoxFit, isMeant: (side: BoxSide) => boolean = () => false): Standing =>
+  boxSides.reduce<Standing>((sum, side) => {
+    const is = one[side]?.is ?? "on";
+    return worst[is] > worst[sum] && !isMeant(side) ? is : sum;
+  }, "on");
 
 /** Most row lines that are looked at from the top of a grid down. */
 const mostLines = 20_000;
@@ -234,14 +252,22 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
   // Innermost first, of those as deep in document order.
   const gridded = areas.filter(({ inside }) => inside !== null).sort((a, b) => b.depth - a.depth);
   const below = nextBelow(list.boxes);
-  const edges = { on: 0, near: 0, off: 0 };
+  const [edges, across] = [
+    { on: 0, near: 0, off: 0 },
+    { on: 0, near: 0, off: 0 },
+  ];
   const edge = (position: Exact, lines: Held["starts"]): EdgeFit => {
     const near = lines.nearest(position);
     const off = near?.off ?? zero;
     return { at: position, to: near?.to ?? "viewport", off, is: standing(off, tolerance) };
   };
   const counted = (sides: Sides): Sides => {
-    for (const one of [sides.left, sides.right]) if (one) edges[one.is] += 1;
+    for (const side of boxSides) {
+      const one = sides[side];
+      if (!one) continue;
+      edges[one.is] += 1;
+      if (side === "left" || side === "right") across[one.is] += 1;
+    }
     return sides;
   };
   const line = (position: Exact, lines: Lines<number> | undefined): LineFit | null => {
@@ -287,7 +313,7 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
       },
     };
   });
-  return { breakpoint: resolution.breakpoint, width, tolerance, edges, boxes };
+  return { breakpoint: resolution.breakpoint, width, tolerance, edges, across, boxes };
 };
 
 /**

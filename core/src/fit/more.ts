@@ -14,7 +14,7 @@ export type OtherNumber = {
   readonly to: Exact;
   /** The layout with it. */
   readonly layout: Layout;
-  /** Edges on the grid with it. */
+  /** Left and right edges on the grid with it. */
   readonly on: number;
   /** Edges that come onto the grid, and that leave it. */
   readonly gains: number;
@@ -112,6 +112,6 @@ export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonl
         loses += Number(now && !then);
       }
     });
-    return [{ term, from, to, layout: changed, on: held.value.edges.on, gains, loses }];
+    return [{ term, from, to, layout: changed, on: held.value.across.on, gains, loses }];
   });
 };

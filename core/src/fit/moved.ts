@@ -1,9 +1,6 @@
 import type { Layout } from "../layout/schema";
-import { type BoxFit, fit } from "./against";
+import { type BoxSide, boxSides, fit } from "./against";
 import type { BoxList } from "./boxes";
-
-export const boxSides = ["left", "right"] as const;
-export type BoxSide = (typeof boxSides)[number];
 
 /** An edge that stands off the grid on purpose, and why. */
 export type Purpose = { readonly box: number; readonly edge: BoxSide; readonly reason: string };
@@ -20,13 +17,10 @@ export type Moved = {
   readonly before: number;
 };
 
-/** Whether an edge of a box is on the grid; one of a picture by whichever of its sides is nearer. */
-const isOn = ({ left, right }: BoxFit, side: BoxSide): boolean => (side === "left" ? (left ?? right) : (right ?? left))?.is === "on";
-
 /**
  * Edges of a list that one layout has on its grid and another has not, and the other way round, each at the breakpoint that
- * applies at the list's width; on means within 1/64 px. Edges off on purpose are not asked. Null where one of the layouts
- * cannot be resolved at that width.
+ * applies at the list's width; on means within 1/64 px. Edges off on purpose are not asked, nor those that one of the layouts has
+ * no lines for. Null where one of the layouts cannot be resolved at that width.
  */
 export const movedEdges = (before: Layout, after: Layout, list: BoxList, onPurpose: ReadonlySet<string> = new Set()): Moved | null => {
   const [was, is] = [fit(before, list), fit(after, list)];
@@ -34,13 +28,15 @@ export const movedEdges = (before: Layout, after: Layout, list: BoxList, onPurpo
   const found = { off: 0, on: 0, before: 0 };
   was.value.boxes.forEach((box, index) => {
     const now = is.value.boxes[index];
-    if (!now || (box.left === null && box.right === null)) return;
-    for (const side of list.edges ? (["left"] as const) : boxSides) {
-      if (onPurpose.has(edgeKey(index, side))) continue;
-      const [stood, stands] = [isOn(box, side), isOn(now, side)];
-      found.before += Number(stood);
-      found.off += Number(stood && !stands);
-      found.on += Number(!stood && stands);
+    if (!now) return;
+    // An edge of a picture is one, whichever of its sides is nearer.
+    for (const sides of list.edges ? [boxSides] : boxSides.map((side) => [side])) {
+      const [first = "left"] = sides;
+      const [stood, stands] = [box, now].map((one) => sides.flatMap((side) => one[side] ?? [])[0]?.is);
+      if (stood === undefined || stands === undefined || onPurpose.has(edgeKey(index, first))) continue;
+      found.before += Number(stood === "on");
+      found.off += Number(stood === "on" && stands !== "on");
+      found.on += Number(stood !== "on" && stands === "on");
     }
   });
   return found;

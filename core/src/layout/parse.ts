@@ -139,13 +139,20 @@ const withinCost = (parsed: Parsed<Layout>, before: Layout): Parsed<Layout> => {
   return faults.length === 0 ? parsed : { ok: false, issues: faults.map(({ path, message }) => ({ path: pointer(path), message })) };
 };
 
+/** A document without the address of its schema, which editors read and which says nothing of the layout. */
+const withoutSchema = (data: unknown): unknown => {
+  if (!isMembers(data) || typeof data["$schema"] !== "string") return data;
+  const { $schema: _schema, ...document } = data;
+  return document;
+};
+
 /**
  * Parses a layout document of any version of the format and fills in what it leaves out. Entries of a layout that was
  * parsed before are taken as they are, the same objects. `before` is the layout it was made from, where there is one: it may
  * cost as much as that, if that is more than a layout may cost now (`costFaults`).
  */
 export const parseLayout = (data: unknown, before: Layout | null = null): Parsed<Layout> => {
-  const document = upgrade(data);
+  const document = upgrade(withoutSchema(data));
   const known = parseNew(document, before);
   const parsed: Parsed<Layout> = known
     ? { ok: true, value: known }

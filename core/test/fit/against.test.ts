@@ -1,5 +1,16 @@
 import { describe, expect, it } from "vitest";
-import { type BoxList, exact, fit, type Fit, fromJsonNumber, type Layout, toNumber, type BoxFit, type EdgeFit } from "../../src/index";
+import {
+  type BoxList,
+  exact,
+  fit,
+  type Fit,
+  fromJsonNumber,
+  type Layout,
+  toNumber,
+  verdict,
+  type BoxFit,
+  type EdgeFit,
+} from "../../src/index";
 import { area, deskWith, own, placed, randomAreas } from "../areas";
 import { withBreakpoint } from "../layouts";
 import { seeded } from "../random";
@@ -56,7 +67,7 @@ describe("boxes against a layout", () => {
       [9, 0, "on", "viewport", 0, "on", 4, 64],
       [1, 0, "on", 1, -0.5, "near", 1, -0.5],
     ]);
-    expect(fitted(layout, list).edges).toEqual({ on: 5, near: 1, off: 4 });
+    expect(fitted(layout, list).across).toEqual({ on: 5, near: 1, off: 4 });
   });
 
   it("counts bounds to the inside: 1/64 px off is on, the tolerance off is near", () => {
@@ -138,6 +149,40 @@ describe("boxes against a layout", () => {
     ]);
   });
 
+  it("gives each box one verdict, that of the worst side not meant, and counts every side that has a line (2,000 boxes)", () => {
+    const random = seeded("verdicts");
+    for (let round = 0; round < 200; round += 1) {
+      const rows = random.pick([null, { kind: "repeating", height: "24px", gutter: "8px", offset: "5px" } as const]);
+      const boxes = Array.from({ length: 10 }, () =>
+        box(
+          "Any",
+          random.pick([64, 162, 65, 70, random.integer(0, 900)]),
+          random.pick([5, 37, 38, random.integer(0, 400)]),
+          random.pick([74, 75, 172, 99]),
+          random.pick([24, 56, 30]),
+        ),
+      );
+      const edges = random.integer(0, 1) === 1;
+      const list = { ...listOf(boxes), ...(edges ? { edges } : {}) };
+      const held = fit(deskWith([], { rows }), list);
+      if (!held.ok) throw new Error(JSON.stringify(held.issues));
+      const counts = { on: 0, near: 0, off: 0 };
+      for (const one of held.value.boxes) {
+        const sides = (["left", "right", "top", "bottom"] as const).filter((side) => one[side] !== null);
+        if (edges) expect(sides.length).toBeLessThanOrEqual(1);
+        const meant = new Set(sides.filter(() => random.integer(0, 3) === 0));
+        const asked = sides.filter((side) => !meant.has(side)).map((side) => Math.abs(toNumber(one[side]?.off ?? exact(0))));
+        const far = Math.max(0, ...asked);
+        expect(verdict(one, (side) => meant.has(side))).toBe(far <= 1 / 64 ? "on" : far <= 1 ? "near" : "off");
+        for (const side of sides) {
+          const off = Math.abs(toNumber(one[side]?.off ?? exact(0)));
+          counts[off <= 1 / 64 ? "on" : off <= 1 ? "near" : "off"] += 1;
+        }
+      }
+      expect(held.value.edges).toEqual(counts);
+    }
+  });
+
   it("finds what trying every line finds, in whole 64ths beside it (1,000 lists)", () => {
     const random = seeded("fit");
     let edges = 0;
@@ -217,7 +262,7 @@ describe("boxes against a layout", () => {
       const boxes = shown.map(({ name, desk: { column, span } }) => box(name, 64 + (column - 1) * 98, 0, span * 74 + (span - 1) * 24, 8));
       if (boxes.length === 0) continue;
       const result = fitted(layout, listOf(boxes));
-      expect(result.edges).toEqual({ on: 2 * boxes.length, near: 0, off: 0 });
+      expect(result.across).toEqual({ on: 2 * boxes.length, near: 0, off: 0 });
       expect(result.boxes.map(({ area: of }) => of && [of.id, toNumber(of.left), toNumber(of.right)])).toEqual(
         shown.map(({ id }) => [id, 0, 0]),
       );
@@ -230,7 +275,7 @@ describe("boxes against a layout", () => {
     const list = { ...listOf([edge(139, 0, 0, 200), edge(162, 0, 1, 200), edge(64, 23, 400, 1), edge(64, 16, 400, 0)]), edges: true };
     const held = fit(deskWith([]), list);
     if (!held.ok) throw new Error(JSON.stringify(held.issues));
-    expect(held.value.edges).toEqual({ on: 1, near: 1, off: 0 });
+    expect(held.value.across).toEqual({ on: 1, near: 1, off: 0 });
     expect(
       held.value.boxes.map(({ left, right, top, bottom }) =>
         [left, right, top, bottom].map((one) => one && [toNumber(one.at), toNumber(one.off)]),

@@ -64,16 +64,16 @@ describe("what would fit more", () => {
       if (!desk) throw new Error("no breakpoint");
       for (const { term, to, layout: changed, on, gains, loses } of otherNumbers(layout, list, today.value)) {
         const held = fit(changed, list);
-        expect(held.ok && held.value.edges.on).toBe(on);
-        expect(on).toBe(today.value.edges.on + gains - loses);
-        if (on > today.value.edges.on) better += 1;
+        expect(held.ok && held.value.across.on).toBe(on);
+        expect(on).toBe(today.value.across.on + gains - loses);
+        if (on > today.value.across.on) better += 1;
         for (let by = -16; by <= 16; by += 1) {
           const value = toNumber(to) + by;
           if (term !== "gutter" || value < 0) continue;
           const columnsNow = { ...desk.columns, gutter: `${value}px` };
           const tried = fit({ ...layout, breakpoints: [{ ...desk, columns: columnsNow }] }, list);
           const near = Math.abs(value - Number.parseFloat(desk.columns.gutter)) <= 16 && value !== Number.parseFloat(desk.columns.gutter);
-          if (near && tried.ok) expect(tried.value.edges.on).toBeLessThanOrEqual(on);
+          if (near && tried.ok) expect(tried.value.across.on).toBeLessThanOrEqual(on);
         }
       }
     }

@@ -19,6 +19,7 @@ const release = (layout: Layout, more: Partial<Release> = {}): Release => ({
   version: "2.1.0",
   description: "Booking site",
   layout,
+  home: "https://layouts.example/specs/skerry/passenger-booking",
   changes: ["## 2.1.0 (2026-03-02)\n\n- The first version.\n"],
   ...more,
 });

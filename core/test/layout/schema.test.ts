@@ -197,13 +197,36 @@ describe("the layout document", () => {
     expect(read.ok ? [] : read.issues.map(({ path }) => path)).toContain("/format");
   });
 
+  it("says what each member is, and lets a document name its schema", () => {
+    let members = 0;
+    const look = (node: unknown, path: string): void => {
+      if (Array.isArray(node)) return node.forEach((one) => look(one, path));
+      if (typeof node !== "object" || node === null) return;
+      for (const [key, value] of Object.entries(node)) {
+        if (key !== "properties") look(value, path);
+        else
+          for (const [name, member] of Object.entries(value as Record<string, { description?: string }>)) {
+            members += 1;
+            expect(member.description, `${path}/${name}`).toMatch(/^\S.{6,}\S$/);
+            look(member, `${path}/${name}`);
+          }
+      }
+    };
+    look(layoutJsonSchema(), "");
+    expect(members).toBeGreaterThan(100);
+    const document = JSON.parse(writeLayout(cleanLayout())) as object;
+    const named = parseLayout({ $schema: "https://layouts.example/schema/layout-1.json", ...document });
+    expect(named).toEqual(parseLayout(document));
+    expect(parseLayout({ $schema: 7, ...document }).ok).toBe(false);
+  });
+
   it("has a JSON Schema made of the same schema", () => {
     const schema = layoutJsonSchema() as { $schema: string; required: string[]; additionalProperties: boolean; properties: Loose };
     expect(schema.$schema).toBe("https://json-schema.org/draft/2020-12/schema");
     expect(schema.required).toEqual(["format", "formatVersion", "name", "base", "breakpoints"]);
     expect(schema.additionalProperties).toBe(false);
     // The example states no fonts of its own, and follows nothing.
-    expect(new Set(Object.keys(schema.properties))).toEqual(new Set([...Object.keys(example), "fonts", "follows"]));
+    expect(new Set(Object.keys(schema.properties))).toEqual(new Set(["$schema", ...Object.keys(example), "fonts", "follows"]));
   });
 });
 

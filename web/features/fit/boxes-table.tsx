@@ -1,18 +1,20 @@
 "use client";
 
 import {
+  add,
   type BoxFit,
   type BoxSide,
-  boxSides,
   csvText,
   type EdgeFit,
   edgeKey,
   type Exact,
   type Fit,
   isZero,
+  type LineFit,
   negate,
   sign,
   toDecimal,
+  verdict,
 } from "@ypsiline/core";
 import { Fragment, type ReactNode, useMemo, useState } from "react";
 import { Choice } from "@/ui/choice";
@@ -41,13 +43,6 @@ type Kind = (typeof kinds)[number];
 /** As many rows are shown first. */
 const rowsAtOnce = 50;
 
-/** How a box stands by the edges that are asked: the worst of them. */
-const kindOf = ({ left, right }: BoxFit, index: number, purposes: Props["purposes"], edges: boolean): Kind | "on" => {
-  const open = (side: BoxSide): boolean => purposes[edgeKey(index, edges ? "left" : side)] === undefined;
-  const asked = [open("left") && left?.is, open("right") && right?.is];
-  return asked.includes("off") ? "off" : asked.includes("near") ? "near" : "on";
-};
-
 const Signed = ({ value }: { readonly value: Exact }) => (
   <>
     {sign(value) > 0 ? "+" : "\u2212"}
@@ -55,18 +50,49 @@ const Signed = ({ value }: { readonly value: Exact }) => (
   </>
 );
 
-const ToColumn = ({ edge, purpose }: { readonly edge: EdgeFit; readonly purpose: string | undefined }) => (
-  <td className={purpose === undefined ? `fit-${edge.is}` : "quiet"} title={purpose}>
-    {edge.to === "viewport" ? "the edge" : edge.to} {purpose !== undefined && "on purpose "}
-    {edge.is === "on" ? (
+/** How far off an edge is, or that it is on its line; on purpose it says so, and is in nobody's way. */
+const StandsAs = ({ fit: { is, off }, purpose }: { readonly fit: LineFit; readonly purpose: string | undefined }) => (
+  <>
+    {purpose !== undefined && "on purpose "}
+    {is === "on" ? (
       <>
         <span aria-hidden="true">✓</span>
         <span className="visually-hidden">on it</span>
       </>
     ) : (
       <>
-        by <Signed value={edge.off} />
+        by <Signed value={off} />
       </>
+    )}
+  </>
+);
+const classOf = ({ is }: LineFit, purpose: string | undefined): string => (purpose === undefined ? `fit-${is}` : "quiet");
+
+const ToColumn = ({ edge, purpose }: { readonly edge: EdgeFit; readonly purpose: string | undefined }) => (
+  <td className={classOf(edge, purpose)} title={purpose}>
+    {edge.to === "viewport" ? "the edge" : edge.to} <StandsAs fit={edge} purpose={purpose} />
+  </td>
+);
+
+/** A top or bottom and how it stands on rows or the baseline, where there are any. */
+const DownCell = ({
+  at,
+  fit,
+  purpose,
+}: {
+  readonly at: Exact | null;
+  readonly fit: LineFit | null;
+  readonly purpose: string | undefined;
+}) => (
+  <td className={fit ? classOf(fit, purpose) : ""} title={purpose}>
+    {fit ? (
+      <>
+        <Num value={fit.at} /> <StandsAs fit={fit} purpose={purpose} />
+      </>
+    ) : at ? (
+      <Num value={at} />
+    ) : (
+      "–"
     )}
   </td>
 );
@@ -90,7 +116,7 @@ const EdgeCells = ({ edge, purpose }: { readonly edge: EdgeFit | null; readonly 
 const columnsWords = (columns: number): string => `${columns} ${columns === 1 ? "column" : "columns"}`;
 
 const WidthIs = ({ one }: { readonly one: BoxFit }) => (
-  <td className={`fit-${one.width}`}>
+  <td>
     {one.columns === 0 ? (
       <Num value={one.rest} />
     ) : (
@@ -122,17 +148,21 @@ const csvOf = (boxes: readonly BoxFit[]): string =>
       "rest",
       "top",
       "off by",
+      "bottom",
+      "off by",
       "height",
       "base units",
       "gap below",
     ],
-    ...boxes.map(({ box, left, right, columns, rest, top, baseUnits, below }) => [
+    ...boxes.map(({ box, left, right, columns, rest, top, bottom, baseUnits, below }) => [
       box.name,
       ...[left, right].flatMap((edge) => (edge ? [toDecimal(edge.at, 6), edge.to, toDecimal(edge.off, 6)] : ["", "", ""])),
       columns,
       toDecimal(rest, 6),
       toDecimal(box.y, 6),
       top ? toDecimal(top.off, 6) : "",
+      toDecimal(add(box.y, box.height), 6),
+      bottom ? toDecimal(bottom.off, 6) : "",
       toDecimal(box.height, 6),
       toDecimal(baseUnits, 6),
       below ? toDecimal(below.gap, 6) : "",
@@ -142,7 +172,11 @@ const csvOf = (boxes: readonly BoxFit[]): string =>
 /** Each box with its edges, width, top and height; those off the grid first. */
 export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen, onChoose, near }: Props) => {
   const byKind = useMemo(() => {
-    const rows = fit.boxes.map((one, index) => ({ one, index, kind: kindOf(one, index, purposes, edges) }));
+    const rows = fit.boxes.map((one, index) => ({
+      one,
+      index,
+      kind: verdict(one, (side) => purposes[edgeKey(index, edges ? "left" : side)] !== undefined),
+    }));
     return { off: rows.filter(({ kind }) => kind === "off"), near: rows.filter(({ kind }) => kind === "near"), all: rows };
   }, [fit, purposes, edges]);
   const [asked, setAsked] = useState<Kind | null>(null);
@@ -155,6 +189,7 @@ export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen,
     near: `Near ${byKind.near.length.toLocaleString("en")}`,
     all: `All ${byKind.all.length.toLocaleString("en")}`,
   };
+  const purposeOf = (index: number, side: BoxSide): string | undefined => purposes[edgeKey(index, edges ? "left" : side)];
   const save = (): void => {
     const url = URL.createObjectURL(new Blob([csvOf(fit.boxes)], { type: "text/csv" }));
     const link = Object.assign(document.createElement("a"), { href: url, download: `${source.replace(/\.[a-z]+$/, "")} fit.csv` });
@@ -193,6 +228,7 @@ export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen,
               <th scope="col">to column</th>
               <th scope="col">Width is</th>
               <th scope="col">Top</th>
+              <th scope="col">Bottom</th>
               <th scope="col">Height</th>
               <th scope="col">Gap below</th>
             </tr>
@@ -213,27 +249,30 @@ export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen,
                     </button>
                     {one.within !== null && <span className="quiet"> in {one.within}</span>}
                   </th>
-                  {boxSides.map((side) => (
-                    <EdgeCells key={side} edge={one[side]} purpose={purposes[edgeKey(index, edges ? "left" : side)]} />
+                  {(["left", "right"] as const).map((side) => (
+                    <EdgeCells key={side} edge={one[side]} purpose={purposeOf(index, side)} />
                   ))}
                   {edges ? <td>–</td> : <WidthIs one={one} />}
-                  <td className={one.top ? `fit-${one.top.is}` : ""}>
-                    <Num value={one.box.y} />
-                    {one.top && one.top.is !== "on" && (
-                      <>
-                        {" "}
-                        by <Signed value={one.top.off} />
-                      </>
-                    )}
-                  </td>
-                  <td>
-                    <Num value={one.box.height} /> · <Num value={one.baseUnits} /> u
-                  </td>
+                  {(["top", "bottom"] as const).map((side) => (
+                    <DownCell
+                      key={side}
+                      at={edges ? null : side === "top" ? one.box.y : add(one.box.y, one.box.height)}
+                      fit={one[side]}
+                      purpose={purposeOf(index, side)}
+                    />
+                  ))}
+                  {edges ? (
+                    <td>–</td>
+                  ) : (
+                    <td>
+                      <Num value={one.box.height} /> · <Num value={one.baseUnits} /> u
+                    </td>
+                  )}
                   <td>{one.below && !edges ? <Num value={one.below.gap} /> : "–"}</td>
                 </tr>
                 {index === chosen && (
                   <tr className="chosen fit-about">
-                    <td colSpan={9}>{about(index, one)}</td>
+                    <td colSpan={10}>{about(index, one)}</td>
                   </tr>
                 )}
               </Fragment>

@@ -15,6 +15,8 @@ type Props = {
   readonly onPurpose: ((edge: BoxSide, reason: string | null) => Promise<void>) | null;
 };
 
+const sideWords: Readonly<Record<BoxSide, string>> = { left: "Left", right: "Right", top: "Top", bottom: "Bottom" };
+
 /** Says of the edges of a box that are not on the grid whether that is on purpose, and why. */
 export const EdgePurposes = ({ one, index, isEdge, purposes, onPurpose }: Props) => {
   const away = boxSides.flatMap((side) => {
@@ -31,7 +33,7 @@ export const EdgePurposes = ({ one, index, isEdge, purposes, onPurpose }: Props)
         return (
           <div key={side} className="fit-purpose">
             <span>
-              {isEdge ? "The" : side === "left" ? "Left" : "Right"} edge {sign(edge.off) > 0 ? "+" : "\u2212"}
+              {isEdge ? "The" : sideWords[side]} edge {sign(edge.off) > 0 ? "+" : "\u2212"}
               <Num value={sign(edge.off) < 0 ? negate(edge.off) : edge.off} />:
             </span>
             {reason === undefined ? (

@@ -106,10 +106,12 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose }: Props) => {
   );
 };
 
+const cross = (x: number, y: number): string => `M${round(x - 4)} ${round(y - 4)}l8 8m0 -8l-8 8`;
+
 /** Outlines of all boxes, and their edges by how they stand, each as one path: thousands are drawn as fast as ten. */
 const edgePaths = (boxes: readonly BoxFit[], scale: number): Readonly<Record<Standing | "outlines", string>> => {
   const found: Record<Standing | "outlines", string[]> = { on: [], near: [], off: [], outlines: [] };
-  for (const { box, left, right } of boxes) {
+  for (const { box, left, right, top, bottom } of boxes) {
     const [x, y, w, h] = [box.x, box.y, box.width, box.height].map((length) => round(toNumber(length) * scale)) as [
       number,
       number,
@@ -124,7 +126,15 @@ const edgePaths = (boxes: readonly BoxFit[], scale: number): Readonly<Record<Sta
       if (!edge) continue;
       found[edge.is].push(`M${at} ${y}v${h}`);
       if (edge.is === "on") found.on.push(`M${at - 3} ${round(y + h)}h6`);
-      else if (edge.is === "off") found.off.push(`M${at - 4} ${round(y + h / 2 - 4)}l8 8m0 -8l-8 8`);
+      else if (edge.is === "off") found.off.push(cross(at, y + h / 2));
+    }
+    for (const [edge, at] of [
+      [top, y],
+      [bottom, round(y + h)],
+    ] as const) {
+      if (!edge) continue;
+      found[edge.is].push(`M${x} ${at}h${w}`);
+      if (edge.is === "off") found.off.push(cross(x + w / 2, at));
     }
   }
   return { on: found.on.join(""), near: found.near.join(""), off: found.off.join(""), outlines: found.outlines.join("") };

@@ -2,6 +2,7 @@
 
 import {
   type BoxList,
+  boxSides,
   type BoxSource,
   type Breakpoint,
   type Fit,
@@ -81,14 +82,13 @@ type StandProps = {
 };
 
 const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
-  const meant = meantOff(fit, purposes);
+  const meant = meantOff(fit, purposes, edges);
   const { on, near, off } = fit.edges;
   const of = on + near + off;
-  const tops = fit.boxes.flatMap(({ top }) => (top ? [top] : []));
-  const onLine = tops.filter(({ is }) => is === "on").length;
+  const across = fit.across.on + fit.across.near + fit.across.off;
   const whole = fit.boxes.filter(({ baseUnits }) => isWhole(baseUnits)).length;
-  const better = others.filter((other) => other.on > on);
-  const nearest = others.filter((other) => other.on <= on).sort((a, b) => b.on - a.on)[0];
+  const better = others.filter((other) => other.on > fit.across.on);
+  const nearest = others.filter((other) => other.on <= fit.across.on).sort((a, b) => b.on - a.on)[0];
   return (
     <>
       <section aria-label="How the boxes stand">
@@ -114,10 +114,11 @@ const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
             </>
           )}
           .{" "}
-          {tops.length > 0 && (
+          {of > across && (
             <>
-              Tops on {fit.breakpoint.rows ? "rows" : "the baseline"}: <span className="num">{onLine}</span> of{" "}
-              <span className="num">{tops.length}</span>.{" "}
+              On columns: <span className="num">{fit.across.on}</span> of <span className="num">{across}</span>. On{" "}
+              {fit.breakpoint.rows ? "rows" : "the baseline"}: <span className="num">{on - fit.across.on}</span> of{" "}
+              <span className="num">{of - across}</span>.{" "}
             </>
           )}
           {!edges && (
@@ -135,7 +136,8 @@ const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
               {termWords[other.term]} <Num value={other.from} /> → <Num value={other.to} />
             </h3>
             <p className="mb-0">
-              <span className="num">{other.on}</span> of <span className="num">{of}</span> edges: {other.gains} more stand on it
+              <span className="num">{other.on}</span> of <span className="num">{across}</span> edges on columns: {other.gains} more stand on
+              it
               {other.loses > 0 && `, ${other.loses} no longer ${other.loses === 1 ? "does" : "do"}`}.
             </p>
             {onTake && (
@@ -167,13 +169,13 @@ const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
 };
 
 /** Edges that are not on the grid, and on purpose. */
-const meantOff = ({ boxes }: Fit, purposes: Props["purposes"]): number =>
+const meantOff = ({ boxes }: Fit, purposes: Props["purposes"], edges: boolean): number =>
   Object.keys(purposes).filter((key) => {
     const [box = "", side] = key.split(" ");
     const one = boxes[Number(box)];
-    // An edge of a picture has one side, whichever is nearer.
-    const edge = side === "left" ? (one?.left ?? one?.right) : one?.right;
-    return edge && edge.is !== "on";
+    // An edge of a picture has one side, whichever is nearer, and is kept as its left one.
+    const sides = edges ? boxSides : boxSides.filter((each) => each === side);
+    return sides.some((each) => (one?.[each]?.is ?? "on") !== "on");
   }).length;
 
 type GridsProps = {

@@ -2,9 +2,13 @@
 
 import { Check, MessageSquare, RotateCcw } from "lucide-react";
 import { useState } from "react";
-import type { Comment } from "@/server/comments";
+import type { Comment, Thread as Spoken } from "@/server/comments";
+import type { Page } from "@/server/paging";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
+import { Pager } from "@/ui/pager";
+import { ask } from "@/ui/request";
+import { say } from "@/ui/say";
 import { useAct } from "@/ui/use-act";
 
 /** Everything that can be commented on, with its name. */
@@ -18,7 +22,7 @@ type Props = {
   readonly team: string;
   readonly spec: string;
   readonly commentable: Commentable;
-  readonly comments: readonly Comment[];
+  readonly threads: Page<Spoken>;
   readonly mayComment: boolean;
   /** What a new one is about at first. */
   readonly about: string;
@@ -28,14 +32,33 @@ type SpecAt = { readonly team: string; readonly spec: string };
 
 type ThreadProps = {
   readonly at: SpecAt;
-  readonly first: Comment;
-  readonly answers: readonly Comment[];
+  readonly thread: Spoken;
   readonly commentable: Commentable;
   readonly mayComment: boolean;
 };
 
-const Thread = ({ at, first, answers, commentable, mayComment }: ThreadProps) => {
+type Spoke = Pick<Comment, "id" | "person" | "words"> & { readonly at: Date | string };
+
+const Said = ({ comment }: { readonly comment: Spoke }) => (
+  <p className="said-words">
+    <strong>{comment.person}</strong> <span className="quiet">{dayText(new Date(comment.at))}</span>
+    <br />
+    {comment.words}
+  </p>
+);
+
+const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComment }: ThreadProps) => {
   const act = useAct();
+  // Answers before those that came with the page, asked for as far back as somebody reads.
+  const [older, setOlder] = useState<readonly Spoke[]>([]);
+  const left = earlier - older.length;
+  const readOlder = async (): Promise<void> => {
+    const before = (older[0] ?? answers[0])?.id;
+    if (before === undefined) return;
+    const answer = await ask("GET /api/drafts/:team/:spec/comments/:id", { ...at, id: first.id }, { before: String(before) });
+    if (answer.ok) setOlder((known) => [...answer.value.answers, ...known]);
+    else say(answer.fault.detail);
+  };
   const [words, setWords] = useState("");
   const resolved = first.resolvedAt !== null;
   const answer = async () => {
@@ -47,12 +70,14 @@ const Thread = ({ at, first, answers, commentable, mayComment }: ThreadProps) =>
         {labelOf(first.about, commentable)}
         {resolved && <span className="tag held ms-2">Resolved by {first.resolvedBy}</span>}
       </h3>
-      {[first, ...answers].map((comment) => (
-        <p key={comment.id} className="said-words">
-          <strong>{comment.person}</strong> <span className="quiet">{dayText(new Date(comment.at))}</span>
-          <br />
-          {comment.words}
-        </p>
+      <Said comment={first} />
+      {left > 0 && (
+        <button type="button" className="btn btn-sm btn-quiet mb-2" onClick={() => void readOlder()}>
+          {left === 1 ? "One earlier answer" : `${left.toLocaleString("en")} earlier answers`}
+        </button>
+      )}
+      {[...older, ...answers].map((comment) => (
+        <Said key={comment.id} comment={comment} />
       ))}
       {mayComment && (
         <div className="thread-acts">
@@ -100,15 +125,13 @@ const Thread = ({ at, first, answers, commentable, mayComment }: ThreadProps) =>
   );
 };
 
-/** Comments on a draft in threads, the open ones first; a new one is about the spec, a breakpoint, one of its numbers, or an area. */
-export const Comments = ({ team, spec, commentable, comments, mayComment, about: first }: Props) => {
+/** Comments on a draft in threads, a page of them, the open ones first; a new one is about the spec, a breakpoint, one of its numbers, or an area. */
+export const Comments = ({ team, spec, commentable, threads, mayComment, about: first }: Props) => {
   const act = useAct();
   const [about, setAbout] = useState(() => (commentable.some(({ value }) => value === first) ? first : "spec"));
   const [words, setWords] = useState("");
   const at = { team, spec };
-  const threads = comments.filter(({ thread }) => thread === null);
-  const sorted = [...threads.filter(({ resolvedAt }) => resolvedAt === null), ...threads.filter(({ resolvedAt }) => resolvedAt !== null)];
-  const say = async () => {
+  const add = async () => {
     if (await act.send("POST /api/drafts/:team/:spec/comments", at, { about, words })) setWords("");
   };
   return (
@@ -117,24 +140,20 @@ export const Comments = ({ team, spec, commentable, comments, mayComment, about:
         <MessageSquare size={15} aria-hidden="true" /> Comments
       </h2>
       <ul className="threads">
-        {sorted.map((first) => (
-          <Thread
-            key={first.id}
-            at={at}
-            first={first}
-            answers={comments.filter(({ thread }) => thread === first.id)}
-            commentable={commentable}
-            mayComment={mayComment}
-          />
+        {threads.entries.map((thread) => (
+          <Thread key={thread.first.id} at={at} thread={thread} commentable={commentable} mayComment={mayComment} />
         ))}
       </ul>
-      {threads.length === 0 && <p className="quiet">No comments yet. An open one is shown on the sheet and in the ledger too.</p>}
+      <Pager {...threads} size={threads.entries.length} query={{}} what="comments" />
+      {threads.entries.length === 0 && threads.page === 1 && (
+        <p className="quiet">No comments yet. An open one is shown on the sheet and in the ledger too.</p>
+      )}
       {mayComment && (
         <form
           className="new-comment card-plain"
           onSubmit={(event) => {
             event.preventDefault();
-            void say();
+            void add();
           }}
         >
           <FormField id="comment-about" label="About">

@@ -2,7 +2,8 @@
 
 import { countOf } from "@ypsiline/core";
 import { type ReactNode, useEffect, useState } from "react";
-import type { Comment } from "@/server/comments";
+import type { Thread } from "@/server/comments";
+import type { Page } from "@/server/paging";
 import { DrawnPart } from "@/ui/drawn-part";
 import { ask } from "@/ui/request";
 import type { ReviewAnswer } from "@/wire/drawn";
@@ -18,7 +19,7 @@ type Props = {
   readonly last: string | null;
   /** What was worked out by the time the page was asked for; null where it is still to come. */
   readonly known: ReviewAnswer | null;
-  readonly comments: readonly Comment[];
+  readonly threads: Page<Thread>;
   readonly mayComment: boolean;
   readonly about: string;
   readonly mayPublish: boolean;
@@ -58,7 +59,7 @@ const useReview = (team: string, spec: string, revision: number, known: ReviewAn
 
 /** What changes, what is said of it, and publishing it. A large draft's review is worked out while the page is there already. */
 export const ReviewPage = (props: Props) => {
-  const { team, spec, revision, last, known, comments, mayComment, about, mayPublish, publishers, above, below } = props;
+  const { team, spec, revision, last, known, threads, mayComment, about, mayPublish, publishers, above, below } = props;
   const { review, fault } = useReview(team, spec, revision, known);
   const counts = review?.counts.map(({ level, count }) => countOf(count, level)) ?? [];
   return (
@@ -78,7 +79,7 @@ export const ReviewPage = (props: Props) => {
           team={team}
           spec={spec}
           commentable={review?.commentable ?? [{ value: "spec", label: "The whole spec" }]}
-          comments={comments}
+          threads={threads}
           mayComment={mayComment}
           about={about}
         />

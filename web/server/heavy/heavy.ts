@@ -31,6 +31,8 @@ export type LaneOfPool = { readonly enter: FairQueue["enter"]; readonly load: Fa
 export type HeavyPool = {
   readonly lanes: Readonly<Record<Lane, LaneOfPool>>;
   readonly run: (lane: Lane, task: HeavyTask, signal: AbortSignal) => Promise<unknown>;
+  /** Has every worker load its code. */
+  readonly warm: () => Promise<void>;
   readonly close: () => Promise<void>;
 };
 

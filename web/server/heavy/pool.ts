@@ -1,5 +1,6 @@
 import { availableParallelism } from "node:os";
 import { join } from "node:path";
+import { blankLayout } from "@ypsiline/core";
 import { Piscina } from "piscina";
 import { fairQueue } from "./fair-queue";
 import { type HeavyPool, type Lane, lanes } from "./heavy";
@@ -42,6 +43,9 @@ const workersOf = (lane: Lane) => {
   return pool;
 };
 
+/** Work of no length: a worker that has done it has loaded its code, which is no part of anybody's deadline. */
+const first: HeavyTask = { kind: "check", body: JSON.stringify({ layout: blankLayout("First") }) };
+
 /** Opens the workers; called once, by the server, which is not bundled and so knows where the worker's file is. */
 export const openHeavyPool = (): HeavyPool => {
   const pools: Readonly<Record<Lane, ReturnType<typeof workersOf>>> = {
@@ -53,6 +57,9 @@ export const openHeavyPool = (): HeavyPool => {
   return {
     lanes: { anybody: queueOf("anybody"), members: queueOf("members"), publishing: queueOf("publishing") },
     run: (lane, task, signal) => pools[lane].run(task, { signal }),
+    warm: async () => {
+      await Promise.all(lanes.flatMap((lane) => Array.from({ length: threads[lane] }, () => pools[lane].run(first))));
+    },
     close: async () => {
       await Promise.all(lanes.map((lane) => pools[lane].destroy()));
     },

@@ -17,6 +17,17 @@ const metadata = new RegExp(`^/${packageOf}(?:/([0-9a-zA-Z.-]{1,40}))?/?$`);
 const tarball = new RegExp(`^/${packageOf}/-/(${part})-(\\d{1,9}\\.\\d{1,9}\\.\\d{1,9})\\.tgz$`);
 const tags = new RegExp(`^/-/package/${packageOf}/dist-tags/?$`);
 
+const ofTeam = new RegExp(`^/(${part})(/.*)?$`);
+
+/**
+ * A path below the registry's own as the registry it is asked of, and the path in that. `/npm/TEAM/` is the same registry: clients
+ * show a token by the path, so that a project can have one for each of several teams.
+ */
+export const registryAt = (path: string): { readonly registry: string; readonly path: string } => {
+  const [, team, rest = ""] = ofTeam.exec(path) ?? [];
+  return team === undefined ? { registry: registryPath, path } : { registry: `${registryPath}/${team}`, path: rest };
+};
+
 /**
  * Reads an address below the registry's own. Clients send the name of a package with its slash as it is, or encoded
  * (`@skerry%2fquay-board`). It must be well-formed (front.ts looks).

@@ -1,4 +1,4 @@
-import { registryPath, tarballPath } from "./address";
+import { tarballPath } from "./address";
 
 /** A version of a package as the registry tells it. */
 export type PackedVersion = {
@@ -61,11 +61,10 @@ export const tagsOf = (versions: readonly PackedVersion[]): Readonly<Record<stri
 };
 
 /**
- * The metadata of a package, as registry clients read it, by the address it was asked at (`origin`: scheme and host). A
+ * The metadata of a package, as registry clients read it, by the address of the registry it was asked of. A
  * withdrawn version is deprecated with its reason and never `latest`.
  */
-export const packageMetadata = ({ name, versions, readme }: Package, origin: string, form: MetadataForm): Record<string, unknown> => {
-  const registry = origin + registryPath;
+export const packageMetadata = ({ name, versions, readme }: Package, registry: string, form: MetadataForm): Record<string, unknown> => {
   const rising = [...versions].reverse();
   const all = Object.fromEntries(rising.map((version) => [version.number, versionMetadata(name, version, registry, form)]));
   const moments = versions.flatMap(({ publishedAt, withdrawn }) => [publishedAt, ...(withdrawn ? [withdrawn.at] : [])]);

@@ -8,7 +8,7 @@ import { publishedFile } from "../published-file";
 import { packageFile } from "@/wire/files";
 import { noteUse, teamOfToken } from "../tokens";
 import { type Answer, fileAnswer, keptTagged, tagged, type TaggedFile } from "../writing/file-response";
-import { type Asked, readAddress, registryPath } from "./address";
+import { type Asked, readAddress, registryAt, registryPath } from "./address";
 import { commandName, commandPackage, commandScope, readCommand, readCommandFile } from "./commands";
 import { latestOf, type MetadataForm, type Package, packageMetadata, tagsOf, versionMetadata } from "./metadata";
 import { findPackage, projectOfToken, readPackage } from "./packages";
@@ -114,18 +114,23 @@ const answered = ({ ifNoneMatch }: RegistryRequest, isPublic: boolean, file: Tag
       })
     : file;
 
-const aboutPackage = async (request: RegistryRequest, asked: Extract<Asked, { kind: "package" }>): Promise<Answer | Problem> => {
+const aboutPackage = async (
+  request: RegistryRequest,
+  registry: string,
+  asked: Extract<Asked, { kind: "package" }>,
+): Promise<Answer | Problem> => {
   const { accept, origin } = request;
+  const base = origin + registry;
   const { scope, name, version } = asked;
   const known = await found(request, scope, name);
   if (!known.ok) return known.problem;
   const form: MetadataForm = accept.includes(abbreviated) && version === null ? "abbreviated" : "full";
-  const file = await writtenOnce(known.value, `${form} ${version ?? ""} ${origin}`, (one) => {
+  const file = await writtenOnce(known.value, `${form} ${version ?? ""} ${base}`, (one) => {
     if (version === null)
-      return tagged(JSON.stringify(packageMetadata(one, origin, form)), form === "full" ? "application/json" : abbreviated);
+      return tagged(JSON.stringify(packageMetadata(one, base, form)), form === "full" ? "application/json" : abbreviated);
     const number = version === "latest" ? latestOf(one.versions) : version;
     const wanted = one.versions.find((each) => each.number === number);
-    return wanted ? json(versionMetadata(one.name, wanted, origin + registryPath, "full")) : noVersion(one.name, version);
+    return wanted ? json(versionMetadata(one.name, wanted, base, "full")) : noVersion(one.name, version);
   });
   return answered(request, known.value.public, file);
 };
@@ -150,14 +155,15 @@ const tarball = async (request: RegistryRequest, asked: Extract<Asked, { kind: "
 
 /** Answers the read part of the npm registry's protocol: metadata, tarballs, tags, ping and whoami. */
 export const registryAnswer = async (request: RegistryRequest): Promise<Answer | Problem> => {
-  const { method, path, bearer, shown } = request;
+  const { method, bearer, shown } = request;
+  const { registry, path } = registryAt(request.path);
   if (method !== "GET" && method !== "HEAD") return onlyRead;
   // Something that is no token of ours is not taken for nobody.
   if (shown && bearer === null) return badToken;
   const asked = readAddress(path);
   switch (asked.kind) {
     case "package":
-      return aboutPackage(request, asked);
+      return aboutPackage(request, registry, asked);
     case "tarball":
       return tarball(request, asked);
     case "tags": {

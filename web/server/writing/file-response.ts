@@ -1,6 +1,12 @@
 import { createHash } from "node:crypto";
 import type { KeptFile } from "./kept-file";
 
+/** What is sent with what pages of any site may read: it is public, and no cookie goes along (Fetch, 3.2, CORS protocol). */
+export const forAnySite = {
+  "Access-Control-Allow-Origin": "*",
+  "Access-Control-Expose-Headers": "ETag, Retry-After, X-Ypsiline-Version, X-Ypsiline-Withdrawn",
+} as const;
+
 /** A file as it is answered with, and the tag it is known again by. */
 export type TaggedFile = { readonly body: string | Uint8Array; readonly mediaType: string; readonly etag: string };
 

@@ -22,6 +22,8 @@ export type WrittenVersion = { readonly files: readonly KeptFile[]; readonly pac
 export type VersionToWrite = {
   readonly name: string;
   readonly description: string;
+  /** The address of its page. */
+  readonly home: string | null;
   readonly earlier: readonly string[];
 };
 
@@ -37,13 +39,13 @@ const isLarge = (name: string): boolean => name.endsWith(".png");
  */
 export const writeVersion = async (
   sheet: SheetOf,
-  { name, description, earlier }: VersionToWrite,
+  { name, description, home, earlier }: VersionToWrite,
   late: () => boolean,
 ): Promise<WrittenVersion> => {
   const { layout, version, at, note, before } = sheet;
   if (!parseVersion(version)) throw new RangeError(`${version} is no version number`);
   const changes = versionChanges({ number: version, day: at.toISOString().slice(0, 10), note, layout, before });
-  const release = { name, version, description, layout, changes: [changes, ...earlier] };
+  const release = { name, version, description, layout, home, changes: [changes, ...earlier] };
   const contents = packageFiles(release);
   const { bytes, sha1, files: count, unpacked } = await tarballOf(contents);
   const files = [keptFile(packageFile, "application/gzip", bytes)];

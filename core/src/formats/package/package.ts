@@ -15,14 +15,22 @@ export type Manifest = Readonly<Record<string, unknown>> & { readonly name: stri
 /** Longest description in metadata, which lists show on one line. */
 const longest = 300;
 
+/** Of what is imported for its effect TypeScript wants to know that it exports nothing (noUncheckedSideEffectImports), from modules of both kinds. */
+const effects = "effects.d.cts";
+const withTypes = (path: string): string | object =>
+  path.endsWith(".css") || path === "overlay.js" ? { types: `./${effects}`, default: `./${path}` } : `./${path}`;
+
 /** package.json of a version. No scripts and no dependencies: installing it runs and fetches nothing else. */
-export const manifestOf = ({ name, version, description, layout }: Release): Manifest => {
+export const manifestOf = ({ name, version, description, layout, home }: Release): Manifest => {
   const said = (description.trim() === "" ? layout.name : `${layout.name}: ${description}`).replace(/[\s\p{Cc}]+/gu, " ").trim();
   const files = [...variants.map(({ path }) => path), "layout.scss", "layout.json", "tokens.json", "overlay.js", "package.json"];
   return {
     name,
     version,
     description: said.length > longest ? `${said.slice(0, longest - 1)}…` : said,
+    // Its team's: being able to read it is not being licensed to use it.
+    license: "UNLICENSED",
+    ...(home === null ? {} : { homepage: `${home}/versions/${version}`, repository: { type: "ypsiline", url: home } }),
     type: "module",
     main: "./index.js",
     types: "./index.d.ts",
@@ -30,7 +38,7 @@ export const manifestOf = ({ name, version, description, layout }: Release): Man
     sass: "./layout.scss",
     exports: {
       ".": { types: "./index.d.ts", sass: "./layout.scss", style: "./layout.css", default: "./index.js" },
-      ...Object.fromEntries(files.map((path) => [`./${path}`, `./${path}`])),
+      ...Object.fromEntries(files.map((path) => [`./${path}`, withTypes(path)])),
     },
     sideEffects: ["*.css", "*.scss", "./overlay.js"],
   };
@@ -48,6 +56,7 @@ export const packageFiles = (release: Release): readonly PackageFile[] => {
     { path: "CHANGELOG.md", text: changelogText(layout.name, changes) },
     { path: "index.js", text: moduleText(release) },
     { path: "index.d.ts", text: typesText(release) },
+    { path: effects, text: "// What is imported for what it does exports nothing.\nexport {};\n" },
     ...stylesheets(layout),
     { path: "layout.scss", text: writeSass(layout, plainWriting) },
     { path: "tokens.json", text: writeTokens(layout) },

@@ -53,6 +53,8 @@ export const writeSnippet = (layout: Layout, version: string): string => {
   const shown = name.replace(/\*\//g, "* /").replace(/[<>\s\p{Cc}]+/gu, " ");
   return `/* ${shown}: overlay by Ypsiline. Put it in a page under development: <script src="…/overlay.js" defer> */
 (() => {
+  // On a server, where a bundle may bring it, there is no page to draw over.
+  if (typeof document === "undefined") return;
   const script = document.currentScript;
   const key = ((script && script.dataset.key) || "Y").slice(0, 1).toUpperCase();
   const host = document.createElement("ypsiline-overlay");

@@ -16,6 +16,7 @@ import {
   resolveRows,
   rootFontSize,
 } from "@ypsiline/core";
+import type { OpenComment } from "@/draft/draft-provider";
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
@@ -34,7 +35,7 @@ type Props = {
   /** Takes new breakpoints, or says why they cannot be. */
   readonly onBreakpoints: (breakpoints: readonly Breakpoint[]) => string | null;
   readonly onSay: (words: string) => void;
-  readonly comments: readonly { readonly about: string; readonly words: string }[];
+  readonly comments: readonly OpenComment[];
   /** A breakpoint whose name is to be edited; a new object each time it is asked for. */
   readonly rename: { readonly id: string } | null;
 };
@@ -237,15 +238,15 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
                     const here = row === index && place.column === column;
                     const edited = editing?.id === breakpoint.id && editing.column === column;
                     const about = cell.id === "name" ? breakpoint.id : `${breakpoint.id} ${cell.id}`;
-                    const said = comments.filter((one) => one.about === about);
+                    const said = comments.find((one) => one.about === about);
                     return (
                       <td
                         key={cell.id}
                         data-cell={`${index}-${column}`}
                         tabIndex={here && !edited ? 0 : -1}
-                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked === cell.id ? "marked" : ""} ${said.length > 0 ? "commented" : ""}`}
-                        title={said.length > 0 ? said.map(({ words }) => words).join("\n") : undefined}
-                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint, root)}${said.length > 0 ? `, ${said.length} open ${said.length === 1 ? "comment" : "comments"}` : ""}`}
+                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked === cell.id ? "marked" : ""} ${said ? "commented" : ""}`}
+                        title={said && (said.count > 1 ? `${said.words}\nand ${said.count - 1} more` : said.words)}
+                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint, root)}${said ? `, ${said.count} open ${said.count === 1 ? "comment" : "comments"}` : ""}`}
                         aria-readonly={readOnly}
                         onFocus={() => {
                           if (edited) return;

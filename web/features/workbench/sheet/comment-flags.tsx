@@ -1,8 +1,9 @@
 import { add, type Resolution, toNumber } from "@ypsiline/core";
+import type { OpenComment } from "@/draft/draft-provider";
 
 type Props = {
   readonly resolution: Resolution;
-  readonly comments: readonly { readonly id: number; readonly about: string; readonly words: string }[];
+  readonly comments: readonly OpenComment[];
   readonly path: string;
   readonly x: (value: number) => number;
   readonly y: number;
@@ -36,13 +37,14 @@ export const CommentFlags = ({ resolution, comments, path, x, y, scale, size }: 
   if (here.length === 0) return null;
   return (
     <svg className="comment-flags" width={size.width} height={size.height}>
-      {here.map(({ id, about, words }, index) => {
+      {here.map(({ id, about, words, count }, index) => {
+        const said = count > 1 ? `${words} (and ${(count - 1).toLocaleString("en")} more)` : words;
         const area = areas.get(about);
         const at = x(Math.max(0, area ? toNumber(area.left) + toNumber(area.width) / 2 : placeOf(resolution, about.split(" ")[1])));
         const top = y + 32 + (index % 4) * 20 + (area?.top ? toNumber(area.top) * scale : 0);
         return (
-          <a key={id} href={`${path}#comment-${id}`} aria-label={`Open comment: ${words}`}>
-            <title>{words}</title>
+          <a key={id} href={`${path}?comment=${id}#comment-${id}`} aria-label={`Open comment: ${said}`}>
+            <title>{said}</title>
             <rect x={at - 2} y={area ? top - 12 : y - 4} width="24" height={area ? 24 : top + 16 - y} fill="transparent" />
             <path d={area ? `M${at} ${top - 12}V${top}` : `M${at} ${y - 4}V${top}`} stroke="var(--row-edge)" strokeWidth="1.2" />
             <path d={`M${at} ${top - 8}h18v14h-12l-6 5z`} fill="var(--row)" stroke="var(--row-edge)" />

@@ -1,6 +1,7 @@
 "use client";
 
 import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, toDecimal, toNumber, toPx, zero } from "@ypsiline/core";
+import type { OpenComment } from "@/draft/draft-provider";
 import dynamic from "next/dynamic";
 import { memo, useMemo, useState } from "react";
 import type { AreaWork } from "../areas/areas-overlay";
@@ -80,7 +81,7 @@ type Props = {
   readonly mark: FindingPlace | null;
   /** Whether distances between lines are read. */
   readonly reading: boolean;
-  readonly comments: readonly { readonly id: number; readonly about: string; readonly words: string }[];
+  readonly comments: readonly OpenComment[];
   /** Where comments are read and answered. */
   readonly commentsPath: string;
   readonly onReadingDone: () => void;

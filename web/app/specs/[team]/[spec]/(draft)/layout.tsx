@@ -1,7 +1,7 @@
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
 import { DraftProvider } from "@/draft/draft-provider";
-import { commentsOf } from "@/server/comments";
+import { openComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { followedBy } from "@/server/follow";
 import { maySpec, requireSpec } from "@/server/page";
@@ -19,7 +19,7 @@ export default async function DraftLayout({ params, children }: Props) {
   const [draft, latest, comments, followed] = await Promise.all([
     readStoredDraft(sql, spec.id),
     readStoredVersion(sql, spec.id, null),
-    commentsOf(sql, spec.id),
+    openComments(sql, spec.id),
     person && followedBy(sql, spec.id, person.id),
   ]);
   if (!draft) notFound();
@@ -28,9 +28,7 @@ export default async function DraftLayout({ params, children }: Props) {
       address={{ team, spec: slug, id: spec.id }}
       teamName={spec.teamName}
       draft={{ revision: draft.revision, layout: givenLayout(draft.layout, `/api/drafts/${team}/${slug}`) }}
-      openComments={comments
-        .filter(({ thread, resolvedAt }) => thread === null && resolvedAt === null)
-        .map(({ id, about, words, person }) => ({ id, about, words, person }))}
+      openComments={comments}
       latest={
         latest && {
           number: latest.number,

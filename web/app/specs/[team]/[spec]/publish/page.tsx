@@ -5,7 +5,8 @@ import { notFound } from "next/navigation";
 import { ReviewPage } from "@/features/publish/review-page";
 import { ReviewPanel } from "@/features/publish/review-panel";
 import { FollowedBy, UsedBy } from "@/features/publish/used-by";
-import { commentsOf } from "@/server/comments";
+import { pageOfComment, threadsPage } from "@/server/comments";
+import { idOf } from "@/server/act";
 import { database } from "@/server/database";
 import { reviewOf } from "@/server/drawn-pages";
 import { followersOf } from "@/server/follow";
@@ -13,6 +14,7 @@ import { addressOf } from "@/server/handler";
 import { clientOf } from "@/server/heavy/heavy";
 import { soon } from "@/server/kept-results";
 import { maySpec, requireSpec } from "@/server/page";
+import { pageOf } from "@/server/paging";
 import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
 import { latestReview } from "@/server/reviews";
@@ -32,10 +34,12 @@ export default async function PublishPage({ params, searchParams }: Props) {
   const path = `/specs/${team}/${slug}`;
   const { spec, person } = await requireSpec(team, slug, "read-draft");
   const sql = database();
-  const [draft, review, comments, users, followers] = await Promise.all([
+  const query = await queryOf(searchParams);
+  const comment = idOf(query["comment"] ?? "");
+  const [draft, review, threads, users, followers] = await Promise.all([
     readDraftFacts(sql, spec.id),
     latestReview(sql, spec.id),
-    commentsOf(sql, spec.id),
+    (async () => threadsPage(sql, spec.id, comment === null ? pageOf(query["page"]) : await pageOfComment(sql, spec.id, comment)))(),
     projectsOf(sql, spec.teamId, { specId: spec.id }),
     followersOf(sql, spec.id, person?.id ?? 0),
   ]);
@@ -75,9 +79,9 @@ export default async function PublishPage({ params, searchParams }: Props) {
         revision={draft.revision}
         last={last}
         known={known?.ok ? known.value : null}
-        comments={comments}
+        threads={threads}
         mayComment={maySpec(spec, "comment")}
-        about={(await queryOf(searchParams))["about"] ?? "spec"}
+        about={query["about"] ?? "spec"}
         mayPublish={maySpec(spec, "publish")}
         publishers={spec.publishers}
         above={

@@ -1,9 +1,9 @@
 import { aboutSpec } from "@/server/about-spec";
 import { nothingThere, onReadSpec, onSpec } from "@/server/act";
-import { addComment, commentsOf } from "@/server/comments";
+import { addComment, openComments } from "@/server/comments";
 
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/comments", "read-draft", async ({ sql, spec, answer }) =>
-  answer({ comments: await commentsOf(sql, spec.id) }),
+  answer({ open: await openComments(sql, spec.id) }),
 );
 
 export const POST = onSpec("POST /api/drafts/:team/:spec/comments", "comment", async ({ answer, body, write }) => {

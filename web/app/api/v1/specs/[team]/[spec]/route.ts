@@ -6,7 +6,7 @@ import { asGot } from "@/server/request-body";
 import { noteUse } from "@/server/tokens";
 import { pageOf } from "@/server/paging";
 import { latestNumber, versionsPage } from "@/server/versions";
-import { fileAnswer, responseOf, tagged } from "@/server/writing/file-response";
+import { fileAnswer, forAnySite, responseOf, tagged } from "@/server/writing/file-response";
 import { queryMembers } from "@/server/writing/file-query";
 import type { z } from "zod";
 import { type versionsAnswer, versionsQuery } from "@/wire/api";
@@ -41,6 +41,7 @@ export const GET = handler<{ team: string; spec: string }>(async (request, param
   return responseOf(
     fileAnswer(request.headers.get("if-none-match"), tagged(JSON.stringify(answer), "application/json"), {
       "Cache-Control": "private, no-cache",
+      ...(allowed.spec.public ? forAnySite : {}),
     }),
   );
 });

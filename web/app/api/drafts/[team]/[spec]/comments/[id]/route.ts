@@ -1,6 +1,12 @@
 import { aboutSpec } from "@/server/about-spec";
-import { idOf, nothingThere, onSpec } from "@/server/act";
-import { resolveComment } from "@/server/comments";
+import { idOf, nothingThere, onReadSpec, onSpec } from "@/server/act";
+import { answersBefore, resolveComment } from "@/server/comments";
+
+export const GET = onReadSpec("GET /api/drafts/:team/:spec/comments/:id", "read-draft", async ({ sql, spec, params, query, answer }) => {
+  const [id, before] = [idOf(params.id), idOf(query.get("before") ?? "")];
+  const answers = id === null || before === null ? null : await answersBefore(sql, spec.id, id, before);
+  return answers ? answer({ answers }) : nothingThere("comment");
+});
 
 export const POST = onSpec("POST /api/drafts/:team/:spec/comments/:id", "comment", async ({ answer, body, params, write }) => {
   const id = idOf(params.id);
