@@ -1,7 +1,7 @@
 import type { Layout } from "../layout/schema";
 import { check } from "./check";
 import { applyPatch } from "./patch";
-import type { Finding, Fix } from "./types";
+import type { Finding, Fix, Level } from "./types";
 
 export type TakenFix = { readonly finding: Finding; readonly fix: Fix };
 
@@ -10,13 +10,15 @@ export type AllTaken = { readonly layout: Layout; readonly taken: readonly Taken
 
 const nameOf = ({ rule, breakpoint, path }: Finding): string => `${rule} ${breakpoint} ${path}`;
 
+const gravity: Readonly<Record<Level, number>> = { note: 0, caution: 1, problem: 2 };
+
 /** One change within another, or the other way round. */
 const touches = (a: string, b: string): boolean => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
 
 /**
  * Takes every fix that does not contradict another: gravest finding first, its first fix that changes no number
- * another fix has changed, mends its finding, and brings up no problem or caution that was not there. A finding that
- * an earlier fix has mended takes no fix of its own.
+ * another fix has changed, mends its finding, and brings up no problem or caution that was not there, nor makes a finding
+ * graver than it was. A finding that an earlier fix has mended takes no fix of its own.
  */
 export const takeAll = (layout: Layout, among: (finding: Finding) => boolean = () => true): AllTaken => {
   const open = (of: Layout): readonly Finding[] => check(of).findings.filter(({ accepted }) => accepted === null);
@@ -27,13 +29,14 @@ export const takeAll = (layout: Layout, among: (finding: Finding) => boolean = (
   for (const wanted of findings.filter(among)) {
     const finding = findings.find((one) => nameOf(one) === nameOf(wanted));
     if (!finding) continue;
-    const known = new Set(findings.map(nameOf));
+    const known = new Map(findings.map((one) => [nameOf(one), gravity[one.level]]));
     for (const fix of finding.fixes) {
       if (fix.patch.some(({ path }) => changed.some((other) => touches(path, other)))) continue;
       const patched = applyPatch(now, fix.patch);
       if (!patched.ok) continue;
       const after = open(patched.value);
-      if (after.some((one) => nameOf(one) === nameOf(finding) || (one.level !== "note" && !known.has(nameOf(one))))) continue;
+      const worse = (one: Finding): boolean => gravity[one.level] > (known.get(nameOf(one)) ?? gravity.note);
+      if (after.some((one) => nameOf(one) === nameOf(finding) || worse(one))) continue;
       changed.push(...fix.patch.map(({ path }) => path));
       taken.push({ finding, fix });
       now = patched.value;

@@ -110,6 +110,17 @@ const changeRepeating = (change: RowChange & { rows: Extract<Rows, { kind: "repe
   return { ok: true, rows: { ...next, [key]: said.text }, sheet: height, gaveWay: gives };
 };
 
+/** Why rows that divide a height cannot be: they would have no height of their own. Null where they have one. */
+const noRoom = (terms: ReturnType<typeof rowTerms>): Refusal | null => {
+  if (terms.kind !== "dividing" || sign(terms.height) > 0) return null;
+  const { section, margin, count, gutter, height } = terms;
+  const gaps = multiply(exact(count - 1), gutter);
+  return refuse(
+    "no-room",
+    words`(${section} − ${margin.start} − ${margin.end} − ${gaps}) ÷ ${count} = ${height}: no room is left for a row`,
+  );
+};
+
 const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "dividing" }> }, gives: RowGivesWay): RowChanged => {
   const { rows, sheet, context, term, value } = change;
   const now = rowTerms(rows, sheet, context);
@@ -128,14 +139,7 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
   if (!tall.ok) return tall;
   const after = rowTerms(next, height, context);
   if (after.kind !== "dividing") return refuse("not-taken", words`these rows repeat`);
-  if (gives === "row") {
-    if (sign(after.height) > 0) return { ok: true, rows: next, sheet: height, gaveWay: gives };
-    const gaps = multiply(exact(after.count - 1), after.gutter);
-    return refuse(
-      "no-room",
-      words`(${after.section} − ${after.margin.start} − ${after.margin.end} − ${gaps}) ÷ ${after.count} = ${after.height}: no room is left for a row`,
-    );
-  }
+  if (gives === "row") return noRoom(after) ?? { ok: true, rows: next, sheet: height, gaveWay: gives };
   // The same two equations as for columns, with rows for columns and the section for the width.
   const solved = solve({
     width: sectionHeight(next, height, context),
@@ -188,5 +192,8 @@ export const changeRowTerm = (change: RowChange): RowChanged => {
   if (term === "row" && isZero(value.value)) return refuse("not-taken", words`a row must be higher than 0`);
   if (compare(value.value, exact(limits.lengthPx)) > 0 || compare(value.value, exact(-limits.lengthPx)) < 0)
     return refuse("past-limit", words`type at most ${limits.lengthPx.toLocaleString("en")}px`);
-  return rows.kind === "repeating" ? changeRepeating({ ...change, rows }, gaveWay) : changeDividing({ ...change, rows }, gaveWay);
+  if (rows.kind === "repeating") return changeRepeating({ ...change, rows }, gaveWay);
+  const changed = changeDividing({ ...change, rows }, gaveWay);
+  // Whatever gave way: rows that had no room before may not have one now.
+  return changed.ok ? (noRoom(rowTerms(changed.rows, changed.sheet, change.context)) ?? changed) : changed;
 };

@@ -2,6 +2,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { check, fixLabel, type Layout, takeAll } from "../../src/index";
 import { cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
+import { seeded } from "../random";
 import { seedOf } from "../seed";
 
 const labels = (layout: Layout): readonly string[] =>
@@ -54,5 +55,27 @@ describe("taking all fixes that do not contradict", () => {
       }),
       { seed: seedOf("take all"), numRuns: 60 },
     );
+  });
+
+  it("makes no finding graver than it was: no note becomes a caution (1,000 layouts)", () => {
+    const random = seeded("take all, gravity");
+    const rank = { note: 0, caution: 1, problem: 2 } as const;
+    let took = 0;
+    for (let round = 0; round < 1_000; round += 1) {
+      const length = (most: number): string =>
+        random.pick([`${random.integer(0, most)}px`, `${random.integer(0, most * 2) / 2}px`, `${random.integer(0, 8)}rem`]);
+      const columns = () => ({ count: random.integer(1, 16), gutter: length(60), margin: margin(length(120)) });
+      const layout = withColumns(withColumns(withColumns(cleanLayout(), "phone", columns()), "tablet", columns()), "desk", columns());
+      const { taken, layout: after, left } = takeAll(layout);
+      took += taken.length;
+      const before = new Map(check(layout).findings.map((one) => [`${one.rule} ${one.breakpoint} ${one.path}`, one.level]));
+      for (const one of check(after).findings)
+        expect(rank[one.level], `${one.rule} ${one.breakpoint}`).toBeLessThanOrEqual(
+          rank[before.get(`${one.rule} ${one.breakpoint} ${one.path}`) ?? "note"],
+        );
+      // What stays is told.
+      expect(left.length).toBe(check(after).findings.filter(({ accepted }) => accepted === null).length);
+    }
+    expect(took).toBeGreaterThan(500);
   });
 });

@@ -7,6 +7,7 @@ import {
   compare,
   exact,
   type Exact,
+  type HeldCell,
   isToMend,
   type Layout,
   parseLength,
@@ -14,7 +15,8 @@ import {
   subtract,
   toNumber,
 } from "../../src/index";
-import { capped, cleanLayout, fixed, margin, oneBreakpoint, text, withColumns } from "../layouts";
+import { capped, cleanLayout, fixed, margin, oneBreakpoint, text, withBreakpoint, withColumns } from "../layouts";
+import { seeded } from "../random";
 import { seedOf } from "../seed";
 import { hold, left, numbers } from "./repairs";
 
@@ -154,6 +156,15 @@ describe("the repair of several breakpoints", () => {
         if (!repaired.ok) {
           for (const { breakpoint, cell } of repaired.inTheWay) expect(held).toContain(`${breakpoint} ${cell}`);
           expect(repaired.inTheWay.length).toBeGreaterThan(0);
+          // With all of them let go there is a way.
+          const named = (one: HeldCell) =>
+            repaired.inTheWay.some((other) => other.breakpoint === one.breakpoint && other.cell === one.cell);
+          expect(
+            repair(
+              layout,
+              hold(...held).filter((one) => !named(one)),
+            ).ok,
+          ).toBe(true);
           // Each of those named, let go alone, leaves fewer in the way or makes a way.
           for (const cell of repaired.inTheWay) {
             const rest = hold(...held).filter((other) => other.breakpoint !== cell.breakpoint || other.cell !== cell.cell);
@@ -224,5 +235,64 @@ describe("the repair of several breakpoints", () => {
       { seed: seedOf("repair of two"), numRuns: 40 },
     );
     expect(proven).toBeGreaterThan(5);
+  });
+});
+
+describe("what is said of holds", () => {
+  it("holds: nothing held changes, and with all that is in the way let go there is a way (250 layouts)", () => {
+    const random = seeded("repair, holds");
+    let [mended, blocked] = [0, 0];
+    for (let round = 0; round < 250; round += 1) {
+      const length = (least: number, most: number): string => `${random.integer(least * 2, most * 2) / 2}px`;
+      const layout = ["tablet", "desk"].reduce((sum, id) => {
+        const container = random.pick([
+          { kind: "fluid" as const },
+          { kind: "capped" as const, max: length(300, 700), align: "center" as const },
+          { kind: "fixed" as const, width: length(200, 500), align: "center" as const },
+        ]);
+        const columns = {
+          count: random.integer(2, 8),
+          gutter: random.pick([length(4, 32), "0.125fr", "0.25fr", "1.25rem"]),
+          margin: margin(length(8, 40)),
+          container,
+        };
+        const rows = random.pick([null, { kind: "repeating" as const, height: length(4, 20), gutter: length(0, 9), offset: "0px" }]);
+        return withBreakpoint(withColumns(sum, id, columns), id, (one) => ({ ...one, rows }));
+      }, cleanLayout());
+      const cells = ["columns", "gutter", "margin", "container", "rows", "row-gutter", "baseline", "from", "drawn-at"] as const;
+      const held = ["tablet", "desk"].flatMap((breakpoint) =>
+        cells.filter(() => random.integer(0, 3) === 0).map((cell) => ({ breakpoint, cell })),
+      );
+      const repaired = repair(layout, held);
+      const valueOf = (of: Layout, { breakpoint, cell }: HeldCell): unknown => {
+        const one = of.breakpoints.find(({ id }) => id === breakpoint);
+        const row = one?.rows?.kind === "repeating" ? one.rows : null;
+        return {
+          columns: one?.columns.count,
+          gutter: one?.columns.gutter,
+          margin: one?.columns.margin,
+          container: one?.columns.container,
+          rows: row?.height,
+          "row-gutter": row?.gutter,
+          baseline: one?.baseline,
+          from: one?.from,
+          "drawn-at": one?.drawnAt.width,
+        }[cell];
+      };
+      if (repaired.ok) {
+        mended += 1;
+        for (const cell of held) expect(valueOf(repaired.layout, cell), JSON.stringify(cell)).toEqual(valueOf(layout, cell));
+        continue;
+      }
+      if (repaired.gaveUp || repaired.inTheWay.length === 0) continue;
+      blocked += 1;
+      const rest = held.filter((one) => !repaired.inTheWay.some((other) => other.breakpoint === one.breakpoint && other.cell === one.cell));
+      expect(rest.length).toBe(held.length - repaired.inTheWay.length);
+      const again = repair(layout, rest);
+      expect(again.ok || again.gaveUp, `${JSON.stringify(layout.breakpoints.map(({ columns }) => columns))} ${JSON.stringify(held)}`).toBe(
+        true,
+      );
+    }
+    expect(Math.min(mended, blocked)).toBeGreaterThan(20);
   });
 });

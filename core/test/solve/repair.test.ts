@@ -134,6 +134,15 @@ describe("what a repair holds dearest", () => {
     const repaired = repair(withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows })));
     expect(repaired.ok && repaired.layout.breakpoints[2]?.rows).toMatchObject({ height: "4px", gutter: "0px" });
   });
+  it("a held container goes to the half px that whole columns with a share for a gutter make", () => {
+    // 5 columns of 77 with gutters of 77/8: 5.5 × 77 = 423.5, half a px from 423.
+    const layout = withColumns(cleanLayout(), "tablet", { count: 5, gutter: "0.125fr", margin: margin("16px"), container: fixed("423px") });
+    const repaired = repair(layout);
+    expect(repaired.ok && [repaired.layout.breakpoints[1]?.columns.container, repaired.least]).toEqual([
+      { kind: "fixed", width: "423.5px", align: "center" },
+      true,
+    ]);
+  });
   it("names every hold that is in the way, at each breakpoint", () => {
     const layout = withColumns(withColumns(cleanLayout(), "desk", { gutter: "20px" }), "tablet", { gutter: "20px" });
     const all = ["gutter", "margin", "columns"].flatMap((cell) => [`desk ${cell}`, `tablet ${cell}`]);

@@ -85,12 +85,25 @@ export type CandidateSearch = {
 const widthsOf = ({ from, until, drawn }: Frame): readonly Exact[] =>
   [from, drawn, until === null ? limits.size : Math.max(1, Math.ceil(until) - 1), 320].map(fromJsonNumber);
 
+/**
+ * The d of a gutter that is p/d of a column, where the container is held: whole columns make it a whole number of dths,
+ * c·(n·d + G·p)/d. Null where the gutter is no share, or the container is fluid.
+ */
+export const sharesOf = ({ columns: { gutter, container } }: Breakpoint): bigint | null => {
+  const length = parseLength(gutter);
+  return length?.unit === "fr" && container.kind !== "fluid" ? ratio(length.value).d : null;
+};
+/** Finest of these that are counted in; containers of finer ones are looked for in coarser parts. */
+export const mostShares = 1_000n;
+
 /** Every length of a breakpoint that has to be whole over the common unit. */
 export const lengthsOf = (breakpoint: Breakpoint, frame: Frame, rootFontSize: Exact): readonly Exact[] => {
   const { margin, gutter, container } = breakpoint.columns;
   const held = container.kind === "capped" ? [container.max] : container.kind === "fixed" ? [container.width] : [];
   const texts = [margin.start, margin.end, ...held, ...(gutter.endsWith("fr") ? [] : [gutter])];
-  return widthsOf(frame).flatMap((width) => [width, ...texts.map((text) => px(text, { width, rootFontSize }))]);
+  const parts = sharesOf(breakpoint);
+  const share = parts !== null && parts <= mostShares ? [exact(1, parts)] : [];
+  return [...share, ...widthsOf(frame).flatMap((width) => [width, ...texts.map((text) => px(text, { width, rootFontSize }))])];
 };
 
 /** The unit over which all of these, and half the base, are whole; null past what doubles count exactly. */

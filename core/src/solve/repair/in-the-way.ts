@@ -43,16 +43,16 @@ const stuck = (layout: Layout, held: readonly HeldCell[], work: Work): readonly 
 };
 
 /**
- * The holds in the way at each of the breakpoints that have none: as few as leave it without one, taken out one after the
- * other, so that any one of them let go makes one there. Where breakpoints are stuck only together, of all together.
+ * The holds in the way: with all of them let go there is a way. At each breakpoint that has none, as few as leave it without one,
+ * taken out one after the other, so that mostly any one of them let go makes one there; where others stand in the way besides, those
+ * too. Where breakpoints are stuck only together, of all together.
  */
 export const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly string[], work: Work): readonly HeldCell[] => {
   if (stuck(layout, [], work).length > 0) return [];
-  const alone = at.map((id) => [id]);
-  const fewest = (ids: readonly string[]): readonly HeldCell[] => {
-    const isStuck = (holds: readonly HeldCell[]): boolean => stuck(layout, holds, work).some((id) => ids.includes(id));
+  const fewest = (holds: readonly HeldCell[], ids: readonly string[]): readonly HeldCell[] => {
+    const isStuck = (some: readonly HeldCell[]): boolean => stuck(layout, some, work).some((id) => ids.includes(id));
     // Of other breakpoints only what they hold of their widths can matter to these.
-    let needed = held.filter(({ breakpoint, cell }) => ids.includes(breakpoint) || cell === "from" || cell === "drawn-at");
+    let needed = holds.filter(({ breakpoint, cell }) => ids.includes(breakpoint) || cell === "from" || cell === "drawn-at");
     if (!isStuck(needed)) return [];
     for (const hold of [...needed]) {
       const without = needed.filter((one) => one !== hold);
@@ -60,6 +60,19 @@ export const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: rea
     }
     return needed;
   };
-  const found = alone.flatMap(fewest);
-  return [...new Set(found.length > 0 ? found : fewest(at))];
+  const named = new Set<HeldCell>();
+  let stuckNow = at;
+  while (stuckNow.length > 0 && work.left >= 0) {
+    const rest = held.filter((one) => !named.has(one));
+    const alone = stuckNow.flatMap((id) => fewest(rest, [id]));
+    const found = alone.length > 0 ? alone : fewest(rest, stuckNow);
+    if (found.length === 0) break;
+    for (const one of found) named.add(one);
+    stuckNow = stuck(
+      layout,
+      held.filter((one) => !named.has(one)),
+      work,
+    );
+  }
+  return held.filter((one) => named.has(one));
 };

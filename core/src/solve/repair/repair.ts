@@ -27,8 +27,8 @@ export type Repaired =
   | {
       readonly ok: false;
       /**
-       * Held numbers that leave no way: at each breakpoint without one, those of which any one let go would make one. Empty where nothing that is held is
-       * in the way, and no numbers of the kind a repair looks among would do.
+       * Held numbers that leave no way; with all of them let go there is one. Empty where nothing that is held is in the way, and no
+       * numbers of the kind a repair looks among would do.
        */
       readonly inTheWay: readonly HeldCell[];
       /** Breakpoints no numbers were found for. */

@@ -1,6 +1,6 @@
 import { type Exact, fromJsonNumber, toNumber } from "../../exact/exact";
 import { columnTerms } from "../../grid/columns";
-import { type Candidate, type CandidateSearch, candidates, compareCost, type Cost } from "./candidates";
+import { type Candidate, candidates, type CandidateSearch, compareCost, type Cost, mostShares, sharesOf } from "./candidates";
 import { type Frame, framesOf } from "./frames";
 import { type Node, type Problem, searchOf, widest } from "./problem";
 
@@ -125,7 +125,8 @@ const cheapestWay = (problem: Problem, bound: number, rising: boolean): Found | 
   const way = ways.get(null)?.[0];
   if (!way) return null;
   const beyond = complete !== null && compareCost(way.cost, complete) > 0;
-  return { way, proven: !problem.major && problem.work.left >= 0 && !beyond };
+  const coarse = problem.places.some(({ range }) => (sharesOf(range.breakpoint) ?? 0n) > mostShares);
+  return { way, proven: !problem.major && problem.work.left >= 0 && !beyond && !coarse };
 };
 
 /** The cheapest way: of all where counts and from-widths stay, else within growing bounds until there is one or the work runs out. */

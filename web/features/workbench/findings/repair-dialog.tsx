@@ -161,7 +161,8 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
           )}
           {answer?.ok === false && answer.inTheWay.length > 0 && (
             <>
-              <strong className="fault">No numbers satisfy what is held.</strong> In the way, letting any one of them go makes a way:{" "}
+              <strong className="fault">No numbers satisfy what is held.</strong> In the way; mostly one of them let go makes a way, and all
+              of them do:{" "}
               {answer.inTheWay.map(({ breakpoint, cell }) => (
                 <button
                   key={`${breakpoint} ${cell}`}
