@@ -3,7 +3,7 @@ import fc from "fast-check";
 import { describe, expect, it } from "vitest";
 import { sheetDimensions } from "@/features/workbench/sheet/dimensions";
 import { boundaryRoom, ladderScale } from "@/ui/ladder/ladder-scale";
-import { shownBreakpoint, viewOf, viewQuery } from "@/features/workbench/view";
+import { followed, shownBreakpoint, viewOf, viewQuery } from "@/features/workbench/view";
 import { cleanLayout, oneBreakpoint, withBreakpoint } from "../../core/test/layouts";
 
 const view = (query: string) => viewOf(new URLSearchParams(query), cleanLayout());
@@ -20,6 +20,23 @@ describe("the address of the workbench", () => {
     ["at=phone&width=320.12345", "at=phone&facet=columns&width=360"],
   ])("“%s” is looked at as %s", (query, looked) => {
     expect(new URLSearchParams(viewQuery(view(query))).toString()).toBe(looked);
+  });
+
+  it("has the probe follow an edit: to where its breakpoint is drawn now, and back where it no longer holds", () => {
+    const before = cleanLayout();
+    const change = (from: number, drawn: number) =>
+      withBreakpoint(before, "tablet", (one) => ({ ...one, from, drawnAt: { ...one.drawnAt, width: drawn } }));
+    const at = (query: string, after: ReturnType<typeof change>): string => {
+      const next = followed(view(query), before, after);
+      return `${next.at} ${toNumber(next.width)}`;
+    };
+    // Tablet is from 600, drawn at 768; Desk from 1024.
+    expect(at("at=tablet", change(600, 640))).toBe("tablet 640");
+    expect(at("at=tablet&width=620", change(640, 768))).toBe("tablet 768");
+    expect(at("at=tablet&width=700", change(640, 720))).toBe("tablet 700");
+    // Where somebody looks at it outside of its widths, and at another, it stays.
+    expect(at("at=tablet&width=1280", change(640, 700))).toBe("tablet 1280");
+    expect(at("at=desk", change(640, 700))).toBe("desk 1280");
   });
 
   it("keeps a breakpoint outside its own widths, and falls back to the one that applies when it is gone", () => {

@@ -8,9 +8,13 @@ export const partNames: Readonly<Record<string, string>> = {
   start: "start",
   end: "end",
   lineHeight: "line height",
+  leaves: "leaves at",
   unitsPerEm: "units per em",
   capHeight: "cap height",
 };
+
+/** What is so where a member is true. */
+const flagWords: Readonly<Record<string, string>> = { over: "may lie over others" };
 
 type Part = Readonly<Record<string, unknown>>;
 
@@ -18,7 +22,9 @@ type Part = Readonly<Record<string, unknown>>;
 const membersWords = (part: Part, usual: Readonly<Record<string, unknown>>, beside: readonly string[] = []): readonly Words[] =>
   Object.entries(part)
     .filter(([member, value]) => value !== undefined && !beside.includes(member) && !(member in usual && sameJson(value, usual[member])))
-    .map(([member, value]) => words`${partNames[member] ?? member} ${valueWords(value)}`);
+    .map(([member, value]) =>
+      value === true ? [flagWords[member] ?? member] : words`${partNames[member] ?? member} ${valueWords(value)}`,
+    );
 
 const withMembers = (first: Words, part: Part, usual: Readonly<Record<string, unknown>>, beside: readonly string[]): Words =>
   joined([first, ...membersWords(part, usual, beside)], ", ");
@@ -46,10 +52,12 @@ const kindWords = (part: Part): Words | null => {
     case "same":
       return withMembers(words`the same columns`, part, {}, ["kind"]);
     case "own":
-      return withMembers(words`${valueWords(count)} columns of its own`, part, { margin: noMargin, rows: null, baseline: null }, [
-        "kind",
-        "count",
-      ]);
+      return withMembers(
+        words`${valueWords(count)} ${count === 1 ? "column" : "columns"} of its own`,
+        part,
+        { margin: noMargin, rows: null, baseline: null },
+        ["kind", "count"],
+      );
     default:
       return null;
   }

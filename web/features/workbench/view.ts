@@ -49,3 +49,16 @@ export const viewQuery = ({ at, facet, width, length }: View): Readonly<Record<s
 /** The breakpoint a view shows; the one its width falls in where the named one is gone. */
 export const shownBreakpoint = (view: View, layout: Layout): Breakpoint =>
   layout.breakpoints.find(({ id }) => id === view.at) ?? breakpointAt(layout, view.width);
+
+/**
+ * The view once a layout has changed: a probe that stood where its breakpoint is drawn goes on standing there, and one that the
+ * breakpoint no longer holds at goes to where it is drawn. Otherwise it stays where somebody put it.
+ */
+export const followed = (view: View, before: Layout, after: Layout): View => {
+  const [was, is] = [before, after].map(({ breakpoints }) => breakpoints.find(({ id }) => id === view.at));
+  if (!was || !is) return view;
+  const at = toNumber(view.width);
+  const drawn = at === was.drawnAt.width && is.drawnAt.width !== was.drawnAt.width;
+  const left = breakpointAt(before, view.width).id === view.at && breakpointAt(after, view.width).id !== view.at;
+  return drawn || left ? { ...view, width: fromJsonNumber(is.drawnAt.width) } : view;
+};

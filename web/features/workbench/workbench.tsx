@@ -44,7 +44,7 @@ import { triedLayout, type Trial, trialWords } from "./findings/trial";
 import { useFolded } from "./use-folded";
 import { useShortcuts } from "./use-shortcuts";
 import { WorkbenchBar } from "./workbench-bar";
-import { shownBreakpoint, type View, viewOf, viewQuery } from "./view";
+import { followed, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
 
 // Fetched when areas are first looked at. Not drawn by the server: what is typed before they live would be lost.
 const AreaActions = dynamic(() => import("./areas/area-actions").then((module) => module.AreaActions), {
@@ -77,6 +77,12 @@ export const Workbench = ({ query }: Props) => {
   const [ledgerFolded, foldLedger] = useFolded("ledger");
   const [findingsFolded, foldFindings] = useFolded("findings");
   const [rename, setRename] = useState<{ readonly id: string } | null>(null);
+  // The probe follows an edit, of whomever, in the same drawing as shows it.
+  const [followedTo, setFollowedTo] = useState(layout);
+  if (followedTo !== layout) {
+    setFollowedTo(layout);
+    setView((before) => followed(before, followedTo, layout));
+  }
 
   // What is tried is seen everywhere and stored nowhere.
   const tried = useMemo(() => triedLayout(layout, trial), [layout, trial]);

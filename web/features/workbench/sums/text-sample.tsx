@@ -7,6 +7,7 @@ import {
   type FontMetrics,
   type Layout,
   shippedFonts,
+  textOnBaseline,
   toDecimal,
   toNumber,
   type TextSize,
@@ -30,6 +31,7 @@ export const TextSample = ({ role, size, metrics, step }: Props) => {
   const scale = Math.min(1, (height - 8) / Math.max(1, lineHeight * lines));
   const first = metrics ? toNumber(firstBaseline(size, metrics)) : null;
   const shift = metrics && step ? toNumber(baselineShift(size, metrics, step)) : 0;
+  const stands = step === null ? "" : textOnBaseline(size, step).whole ? ", on the baseline" : ", off the baseline";
   const every = step ? toNumber(step) : 0;
   const count = every * scale >= 2 ? Math.floor(height / (every * scale)) : 0;
   const family = Object.hasOwn(shippedFonts, role.font)
@@ -41,7 +43,7 @@ export const TextSample = ({ role, size, metrics, step }: Props) => {
       width={width}
       height={height}
       role="img"
-      aria-label={`${role.name}, ${toDecimal(size.size)} on ${toDecimal(size.lineHeight)}, on the baseline`}
+      aria-label={`${role.name}, ${toDecimal(size.size)} on ${toDecimal(size.lineHeight)}${stands}`}
     >
       {Array.from({ length: count }, (_, index) => {
         const y = (index + 1) * every * scale;
