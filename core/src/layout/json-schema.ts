@@ -92,7 +92,7 @@ const words: Words = {
   },
   areas: {
     "": "Areas: what stands on the grid, in reading order",
-    id: "Its id",
+    id: "Its id: stands in class names and in the places of other areas",
     name: "What it is called",
     kind: "What kind of thing it is, in the team's own words",
     within: "The id of the area it stands in",
