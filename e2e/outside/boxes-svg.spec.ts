@@ -253,6 +253,8 @@ test("boxes of 200 drawings whose stylesheets move, size and hide them stand whe
       if (!repeats && !(unread && !box)) expect(box !== undefined, `${id} of\n${svg}\n${read.left.join("\n")}`).toBe(shown);
       if (!shown) hidden += 1;
       if (!box) continue;
+      // Of what is turned inside a turned use Chromium tells the bounds of bounds, which are wider than what is drawn.
+      if (repeats && read.turned.includes(id)) continue;
       const told = [box.x, box.y, box.width, box.height].map(toNumber);
       const corners = [box.x, box.y, add(box.x, box.width), add(box.y, box.height)].map((px) => Math.abs(toNumber(px)));
       const most = Math.max(0.001, 16 * 2 ** -24 * Math.max(...corners));

@@ -229,17 +229,18 @@ export const rootElement: Known = { compounds: [rootCompound] };
 export const bodyElement: Known = { compounds: [rootCompound, bodyCompound] };
 
 /** The rules of a stylesheet by a part of what their selectors end in: an id before a class before a name. */
-export type RuleIndex = ReadonlyMap<string, readonly StyleRule[]>;
+export type RuleIndex = ReadonlyMap<string, readonly { readonly rule: StyleRule; readonly compounds: Compounds }[]>;
 
 export const indexOf = (rules: readonly StyleRule[]): RuleIndex => {
-  const index = new Map<string, StyleRule[]>();
+  const index = new Map<string, { readonly rule: StyleRule; readonly compounds: Compounds }[]>();
   for (const rule of rules) {
-    const last = compoundsOf(rule.selector).at(-1)?.simple ?? [];
+    const compounds = compoundsOf(rule.selector);
+    const last = compounds.at(-1)?.simple ?? [];
     const key =
       last.find((one) => one.startsWith("#")) ?? last.find((one) => one.startsWith(".")) ?? last.find((one) => one !== "*") ?? "*";
     const alike = index.get(key) ?? [];
     index.set(key, alike);
-    alike.push(rule);
+    alike.push({ rule, compounds });
   }
   return index;
 };
@@ -276,9 +277,6 @@ const isCertain = (selector: Compounds, known: Compounds): boolean => {
 const total = (compounds: Compounds): Specificity =>
   compounds.reduce<Specificity>((sum, { weight }) => [sum[0] + weight[0], sum[1] + weight[1], sum[2] + weight[2]], none);
 
-/** Most comparisons of selectors with one element. */
-const mostRules = 20_000;
-
 /** The rules that are about an element for certain, and those that are where it has what they ask for besides. */
 export const rulesOf = (
   element: Known,
@@ -288,11 +286,9 @@ export const rulesOf = (
   const possible: StyleRule[] = [];
   const last = element.compounds.at(-1)?.simple ?? [];
   for (const key of ["*", ...last])
-    for (const rule of (index.get(key) ?? []).slice(0, mostRules)) {
-      const compounds = compoundsOf(rule.selector);
+    for (const { rule, compounds } of index.get(key) ?? [])
       if (isCertain(compounds, element.compounds)) certain.push([rule, rule.weight ?? total(compounds)]);
       else if (key !== "*") possible.push(rule);
-    }
   return { certain, possible };
 };
 
