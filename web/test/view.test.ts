@@ -34,6 +34,8 @@ describe("the address of the workbench", () => {
     expect(at("at=tablet", change(600, 640))).toBe("tablet 640");
     expect(at("at=tablet&width=620", change(640, 768))).toBe("tablet 768");
     expect(at("at=tablet&width=700", change(640, 720))).toBe("tablet 700");
+    // A neighbour that begins below the probe leaves it where it is.
+    expect(at("at=phone&width=590", change(500, 768))).toBe("phone 590");
     // Where somebody looks at it outside of its widths, and at another, it stays.
     expect(at("at=tablet&width=1280", change(640, 700))).toBe("tablet 1280");
     expect(at("at=desk", change(640, 700))).toBe("desk 1280");

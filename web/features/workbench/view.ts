@@ -52,13 +52,14 @@ export const shownBreakpoint = (view: View, layout: Layout): Breakpoint =>
 
 /**
  * The view once a layout has changed: a probe that stood where its breakpoint is drawn goes on standing there, and one that the
- * breakpoint no longer holds at goes to where it is drawn. Otherwise it stays where somebody put it.
+ * breakpoint has left by a new from-width of its own goes to where it is drawn. Otherwise it stays where somebody put it, a
+ * neighbour's boundary dragged over it as well.
  */
 export const followed = (view: View, before: Layout, after: Layout): View => {
   const [was, is] = [before, after].map(({ breakpoints }) => breakpoints.find(({ id }) => id === view.at));
   if (!was || !is) return view;
   const at = toNumber(view.width);
   const drawn = at === was.drawnAt.width && is.drawnAt.width !== was.drawnAt.width;
-  const left = breakpointAt(before, view.width).id === view.at && breakpointAt(after, view.width).id !== view.at;
+  const left = is.from !== was.from && breakpointAt(before, view.width).id === view.at && breakpointAt(after, view.width).id !== view.at;
   return drawn || left ? { ...view, width: fromJsonNumber(is.drawnAt.width) } : view;
 };
