@@ -230,7 +230,9 @@ export const BoxesTable = ({ fit, edges, purposes, about, source, named, chosen,
               <th scope="col">Top</th>
               <th scope="col">Bottom</th>
               <th scope="col">Height</th>
-              <th scope="col">Gap below</th>
+              <th scope="col" title="White space to the next box below">
+                Gap
+              </th>
             </tr>
           </thead>
           <tbody className="num">
