@@ -121,7 +121,7 @@ test("fit measures the booking page: 0 as published, 1 with an element moved by 
 test("a page is measured once its content stands; what goes on without end costs nobody the page, and a script without end is told", async () => {
   test.setTimeout(180_000);
   const server = createServer((request, response) => {
-    // A picture and a stylesheet that never come.
+    // A picture that never comes.
     if (request.url === "/never") return;
     response.setHeader("Content-Type", "text/html; charset=utf-8");
     response.end(

@@ -7,7 +7,7 @@ import type { World } from "./world";
 /** A layout as it was read from a file of any format core reads, and what of the file was left out. */
 export type LayoutFile = Source & { readonly layout: Layout; readonly lost: readonly string[]; readonly format: FormatId };
 
-/** Reads a layout from a FILE. What it is no layout for is said with path and what would be right, the first three faults of it. */
+/** Reads a layout from a FILE. Where it is none, its first three faults are told, each with its path and what would be right. */
 export const readLayoutFile = async (world: World, file: string, registry?: string): Promise<Got<LayoutFile>> => {
   const source = await readSource(world, file, registry);
   if (!source.ok) return source;

@@ -119,22 +119,17 @@ const edgePaths = (boxes: readonly BoxFit[], scale: number): Readonly<Record<Sta
       number,
     ];
     found.outlines.push(`M${x} ${y}h${w}v${h}h${-w}z`);
-    for (const [edge, at] of [
-      [left, x],
-      [right, round(x + w)],
+    // Each side as a line, where it is crossed out when it is off, and its foot when an upright one is on.
+    for (const [side, line, middle, foot] of [
+      [left, `M${x} ${y}v${h}`, [x, y + h / 2], `M${x - 3} ${round(y + h)}h6`],
+      [right, `M${round(x + w)} ${y}v${h}`, [x + w, y + h / 2], `M${round(x + w - 3)} ${round(y + h)}h6`],
+      [top, `M${x} ${y}h${w}`, [x + w / 2, y], ""],
+      [bottom, `M${x} ${round(y + h)}h${w}`, [x + w / 2, y + h], ""],
     ] as const) {
-      if (!edge) continue;
-      found[edge.is].push(`M${at} ${y}v${h}`);
-      if (edge.is === "on") found.on.push(`M${at - 3} ${round(y + h)}h6`);
-      else if (edge.is === "off") found.off.push(cross(at, y + h / 2));
-    }
-    for (const [edge, at] of [
-      [top, y],
-      [bottom, round(y + h)],
-    ] as const) {
-      if (!edge) continue;
-      found[edge.is].push(`M${x} ${at}h${w}`);
-      if (edge.is === "off") found.off.push(cross(x + w / 2, at));
+      if (!side) continue;
+      found[side.is].push(line);
+      if (side.is === "on") found.on.push(foot);
+      else if (side.is === "off") found.off.push(cross(...middle));
     }
   }
   return { on: found.on.join(""), near: found.near.join(""), off: found.off.join(""), outlines: found.outlines.join("") };

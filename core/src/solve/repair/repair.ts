@@ -21,7 +21,7 @@ export type Repaired =
       readonly cost: Exact;
       /** Whether it is proven that no other repair costs less; not where counts or from-widths had to change, or the work ran out first. */
       readonly least: boolean;
-      /** What a repair is to leave none of and has left all the same: rules it knows no numbers for. */
+      /** Findings it should have mended and could not: of rules it has no numbers for. */
       readonly left: readonly Finding[];
     }
   | {
