@@ -122,7 +122,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     // Another address, once it was confirmed; a name; another password, which ends the other sessions.
     await finn.goto("/account");
     await fill(finn, { "As others see it": "Finn A." });
-    await finn.getByRole("button", { name: "Keep the name" }).click();
+    await finn.getByRole("button", { name: "Save the name" }).click();
     await expect(finn.getByText("Kept.")).toBeVisible();
     await fill(finn, { "Another address": "finn@islands.example", "Your password, for the address": "ebb-and-flow-at-ten" });
     await finn.getByRole("button", { name: "Send a link to it" }).click();
@@ -155,7 +155,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await finn.getByRole("button", { name: "Create the team" }).click();
     await expect(finn).toHaveURL(/\/teams\/islands/);
     await fill(finn, { "Name of the team": "Outer Islands" });
-    await finn.getByRole("button", { name: "Keep the name" }).click();
+    await finn.getByRole("button", { name: "Save the name" }).click();
     await expect(finn.getByRole("heading", { name: "Outer Islands", level: 1 })).toBeVisible();
     await finn.goto("/account");
     await finn.getByRole("button", { name: "Leave Skerry Ferries" }).click();

@@ -27,8 +27,8 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
 
   // An author asks; a lead approves and publishes.
   await page.getByRole("link", { name: "Review", exact: true }).click();
-  await expect(page.getByText("Leads of the team publish.")).toBeVisible();
-  await page.getByLabel("Words for the leads").fill("First numbers, all whole.");
+  await expect(page.getByText("Only the team’s leads publish.")).toBeVisible();
+  await page.getByLabel("Message to the leads").fill("First numbers, all whole.");
   await page.getByRole("button", { name: "Ask for a review" }).click();
   await expect(page.getByText("Asked for", { exact: true })).toBeVisible();
   expect(said).toEqual([]);

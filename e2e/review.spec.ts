@@ -23,7 +23,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   await saved(author.page);
   await author.page.getByRole("link", { name: "Review", exact: true }).click();
   await expect(author.page.getByText(/Desk gutter 16 → 24, so column width goes from/)).toBeVisible();
-  await author.page.getByLabel("Words for the leads").fill("Wider gutters at the desk.");
+  await author.page.getByLabel("Message to the leads").fill("Wider gutters at the desk.");
   await author.page.getByRole("button", { name: "Ask for a review" }).click();
   await expect(author.page.getByText("Asked for", { exact: true })).toBeVisible();
 
@@ -35,7 +35,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   await lead.page.getByLabel("Comment", { exact: true }).fill("Try 32, it goes with the wide screens.");
   await lead.page.getByRole("button", { name: "Comment", exact: true }).click();
   await expect(lead.page.getByRole("heading", { name: "Desk, gutter" })).toBeVisible();
-  await lead.page.getByLabel("Words for who asked").fill("One number to look at.");
+  await lead.page.getByLabel("Message to whoever asked").fill("One number to look at.");
   await lead.page.getByRole("button", { name: "Send back" }).click();
   await expect(lead.page.getByText("Sent back", { exact: true })).toBeVisible();
 
@@ -121,7 +121,7 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   expect([gone.status(), await gone.text()]).toEqual([404, expect.stringContaining("was withdrawn, 1.0.0 last")]);
   await page.goto(`${only}/versions/latest`);
   await expect(page.getByRole("note")).toContainText("A slip.");
-  await expect(page.getByText("Do not depend on it anew.")).toBeVisible();
+  await expect(page.getByText("Choose another for new work.")).toBeVisible();
   await page.goto(`/specs?q=${only.split("/").at(-1) ?? ""}`);
   await expect(page.getByRole("article").first()).toContainText("1.0.0 withdrawn");
 
@@ -130,7 +130,7 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   await page.getByRole("link", { name: "Put 1.0.0 into the draft…" }).click();
   // What would change is seen before it does, and it is one edit that can be taken back.
   await expect(page.getByText(/^Desk gutter 40 → 16, so column width goes from/)).toBeVisible();
-  await page.getByRole("button", { name: "Take it into the draft" }).click();
+  await page.getByRole("button", { name: "Use it in the draft" }).click();
   await page.waitForURL(new RegExp(`${path}($|\\?)`));
   await saved(page);
   await page.goto(`${path}?at=desk`);

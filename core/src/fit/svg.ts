@@ -79,7 +79,7 @@ const mostDrawn = 50_000;
 /** Most uses of uses. */
 const deepestUse = 8;
 
-/** What an element stands in: the viewport its % are of, the use that repeats it with others, and whether it is hidden unless it says else. */
+/** What an element stands in: the viewport its % are of, the use that repeats it with others, and whether it is hidden unless it says otherwise. */
 type Around = { readonly viewport: Viewport; readonly uses: number; readonly within: Element | null; readonly hidden: boolean };
 
 const isHidden = (style: Style, inherited: boolean): boolean => {

@@ -52,7 +52,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
           params={{}}
           fields={[{ name: "name", label: "As others see it", autoComplete: "name", initial: person.name }]}
           body={({ name = "" }) => ({ name })}
-          submit="Keep the name"
+          submit="Save the name"
           done={() => "Kept."}
         />
       </section>

@@ -57,7 +57,7 @@ export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, te
           Take the left and top edge, the width and the height of what was drawn, from the drawing or from the page, and hold them against
           this spec: each edge against the columns, each top against rows or baseline, to 1/64 px.
         </p>
-        <p className="quiet">Boxes alone also tell which grid they were drawn on.</p>
+        <p className="quiet">The boxes alone are enough to find the grid they were drawn on.</p>
       </section>
     );
   const { fit, others, grids, down, gaps, runs } = answer;

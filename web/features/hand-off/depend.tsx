@@ -24,7 +24,7 @@ export const Depend = ({ name, version, registry, isPublic, withdrawn, file }: P
   const [scope = ""] = name.split("/");
   return (
     <div className="card-plain depend take-section">
-      {withdrawn && <p className="fault">This version was withdrawn. Do not depend on it anew.</p>}
+      {withdrawn && <p className="fault">This version was withdrawn. Choose another for new work.</p>}
       <Line text={`npm install ${name}@${version}`} label="the line to install it" />
       <p>
         Once, in the project’s <code>.npmrc</code>:

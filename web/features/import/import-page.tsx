@@ -113,7 +113,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
                         else setFault(words);
                       }}
                     >
-                      Take it into the draft
+                      Use it in the draft
                     </button>
                   )}
                   {mayEdit && (

@@ -94,7 +94,7 @@ export const ReviewPage = (props: Props) => {
         {above}
         {!mayPublish && (
           <p className="card-plain side-card quiet mb-0">
-            {publishers === "leads" ? "Leads of the team publish." : "Authors and leads of the team publish."}
+            {publishers === "leads" ? "Only the team’s leads publish." : "The team’s authors and leads publish."}
           </p>
         )}
         {mayPublish && review && (

@@ -51,7 +51,7 @@ export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }:
       )}
       {((open && mayDecide) || mayAsk) && (
         <>
-          <FormField id="review-words" label={open && mayDecide ? "Words for who asked" : "Words for the leads"}>
+          <FormField id="review-words" label={open && mayDecide ? "Message to whoever asked" : "Message to the leads"}>
             {(field) => (
               <textarea
                 {...field}

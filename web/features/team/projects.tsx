@@ -206,7 +206,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
               name="token"
               className="form-control form-control-sm"
               aria-label={`Name of a new token of ${project.name}`}
-              placeholder="What it is for, like build server"
+              placeholder="For example: build server"
               value={tokenName}
               maxLength={200}
               onChange={(event) => setTokenName(event.target.value)}

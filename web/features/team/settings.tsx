@@ -40,7 +40,7 @@ export const Settings = ({
             params={{ team }}
             fields={[{ name: "name", label: "Name of the team", autoComplete: "organization", initial: name, words: "Its address stays." }]}
             body={({ name: called = "" }) => ({ name: called })}
-            submit="Keep the name"
+            submit="Save the name"
             done={() => "Kept."}
           />
         </section>
