@@ -30,6 +30,8 @@ type Given = {
   readonly address: DraftAddress;
   readonly teamName: string;
   readonly latest: { readonly number: string; readonly layout: Layout } | null;
+  /** The highest version, where every version was withdrawn. */
+  readonly withdrawn: string | null;
   readonly mayEdit: boolean;
   /** The spec it was made to follow, with its versions, the latest first; null where that is none that may be seen. */
   readonly followed: FollowedSpec | null;
@@ -127,7 +129,7 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
   const [number, of] = [published?.number, published?.layout];
   const latest = useMemo(() => (number === undefined || of === undefined ? null : { number, layout: of }), [number, of]);
   const { store, state } = useDraft(given.address, draft, !given.mayEdit);
-  const { address, teamName, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
+  const { address, teamName, withdrawn, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
   const router = useRouter();
   const [comments, setComments] = useState(openComments);
   const [at, lookAt] = useState("");
@@ -154,6 +156,7 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
       address,
       teamName,
       latest,
+      withdrawn,
       followed,
       mayEdit,
       archived,
@@ -178,7 +181,7 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
       lookAt,
       moment: null,
     };
-  }, [address, teamName, latest, followed, mayEdit, archived, mayPublish, mayManageTeam, store, state, comments, present]);
+  }, [address, teamName, latest, withdrawn, followed, mayEdit, archived, mayPublish, mayManageTeam, store, state, comments, present]);
   return (
     <DraftContext.Provider value={value}>
       {children}

@@ -119,7 +119,7 @@ export const SpecCard = ({ overview, scale, widest, settings }: Props) => {
             <span className="num">{projects}</span> {projects === 1 ? "project" : "projects"}
           </dd>
           <dt>Published</dt>
-          <dd>{latest ? dayText(latest.publishedAt) : "not yet"}</dd>
+          <dd>{latest ? dayText(latest.publishedAt) : withdrawn === null ? "not yet" : "withdrawn"}</dd>
         </dl>
         <div className="line">
           <Link className="btn btn-sm btn-quiet" href={path}>

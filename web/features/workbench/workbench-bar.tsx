@@ -88,7 +88,7 @@ export const WorkbenchBar = (props: Props) => (useDraftOfPage().moment ? <Moment
 
 /** The workbench's bar: where one is, who else is, whether all is saved, undo, and the way on. */
 const NowBar = ({ path, changes }: Props) => {
-  const { teamName, latest, mayEdit, archived, mayPublish, state, layout, undo, redo } = useDraftOfPage();
+  const { teamName, latest, withdrawn, mayEdit, archived, mayPublish, state, layout, undo, redo } = useDraftOfPage();
   return (
     <TopBar
       crumbs={
@@ -113,6 +113,10 @@ const NowBar = ({ path, changes }: Props) => {
             {latest ? (
               <>
                 Draft · {changes} {changes === 1 ? "change" : "changes"} since <span className="num">{latest.number}</span>
+              </>
+            ) : withdrawn !== null ? (
+              <>
+                Draft · <span className="num">{withdrawn}</span> withdrawn
               </>
             ) : (
               "Draft · not published yet"

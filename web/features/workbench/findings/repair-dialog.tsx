@@ -161,8 +161,8 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
           )}
           {answer?.ok === false && answer.inTheWay.length > 0 && (
             <>
-              <strong className="fault">No numbers satisfy what is held.</strong> In the way; mostly one of them let go makes a way, and all
-              of them do:{" "}
+              <strong className="fault">No numbers satisfy what is held.</strong> Often it is enough to let go of one of these at each
+              breakpoint, and always of all:{" "}
               {answer.inTheWay.map(({ breakpoint, cell }) => (
                 <button
                   key={`${breakpoint} ${cell}`}

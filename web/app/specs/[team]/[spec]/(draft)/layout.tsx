@@ -7,7 +7,7 @@ import { followedBy } from "@/server/follow";
 import { maySpec, requireSpec } from "@/server/page";
 import { readStoredDraft } from "@/server/specs";
 import { givenLayout } from "@/server/stored-text";
-import { readStoredVersion } from "@/server/versions";
+import { highestNumber, readStoredVersion } from "@/server/versions";
 
 type Props = { readonly params: Promise<{ team: string; spec: string }>; readonly children: ReactNode };
 
@@ -16,9 +16,10 @@ export default async function DraftLayout({ params, children }: Props) {
   const { team, spec: slug } = await params;
   const { spec, person } = await requireSpec(team, slug, "read-draft");
   const sql = database();
-  const [draft, latest, comments, followed] = await Promise.all([
+  const [draft, latest, highest, comments, followed] = await Promise.all([
     readStoredDraft(sql, spec.id),
     readStoredVersion(sql, spec.id, null),
+    highestNumber(sql, spec.id),
     openComments(sql, spec.id),
     person && followedBy(sql, spec.id, person.id),
   ]);
@@ -35,6 +36,7 @@ export default async function DraftLayout({ params, children }: Props) {
           layout: givenLayout(latest.layout, `/api/drafts/${team}/${slug}/versions/${latest.number}`),
         }
       }
+      withdrawn={latest ? null : highest}
       mayEdit={maySpec(spec, "edit-draft")}
       followed={followed}
       archived={spec.archived}
