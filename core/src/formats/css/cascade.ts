@@ -1,5 +1,6 @@
 import { add, divide, type Exact, exact, isZero, multiply, sign } from "../../exact/exact";
-import { compareWeights, compoundsOf, type Compounds, type Declaration, type Specificity, type StyleRule } from "./sheet";
+import { compareWeights, compoundsOf, type Compounds, keyOf, type Specificity, weightOfAll } from "./selectors";
+import type { Declaration, StyleRule } from "./sheet";
 import { lengthsOf, longestValue } from "./values";
 import { type Edge, holdsFrom } from "./width-set";
 
@@ -235,9 +236,7 @@ export const indexOf = (rules: readonly StyleRule[]): RuleIndex => {
   const index = new Map<string, { readonly rule: StyleRule; readonly compounds: Compounds }[]>();
   for (const rule of rules) {
     const compounds = compoundsOf(rule.selector);
-    const last = compounds.at(-1)?.simple ?? [];
-    const key =
-      last.find((one) => one.startsWith("#")) ?? last.find((one) => one.startsWith(".")) ?? last.find((one) => one !== "*") ?? "*";
+    const key = keyOf(compounds.at(-1)?.simple ?? []);
     const alike = index.get(key) ?? [];
     index.set(key, alike);
     alike.push({ rule, compounds });
@@ -274,9 +273,6 @@ const isCertain = (selector: Compounds, known: Compounds): boolean => {
   return leads(selector.length - 1, known.length - 1);
 };
 
-const total = (compounds: Compounds): Specificity =>
-  compounds.reduce<Specificity>((sum, { weight }) => [sum[0] + weight[0], sum[1] + weight[1], sum[2] + weight[2]], none);
-
 /** The rules that are about an element for certain, and those that are where it has what they ask for besides. */
 export const rulesOf = (
   element: Known,
@@ -287,7 +283,7 @@ export const rulesOf = (
   const last = element.compounds.at(-1)?.simple ?? [];
   for (const key of ["*", ...last])
     for (const { rule, compounds } of index.get(key) ?? [])
-      if (isCertain(compounds, element.compounds)) certain.push([rule, rule.weight ?? total(compounds)]);
+      if (isCertain(compounds, element.compounds)) certain.push([rule, rule.weight ?? weightOfAll(compounds)]);
       else if (key !== "*") possible.push(rule);
   return { certain, possible };
 };

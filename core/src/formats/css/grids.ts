@@ -17,7 +17,8 @@ import {
   rulesOf,
   type Said,
 } from "./cascade";
-import { compoundsOf, type Specificity, type StyleRule } from "./sheet";
+import { compoundsOf, type Specificity } from "./selectors";
+import type { StyleRule } from "./sheet";
 import { addLengths, type CssValue, type Lengths, noLength, partsOfValue, unitsIn, valueOf } from "./values";
 import { compareEdges, type Edge, edgesOf } from "./width-set";
 

@@ -8,7 +8,8 @@ import type { Read } from "../types";
 import { computed, elementOf, indexOf, type Known, rootElement, rulesOf, saysColumns } from "./cascade";
 import { type Grid, gridsOf, type Stretch, widthOf } from "./grids";
 import { ownBaseline, ownColumns, ownLength, ownPx, type OwnProperties, ownRows, ownSpacing } from "./own";
-import { compoundsOf, readSheet, type StyleRule } from "./sheet";
+import { compoundsOf } from "./selectors";
+import { readSheet, type StyleRule } from "./sheet";
 import { lengthsOf } from "./values";
 import { compareEdges, type Edge, edgesOf } from "./width-set";
 

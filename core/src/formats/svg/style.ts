@@ -1,7 +1,8 @@
 import { generate, parse } from "css-tree";
 import type { Exact } from "../../exact/exact";
 import { type Applied, compareApplied } from "../css/cascade";
-import { compoundsOf, type Compounds, type Declaration, readSheet, type Specificity, type StyleRule } from "../css/sheet";
+import { compoundsOf, type Compounds, keyOf, type Specificity, weightOfAll } from "../css/selectors";
+import { type Declaration, readSheet, type StyleRule } from "../css/sheet";
 import { holdsFrom } from "../css/width-set";
 import { all, type Element } from "./xml";
 
@@ -89,18 +90,13 @@ type Selector = { readonly parts: readonly Part[]; readonly weight: Specificity;
 /** A selector as tests of elements, from the outermost in; null where it asks what is not read here. */
 const selectorOf = (compounds: Compounds): Selector | null => {
   const parts: Part[] = [];
-  const weight: [number, number, number] = [0, 0, 0];
-  for (const { joinedBy, simple, weight: own } of compounds) {
+  for (const { joinedBy, simple } of compounds) {
     const tests = simple.map(testOf);
     if (simple.length === 0 || tests.includes(null) || (joinedBy !== null && joinedBy !== " " && joinedBy !== ">")) return null;
     parts.push({ child: joinedBy === ">", tests: tests as readonly Test[] });
-    own.forEach((one, index) => (weight[index] = (weight[index] ?? 0) + one));
   }
-  const last = compounds.at(-1)?.simple ?? [];
-  // What an element has to have, whatever else: rules are found by it.
-  const key =
-    last.find((one) => one.startsWith("#")) ?? last.find((one) => one.startsWith(".")) ?? last.find((one) => /^[a-z]/i.test(one)) ?? "*";
-  return { parts, weight, key };
+  const named = (compounds.at(-1)?.simple ?? []).filter((one) => /^[#.a-z]/i.test(one));
+  return { parts, weight: weightOfAll(compounds), key: keyOf(named) };
 };
 
 /**
