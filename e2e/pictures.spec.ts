@@ -1,4 +1,4 @@
-import { add, type BoxList, compare, type GridFound, grids, pictureEdges, toNumber } from "@ypsiline/core";
+import { type BoxList, type GridFound, gridsOfList, pictureEdges, toNumber, uprightEdges } from "@ypsiline/core";
 import { type Browser, expect, test } from "@playwright/test";
 import { PNG } from "pngjs";
 import { pageOf, watch } from "./people";
@@ -32,15 +32,15 @@ const edgesIn = (png: Buffer, density: number): BoxList => {
   if (!list) throw new Error("no edges");
   return list;
 };
-const upright = ({ boxes }: BoxList) => boxes.filter(({ width, height }) => compare(width, height) <= 0);
-const told = (grid: GridFound | undefined) => grid && [grid.columns, toNumber(grid.gutter), toNumber(grid.margin)];
+const told = (grid: GridFound | undefined) =>
+  grid && [grid.columns, toNumber(grid.gutter), toNumber(grid.margin.start), toNumber(grid.margin.end)];
 
 // Columns, gutter and margin of the booking page's published version (scripts/demo-layouts.ts), at widths it is drawn at.
-const truth: readonly (readonly [width: number, grid: readonly [number, number, number]])[] = [
-  [360, [4, 16, 16]],
-  [768, [8, 16, 32]],
-  [1280, [12, 24, 64]],
-  [1920, [12, 32, 304]],
+const truth: readonly (readonly [width: number, grid: readonly [columns: number, gutter: number, start: number, end: number]])[] = [
+  [360, [4, 16, 16, 16]],
+  [768, [8, 16, 32, 32]],
+  [1280, [12, 24, 64, 64]],
+  [1920, [12, 32, 304, 304]],
 ];
 
 for (const [width, grid] of truth)
@@ -52,9 +52,8 @@ for (const [width, grid] of truth)
       const { png, edges } = await shotOf(browser, width, density);
       const list = edgesIn(png, density);
       expect(toNumber(list.width)).toBe(width);
-      const across = upright(list).map(({ x, width: wide }) => ({ left: x, right: add(x, wide) }));
-      expect(told(grids(list.width, across, { either: true })[0])).toEqual(grid);
-      const found = across.flatMap(({ left, right }) => [toNumber(left), toNumber(right)]);
+      expect(told(gridsOfList(list)[0])).toEqual(grid);
+      const found = uprightEdges(list).flatMap(({ left, right }) => [left, right].map((at) => (at ? toNumber(at) : NaN)));
       // A face begins at a whole device px: half of one is as near as a picture can say.
       const seen = edges.filter((at) => found.some((one) => Math.abs(one - at) <= 0.5 / density + 1e-6));
       expect(edges.length).toBeGreaterThan(4);

@@ -89,7 +89,7 @@ export {
 } from "./fit/boxes";
 export { gapRuns, runNames } from "./fit/gaps";
 export { verticalGrid, withRows } from "./fit/vertical";
-export { grids, layoutFromGrid, withGrid } from "./fit/grids";
+export { grids, gridsOfList, gridWords, layoutFromGrid, uprightEdges, withGrid } from "./fit/grids";
 export { otherNumbers, triedAround } from "./fit/more";
 export { edgeKey, movedEdges } from "./fit/moved";
 export { guessedDensity, pictureEdges, pictureLimits } from "./fit/picture";
@@ -183,7 +183,8 @@ export type { RowsFound, UnitFound, VerticalFound } from "./fit/vertical";
 export type { OtherNumber } from "./fit/more";
 export type { Pixels } from "./fit/picture";
 export type { DrawnBoxes } from "./fit/svg";
-export type { Across, GridFound, GridsOptions } from "./fit/grids";
+export type { GridFound, GridsOptions } from "./fit/grids";
+export type { Across } from "./fit/sides";
 export type { CheckResult } from "./check/check";
 export type { BaseStanding, BaseUnits } from "./check/on-base";
 export type { Finding, FindingWords, Fix, Level, PatchOperation, RuleId } from "./check/types";

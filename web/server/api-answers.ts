@@ -45,7 +45,7 @@ export const gridsAnswer = (found: readonly GridFound[]): z.output<typeof api.gr
   grids: found.map(({ columns, gutter, margin, column, explained, of }) => ({
     columns,
     gutter: toJson(gutter),
-    margin: { start: toJson(margin), end: toJson(margin) },
+    margin: { start: toJson(margin.start), end: toJson(margin.end) },
     edgeGutters: "none",
     column: toJson(column),
     explained,

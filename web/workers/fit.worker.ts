@@ -2,13 +2,12 @@ import {
   type Box,
   type BoxList,
   type BoxSource,
-  compare,
   type Fit,
   fit,
   type GapRun,
   gapRuns,
   type GridFound,
-  grids,
+  gridsOfList,
   type Layout,
   type OtherNumber,
   otherNumbers,
@@ -19,9 +18,9 @@ import {
   readBoxesSvg,
   type VerticalFound,
   verticalGrid,
+  uprightEdges,
   widthOfBoxes,
   withGrid,
-  add,
 } from "@ypsiline/core";
 import { expose } from "comlink";
 import { imageSize } from "image-size";
@@ -52,10 +51,6 @@ export type FitAnswer =
       readonly asFound: Fit | null;
     }
   | { readonly ok: false; readonly issues: Issues };
-
-/** The upright edges of a picture. */
-const upright = ({ boxes }: BoxList) =>
-  boxes.filter(({ width, height }) => compare(width, height) <= 0).map(({ x, width }) => ({ left: x, right: add(x, width) }));
 
 /** As many runs of gaps are told. */
 const mostRuns = 8;
@@ -111,7 +106,7 @@ const api = {
     bitmap.close();
     const list = pictureEdges(context.getImageData(0, 0, width, height), density);
     if (!list) return { ok: false, issues: [{ path: "", message: "No straight edge of 24 px or more was found in the picture." }] };
-    const count = upright(list).length;
+    const count = uprightEdges(list).length;
     const notes = [
       `Edges without boxes, read from ${width} × ${height} px at density ${density}: ${count.toLocaleString("en")} upright and ${(list.boxes.length - count).toLocaleString("en")} level. An edge may begin or end a box, so each is held against the nearest start or end of a column.`,
     ];
@@ -120,8 +115,7 @@ const api = {
   fit: ({ layout, list, breakpoint, tolerance }: FitQuestion): FitAnswer => {
     const held = fit(layout, list, { tolerance, ...(breakpoint === null ? {} : { breakpoint }) });
     if (!held.ok) return held;
-    const across = list.boxes.map(({ x, width }) => ({ left: x, right: add(x, width) }));
-    const found = grids(list.width, list.edges ? upright(list) : across, { tolerance, either: list.edges ?? false });
+    const found = gridsOfList(list, { tolerance });
     const [best] = found;
     const runs = gapRuns(list, tolerance);
     const { id } = held.value.breakpoint;

@@ -1,17 +1,25 @@
+import type { Mark } from "./sides";
+
 /** Column and gutter together are at least so wide: denser lines explain anything. */
 export const leastPitch = 16;
 /** Margins and gutters are at most this share of the width. */
 export const mostShare = 1 / 3;
 
-/** A grid as numbers: margin, gutter and count say everything at a width. */
-export type Model = { readonly count: number; readonly margin: number; readonly gutter: number };
+/** A grid as numbers: margins, gutter and count say everything at a width. */
+export type Model = { readonly count: number; readonly start: number; readonly end: number; readonly gutter: number };
 
-export const pitchOf = ({ count, margin, gutter }: Model, width: number): number => (width - 2 * margin + gutter) / count;
+/** What edges are seen in: its width, how far off is on a line, px, and whether it is a picture, which leaves more open. */
+export type View = { readonly width: number; readonly tolerance: number; readonly picture: boolean };
+
+export const pitchOf = ({ count, start, end, gutter }: Model, width: number): number => (width - start - end + gutter) / count;
+
+/** Whether both margins are the same. */
+export const isEven = ({ start, end }: Model): boolean => start === end;
 
 /** How far an edge is from the nearest line of its kind; `side` 0 for starts, 1 for ends. */
 const offOf = (model: Model, width: number, at: number, side: 0 | 1): { readonly off: number; readonly index: number } => {
   const pitch = pitchOf(model, width);
-  const first = model.margin + (side === 0 ? 0 : pitch - model.gutter);
+  const first = model.start + (side === 0 ? 0 : pitch - model.gutter);
   const index = Math.max(0, Math.min(model.count - 1, Math.round((at - first) / pitch)));
   return { off: at - first - index * pitch, index };
 };
@@ -23,12 +31,15 @@ export const viewportEdge = (at: number, side: 0 | 1, width: number, tolerance: 
 
 /**
  * How much the choice of a line weighs. Whole, it would rank a grid of half the columns before one that explains a few edges
- * more; at nothing, any grid dense enough would win. On generated designs a fifth finds the true grid most often.
+ * more; at nothing, any grid dense enough would win. On generated designs a fifth finds the true grid most often; in a picture,
+ * where much stands on no column, more.
  */
-const lineShare = 0.2;
+const lineShare = (picture: boolean): number => (picture ? 0.9 : 0.2);
+/** What it costs to tell margins that differ, bits. */
+const unevenCost = 20;
 
-/** An edge, or several at one place: where it would be as a start and as an end, NaN where that is known not to be. */
-export type Mark = { readonly start: number; readonly end: number; readonly weight: number };
+/** What a margin or gutter costs to tell, in bits: people draw multiples of 8 or 4 (common practice). */
+const oddness = (length: number): number => (length % 8 === 0 ? 0 : length % 4 === 0 ? 1 : length % 2 === 0 ? 2 : length % 1 === 0 ? 4 : 8);
 
 /** How far a position is from the nearest of lines a pitch apart, from the first on; negative before it. */
 const offFrom = (at: number, first: number, pitch: number, count: number): number => {
@@ -37,7 +48,7 @@ const offFrom = (at: number, first: number, pitch: number, count: number): numbe
 };
 
 /** How far a mark is from the nearest line it may stand on. */
-const offLine = ({ count, margin, gutter }: Model, pitch: number, { start, end }: Mark): number => {
+const offLine = ({ count, start: margin, gutter }: Model, pitch: number, { start, end }: Mark): number => {
   if (Number.isNaN(end)) return offFrom(start, margin, pitch, count);
   const asEnd = offFrom(end, margin + pitch - gutter, pitch, count);
   if (Number.isNaN(start)) return asEnd;
@@ -48,12 +59,14 @@ const offLine = ({ count, margin, gutter }: Model, pitch: number, { start, end }
 /**
  * How well a grid explains edges. `bits` is how long they are when told by it: an edge on a line takes the choice of one of n
  * lines, any other its place in the width. So a grid of more columns is better only where it explains more edges than its
- * lines would by chance, and of two that explain as many the one of fewer columns is.
+ * lines would by chance, and of two that explain as many the one of fewer columns is. Null as soon as it takes more than `most` bits.
  */
-export const judged = (model: Model, marks: readonly Mark[], width: number, tolerance: number): Judged => {
-  let [explained, whole, residue, bits] = [0, 0, 0, 0];
-  const onLine = lineShare * Math.log2(model.count + 1);
-  const anywhere = Math.log2(Math.max(2, width / (2 * tolerance + 1 / 64)));
+export const judged = (model: Model, marks: readonly Mark[], { width, tolerance, picture }: View, most = Infinity): Judged | null => {
+  const { count, start, end, gutter } = model;
+  let [explained, whole, residue, bits] = [0, 0, 0, isEven(model) ? 0 : unevenCost];
+  if (picture) bits += oddness(start) + oddness(gutter) + (isEven(model) ? 0 : oddness(end));
+  const onLine = lineShare(picture) * Math.log2(count + 1);
+  const anywhere = Math.log2(Math.max(2, width / (2 * tolerance + 1 / 64))) + 1;
   const pitch = pitchOf(model, width);
   for (const mark of marks) {
     const { weight } = mark;
@@ -64,85 +77,133 @@ export const judged = (model: Model, marks: readonly Mark[], width: number, tole
       // How far from its line it stands is told too: the shorter the closer.
       bits += (onLine + 0.5 * Math.log2(1 + 64 * off)) * weight;
       if (off <= 1 / 64 + 1e-9) whole += weight;
-    } else bits += (anywhere + 1) * weight;
+    } else bits += anywhere * weight;
+    if (bits > most) return null;
   }
-  return { ...model, explained, exact: whole, residue, bits };
+  return { count, start, end, gutter, explained, exact: whole, residue, bits };
 };
 
-/** Margin and gutter that lie closest to the edges a grid explains, by least squares: each edge is linear in both. */
+/** The best of many grids, best first; of each only as much is judged as shows that it is not among them. */
+export const best = (models: Iterable<Model>, many: number, marks: readonly Mark[], view: View): readonly Judged[] => {
+  const found: Judged[] = [];
+  for (const model of models) {
+    const one = judged(model, marks, view, found.length < many ? Infinity : found[many - 1]?.bits);
+    if (!one) continue;
+    let place = found.length;
+    while (place > 0 && better(one, found[place - 1] ?? one) < 0) place -= 1;
+    found.splice(place, 0, one);
+    if (found.length > many) found.pop();
+  }
+  return found;
+};
+
+/** Solves a · x = b by elimination; null where it has no one answer. */
+const solved = (a: readonly (readonly number[])[], b: readonly number[]): readonly number[] | null => {
+  const rows = a.map((row, index) => [...row, b[index] ?? 0]);
+  const size = rows.length;
+  for (let column = 0; column < size; column += 1) {
+    const best = rows.slice(column).reduce((most, row) => (Math.abs(row[column] ?? 0) > Math.abs(most[column] ?? 0) ? row : most));
+    const pivot = best[column] ?? 0;
+    if (Math.abs(pivot) < 1e-9) return null;
+    rows[rows.indexOf(best)] = rows[column] ?? [];
+    rows[column] = best;
+    for (const row of rows)
+      if (row !== best) {
+        const times = (row[column] ?? 0) / pivot;
+        for (let index = column; index <= size; index += 1) row[index] = (row[index] ?? 0) - times * (best[index] ?? 0);
+      }
+  }
+  return rows.map((row, index) => (row[size] ?? 0) / (row[index] ?? 1));
+};
+
+/** Margins and gutter that lie closest to the edges a grid explains, by least squares: each edge is linear in them. */
 const settled = (model: Model, marks: readonly Mark[], width: number, reach: number): Model => {
   const { count } = model;
   const pitch = pitchOf(model, width);
-  let [a, b, c, d, e] = [0, 0, 0, 0, 0];
+  const size = isEven(model) ? 2 : 3;
+  const a = Array.from({ length: size }, () => new Array<number>(size).fill(0));
+  const b = new Array<number>(size).fill(0);
   for (const mark of marks) {
     const off = offLine(model, pitch, mark);
     if (Math.abs(off) > reach) continue;
-    const { weight } = mark;
     // As whichever of the two it is nearer to a line.
     const side =
       Number.isNaN(mark.start) || Math.abs(offOf(model, width, mark.end, 1).off) < Math.abs(offOf(model, width, mark.start, 0).off) ? 1 : 0;
     const at = side === 0 ? mark.start : mark.end;
-    // Start i: m(1 − 2i/n) + g·i/n + W·i/n; end i: m(1 − 2(i + 1)/n) + g((i + 1)/n − 1) + W(i + 1)/n.
+    // With t the columns before it, of n: it stands at t·W/n + start·(1 − t/n) − end·t/n + gutter·(t/n − side).
     const turn = (offOf(model, width, at, side).index + side) / count;
-    const [forMargin, forGutter, rest] = [1 - 2 * turn, turn - side, at - width * turn];
-    a += weight * forMargin * forMargin;
-    b += weight * forMargin * forGutter;
-    c += weight * forGutter * forGutter;
-    d += weight * forMargin * rest;
-    e += weight * forGutter * rest;
+    const factors = size === 2 ? [1 - 2 * turn, turn - side] : [1 - turn, -turn, turn - side];
+    factors.forEach((factor, row) => {
+      factors.forEach((other, column) => ((a[row] ?? [])[column] = (a[row]?.[column] ?? 0) + mark.weight * factor * other));
+      b[row] = (b[row] ?? 0) + mark.weight * factor * (at - width * turn);
+    });
   }
-  const determinant = a * c - b * b;
-  if (Math.abs(determinant) < 1e-9) return model;
-  return { count, margin: (d * c - e * b) / determinant, gutter: (a * e - b * d) / determinant };
+  const [start, next = 0, last = 0] = solved(a, b) ?? [];
+  if (start === undefined) return model;
+  return size === 2 ? { count, start, end: start, gutter: next } : { count, start, end: next, gutter: last };
 };
 
 /** Which of two is told first: the one that tells the edges shorter, then the one that more edges stand on exactly, then the closer, then the rounder. */
 export const better = (x: Judged, y: Judged): number =>
   x.bits - y.bits || y.exact - x.exact || x.count - y.count || x.residue - y.residue || roundness(x) - roundness(y);
-const roundness = ({ margin, gutter }: Model): number => [margin, gutter].filter((length) => length !== Math.round(length)).length;
+const roundness = ({ start, end, gutter }: Model): number => [start, end, gutter].filter((length) => length !== Math.round(length)).length;
 
-export const possible = ({ count, margin, gutter }: Model, width: number): boolean => {
-  const pitch = (width - 2 * margin + gutter) / count;
-  const most = width * mostShare;
-  return margin >= 0 && margin <= most && gutter >= 0 && gutter <= most && pitch >= leastPitch && pitch - gutter > 0;
+export const possible = (model: Model, width: number): boolean => {
+  const { start, end, gutter } = model;
+  const [pitch, most] = [pitchOf(model, width), width * mostShare];
+  return [start, end, gutter].every((length) => length >= 0 && length <= most) && pitch >= leastPitch && pitch - gutter > 0;
 };
 
-/** The best grid near a model with margin and gutter in tenths of a px: whole px first, as people draw. */
-export const snapped = (model: Model, marks: readonly Mark[], width: number, tolerance: number): Judged | null => {
+/** The best grid near a model with margins and gutter in tenths of a px: whole px first, as people draw. */
+export const snapped = (model: Model, marks: readonly Mark[], view: View): Judged | null => {
+  const { width, tolerance } = view;
   let near = model;
   for (const reach of [2 * tolerance + 0.5, tolerance + 0.1, Math.min(tolerance, 0.6)]) near = settled(near, marks, width, reach);
   const around = (length: number): readonly number[] => {
     const tenth = Math.round(length * 10);
-    return [...new Set([Math.round(length) * 10, ...Array.from({ length: 5 }, (_, index) => tenth - 2 + index)])].map(
-      (value) => value / 10,
+    return [...new Set([Math.round(length) * 10, ...Array.from({ length: 5 }, (_, index) => tenth - 2 + index)])].map((value) =>
+      Math.max(0, value / 10),
     );
   };
-  let best: Judged | null = null;
-  for (const margin of around(near.margin))
-    for (const gutter of around(near.gutter)) {
-      const one = { count: model.count, margin: Math.max(0, margin), gutter: Math.max(0, gutter) };
-      if (!possible(one, width)) continue;
-      const result = judged(one, marks, width, tolerance);
-      if (!best || better(result, best) < 0) best = result;
-    }
-  return best;
+  const margins = isEven(near)
+    ? around(near.start).map((margin) => [margin, margin] as const)
+    : around(near.start).flatMap((start) =>
+        [Math.round(near.end), Math.round(near.end * 10) / 10].map((end) => [start, Math.max(0, end)] as const),
+      );
+  const models = margins
+    .flatMap(([start, end]) => around(near.gutter).map((gutter) => ({ count: model.count, start, end, gutter })))
+    .filter((one) => possible(one, width));
+  return best(models, 1, marks, view)[0] ?? null;
 };
 
-/** How many bits of surprise a grid of a picture's edges must be worth: more than the choice of its three numbers from all there are. */
-const leastSurprise = 20;
+/** How many bits of surprise a grid of a picture's edges must be worth: more than the choice of its numbers from all there are. */
+const leastSurprise = 30;
+const surpriseOfUneven = 8;
 
 /**
- * Whether so many places of a picture's edges lie on a grid's lines that chance does not explain it: N · KL(k/N ‖ q), the
- * exponent of the binomial's tail (Chernoff), for k of N places on lines that cover the share q of the width.
+ * Whether so many of a picture's edges lie on a grid's lines that chance does not explain it: N · KL(k/N ‖ q), the exponent of
+ * the binomial's tail (Chernoff), for k of N edges on lines that cover the share q of the width. Edges at one place are of boxes
+ * that one hand has drawn alike, so they count 1 + log₂ of their weight.
  */
-export const isNoChance = (model: Model, marks: readonly Mark[], width: number, tolerance: number): boolean => {
+export const isNoChance = (model: Model, marks: readonly Mark[], { width, tolerance }: View): boolean => {
   const pitch = pitchOf(model, width);
-  const explained = marks.filter((mark) => Math.abs(offLine(model, pitch, mark)) <= tolerance + 1e-9).length;
-  const [share, chance] = [explained / Math.max(1, marks.length), Math.min(0.95, (2 * model.count * (2 * tolerance + 1)) / width)];
+  const said = (weight: number): number => 1 + Math.log2(Math.max(1, weight));
+  let [all, explained, chance] = [0, 0, 0];
+  for (const mark of marks) {
+    const many = said(mark.weight);
+    all += many;
+    chance += many * (Number.isNaN(mark.start) || Number.isNaN(mark.end) ? 1 : 2);
+    if (Math.abs(offLine(model, pitch, mark)) <= tolerance + 1e-9) explained += many;
+  }
+  const share = explained / Math.max(1, all);
+  chance = Math.min(0.95, ((chance / Math.max(1, all)) * model.count * (2 * tolerance + 0.5)) / width);
   if (share <= chance) return false;
   const part = (p: number, q: number): number => (p === 0 ? 0 : p * Math.log2(p / q));
-  return marks.length * (part(share, chance) + part(1 - share, 1 - chance)) > leastSurprise;
+  return all * (part(share, chance) + part(1 - share, 1 - chance)) > leastSurprise + (isEven(model) ? 0 : surpriseOfUneven);
 };
 
 export const sameGrid = (x: Model, y: Model): boolean =>
-  x.count === y.count && Math.abs(x.margin - y.margin) < 0.05 && Math.abs(x.gutter - y.gutter) < 0.05;
+  x.count === y.count && [x.start - y.start, x.end - y.end, x.gutter - y.gutter].every((far) => Math.abs(far) < 0.05);
+
+/** Gutters wider than their columns: most likely the gaps of the true grid, told as its columns. */
+export const isInverted = (model: Model, width: number): boolean => 2 * model.gutter > pitchOf(model, width);

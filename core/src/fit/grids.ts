@@ -1,36 +1,38 @@
 import { add, compare, divide, type Exact, exact, multiply, subtract, toNumber } from "../exact/exact";
 import { pxText } from "../exact/length";
+import { toDecimal } from "../exact/show";
 import { layoutFromColumns } from "../layout/defaults";
 import type { Breakpoint, Layout } from "../layout/schema";
+import type { BoxList } from "./boxes";
 import {
+  best,
+  better,
+  isEven,
+  isInverted,
+  isNoChance,
+  type Judged,
   leastPitch,
+  type Model,
   mostShare,
   pitchOf,
-  viewportEdge,
-  judged,
-  better,
   possible,
-  snapped,
-  isNoChance,
   sameGrid,
-  type Model,
-  type Judged,
-  type Mark,
+  snapped,
+  type View,
+  viewportEdge,
 } from "./explained";
+import { type Across, type Mark, marksOfPicture } from "./sides";
 
-/** A grid that boxes may have been drawn on: n columns between equal margins. Half edge gutters with margins that much narrower are the same lines. */
+/** A grid that boxes may have been drawn on: n columns between margins. Half edge gutters with margins that much narrower are the same lines. */
 export type GridFound = {
   readonly columns: number;
   readonly gutter: Exact;
-  readonly margin: Exact;
+  readonly margin: { readonly start: Exact; readonly end: Exact };
   readonly column: Exact;
   /** Left and right edges that stand on its lines, or the viewport's edges, within the tolerance; of how many. */
   readonly explained: number;
   readonly of: number;
 };
-
-/** What is known of a box across; edges that belong to no box have one side only. */
-export type Across = { readonly left: Exact | null; readonly right: Exact | null };
 
 export type GridsOptions = {
   readonly tolerance?: Exact;
@@ -41,16 +43,20 @@ export type GridsOptions = {
 };
 
 const mostColumns = 24;
+/** How far a line may lie from the whole px that a picture shows it at. */
+const pixel = 0.55;
+/** So many times the edges of any other grid must be explained by one whose gutters are wider than its columns, in a picture. */
+const moreEdges = 1.25;
 
 /** Positions of one kind, those that are the same counted together. */
 type Edges = readonly { readonly at: number; readonly weight: number }[];
 
-const gathered = (positions: readonly number[]): Edges => {
+const gathered = (positions: Edges): Edges => {
   const found: { at: number; weight: number }[] = [];
-  for (const at of [...positions].sort((a, b) => a - b)) {
+  for (const { at, weight } of [...positions].sort((a, b) => a.at - b.at)) {
     const last = found.at(-1);
-    if (last && at - last.at < 0.01) last.weight += 1;
-    else found.push({ at, weight: 1 });
+    if (last && at - last.at < 0.01) last.weight += weight;
+    else found.push({ at, weight });
   }
   return found;
 };
@@ -92,8 +98,11 @@ const pitches = (lefts: Edges, rights: Edges, width: number): readonly Pitch[] =
     .slice(0, mostPitches);
 };
 
+/** Where in a pitch edges stand, how many, and the first and last of them. */
+type Phase = { readonly phase: number; readonly weight: number; readonly first: number; readonly last: number };
+
 /** Where in a pitch most edges stand: the weight within the tolerance of a phase, and their mean. The best few. */
-const phases = (edges: Edges, pitch: number, tolerance: number): readonly { readonly phase: number; readonly weight: number }[] => {
+const phases = (edges: Edges, pitch: number, tolerance: number): readonly Phase[] => {
   const turned = edges.map(({ at, weight }) => ({ at: ((at % pitch) + pitch) % pitch, weight })).sort((a, b) => a.at - b.at);
   // Once more past the end, so that a window may lie across it.
   const twice = [...turned, ...turned.map(({ at, weight }) => ({ at: at + pitch, weight }))];
@@ -116,16 +125,17 @@ const phases = (edges: Edges, pitch: number, tolerance: number): readonly { read
     if (best.length >= 3) break;
     if (best.every(({ phase }) => Math.abs(phase - one.phase) > tolerance)) best.push(one);
   }
-  return best;
+  return best.map(({ phase, weight: many }) => {
+    const there = edges.filter(({ at }) => Math.abs(at - phase - Math.round((at - phase) / pitch) * pitch) <= 2 * tolerance);
+    return { phase, weight: many, first: there[0]?.at ?? phase, last: there.at(-1)?.at ?? phase };
+  });
 };
 
-const marksOf = (edges: Edges, kind: 0 | 1): readonly Mark[] =>
-  edges.map(({ at, weight }) => (kind === 0 ? { start: at, end: NaN, weight } : { start: NaN, end: at, weight }));
-
 /** Exact, with the edges it explains counted exactly. */
-const told = ({ count, margin, gutter }: Model, across: readonly Across[], width: Exact, tolerance: Exact, either: boolean): GridFound => {
-  const [m, g] = [exact(Math.round(margin * 10), 10), exact(Math.round(gutter * 10), 10)];
-  const column = divide(subtract(subtract(width, add(m, m)), multiply(exact(count - 1), g)), exact(count));
+const told = (model: Model, across: readonly Across[], width: Exact, tolerance: Exact, either: boolean): GridFound => {
+  const { count } = model;
+  const [m, e, g] = [model.start, model.end, model.gutter].map((length) => exact(Math.round(length * 10), 10)) as [Exact, Exact, Exact];
+  const column = divide(subtract(subtract(width, add(m, e)), multiply(exact(count - 1), g)), exact(count));
   const pitch = add(column, g);
   const within = (at: Exact, first: Exact, edge: Exact): boolean => {
     const index = Math.max(0, Math.min(count - 1, Math.round((toNumber(at) - toNumber(first)) / toNumber(pitch))));
@@ -139,7 +149,7 @@ const told = ({ count, margin, gutter }: Model, across: readonly Across[], width
     0,
   );
   const of = across.reduce((sum, { left, right }) => sum + once((left ? 1 : 0) + (right ? 1 : 0)), 0);
-  return { columns: count, gutter: g, margin: m, column, explained, of };
+  return { columns: count, gutter: g, margin: { start: m, end: e }, column, explained, of };
 };
 
 /**
@@ -152,86 +162,136 @@ export const grids = (
   across: readonly Across[],
   { tolerance = exact(1), most = 5, either = false }: GridsOptions = {},
 ): readonly GridFound[] => {
-  const [wide, near] = [toNumber(width), Math.max(1 / 64, toNumber(tolerance))];
-  const rough = (positions: readonly (Exact | null)[]): Edges => gathered(positions.flatMap((at) => (at ? [toNumber(at)] : [])));
-  const sides = [rough(across.map(({ left }) => left)), rough(across.map(({ right }) => right))] as const;
-  const inside = (kind: 0 | 1): Edges =>
-    heaviest(
-      sides[kind].filter(({ at }) => !viewportEdge(at, kind, wide, near)),
-      mostJudged,
-    );
-  const inner: readonly [Edges, Edges] = [inside(0), inside(1)];
-  const models = new Map<string, Model>();
-  const propose = (model: Model): void => {
-    if (model.count < 1 || model.count > mostColumns) return;
-    const key = `${model.count} ${Math.round(model.margin * 2)} ${Math.round(model.gutter * 2)}`;
+  const wide = toNumber(width);
+  const asked = Math.max(1 / 64, toNumber(tolerance));
+  const near = either ? Math.min(pixel, asked) : asked;
+  const view = { width: wide, tolerance: near, picture: either };
+  const marks = either ? marksOfPicture(across, wide).slice(0, 2 * mostJudged) : marksOfBoxes(across, view);
+  const inner = (["start", "end"] as const).map((kind) =>
+    gathered(marks.flatMap((mark) => (Number.isNaN(mark[kind]) ? [] : [{ at: mark[kind], weight: mark.weight }]))),
+  ) as [Edges, Edges];
+  const models = new Map<number, Model>();
+  const halves = Math.ceil(2 * mostShare * wide) + 2;
+  const propose = ({ count, start, end, gutter }: Model): void => {
+    const model = { count, start: Math.max(0, start), end: Math.max(0, end), gutter: Math.max(0, gutter) };
+    if (count < 1 || count > mostColumns || !possible(model, wide)) return;
+    // Models whose lengths are equal to half a px are one.
+    const key =
+      ((count * halves + Math.round(2 * model.start)) * halves + Math.round(2 * model.end)) * halves + Math.round(2 * model.gutter);
     if (!models.has(key)) models.set(key, model);
   };
+  const even = (count: number, margin: number, gutter: number): Model => ({ count, start: margin, end: margin, gutter });
   for (const { pitch } of pitches(inner[0], inner[1], wide)) {
-    for (const { phase: start } of phases(inner[0], pitch, near))
-      for (const { phase: end } of phases(inner[1], pitch, near)) {
+    const [starts, ends] = [phases(inner[0], pitch, near), phases(inner[1], pitch, near)];
+    for (const { phase: start, first } of starts)
+      for (const { phase: end, last } of ends) {
         // Ends stand a gutter before starts.
         const gutter = (((start - end) % pitch) + pitch) % pitch;
-        for (const wanted of gutter > pitch - near ? [gutter, 0] : [gutter])
+        for (const wanted of gutter > pitch - near ? [gutter, 0] : [gutter]) {
           for (let margin = start; margin <= wide * mostShare + near; margin += pitch) {
-            const count = Math.round((wide - 2 * margin + wanted) / pitch);
-            const model = { count, margin, gutter: wanted };
-            if (Math.abs(pitchOf(model, wide) - pitch) * count <= 3 * near + 1) propose(model);
+            const model = even(Math.round((wide - 2 * margin + wanted) / pitch), margin, wanted);
+            if (Math.abs(pitchOf(model, wide) - pitch) * model.count <= 3 * near + 1) propose(model);
           }
+          // Margins that differ are those that its outermost edges leave.
+          const model = { count: Math.round((last - first + wanted) / pitch), start: first, end: wide - last, gutter: wanted };
+          if (Math.abs(first + last - wide) > 2 && Math.abs(pitchOf(model, wide) - pitch) * model.count <= 3 * near + 1) propose(model);
+        }
       }
   }
   // One or two columns may leave nothing that repeats: outermost edges say the margin, and gaps the gutter.
-  for (const left of heaviest(inner[0], 8)) propose({ count: 1, margin: left.at, gutter: 0 });
-  for (const right of heaviest(inner[1], 8)) propose({ count: 1, margin: wide - right.at, gutter: 0 });
+  for (const left of heaviest(inner[0], 8)) propose(even(1, left.at, 0));
+  for (const right of heaviest(inner[1], 8)) propose(even(1, wide - right.at, 0));
   for (const start of heaviest(inner[0], 12))
     for (const end of heaviest(inner[1], 12)) {
       // A gap in the middle, where the second of two columns starts and the first ends: both halves are as wide.
       const gutter = start.at - end.at;
       if (gutter >= 0 && Math.abs(start.at + end.at - wide) <= 2 * near)
-        for (const { at } of heaviest(inner[0], 4)) propose({ count: 2, margin: at, gutter });
+        for (const { at } of heaviest(inner[0], 4)) propose(even(2, at, gutter));
     }
-  const marks = either ? pairedMarks(across, wide, near) : [...marksOf(inner[0], 0), ...marksOf(inner[1], 1)];
-  const rated = [...models.values()]
-    .filter((model) => possible({ ...model, margin: Math.max(0, model.margin), gutter: Math.max(0, model.gutter) }, wide))
-    .map((model) => judged(model, marks, wide, near))
-    .sort(better)
-    .slice(0, 40);
+  const rated = best(models.values(), 40, marks, view);
   const found: Judged[] = [];
   for (const model of rated) {
-    const one = snapped(model, marks, wide, near);
+    const one = snapped(model, marks, view);
     if (one && !found.some((other) => sameGrid(one, other))) found.push(one);
   }
-  return found
-    .sort(better)
-    .filter((model) => model.explained > 0 && (!either || isNoChance(model, marks, wide, near)))
+  const likely = found.sort(better).filter((model) => model.explained > 0 && (!either || isNoChance(model, marks, view)));
+  return (either ? invertedLast(fewerFirst(likely), wide) : fewerFirst(likely))
     .slice(0, most)
     .map((model) => told(model, across, width, tolerance, either));
 };
 
-/** Edges of a picture as marks, those at one place together; those at the viewport's edges say nothing of the columns. */
-const pairedMarks = (across: readonly Across[], width: number, tolerance: number): readonly Mark[] => {
-  const found = new Map<string, { start: number; end: number; weight: number }>();
-  for (const { left, right } of across) {
-    if (!left || !right) continue;
-    const [start, end] = [toNumber(left), toNumber(right)];
-    if (viewportEdge(start, 0, width, tolerance) || viewportEdge(end, 1, width, tolerance)) continue;
-    const key = `${start.toFixed(2)} ${end.toFixed(2)}`;
-    const known = found.get(key);
-    if (known) known.weight += 1;
-    else found.set(key, { start, end, weight: 1 });
+/** Of grids that explain as many edges, and as many exactly, those of fewer columns first; even margins and uneven ones are not compared. */
+const fewerFirst = (found: readonly Judged[]): readonly Judged[] => {
+  const sorted: Judged[] = [];
+  for (const model of found) {
+    const isAfter = (other: Judged): boolean =>
+      other.explained === model.explained && other.exact <= model.exact && other.count > model.count && isEven(other) === isEven(model);
+    const place = sorted.findIndex(isAfter);
+    sorted.splice(place < 0 ? sorted.length : place, 0, model);
   }
-  return [...found.values()].sort((a, b) => b.weight - a.weight || a.start - b.start).slice(0, 2 * mostJudged);
+  return sorted;
+};
+
+/** A grid whose gutters are wider than its columns comes after every other, unless it explains many more edges. */
+const invertedLast = (found: readonly Judged[], width: number): readonly Judged[] => {
+  const sorted = found.filter((model) => !isInverted(model, width));
+  for (const model of found) {
+    if (!isInverted(model, width)) continue;
+    const after = sorted.findLastIndex((other) => moreEdges * other.explained >= model.explained);
+    const before = found.slice(0, found.indexOf(model)).reduce((last, other) => Math.max(last, sorted.indexOf(other)), -1);
+    sorted.splice(Math.max(after, before) + 1, 0, model);
+  }
+  return sorted;
+};
+
+/** The grids that the boxes of a list, or the upright edges of a picture, may have been drawn on, the likeliest first. */
+export const gridsOfList = (list: BoxList, options: Omit<GridsOptions, "either"> = {}): readonly GridFound[] =>
+  grids(list.width, list.edges ? uprightEdges(list) : list.boxes.map(({ x, width }) => ({ left: x, right: add(x, width) })), {
+    ...options,
+    either: list.edges ?? false,
+  });
+
+/** The upright edges of a picture, each with both sides of the line it is. */
+export const uprightEdges = ({ boxes }: BoxList): readonly Across[] =>
+  boxes
+    .filter(({ width, height }) => compare(width, height) <= 0)
+    .map(({ x, y, width, height }) => ({ left: x, right: add(x, width), top: y, bottom: add(y, height) }));
+
+/** A grid in words, as "12 columns, gutter 24, margin 64". */
+export const gridWords = ({ columns, gutter, margin: { start, end } }: GridFound): string =>
+  [
+    `${columns} ${columns === 1 ? "column" : "columns"}`,
+    `gutter ${toDecimal(gutter)}`,
+    compare(start, end) === 0 ? `margin ${toDecimal(start)}` : `margins ${toDecimal(start)} and ${toDecimal(end)}`,
+  ].join(", ");
+
+/** Left and right edges of boxes; those at the viewport's edges say nothing of the columns. */
+const marksOfBoxes = (across: readonly Across[], { width, tolerance }: View): readonly Mark[] => {
+  const side = (kind: 0 | 1): Edges =>
+    heaviest(
+      gathered(
+        across.flatMap(({ left, right }) => {
+          const at = kind === 0 ? left : right;
+          return at ? [{ at: toNumber(at), weight: 1 }] : [];
+        }),
+      ).filter(({ at }) => !viewportEdge(at, kind, width, tolerance)),
+      mostJudged,
+    );
+  return [
+    ...side(0).map(({ at, weight }) => ({ start: at, end: NaN, weight })),
+    ...side(1).map(({ at, weight }) => ({ start: NaN, end: at, weight })),
+  ];
 };
 
 /** A breakpoint with a grid that was found in place of its own. */
 export const withGrid = (breakpoint: Breakpoint, { columns, gutter, margin }: GridFound): Breakpoint => {
-  const side = pxText(margin) ?? "0px";
+  const side = (length: Exact): string => pxText(length) ?? "0px";
   return {
     ...breakpoint,
     columns: {
       count: columns,
       gutter: pxText(gutter) ?? "0px",
-      margin: { start: side, end: side },
+      margin: { start: side(margin.start), end: side(margin.end) },
       edgeGutters: "none",
       container: { kind: "fluid" },
     },

@@ -12,13 +12,14 @@ export const pictureLimits = { bytes: 5 * 1024 * 1024, pixels: 40_000_000, densi
 const leastStep = 5;
 /** An edge runs straight at least so long, CSS px: letters are shorter. */
 const leastRun = 24;
-/** Two opposite steps at most so far apart are the two sides of one line, CSS px. */
-const widestLine = 2;
 /** Most runs that are looked at, the longest first. */
 const mostRuns = 20_000;
 
-/** A step between two rows of pixels that runs straight: where, from and to (device px), how strong, and which way. */
-type Run = { readonly at: number; readonly from: number; readonly to: number; readonly step: number; readonly up: boolean };
+type Span = { readonly from: number; readonly to: number };
+/** A step between two lines of pixels that runs straight: where, from and to (device px), how strong, and which way. */
+type Run = Span & { readonly at: number; readonly step: number; readonly up: boolean };
+/** How pixels lie in lines: how many lines of what length, and how far apart in memory neighbours are, across lines and along one. */
+type Raster = { readonly lines: number; readonly length: number; readonly across: number; readonly along: number };
 
 /** Brightness as Rec. 601 weighs it, over white where a pixel lets it through. */
 const brightness = ({ width, height, data }: Pixels): Uint8Array => {
@@ -30,8 +31,8 @@ const brightness = ({ width, height, data }: Pixels): Uint8Array => {
   return bright;
 };
 
-/** Steps between each line of pixels and the one before it that run on for `least` px: one pass, `along` px apart along a line and `across` between lines. */
-const runsOf = (bright: Uint8Array, lines: number, length: number, across: number, along: number, least: number): readonly Run[] => {
+/** Steps between each line of pixels and the one before it that run on for `least` px: one pass. */
+const runsOf = (bright: Uint8Array, { lines, length, across, along }: Raster, least: number): readonly Run[] => {
   const runs: Run[] = [];
   for (let at = 1; at < lines; at += 1) {
     let [from, sum, way] = [0, 0, 0];
@@ -49,21 +50,42 @@ const runsOf = (bright: Uint8Array, lines: number, length: number, across: numbe
   return runs.length <= mostRuns ? runs : runs.sort((a, b) => b.to - b.from - (a.to - a.from)).slice(0, mostRuns);
 };
 
-const overlap = (a: Run, b: Run): number => Math.min(a.to, b.to) - Math.max(a.from, b.from);
-const longer = (a: Run, b: Run): number => Math.max(a.to - a.from, b.to - b.from);
+const overlap = (a: Span, b: Span): number => Math.min(a.to, b.to) - Math.max(a.from, b.from);
 
 /** An edge with the far side of the line it is, where it is one (device px). */
-type Found = { readonly at: number; readonly until: number; readonly from: number; readonly to: number };
+type Found = Span & { readonly at: number; readonly until: number };
 
-/** A blurred edge is one, at its steepest; two opposite steps close by are the sides of one line. */
-const edgesOf = (runs: readonly Run[], density: number): readonly Found[] => {
+/**
+ * Edges of boxes are sharp; one of a shadow is soft: it goes on beside its steepest step by at least this share of it, on both sides,
+ * or on one where the box cuts the other off.
+ */
+const soft = 0.5;
+/** Edges at most so far apart belong together, CSS px: the two sides of a border, what lies along its inside, its shadow. */
+const widestSide = 3;
+
+/** Mean step along a run, moved by some lines; positive in the direction of the run. */
+const meanStep = (bright: Uint8Array, { at, from, to, up }: Run, moved: number, { lines, across, along }: Raster): number => {
+  const line = at + moved;
+  if (line < 1 || line >= lines) return 0;
+  let sum = 0;
+  for (let place = from; place < to; place += 1) {
+    const here = line * across + place * along;
+    sum += (bright[here] ?? 0) - (bright[here - across] ?? 0);
+  }
+  return (up ? sum : -sum) / (to - from);
+};
+
+/**
+ * Edges of runs that belong together, each as one: as wide as its sharp runs are apart, along the longest of them. A blurred edge is
+ * one at its steepest.
+ */
+const edgesOf = (runs: readonly Run[], bright: Uint8Array, raster: Raster, density: number): readonly Found[] => {
   const byPlace = new Map<number, Run[]>();
   for (const run of runs) byPlace.set(run.at, [...(byPlace.get(run.at) ?? []), run]);
-  const beside = (run: Run, far: number): readonly Run[] => byPlace.get(run.at + far) ?? [];
   const steepest = runs.filter(
     (run) =>
       ![-1, 1].some((far) =>
-        beside(run, far).some(
+        (byPlace.get(run.at + far) ?? []).some(
           (other) =>
             other.up === run.up &&
             2 * overlap(run, other) > run.to - run.from &&
@@ -71,22 +93,33 @@ const edgesOf = (runs: readonly Run[], density: number): readonly Found[] => {
         ),
       ),
   );
-  const kept = new Set(steepest);
-  const used = new Set<Run>();
+  const isSoft = (run: Run): boolean => {
+    const [before, after] = [meanStep(bright, run, -1, raster) / run.step, meanStep(bright, run, 1, raster) / run.step];
+    const [most, other] = before > after ? [before, after] : [after, before];
+    return most >= soft && (other >= soft || other <= -soft);
+  };
+  const sorted = steepest
+    .map((run) => ({ run, isSoft: isSoft(run) }))
+    .sort((a, b) => Number(a.isSoft) - Number(b.isSoft) || b.run.to - b.run.from - (a.run.to - a.run.from));
+  const reach = Math.round(widestSide * density);
+  const sides = new Map<number, { at: number; until: number; readonly from: number; readonly to: number; readonly isSoft: boolean }[]>();
   const found: Found[] = [];
-  for (const run of [...steepest].sort((a, b) => a.at - b.at || a.from - b.from)) {
-    if (used.has(run)) continue;
-    used.add(run);
-    let until = run.at;
-    for (let far = 1; far <= Math.ceil(widestLine * density) && until === run.at; far += 1) {
-      const other = beside(run, far).find(
-        (one) => kept.has(one) && !used.has(one) && one.up !== run.up && 10 * overlap(run, one) >= 9 * longer(run, one),
-      );
-      if (!other) continue;
-      used.add(other);
-      until = other.at;
-    }
-    found.push({ at: run.at, until, from: run.from, to: run.to });
+  for (const { run, isSoft } of sorted) {
+    let joined = false;
+    for (let far = 0; far <= reach && !joined; far += 1)
+      for (const place of far === 0 ? [run.at] : [run.at - far, run.at + far]) {
+        const side = (sides.get(place) ?? []).find(
+          (one) => 2 * overlap(one, run) >= run.to - run.from && Math.max(one.until, run.at) - Math.min(one.at, run.at) <= reach,
+        );
+        if (!side) continue;
+        joined = true;
+        if (!isSoft || side.isSoft) [side.at, side.until] = [Math.min(side.at, run.at), Math.max(side.until, run.at)];
+        break;
+      }
+    if (joined) continue;
+    const side = { at: run.at, until: run.at, from: run.from, to: run.to, isSoft };
+    sides.set(run.at, [...(sides.get(run.at) ?? []), side]);
+    found.push(side);
   }
   return found;
 };
@@ -101,8 +134,9 @@ export const pictureEdges = (pixels: Pixels, density: number): BoxList | null =>
   const least = Math.ceil(leastRun * density);
   const length = (px: number): Exact => exact(px * 2, Math.round(density * 2));
   const { width, height } = pixels;
-  const upright = edgesOf(runsOf(bright, width, height, 1, width, least), density);
-  const level = edgesOf(runsOf(bright, height, width, width, 1, least), density);
+  const edges = (raster: Raster): readonly Found[] => edgesOf(runsOf(bright, raster, least), bright, raster, density);
+  const upright = edges({ lines: width, length: height, across: 1, along: width });
+  const level = edges({ lines: height, length: width, across: width, along: 1 });
   const all = [
     ...upright.map((one) => ({ one, box: { x: one.at, y: one.from, width: one.until - one.at, height: one.to - one.from } })),
     ...level.map((one) => ({ one, box: { x: one.from, y: one.at, width: one.to - one.from, height: one.until - one.at } })),

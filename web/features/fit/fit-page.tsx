@@ -9,6 +9,7 @@ import {
   exact,
   fromJsonNumber,
   type GridFound,
+  gridWords,
   inOrder,
   type Layout,
   type OtherNumber,
@@ -111,8 +112,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   /** Puts a grid that was found in the breakpoint looked at, as one edit. */
   const use = (grid: GridFound): void => {
     if (!breakpoint) return;
-    const words = `${grid.columns} columns, gutter ${toDecimal(grid.gutter)}, margin ${toDecimal(grid.margin)}.`;
-    put(withGrid(breakpoint, grid), `${breakpoint.name} has ${words}`);
+    put(withGrid(breakpoint, grid), `${breakpoint.name} has ${gridWords(grid)}.`);
   };
   /** Gives the breakpoint a number that fits more. */
   const takeNumber = ({ layout: changed, to }: OtherNumber): void => {

@@ -5,8 +5,10 @@ import {
   boxSides,
   type BoxSource,
   type Breakpoint,
+  compare,
   type Fit,
   type GridFound,
+  gridWords,
   isWhole,
   type OtherNumber,
   type RowsFound,
@@ -220,13 +222,19 @@ const Grids = ({ fit, grids, breakpoint, mayEdit, design, team, onUse }: GridsPr
             </thead>
             <tbody className="num">
               {grids.map((grid) => (
-                <tr key={`${grid.columns} ${toNumber(grid.gutter)} ${toNumber(grid.margin)}`}>
+                <tr key={gridWords(grid)}>
                   <td>{grid.columns}</td>
                   <td>
                     <Num value={grid.gutter} />
                   </td>
                   <td>
-                    <Num value={grid.margin} />
+                    <Num value={grid.margin.start} />
+                    {compare(grid.margin.start, grid.margin.end) !== 0 && (
+                      <>
+                        {" / "}
+                        <Num value={grid.margin.end} />
+                      </>
+                    )}
                   </td>
                   <td>
                     <Num value={grid.column} />
@@ -265,8 +273,8 @@ const Grids = ({ fit, grids, breakpoint, mayEdit, design, team, onUse }: GridsPr
             ))}
           {second && equals > 1 && (
             <p>
-              <span className="num">{equals}</span> of them explain the same <span className="num">{first?.explained}</span> edges: the
-              boxes alone cannot tell which it was.
+              <span className="num">{equals}</span> of them explain the same <span className="num">{first?.explained}</span> edges: they
+              alone cannot tell which it was.
             </p>
           )}
           <p className="quiet">
@@ -285,5 +293,5 @@ const isThis = ({ breakpoint: { columns } }: Fit, { columns: count, gutter, marg
   columns.container.kind === "fluid" &&
   columns.edgeGutters === "none" &&
   columns.gutter === `${toNumber(gutter)}px` &&
-  columns.margin.start === `${toNumber(margin)}px` &&
-  columns.margin.end === `${toNumber(margin)}px`;
+  columns.margin.start === `${toNumber(margin.start)}px` &&
+  columns.margin.end === `${toNumber(margin.end)}px`;

@@ -1,6 +1,6 @@
 "use client";
 
-import { type BoxList, boxListJson, type BoxSource, type GridFound, layoutFromGrid, toDecimal } from "@ypsiline/core";
+import { type BoxList, boxListJson, type BoxSource, type GridFound, gridWords, layoutFromGrid } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { FormField } from "@/ui/form-field";
@@ -68,9 +68,9 @@ export const NewFromGrid = ({ team, grids, design, onCancel }: Props) => {
         value={chosen}
         onChange={(event) => setChosen(Number(event.target.value))}
       >
-        {grids.map(({ columns, gutter, margin }, index) => (
+        {grids.map((grid, index) => (
           <option key={index} value={index}>
-            {columns} columns, gutter {toDecimal(gutter)}, margin {toDecimal(margin)}
+            {gridWords(grid)}
           </option>
         ))}
       </select>
