@@ -31,6 +31,7 @@ export { workOutSum } from "./exact/sum";
 export { versionLevels } from "./layout/levels";
 export { formatVersion, upgrade } from "./layout/upgrade";
 export { limits } from "./layout/limits";
+export { carryNumbers } from "./layout/number-values";
 export { breakpointNumbers, cellOfPath, facetIds, facetOfPlace, ledgerHeadings, numberAt, placeOfPath } from "./layout/numbers";
 export { cellList, containerWords, numberCells, readContainerKind, readDeclared, repairCells } from "./layout/cells";
 export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";

@@ -1,27 +1,25 @@
 import { followingAs } from "../layout/follows";
 import type { Breakpoint, Layout } from "../layout/schema";
+import { takeNumbers } from "../layout/number-values";
 import { withoutStrays } from "../layout/strays";
 import { sameJson } from "../compare/same-json";
 import { spacingNames } from "./css/spacing-names";
 import { type FormatId, formats } from "./registry";
+import { seenNumbers } from "./seen-numbers";
 import type { Held } from "./types";
 
 /** Files that show one drawn size say nothing of the breakpoints they do not show; so do line positions, which name none. */
 const ofOneSize = (held: Held, read: Layout): boolean =>
   read.breakpoints.length === 1 && (held.oneSize || read.breakpoints[0]?.id === "drawn");
 
-/** The columns of a file with what it says nothing of: totals the author expects stand in no ledger and no stylesheet. */
-const columnsOf = (draft: Breakpoint, read: Breakpoint): Breakpoint["columns"] =>
-  read.columns.stated === undefined && draft.columns.stated !== undefined
-    ? { ...read.columns, stated: draft.columns.stated }
-    : read.columns;
+type Members = Exclude<Held["breakpoint"], "none">;
 
-const pick = (draft: Breakpoint, read: Breakpoint, held: Exclude<Held["breakpoint"], "none">): Breakpoint => {
+/** A breakpoint with what a file says of it: what a file leaves out it does not take away, as a stylesheet without a baseline. */
+const pick = (draft: Breakpoint, read: Breakpoint, held: Members): Breakpoint => {
   if (held === "all") return read;
-  // What a file leaves out it does not take away: a stylesheet without a baseline says nothing of one.
-  const said = held.flatMap((member) => (read[member] === null ? [] : [[member, read[member]] as const]));
-  const picked: Breakpoint = { ...draft, ...Object.fromEntries(said) };
-  return held.includes("columns") ? { ...picked, columns: columnsOf(draft, read) } : picked;
+  const said = new Set<string>(held);
+  const picked = takeNumbers(draft, read, (path) => said.has(path), true);
+  return said.has("name") ? { ...picked, name: read.name } : picked;
 };
 
 /** The draft's breakpoint a read one stands for: of its id, else of its from-width, else drawn at its width. */
@@ -34,7 +32,7 @@ const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
  * Whether a file says from a breakpoint's width on what the breakpoint says: where a stylesheet changes nothing it has no query, so
  * it does not take the breakpoint away.
  */
-const saysNoOther = (read: Layout, draft: Breakpoint, held: Exclude<Held["breakpoint"], "none">): boolean => {
+const saysNoOther = (read: Layout, draft: Breakpoint, held: Members): boolean => {
   const applying = read.breakpoints.filter(({ from }) => from <= draft.from).sort((a, b) => b.from - a.from)[0];
   return applying !== undefined && sameJson(pick(draft, applying, held), draft);
 };
@@ -73,7 +71,7 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
     const known = shown && standsFor(draft, shown);
     if (!shown) return draft;
     if (!known) return { ...draft, breakpoints: [...draft.breakpoints, shown].sort((a, b) => a.from - b.from) };
-    const columnsAndRows = pick(known, shown, shown.id === "drawn" ? ["columns", "rows", "baseline"] : "all");
+    const columnsAndRows = pick(known, shown, shown.id === "drawn" ? seenNumbers : "all");
     return { ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === known.id ? { ...columnsAndRows, id: known.id } : one)) };
   }
   const { breakpoint: members } = held;

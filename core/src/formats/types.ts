@@ -1,5 +1,6 @@
 import type { Issue } from "../layout/parse";
-import type { Breakpoint, Layout } from "../layout/schema";
+import type { NumberPath } from "../layout/numbers";
+import type { Layout } from "../layout/schema";
 import type { OptionName, WriteOptions } from "./options";
 
 /** One of several layouts a file can be read as, and what names it there (a selector). */
@@ -23,8 +24,8 @@ export type Written = { readonly ok: true; readonly text: string } | { readonly 
 
 /** What of a layout a file of a format holds: the rest stays as the draft has it when a file is taken into one. */
 export type Held = {
-  /** Members of each breakpoint; none where a file says nothing of them, and which there are is the draft's. */
-  readonly breakpoint: "all" | "none" | readonly (keyof Breakpoint)[];
+  /** Numbers of each breakpoint, and its name; none where a file says nothing of them, and which there are is the draft's. */
+  readonly breakpoint: "all" | "none" | readonly ("name" | NumberPath)[];
   /** Members of the whole spec; taken where the file has spacing steps, without which it says nothing of them. */
   readonly spec: readonly (keyof Layout)[];
   /** Whether a file shows one drawn size, and so says nothing of the breakpoints it does not show. */

@@ -23,8 +23,8 @@ export type NumberCell = {
   /** Whether it stands in the ledger to be typed in, and whether a repair may change it. */
   readonly inLedger: boolean;
   readonly mended: boolean;
-  /** Puts another breakpoint's numbers in the place of one's own; null for what makes a breakpoint itself, or goes with another cell. */
-  readonly carry: ((own: Breakpoint, source: Breakpoint) => Breakpoint) | null;
+  /** Whether its numbers can be carried to another breakpoint, or with which cell they go; null for what makes a breakpoint itself. */
+  readonly carry: "alone" | CellId | null;
 };
 
 const fail = (message: string): CellResult => ({ ok: false, message });
@@ -131,7 +131,7 @@ export const numberCells = {
     stepped: true,
     inLedger: true,
     mended: true,
-    carry: (own, source) => withColumns(own, { count: source.columns.count }),
+    carry: "alone",
     text: ({ columns: { count } }) => String(count),
     read: (text, breakpoint) => {
       const count = whole(text, limits.columns);
@@ -145,7 +145,7 @@ export const numberCells = {
     stepped: true,
     inLedger: true,
     mended: true,
-    carry: (own, { columns: { gutter, edgeGutters } }) => withColumns(own, { gutter, edgeGutters }),
+    carry: "alone",
     text: ({ columns: { gutter } }) => declaredText(gutter),
     read: (text, breakpoint) => {
       const length = readDeclared(text, ["px", "rem", "fr"]);
@@ -159,7 +159,7 @@ export const numberCells = {
     stepped: true,
     inLedger: true,
     mended: true,
-    carry: (own, source) => withColumns(own, { margin: source.columns.margin }),
+    carry: "alone",
     text: ({ columns: { margin } }) => sides(margin),
     read: (text, breakpoint) => {
       const [first = "", second = first, ...rest] = text.split(/[,;|]/);
@@ -178,7 +178,7 @@ export const numberCells = {
     stepped: false,
     inLedger: true,
     mended: true,
-    carry: (own, source) => withColumns(own, { container: source.columns.container }),
+    carry: "alone",
     text: ({ columns: { container: held } }) => containerText(held),
     read: readContainer,
   },
@@ -189,7 +189,7 @@ export const numberCells = {
     stepped: true,
     inLedger: false,
     mended: true,
-    carry: (own, source) => ({ ...own, rows: source.rows }),
+    carry: "alone",
     text: ({ rows: own }) => (own === null ? null : own.kind === "repeating" ? declaredText(own.height) : `${own.count} dividing`),
     read: (text, breakpoint) => {
       const own = breakpoint.rows;
@@ -212,7 +212,7 @@ export const numberCells = {
     stepped: true,
     inLedger: false,
     mended: true,
-    carry: null,
+    carry: "rows",
     text: ({ rows: own }) => (own ? declaredText(own.gutter) : null),
     read: (text, breakpoint) => {
       const gutter = readDeclared(text, ["px", "rem"]);
@@ -229,7 +229,7 @@ export const numberCells = {
     stepped: true,
     inLedger: false,
     mended: true,
-    carry: (own, source) => ({ ...own, baseline: source.baseline }),
+    carry: "alone",
     text: ({ baseline: own }) => (own ? declaredText(own.step) : null),
     read: (text, breakpoint) => {
       const step = readDeclared(text, ["px", "rem"]);
@@ -245,7 +245,7 @@ export const numberCells = {
     stepped: true,
     inLedger: false,
     mended: false,
-    carry: (own, source) => ({ ...own, mesh: source.mesh }),
+    carry: "alone",
     text: ({ mesh: own }) => (own ? declaredText(own.step) : null),
     read: (text, breakpoint) => {
       const step = readDeclared(text, ["px", "rem"]);

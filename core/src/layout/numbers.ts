@@ -24,18 +24,20 @@ export type BreakpointNumber = {
   readonly cell: CellId;
   readonly place: SheetPlace;
   readonly facet: Facet;
-  /** Its column in a ledger file; null where a ledger does not hold it. Numbers that never stand together share one. */
-  readonly heading: string | null;
+  /** Its column in a ledger file. Numbers that never stand together share one. */
+  readonly heading: string;
+  /** Whether it goes to other breakpoints with its cell; what only one breakpoint is expected to come to does not. */
+  readonly carried: boolean;
   /** The level of the version that a change of it makes. */
   readonly level: VersionLevel;
 };
 
-const columns = { facet: "columns", level: "minor" } as const;
-const rows = { facet: "rows", level: "minor", place: "rows", cell: "rows" } as const;
-const baseline = { facet: "baseline", level: "minor", place: "baseline", cell: "baseline" } as const;
-const mesh = { facet: "base", level: "minor", place: "mesh", cell: "mesh" } as const;
+const columns = { facet: "columns", level: "minor", carried: true } as const;
+const rows = { facet: "rows", level: "minor", carried: true, place: "rows", cell: "rows" } as const;
+const baseline = { facet: "baseline", level: "minor", carried: true, place: "baseline", cell: "baseline" } as const;
+const mesh = { facet: "base", level: "minor", carried: true, place: "mesh", cell: "mesh" } as const;
 const container = { ...columns, place: "container", cell: "container" } as const;
-const drawnAt = { level: "patch", cell: "drawn-at" } as const;
+const drawnAt = { level: "patch", cell: "drawn-at", carried: false } as const;
 
 /**
  * A breakpoint's numbers: the one place that lists them. The ledger, its files, carrying over, holding, comments, what
@@ -43,7 +45,7 @@ const drawnAt = { level: "patch", cell: "drawn-at" } as const;
  * error of types. In the order a ledger file has them.
  */
 export const breakpointNumbers = {
-  from: { ...columns, name: "from-width", cell: "from", place: "width", heading: "from", level: "major" },
+  from: { ...columns, name: "from-width", cell: "from", place: "width", heading: "from", level: "major", carried: false },
   "drawnAt/width": { ...drawnAt, name: "drawn-at width", place: "width", facet: "columns", heading: "drawn width" },
   "drawnAt/height": { ...drawnAt, name: "drawn-at height", place: "height", facet: "rows", heading: "drawn height" },
   "columns/count": { ...columns, name: "columns", cell: "columns", place: "columns", heading: "columns", level: "major" },
@@ -55,9 +57,16 @@ export const breakpointNumbers = {
   "columns/container/max": { ...container, name: "container at most", heading: "container width" },
   "columns/container/width": { ...container, name: "container", heading: "container width" },
   "columns/container/align": { ...container, name: "container alignment", heading: "container align" },
-  "columns/stated/container": { ...container, name: "stated container", heading: null },
-  "columns/stated/column": { ...columns, name: "stated column", cell: "columns", place: "columns", heading: null },
-  "rows/kind": { ...rows, name: "rows", heading: null },
+  "columns/stated/container": { ...container, name: "stated container", heading: "stated container", carried: false },
+  "columns/stated/column": {
+    ...columns,
+    name: "stated column",
+    cell: "columns",
+    place: "columns",
+    heading: "stated column",
+    carried: false,
+  },
+  "rows/kind": { ...rows, name: "rows", heading: "rows" },
   "rows/height": { ...rows, name: "row height", heading: "row height" },
   "rows/gutter": { ...rows, name: "row gutter", cell: "row-gutter", place: "row-gutter", heading: "row gutter" },
   "rows/offset": { ...rows, name: "row offset", heading: "row offset" },
@@ -69,8 +78,8 @@ export const breakpointNumbers = {
   "baseline/step": { ...baseline, name: "baseline step", heading: "baseline" },
   "baseline/offset": { ...baseline, name: "baseline offset", heading: "baseline offset" },
   "baseline/emphasis": { ...baseline, name: "emphasised baseline", heading: "baseline emphasis" },
-  "mesh/step": { ...mesh, name: "mesh step", heading: null },
-  "mesh/emphasis": { ...mesh, name: "emphasised mesh line", heading: null },
+  "mesh/step": { ...mesh, name: "mesh step", heading: "mesh" },
+  "mesh/emphasis": { ...mesh, name: "emphasised mesh line", heading: "mesh emphasis" },
 } as const satisfies Readonly<Record<NumberPath, BreakpointNumber>>;
 
 /** The same as a list. */
@@ -101,9 +110,7 @@ export const placeOfPath = (path: string): SheetPlace => numberOf(path)?.place ?
 export const facetOfPlace = (place: SheetPlace): Facet => numberList.find(([, one]) => one.place === place)?.[1].facet ?? "columns";
 
 /** The headings of a ledger file: the breakpoint's own id and name, then its numbers. */
-export const ledgerHeadings: readonly string[] = [
-  ...new Set(["id", "name", ...numberList.flatMap(([, { heading }]) => (heading === null ? [] : [heading]))]),
-];
+export const ledgerHeadings: readonly string[] = [...new Set(["id", "name", ...numberList.map(([, { heading }]) => heading)])];
 
 /** The numbers of a heading: several where they never stand together. */
 export const pathsOfHeading = (heading: string): readonly NumberPath[] =>

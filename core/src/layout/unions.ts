@@ -1,5 +1,6 @@
 import type * as z from "zod/mini";
-import { storedLayoutSchema } from "./schema";
+import { isMembers, type Members } from "./member";
+import { breakpointSchema, storedLayoutSchema } from "./schema";
 
 type Def = {
   readonly type: string;
@@ -11,6 +12,8 @@ type Def = {
   readonly valueType?: z.core.$ZodType;
   readonly options?: readonly z.core.$ZodType[];
   readonly discriminator?: string;
+  readonly values?: readonly unknown[];
+  readonly entries?: Readonly<Record<string, string>>;
 };
 
 const defOf = (schema: z.core.$ZodType): Def => schema._zod.def as unknown as Def;
@@ -71,3 +74,62 @@ export const isOptionalPart = remembered((schema) => {
   const { type, shape } = defOf(bare(schema));
   return type === "record" || (type === "object" && shape !== undefined && Object.values(shape).every(mayBeMissing));
 });
+
+/** What a leaf of a layout may be: a number, one of a few words, or any text. */
+export type LeafKind = "number" | "text" | readonly string[];
+
+/** Every schema of a member, one for each kind of part that has it. */
+const allInside = (schema: z.core.$ZodType, name: string): readonly z.core.$ZodType[] => {
+  const { options } = defOf(bare(schema));
+  if (options) return options.flatMap((option) => allInside(option, name));
+  const found = inside(schema, name);
+  return found ? [found] : [];
+};
+
+const kindOf = (schemas: readonly z.core.$ZodType[]): LeafKind => {
+  const defs = schemas.map((schema) => defOf(bare(schema)));
+  if (defs.every(({ type }) => type === "number")) return "number";
+  const words = defs.flatMap(({ values = [], entries = {} }) => [...values, ...Object.values(entries)]);
+  return words.length > 0 ? words.map(String) : "text";
+};
+
+/** What the leaf at a path of a breakpoint may be. */
+export const leafKindAt = (path: string): LeafKind =>
+  kindOf(path.split("/").reduce<readonly z.core.$ZodType[]>((all, name) => all.flatMap((one) => allInside(one, name)), [breakpointSchema]));
+
+/** The part of a breakpoint around a path that may be missing as a whole, by its path: `rows`, `columns/stated`; null where none may. */
+export const missablePartAt = (path: string): string | null => {
+  const names = path.split("/");
+  let schemas: readonly z.core.$ZodType[] = [breakpointSchema];
+  let found: string | null = null;
+  names.slice(0, -1).forEach((name, index) => {
+    schemas = schemas.flatMap((one) => allInside(one, name));
+    const maybe = (schema: z.core.$ZodType): boolean => {
+      const { type, innerType } = defOf(schema);
+      return type === "optional" || type === "nullable" || (innerType !== undefined && maybe(innerType));
+    };
+    if (schemas.some(maybe)) found = names.slice(0, index + 1).join("/");
+  });
+  return found;
+};
+
+/** A part with only the members that its schema has; of one that is one of several kinds, those of its kind. */
+const fitting = (schema: z.core.$ZodType, value: unknown): unknown => {
+  const { shape, options, discriminator = "" } = defOf(bare(schema));
+  if (!isMembers(value)) return value;
+  if (options) {
+    const kind = value[discriminator];
+    const own = options.find((option) => defOf(bare(inside(option, discriminator) ?? option)).values?.includes(kind));
+    return own ? fitting(own, value) : value;
+  }
+  if (!shape) return value;
+  return Object.fromEntries(
+    Object.entries(value).flatMap(([name, member]) => {
+      const inner = Object.hasOwn(shape, name) ? shape[name] : undefined;
+      return inner ? [[name, fitting(inner, member)]] : [];
+    }),
+  );
+};
+
+/** The same of a whole breakpoint. */
+export const fittingBreakpoint = (value: Members): Members => fitting(breakpointSchema, value) as Members;

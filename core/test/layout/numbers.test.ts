@@ -1,10 +1,10 @@
 import { describe, expect, it } from "vitest";
 import {
   breakpointNumbers,
+  carryNumbers,
   cellList,
   facetIds,
   facetOfPlace,
-  layoutJsonSchema,
   ledgerHeadings,
   numberAt,
   type NumberPath,
@@ -12,30 +12,11 @@ import {
   repairCells,
 } from "../../src/index";
 import { cleanLayout, only, oneBreakpoint } from "../layouts";
-
-type Schema = {
-  readonly properties?: Readonly<Record<string, Schema>>;
-  readonly anyOf?: readonly Schema[];
-  readonly oneOf?: readonly Schema[];
-  readonly items?: Schema;
-  readonly type?: string;
-};
-
-/** Paths of everything in a JSON Schema that holds nothing further. */
-const leaves = (schema: Schema, path: string): readonly string[] => {
-  const either = [...(schema.anyOf ?? []), ...(schema.oneOf ?? [])];
-  if (either.length > 0) return either.flatMap((one) => leaves(one, path));
-  if (schema.properties)
-    return Object.entries(schema.properties).flatMap(([name, inner]) => leaves(inner, path === "" ? name : `${path}/${name}`));
-  return schema.type === "null" ? [] : [path];
-};
+import { breakpointLeaves } from "./leaves";
 
 describe("the table of a breakpoint's numbers", () => {
   it("has every leaf of a breakpoint in the published JSON Schema, and no other", () => {
-    const schema = layoutJsonSchema() as unknown as Schema;
-    const breakpoint = schema.properties?.["breakpoints"]?.items;
-    expect(breakpoint).toBeDefined();
-    const found = new Set(breakpoint ? leaves(breakpoint, "") : []);
+    const found = breakpointLeaves();
     expect([...found].sort()).toEqual([...Object.keys(breakpointNumbers), "id", "name"].sort());
     expect(found.size).toBe(30);
   });
@@ -51,9 +32,9 @@ describe("the table of a breakpoint's numbers", () => {
     }
   });
 
-  it("makes the headings of ledger files that were written before it", () => {
+  it("makes the headings of ledger files", () => {
     expect(ledgerHeadings.join(", ")).toBe(
-      "id, name, from, drawn width, drawn height, columns, gutter, margin start, margin end, edge gutters, container, container width, container align, row height, row gutter, row offset, row count, rows above, rows below, rows least, rows most, baseline, baseline offset, baseline emphasis",
+      "id, name, from, drawn width, drawn height, columns, gutter, margin start, margin end, edge gutters, container, container width, container align, stated container, stated column, rows, row height, row gutter, row offset, row count, rows above, rows below, rows least, rows most, baseline, baseline offset, baseline emphasis, mesh, mesh emphasis",
     );
   });
 
@@ -95,10 +76,10 @@ describe("a cell of numbers", () => {
   it("is carried alone: what it puts in another breakpoint makes its text there the source's", () => {
     const [first, second] = [cleanLayout().breakpoints[0], cleanLayout().breakpoints[2]];
     if (!first || !second) throw new Error("too few breakpoints");
-    for (const { carry, text } of cellList) {
-      if (!carry) continue;
-      expect(text(carry(first, second))).toBe(text(second));
-      expect(carry(first, first)).toEqual(first);
+    for (const { id, carry, text } of cellList) {
+      if (carry !== "alone") continue;
+      expect(text(carryNumbers(first, second, new Set([id])))).toBe(text(second));
+      expect(carryNumbers(first, first, new Set([id]))).toEqual(first);
     }
   });
 

@@ -1,4 +1,5 @@
 import { stylesheetOptions } from "../options";
+import { seenNumbers } from "../seen-numbers";
 import { type WholeFormat, written } from "../types";
 import { readCss } from "./read";
 import { writeCss } from "./write";
@@ -17,5 +18,5 @@ export const cssFormat: WholeFormat = {
   write: (layout, options) => written(writeCss(layout, options)),
   read: readCss,
   recognises: ({ ending, begins }) => (ending === "css" || /[{}]/.test(begins) || begins.startsWith("/*") ? 2 : 0),
-  holds: { breakpoint: ["from", "columns", "rows", "baseline"], spec: ["base", "rootFontSize", "spacing"], oneSize: false },
+  holds: { breakpoint: ["from", ...seenNumbers, "baseline/emphasis"], spec: ["base", "rootFontSize", "spacing"], oneSize: false },
 };

@@ -1,9 +1,10 @@
+import { numberList } from "../../layout/numbers";
 import { type BreakpointFormat, type Held, type WholeFormat, written } from "../types";
 import { writeAreas } from "./areas";
 import { isAreasTable, readCsv } from "./read";
 import { writeLedger, writeLinesCsv, writeLinesJson } from "./write";
 
-const holds: Held = { breakpoint: ["name", "from", "drawnAt", "columns", "rows", "baseline"], spec: [], oneSize: false };
+const holds: Held = { breakpoint: ["name", ...numberList.map(([path]) => path)], spec: [], oneSize: false };
 
 /** Line positions of one breakpoint. */
 export const csvFormat: BreakpointFormat = {

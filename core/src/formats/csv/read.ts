@@ -1,17 +1,16 @@
 import { limits } from "../../layout/limits";
 import { type Issue, parseLayout } from "../../layout/parse";
-import { breakpointNumbers, ledgerHeadings, type NumberPath } from "../../layout/numbers";
-import type { LayoutInput } from "../../layout/schema";
+import { membersOf } from "../../layout/number-values";
+import { ledgerHeadings, numberList, type NumberPath } from "../../layout/numbers";
 import { idPattern } from "../../layout/schema";
 import { slugOf, untaken } from "../../layout/slug";
+import { leafKindAt, missablePartAt } from "../../layout/unions";
 import { usualDrawnAt } from "../drawn-at";
 import { breakpointFromLines, type Edge } from "../from-lines";
 import type { Read } from "../types";
 import { areasHeadings, readAreas } from "./areas";
 import { type CsvRow, readCsvRows, readValue } from "./csv";
 import { linesHeader } from "./write";
-
-type BreakpointInput = LayoutInput["breakpoints"][number];
 
 const refused = (message: string): Read => ({ ok: false, issues: [{ path: "", message }] });
 
@@ -41,8 +40,49 @@ const length = (text: string): string => {
 
 const idOf = (name: string, used: ReadonlySet<string>): string => untaken(slugOf(name, "row", 36), (one) => used.has(one));
 
-/** Numbers that a ledger file holds. */
-type Held = { [K in NumberPath]: (typeof breakpointNumbers)[K]["heading"] extends string ? K : never }[NumberPath];
+/** What stands where a table leaves a number out; the schema fills in the rest. */
+const usual: Partial<Record<NumberPath, string | number>> = {
+  "columns/gutter": "0px",
+  "columns/margin/start": "0px",
+  "columns/container/kind": "fluid",
+  "rows/gutter": "0px",
+  "rows/margin/start": "0px",
+  "baseline/emphasis": 4,
+  "mesh/emphasis": 8,
+};
+
+/** A number of a table as a layout declares it, or what would be right. */
+const declared = (path: NumberPath, text: string): { readonly value: string | number } | { readonly right: string } => {
+  const kind = leafKindAt(path);
+  if (kind === "text") return { value: length(text) };
+  if (kind !== "number") {
+    const word = text.toLowerCase();
+    return kind.includes(word) ? { value: word } : { right: `must be ${kind.slice(0, -1).join(", ")} or ${kind.at(-1) ?? ""}` };
+  }
+  const digits = text.replace(/\s*px$/i, "").replace(",", ".");
+  return /^\d+(\.\d{1,3})?$/.test(digits) ? { value: Number(digits) } : { right: "must be a number" };
+};
+
+/** The numbers of a table's row. Of a part that may be missing, as a baseline, none where the row has none of its own. */
+const numbersIn = (said: (heading: string) => string, issue: (message: string) => void): Map<NumberPath, string | number> => {
+  const numbers = new Map<NumberPath, string | number>();
+  for (const [path, { heading }] of numberList) {
+    const text = said(heading).trim();
+    if (text === "") continue;
+    const read = declared(path, text);
+    if ("value" in read) numbers.set(path, read.value);
+    else issue(`${heading} ${read.right}, not ${text.slice(0, 40)}`);
+  }
+  // Tables of people say by their numbers which kind of rows they mean.
+  const rows = numbers.has("rows/count") ? "dividing" : numbers.has("rows/height") ? "repeating" : null;
+  if (rows && !numbers.has("rows/kind")) numbers.set("rows/kind", rows);
+  const has = (part: string): boolean => [...numbers.keys()].some((path) => path.startsWith(`${part}/`));
+  for (const [path] of numberList) {
+    const [stands, part] = [usual[path], missablePartAt(path)];
+    if (stands !== undefined && !numbers.has(path) && (part === null || has(part))) numbers.set(path, stands);
+  }
+  return numbers;
+};
 
 const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   const names = header.map((heading) => headings[plain(heading)] ?? plain(heading));
@@ -57,74 +97,22 @@ const ledger = (header: readonly string[], rows: readonly CsvRow[]): Read => {
     );
   const read = rows.map(({ line, fields }) => {
     const said = (heading: string): string => readValue(fields[names.indexOf(heading)] ?? "");
-    const get = (path: Held): string => said(breakpointNumbers[path].heading).trim();
-    const number = (path: Held): number | null => {
-      const text = get(path)
-        .replace(/\s*px$/i, "")
-        .replace(",", ".");
-      if (text === "") return null;
-      if (/^\d+(\.\d{1,3})?$/.test(text)) return Number(text);
-      issues.push({ path: `line ${line}`, message: `${breakpointNumbers[path].heading} must be a number, not ${get(path).slice(0, 40)}` });
-      return null;
-    };
+    const numbers = numbersIn(said, (message) => issues.push({ path: `line ${line}`, message }));
     const given = said("id").trim();
     const id = idPattern.test(given) && !used.has(given) ? given : idOf(given || said("name"), used);
     used.add(id);
-    return { line, get, number, id, name: said("name").trim() === "" ? id : said("name"), from: number("from") };
+    return { line, numbers, id, name: said("name").trim() === "" ? id : said("name") };
   });
-  const breakpoints = read.map(({ line, get, number, id, name, from }, index): BreakpointInput => {
-    const first = from ?? (index === 0 ? 320 : (read[index - 1]?.from ?? 320) + 1);
-    if (from === null) lost.push(`line ${line}: no from-width; ${first} stands in`);
-    const usual = usualDrawnAt(first, read[index + 1]?.from ?? null);
-    const count = number("columns/count");
-    if (count === null) issues.push({ path: `line ${line}`, message: "columns must be a whole number, like 12" });
-    const width = get("columns/container/max");
-    const kind = get("columns/container/kind");
-    const align = get("columns/container/align");
-    const placed = align === "start" || align === "end" ? align : "center";
-    const start = length(get("columns/margin/start") || "0");
-    const step = get("baseline/step");
-    return {
-      id,
-      name,
-      from: first,
-      drawnAt: { width: number("drawnAt/width") ?? usual.width, height: number("drawnAt/height") ?? usual.height },
-      columns: {
-        count: count ?? 1,
-        gutter: length(get("columns/gutter") || "0"),
-        margin: { start, end: length(get("columns/margin/end")) || start },
-        edgeGutters: get("columns/edgeGutters") === "half" ? "half" : "none",
-        container:
-          kind === "capped"
-            ? { kind, max: length(width), align: placed }
-            : kind === "fixed"
-              ? { kind, width: length(width), align: placed }
-              : { kind: "fluid" },
-      },
-      rows: get("rows/count")
-        ? {
-            kind: "dividing",
-            count: number("rows/count") ?? 1,
-            gutter: length(get("rows/gutter") || "0"),
-            margin: {
-              start: length(get("rows/margin/start") || "0"),
-              end: length(get("rows/margin/end") || get("rows/margin/start") || "0"),
-            },
-            ...(get("rows/least") ? { least: length(get("rows/least")) } : {}),
-            ...(get("rows/most") ? { most: length(get("rows/most")) } : {}),
-          }
-        : get("rows/height")
-          ? {
-              kind: "repeating",
-              height: length(get("rows/height")),
-              gutter: length(get("rows/gutter") || "0"),
-              offset: length(get("rows/offset") || "0"),
-            }
-          : null,
-      baseline: step
-        ? { step: length(step), offset: length(get("baseline/offset") || "0"), emphasis: number("baseline/emphasis") ?? 4 }
-        : null,
-    };
+  const fromOf = (index: number): number | null => {
+    const from = read[index]?.numbers.get("from");
+    return typeof from === "number" ? from : null;
+  };
+  const breakpoints = read.map(({ line, numbers, id, name }, index) => {
+    const from = fromOf(index) ?? (index === 0 ? 320 : (fromOf(index - 1) ?? 320) + 1);
+    if (fromOf(index) === null) lost.push(`line ${line}: no from-width; ${from} stands in`);
+    if (!numbers.has("columns/count")) issues.push({ path: `line ${line}`, message: "columns must be a whole number, like 12" });
+    const { width, height } = usualDrawnAt(from, fromOf(index + 1));
+    return membersOf(id, name, new Map([["drawnAt/width", width], ["drawnAt/height", height], ...numbers, ["from", from]]));
   });
   if (issues.length > 0) return { ok: false, issues };
   const parsed = parseLayout({ format: "ypsiline-layout", formatVersion: 1, name: "From a ledger", base: "8px", breakpoints });

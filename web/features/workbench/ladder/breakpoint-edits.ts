@@ -1,7 +1,7 @@
 import {
   type Breakpoint,
   type CellId,
-  cellList,
+  carryNumbers,
   inOrder,
   type Layout,
   limits,
@@ -89,7 +89,5 @@ export const orderBreakpoints = (layout: Layout): Layout => sorted(layout, layou
 export const carry = (layout: Layout, from: string, to: readonly string[], what: ReadonlySet<CellId>): Layout => {
   const source = layout.breakpoints.find(({ id }) => id === from);
   if (!source) return layout;
-  const carried = (one: Breakpoint): Breakpoint =>
-    cellList.reduce((own, { id, carry: put }) => (put && what.has(id) ? put(own, source) : own), one);
-  return { ...layout, breakpoints: layout.breakpoints.map((one) => (to.includes(one.id) ? carried(one) : one)) };
+  return { ...layout, breakpoints: layout.breakpoints.map((one) => (to.includes(one.id) ? carryNumbers(one, source, what) : one)) };
 };

@@ -15,7 +15,7 @@ type Props = {
   readonly onDone: (layout: Layout | null) => void;
 };
 
-const parts = cellList.filter(({ carry: put }) => put !== null);
+const parts = cellList.filter(({ carry: carried }) => carried === "alone");
 
 /** Asks which of a breakpoint's numbers go to which others. */
 export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
