@@ -1,5 +1,6 @@
 import { breakpointFormats, wholeFormats } from "../core/src/index";
-import { chromium, expect, test } from "@playwright/test";
+import { readFile } from "node:fs/promises";
+import { chromium, expect, type Locator, test } from "@playwright/test";
 import { strFromU8, unzipSync } from "fflate";
 import { gzipSync } from "node:zlib";
 import type { Layout } from "../core/src/index";
@@ -123,15 +124,21 @@ test("other ways of writing are chosen in forms that need no script", async ({ b
   await stylesheet.getByLabel("Breakpoints by").selectOption("container");
   await stylesheet.getByLabel("Lengths in").selectOption("rem");
   await stylesheet.getByLabel("Grid class").selectOption("without");
-  await stylesheet.getByRole("button", { name: "CSS" }).click();
-  const css = await page.locator("body").innerText();
-  expect(css).toContain("@container layout (width >= 64rem)");
-  expect(css).not.toContain("grid-template-columns");
-  await page.goto(`${path}/versions/2.1.0`);
+  const saved = async (button: Locator): Promise<{ readonly name: string; readonly text: string }> => {
+    const [download] = await Promise.all([page.waitForEvent("download"), button.click()]);
+    return { name: download.suggestedFilename(), text: await readFile(await download.path(), "utf8") };
+  };
+  const css = await saved(stylesheet.getByRole("button", { name: "CSS" }));
+  expect(css.name).toBe("passenger-booking-2.1.0-layout.css");
+  expect(css.text).toContain("@container layout (width >= 64rem)");
+  expect(css.text).not.toContain("grid-template-columns");
+  // The page stands as it was: what was chosen is not lost.
+  await expect(stylesheet.getByLabel("Lengths in")).toHaveValue("rem");
   await page.getByText("An overlay drawing or a tile another way").click();
   await page.locator("select[name=breakpoint]").selectOption("wide");
   await page.getByLabel("Drawn as").selectOption("outline");
-  await page.getByRole("button", { name: "SVG", exact: true }).click();
+  const svg = await saved(page.getByRole("button", { name: "SVG", exact: true }));
+  await page.setContent(svg.text);
   await expect(page.locator("svg #columns rect")).toHaveCount(12);
   await expect(page.locator("svg #columns")).toHaveAttribute("fill", "none");
   await context.close();

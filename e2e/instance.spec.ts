@@ -157,6 +157,11 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await fill(finn, { "Name of the team": "Outer Islands" });
     await finn.getByRole("button", { name: "Save the name" }).click();
     await expect(finn.getByRole("heading", { name: "Outer Islands", level: 1 })).toBeVisible();
+    // From pages of no team the way leads to a list of both, and never to the other one.
+    await finn.goto("/inbox");
+    await finn.getByRole("link", { name: "Teams" }).click();
+    await finn.getByRole("main").getByRole("link", { name: "Outer Islands" }).click();
+    await expect(finn).toHaveURL(/\/teams\/islands$/);
     await finn.goto("/account");
     await finn.getByRole("button", { name: "Leave Skerry Ferries" }).click();
     await finn.getByRole("button", { name: "Yes, leave Skerry Ferries" }).click();

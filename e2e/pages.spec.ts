@@ -124,6 +124,7 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
     },
   },
   { name: "history", path: "/specs/skerry/crew-roster/history" },
+  { name: "one's teams", path: "/teams" },
   { name: "make a team", path: "/teams/new" },
   { name: "a forgotten password", path: "/forgotten" },
   { name: "a link that is used up", path: "/password/none" },

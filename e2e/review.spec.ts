@@ -150,7 +150,9 @@ test("two versions, or two specs, are laid over each other at a chosen width", a
   const term = (name: string) => page.getByRole("row", { name: new RegExp(`^${name}`) });
   await expect(term("Container")).toContainText("752");
   await expect(term("Container")).toContainText("736");
-  await expect(page.getByText("Wide only in Passenger booking 2.1.0")).toBeVisible();
+  const below = (heading: string) => page.getByRole("heading", { name: heading }).locator("xpath=following-sibling::ul[1]");
+  await expect(below("At other widths")).toContainText("Wide only in Passenger booking 2.1.0");
+  await expect(below("At this width")).toContainText("Tablet");
   await page.getByLabel("Width, typed").fill("1600-1");
   await page.getByLabel("Width, typed").press("Enter");
   await expect(page).toHaveURL(/width=1599/);
@@ -159,6 +161,8 @@ test("two versions, or two specs, are laid over each other at a chosen width", a
   await slider.focus();
   await page.keyboard.press("ArrowRight");
   await expect(page.getByRole("heading", { name: "At 1600" })).toBeVisible();
+  await expect(below("At this width")).toContainText("Wide only in Passenger booking 2.1.0");
+  await expect(below("At other widths")).toContainText("Tablet");
   await chooseSpec(page.getByRole("combobox", { name: "With another spec" }), "Crew roster");
   await page.waitForURL(/b=crew-roster/);
   await expect(page.getByText("Office desk").first()).toBeVisible();

@@ -106,7 +106,7 @@ export { isName, joined, listed, name, plainText, words } from "./words/words";
 export { lengthWords } from "./words/lengths";
 export { applyChanges, compareLayouts, valueAt } from "./compare/changes";
 export { sameJson } from "./compare/same-json";
-export { changePlace, changeSentence, changesInWords, changeWords, countChanges } from "./compare/words";
+export { changeInPlace, changePlace, changeSentence, changesInWords, changeWords, countChanges } from "./compare/words";
 export { valueWords } from "./compare/value-words";
 export { breakpointSentence, changeOfBreakpoint, changesByBreakpoint, containerDifferences, containerLine } from "./compare/effects";
 export { changeLevel, leastVersion, levelBetween, raised, versionLevel } from "./compare/version-level";

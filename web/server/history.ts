@@ -11,8 +11,8 @@ export type Stretch = {
   readonly from: Date;
   readonly to: Date;
   readonly person: string;
-  /** What it changed: paths of changes, each once, the first of them. */
-  readonly paths: readonly Change["path"][];
+  /** What it changed, each place once, the last first: its value before and after where it is a number or a short text. */
+  readonly changes: readonly Change[];
   /** Whether the draft before it and after it can be shown. */
   readonly shown: boolean;
 };
@@ -20,24 +20,33 @@ export type Stretch = {
 /** A pause after which a new stretch begins, minutes. */
 const pause = 30;
 
-/** Edits of a stretch that are looked through for what it changed, the latest, and paths that are told of it. */
+/** Edits of a stretch that are looked through for what it changed, the latest; places that are told of it; and the longest change whose values are, bytes. */
 const mostLooked = 200;
-const mostPaths = 12;
+const mostChanges = 12;
+const longestChange = 400;
 
 /** What the stretches of a page changed, by the first revision of each. */
-const pathsOf = async (
+const changesOf = async (
   sql: Sql,
   specId: number,
-  stretches: readonly Omit<Stretch, "paths">[],
-): Promise<ReadonlyMap<number, Change["path"][]>> => {
-  const rows = await sql<{ first: number; path: Change["path"] }[]>`
-    SELECT s.first, told.path FROM unnest(${stretches.map(({ first }) => first)}::bigint[], ${stretches.map(({ last }) => last)}::bigint[]) AS s (first, last)
+  stretches: readonly Omit<Stretch, "changes">[],
+): Promise<ReadonlyMap<number, readonly Change[]>> => {
+  const rows = await sql<{ first: number; path: Change["path"]; before: Change | null; after: Change | null }[]>`
+    SELECT s.first, told.path, told.before, told.after
+    FROM unnest(${stretches.map(({ first }) => first)}::bigint[], ${stretches.map(({ last }) => last)}::bigint[]) AS s (first, last)
     CROSS JOIN LATERAL (
-      SELECT c -> 'path' AS path, max(e.revision) AS revision FROM draft_edit e CROSS JOIN LATERAL jsonb_array_elements(e.changes) c
+      SELECT c -> 'path' AS path, max(e.revision) AS revision,
+        (array_agg(CASE WHEN pg_column_size(c) <= ${longestChange} THEN c END ORDER BY e.revision))[1] AS before,
+        (array_agg(CASE WHEN pg_column_size(c) <= ${longestChange} THEN c END ORDER BY e.revision DESC))[1] AS after
+      FROM draft_edit e CROSS JOIN LATERAL jsonb_array_elements(e.changes) c
       WHERE e.spec_id = ${specId} AND e.revision BETWEEN greatest(s.first, s.last - ${mostLooked - 1}::bigint) AND s.last
-      GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT ${mostPaths}) told`;
-  const found = new Map<number, Change["path"][]>();
-  for (const { first, path } of rows) found.set(first, [...(found.get(first) ?? []), path]);
+      GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT ${mostChanges}) told`;
+  const isPlain = (value: unknown): boolean => typeof value === "string" || typeof value === "number";
+  const found = new Map<number, readonly Change[]>();
+  for (const { first, path, before, after } of rows) {
+    const told = isPlain(before?.from) && isPlain(after?.to) && before?.from !== after?.to;
+    found.set(first, [...(found.get(first) ?? []), told ? { path, from: before?.from, to: after?.to } : { path }]);
+  }
   return found;
 };
 
@@ -45,7 +54,7 @@ const pathsOf = async (
 export const stretchesPage = async (sql: Sql, specId: number, page: number): Promise<Page<Stretch>> => {
   const read = uncounted(
     page,
-    await sql<Omit<Stretch, "paths">[]>`
+    await sql<Omit<Stretch, "changes">[]>`
       WITH marked AS (
         SELECT revision, person_id, at,
           (lag(person_id) OVER told IS DISTINCT FROM person_id OR at - lag(at) OVER told > make_interval(mins => ${pause}))::int AS begins
@@ -56,8 +65,8 @@ export const stretchesPage = async (sql: Sql, specId: number, page: number): Pro
       FROM numbered n JOIN person p ON p.id = n.person_id GROUP BY n.stretch, p.name ORDER BY first DESC
       LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
   );
-  const paths = await pathsOf(sql, specId, read.entries);
-  return { ...read, entries: read.entries.map((stretch) => ({ ...stretch, paths: paths.get(stretch.first) ?? [] })) };
+  const changes = await changesOf(sql, specId, read.entries);
+  return { ...read, entries: read.entries.map((stretch) => ({ ...stretch, changes: changes.get(stretch.first) ?? [] })) };
 };
 
 /** A draft as it stood: the document that was kept before, and the edits from there, in their order. */

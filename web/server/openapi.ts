@@ -70,6 +70,14 @@ const queryParameters = (schema: z.core.$ZodObject): readonly unknown[] => {
   return Object.entries(properties).map(([name, one]) => ({ name, in: "query", required: required.includes(name), schema: one }));
 };
 
+const download = {
+  name: "download",
+  in: "query",
+  required: false,
+  description: "1 for a file that browsers save instead of showing it",
+  schema: { type: "string", enum: ["1"] },
+};
+
 const pathParameters = (names: readonly string[]): readonly unknown[] =>
   names.map((name) => ({ name, in: "path", required: true, schema: { type: "string" } }));
 
@@ -192,7 +200,7 @@ export const openApi = (): Record<string, unknown> => ({
       `A file of a version: ${wholeNames.join(", ")}; ${breakpointNames.join(", ")}, with ID a breakpoint's id`,
       ["team", "spec", "version", "file"],
       Object.fromEntries(fileTypes.map((type) => [type, type === "application/json" ? { schema: {} } : { schema: { type: "string" } }])),
-      queryParameters(fileOptions),
+      [...queryParameters(fileOptions), download],
     ),
   },
   components: {

@@ -12,7 +12,7 @@ import { inTransaction } from "./transaction";
 import { keepVersionFile, readVersionFile, readVersionFiles } from "./version-files";
 import { findPublished, highestNumber, readStoredVersion, versionBefore } from "./versions";
 import { type Answer, fileAnswer, forAnySite, keptTagged } from "./writing/file-response";
-import { askedFile, fileKey, isArchive, isPlain } from "./writing/named-file";
+import { askedFile, fileKey, isArchive, isPlain, savedName } from "./writing/named-file";
 import { type KeptFile, keptFile } from "./writing/kept-file";
 import { writtenFiles } from "./writing/written-files";
 
@@ -114,6 +114,7 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
         ? "public, no-cache"
         : `public, max-age=${year}, immutable`,
     "X-Ypsiline-Version": version.number,
+    ...savedName(search, `${slug}-${version.number}`, asked.value),
     ...(version.withdrawn ? { "X-Ypsiline-Withdrawn": encodeURIComponent(version.withdrawn.reason).slice(0, 500) } : {}),
     ...(allowed.spec.public ? forAnySite : { Vary: "Cookie, Authorization" }),
   });

@@ -122,6 +122,8 @@ export const Downloads = ({ layout, files, stem }: Props) => (
           {options.map((name) => (
             <Option key={name} name={name} layout={layout} />
           ))}
+          {/* Answered as a file to keep: what is written another way does not take the page's place. */}
+          <input type="hidden" name="download" value="1" />
           <button className="btn btn-sm btn-quiet">{first?.words}</button>
           {more.map(({ file, words }) => (
             <button key={file} className="btn btn-sm btn-quiet" formAction={`${files}/${file}`}>

@@ -67,6 +67,14 @@ export const changePlace = (path: Change["path"], layout: Layout): Words => {
   return where === "Spec" ? what : words`${name(where)} ${what}`;
 };
 
+/** A change with what it is of, in words: "Desk gutter 24 → 32"; the place alone where the change has no values. */
+export const changeInPlace = (change: Change, layout: Layout): Words => {
+  const place = changePlace(change.path, layout);
+  if (!("to" in change)) return place;
+  const { from, to, sentence } = changeWords(change, layout, layout);
+  return sentence ?? (from === null ? words`${place} ${to}` : words`${place} ${from} → ${to}`);
+};
+
 /** Puts a change in words; names of breakpoints are looked up in the layout after the change, then before. */
 export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => {
   const [root = "", entry, ...rest] = change.path;

@@ -26,7 +26,7 @@ export default async function AccountRoute() {
   ]);
   return (
     <>
-      <TopBar crumbs={<MainNav here={null} team={teams[0]?.team ?? null} unread={unread} />}>
+      <TopBar crumbs={<MainNav here={null} teams={teams} unread={unread} />}>
         <Account email={person.email} />
       </TopBar>
       <main className="page account">

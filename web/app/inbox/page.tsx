@@ -26,7 +26,7 @@ export default async function InboxPage({ searchParams }: Props) {
   ]);
   return (
     <>
-      <TopBar crumbs={<MainNav here="inbox" team={teams[0]?.team ?? null} unread={unread} />}>
+      <TopBar crumbs={<MainNav here="inbox" teams={teams} unread={unread} />}>
         <Account email={person.email} />
       </TopBar>
       <main className="page">

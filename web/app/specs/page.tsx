@@ -52,7 +52,7 @@ export default async function SpecsPage({ searchParams }: Props) {
         crumbs={
           <>
             <span className="crumb">{teams.map(({ teamName }) => teamName).join(", ")}</span>
-            <MainNav here="specs" team={teams[0]?.team ?? null} unread={unread} />
+            <MainNav here="specs" teams={teams} unread={unread} />
           </>
         }
       >

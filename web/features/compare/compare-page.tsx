@@ -2,6 +2,7 @@
 
 import {
   breakpointAt,
+  type BreakpointChange,
   changesByBreakpoint,
   breakpointSentence,
   type Exact,
@@ -19,10 +20,11 @@ import {
   changeSentence,
   name,
   plainText,
+  type Words,
   words,
 } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
-import { useMemo, useState } from "react";
+import { Fragment, useMemo, useState } from "react";
 import { InBrowser, Opening } from "@/ui/in-browser";
 import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { useQueryShown } from "@/ui/address";
@@ -53,6 +55,9 @@ type Props = {
 
 /** Widths looked at, px. */
 const [least, most] = [240, 2560] as const;
+
+/** Some of what differs, in sentences. */
+type Difference = { readonly title: string; readonly sentences: readonly Words[] };
 
 type Line = { readonly what: string; readonly from: Exact | null; readonly to: Exact | null };
 
@@ -107,20 +112,24 @@ const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
   const at = fromJsonNumber(width);
   const lines = useMemo(() => linesAt(a.layout, b.layout, fromJsonNumber(width)), [a, b, width]);
   const { spec, breakpoints } = useMemo(() => changesByBreakpoint(a.layout, b.layout), [a, b]);
-  const said = [
-    ...spec.map((change) => words`Spec: ${changeSentence(change)}`),
-    ...breakpoints.map((change) =>
-      change.kind === "added"
-        ? words`${name(change.name)} only in ${name(b.label)}`
-        : change.kind === "removed"
-          ? words`${name(change.name)} only in ${name(a.label)}`
-          : breakpointSentence(change),
-    ),
-  ].filter((sentence) => sentence.length > 0);
+  const [under, over] = [breakpointAt(a.layout, at), breakpointAt(b.layout, at)];
+  const isHere = ({ id }: BreakpointChange): boolean => id === under.id || id === over.id;
+  const said = (change: BreakpointChange): Words =>
+    change.kind === "added"
+      ? words`${name(change.name)} only in ${name(b.label)}`
+      : change.kind === "removed"
+        ? words`${name(change.name)} only in ${name(a.label)}`
+        : breakpointSentence(change);
+  const differences: readonly Difference[] = [
+    { title: "At this width", sentences: breakpoints.filter(isHere).map(said) },
+    { title: "At other widths", sentences: breakpoints.filter((change) => !isHere(change)).map(said) },
+    { title: "In the whole spec", sentences: spec.map(changeSentence) },
+  ]
+    .map(({ title, sentences }) => ({ title, sentences: sentences.filter((sentence) => sentence.length > 0) }))
+    .filter(({ sentences }) => sentences.length > 0);
   const stops = [...new Set([...a.layout.breakpoints, ...b.layout.breakpoints].flatMap(({ from, drawnAt }) => [from, drawnAt.width]))]
     .filter((stop) => stop >= least && stop <= most)
     .sort((x, y) => x - y);
-  const [under, over] = [breakpointAt(a.layout, at), breakpointAt(b.layout, at)];
   const take = () => {
     const sum = typed === null ? null : workOutSum(typed);
     if (sum?.ok) setWidth(Math.min(most, Math.max(least, Math.round(toNumber(sum.value) * 1000) / 1000)));
@@ -255,17 +264,21 @@ const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
         </section>
         <section aria-label="Differences">
           <h2 className="mb-2">Everything that differs</h2>
-          {said.length === 0 ? (
-            <p className="card-plain p-3">The two are the same.</p>
-          ) : (
-            <ul className="card-plain plain-list p-3">
-              {said.map((sentence) => (
-                <li key={plainText(sentence)}>
-                  <Said of={sentence} />
-                </li>
-              ))}
-            </ul>
-          )}
+          <div className="card-plain p-3 compare-said">
+            {differences.length === 0 && <p>The two are the same.</p>}
+            {differences.map(({ title, sentences }) => (
+              <Fragment key={title}>
+                <h3>{title}</h3>
+                <ul className="plain-list">
+                  {sentences.map((sentence) => (
+                    <li key={plainText(sentence)}>
+                      <Said of={sentence} />
+                    </li>
+                  ))}
+                </ul>
+              </Fragment>
+            ))}
+          </div>
         </section>
         <section aria-label="Container over widths" className="compare-whole">
           <h2 className="mb-2">Container over widths</h2>

@@ -1,6 +1,6 @@
 "use client";
 
-import { changePlace, type Layout, plainText, sameJson } from "@ypsiline/core";
+import { changeInPlace, type Layout, plainText, sameJson } from "@ypsiline/core";
 import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Stretch } from "@/server/history";
@@ -13,8 +13,8 @@ import { ask } from "@/ui/request";
 import { say } from "@/ui/say";
 import "./history.scss";
 
-/** A draft as it stood before some edits and at the moment that is looked at; what could not be had says why. */
-type Looked = { readonly before: Layout; readonly moment: Layout } | { readonly fault: string };
+/** A draft as it stood before some edits, before the last of them and at the moment looked at; what could not be had says why. */
+type Looked = { readonly before: Layout; readonly last: Layout; readonly moment: Layout } | { readonly fault: string };
 
 const counted = (edits: number): string => `${edits} ${edits === 1 ? "edit" : "edits"}`;
 
@@ -27,16 +27,12 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
     let over = false;
     const read = async (): Promise<void> => {
       const route = "GET /api/drafts/:team/:spec/history/:revision" as const;
-      const [before, moment] = await Promise.all([
-        ask(route, { ...address, revision: stretch.first - 1 }),
-        ask(route, { ...address, revision: at }),
-      ]);
-      if (over) return;
-      setLooked(
-        before.ok && moment.ok
-          ? { before: before.value.layout, moment: moment.value.layout }
-          : { fault: before.ok ? (moment.ok ? "" : moment.fault.detail) : before.fault.detail },
-      );
+      const revisions = [stretch.first - 1, at - 1, at];
+      const [before, last, moment] = await Promise.all(revisions.map((revision) => ask(route, { ...address, revision })));
+      if (over || !before || !last || !moment) return;
+      if (before.ok && last.ok && moment.ok)
+        setLooked({ before: before.value.layout, last: last.value.layout, moment: moment.value.layout });
+      else setLooked({ fault: [before, last, moment].flatMap((one) => (one.ok ? [] : [one.fault.detail]))[0] ?? "" });
     };
     // A slider that is drawn over many moments asks for the last of them.
     const timer = setTimeout(() => void read(), 120);
@@ -89,8 +85,14 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
         </p>
       ) : (
         <>
-          <h2>What was changed until then</h2>
-          <BreakpointChanges before={looked.before} after={looked.moment} />
+          <h2>What this edit changed</h2>
+          <BreakpointChanges before={looked.last} after={looked.moment} />
+          {at > stretch.first && (
+            <>
+              <h2>What was changed until then</h2>
+              <BreakpointChanges before={looked.before} after={looked.moment} />
+            </>
+          )}
           <h2>What putting it back would change</h2>
           <BreakpointChanges before={layout} after={looked.moment} />
         </>
@@ -99,9 +101,9 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
   );
 };
 
-/** What a stretch changed, in a few words: "Desk gutter, base unit and 3 more". */
-const whatWords = ({ paths }: Stretch, layout: Layout): string => {
-  const places = [...new Set(paths.map((path) => plainText(changePlace(path, layout))))];
+/** What a stretch changed, in a few words: "Desk gutter 24 → 32, base unit 8 → 4 and 3 more". */
+const whatWords = ({ changes }: Stretch, layout: Layout): string => {
+  const places = [...new Set(changes.map((change) => plainText(changeInPlace(change, layout))))];
   const [told, more] = [places.slice(0, 3), places.length - 3];
   return `${told.join(", ")}${more > 0 ? ` and ${more} more` : ""}`;
 };
@@ -116,24 +118,26 @@ export const HistoryPage = ({ stretches, children }: { readonly stretches: reado
       <main className="page history">
         <nav aria-label="Stretches of edits">
           {stretches.length === 0 && <p className="card-plain p-3 quiet">Nobody has changed this draft yet.</p>}
-          <ul className="card-plain">
-            {stretches.map((stretch) => (
-              <li key={stretch.first}>
-                <button
-                  type="button"
-                  disabled={!stretch.shown}
-                  aria-pressed={chosen?.first === stretch.first}
-                  title={stretch.shown ? undefined : "Of a time before moments were kept"}
-                  onClick={() => setChosen(stretch)}
-                >
-                  <strong>{stretch.person}</strong>
-                  <span className="num quiet">{timeText(new Date(stretch.to))}</span>
-                  <span className="what">{whatWords(stretch, layout)}</span>
-                  <span className="quiet">{counted(stretch.edits)}</span>
-                </button>
-              </li>
-            ))}
-          </ul>
+          {stretches.length > 0 && (
+            <ul className="card-plain">
+              {stretches.map((stretch) => (
+                <li key={stretch.first}>
+                  <button
+                    type="button"
+                    disabled={!stretch.shown}
+                    aria-pressed={chosen?.first === stretch.first}
+                    title={stretch.shown ? undefined : "Of a time before moments were kept"}
+                    onClick={() => setChosen(stretch)}
+                  >
+                    <strong>{stretch.person}</strong>
+                    <span className="num quiet">{timeText(new Date(stretch.to))}</span>
+                    <span className="what">{whatWords(stretch, layout)}</span>
+                    <span className="quiet">{counted(stretch.edits)}</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+          )}
           {children}
         </nav>
         <section aria-label="The moment">{chosen && <Moment key={chosen.first} stretch={chosen} />}</section>

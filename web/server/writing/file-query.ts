@@ -28,14 +28,17 @@ export const noQuery = (search: URLSearchParams): Problem | null => {
 
 /** Reads the query of a file: what the file knows nothing of is refused, not looked past. */
 export const readFileQuery = (search: URLSearchParams, taken: readonly OptionName[]): Got<FileOptions> => {
-  const members = queryMembers(search);
-  if (!members.ok) return members;
-  for (const name of Object.keys(members.value))
+  const all = queryMembers(search);
+  if (!all.ok) return all;
+  // How it is answered, not what is in it.
+  const { download = "1", ...members } = all.value;
+  if (download !== "1") return malformed("/download", "must be 1, or left out");
+  for (const name of Object.keys(members))
     if (!(taken as readonly string[]).includes(name))
       return malformed(
         `/${name.slice(0, 40)}`,
         taken.length === 0 ? "is not asked of this file, which takes nothing" : `is not asked of this file; it takes ${taken.join(", ")}`,
       );
-  const query = parseWith(fileOptions, members.value);
+  const query = parseWith(fileOptions, members);
   return query.ok ? query : { ok: false, problem: { code: "malformed", detail: sentence(query.issues), issues: query.issues } };
 };

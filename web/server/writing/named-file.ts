@@ -7,6 +7,10 @@ import { readFileQuery } from "./file-query";
 /** A file as it is asked for, once its name and query were looked at. */
 export type AskedFile = { readonly name: string; readonly query: FileOptions };
 
+/** The header by which a browser saves a file, where it is asked for with `download=1`, rather than shows it. */
+export const savedName = (search: URLSearchParams, stem: string, { name }: AskedFile): Readonly<Record<string, string>> =>
+  search.has("download") ? { "Content-Disposition": `attachment; filename="${stem}-${name}"` } : {};
+
 export const noFile = (name: string): Problem => ({
   code: "not-found",
   detail: `There is no file ${name.slice(0, 100)}; there are ${[...wholeNames, ...breakpointNames].join(", ")}, with ID a breakpoint's id.`,

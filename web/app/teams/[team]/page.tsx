@@ -52,7 +52,8 @@ export default async function TeamPage({ params, searchParams }: Props) {
     return allowed.problem.code === "signed-out" ? redirect(`/sign-in?back=${encodeURIComponent(`/teams/${slug}`)}`) : notFound();
   const { team, person } = allowed.value;
   const sql = database();
-  const others = (await membershipsOf(sql, person.id)).filter((one) => one.team !== slug);
+  const teams = await membershipsOf(sql, person.id);
+  const others = teams.filter((one) => one.team !== slug);
   const manages = may(team.role, "manage-team");
   const shown = parts.filter(([id]) => manages || (id !== "webhooks" && id !== "outbox"));
   const show = shown.find(([id]) => id === query["show"])?.[0] ?? "projects";
@@ -141,7 +142,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
         crumbs={
           <>
             <span className="crumb">{team.name}</span>
-            <MainNav here="team" team={slug} unread={await unreadCount(sql, person.id)} />
+            <MainNav here="team" teams={teams} unread={await unreadCount(sql, person.id)} />
           </>
         }
       >

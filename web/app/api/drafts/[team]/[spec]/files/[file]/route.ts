@@ -5,13 +5,14 @@ import { readStoredDraft } from "@/server/specs";
 import { readStoredVersion } from "@/server/versions";
 import { allowedSpec } from "@/server/viewer";
 import { fileAnswer, responseOf } from "@/server/writing/file-response";
-import { askedFile } from "@/server/writing/named-file";
+import { askedFile, savedName } from "@/server/writing/named-file";
 
 /** A file of the draft as it is saved, marked as one. */
 export const GET = handler<{ team: string; spec: string; file: string }>(async (request, { team, spec, file }) => {
   const allowed = await allowedSpec(team, spec, "read-draft");
   if (!allowed.ok) return allowed.problem;
-  const asked = askedFile(file, new URL(request.url).searchParams);
+  const { searchParams } = new URL(request.url);
+  const asked = askedFile(file, searchParams);
   if (!asked.ok) return asked.problem;
   const sql = database();
   const [draft, latest] = await Promise.all([readStoredDraft(sql, allowed.spec.id), readStoredVersion(sql, allowed.spec.id, null)]);
@@ -27,5 +28,10 @@ export const GET = handler<{ team: string; spec: string; file: string }>(async (
   const client = clientOf(allowed.person, addressOf(request.headers));
   const done = await heavy(client, { kind: "file", sheet, file: asked.value }, request.signal);
   if (!done.ok) return done.problem;
-  return responseOf(fileAnswer(request.headers.get("if-none-match"), done.file, { "Cache-Control": "private, no-cache" }));
+  return responseOf(
+    fileAnswer(request.headers.get("if-none-match"), done.file, {
+      "Cache-Control": "private, no-cache",
+      ...savedName(searchParams, `${spec}-draft`, asked.value),
+    }),
+  );
 });
