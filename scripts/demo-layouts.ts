@@ -313,6 +313,3 @@ export const demoSpecs: readonly DemoSpec[] = [
     versions: [{ number: "1.0.0", date: "2026-09-19T14:00:00Z", note: "First boards, Skerry harbour.", layout: board }],
   },
 ];
-
-/** Every layout of the demo, drafts and versions. */
-export const demoLayouts: readonly Layout[] = demoSpecs.flatMap(({ draft, versions }) => [draft, ...versions.map(({ layout }) => layout)]);

@@ -1,7 +1,7 @@
 import { type Across, exact, fit, fromJsonNumber, grids, toNumber } from "../src/index";
 import { randomDesign, widthOf } from "../test/fit/designs";
 import { seeded } from "../test/random";
-import { demoLayouts } from "../../scripts/demo-layouts";
+import { demoLayouts } from "../test/demo-layouts";
 import { time } from "./time";
 
 const random = seeded("fit bench");

@@ -77,17 +77,7 @@ export { densities, nearestClean, sweep } from "./sweep/sweep";
 export { isToMend } from "./solve/repair/goal";
 export { repair } from "./solve/repair/repair";
 export { boxSides, fit, inColumns, standing, verdict } from "./fit/against";
-export {
-  boxLimits,
-  boxListJson,
-  boxListSchema,
-  boxNumbers,
-  boxSources,
-  readBoxesCsv,
-  readBoxesJson,
-  widthOfBoxes,
-  writeBoxesCsv,
-} from "./fit/boxes";
+export { boxLimits, boxListJson, boxListSchema, boxNumbers, boxSources, readBoxesCsv, readBoxesJson, widthOfBoxes } from "./fit/boxes";
 export { gapRuns, runNames } from "./fit/gaps";
 export { verticalGrid, withRows } from "./fit/vertical";
 export { grids, gridsOfList, gridWords, layoutFromGrid, uprightEdges, withGrid } from "./fit/grids";
@@ -109,11 +99,11 @@ export { sameJson } from "./compare/same-json";
 export { changeInPlace, changePlace, changeSentence, changesInWords, changeWords, countChanges } from "./compare/words";
 export { valueWords } from "./compare/value-words";
 export { breakpointSentence, changeOfBreakpoint, changesByBreakpoint, containerDifferences, containerLine } from "./compare/effects";
-export { changeLevel, leastVersion, levelBetween, raised, versionLevel } from "./compare/version-level";
+export { changeLevel, leastVersion, raised, versionLevel } from "./compare/version-level";
 export { asManyAsHold, ofWholeParts, putOver } from "./compare/over";
 export { followOn, settleFollowing } from "./compare/follow";
 export { compareVersions, parseVersion, versionText } from "./compare/version-number";
-export { formatOf, readableFormats } from "./formats/detect";
+export { formatOf } from "./formats/detect";
 export { followingAs, withoutFollows } from "./layout/follows";
 export { breakpointFormats, formatIds, formats, wholeFormats } from "./formats/registry";
 export { fileOptions, optionWords, plainFileOptions, plainWriting, writingOf } from "./formats/options";

@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { columnLine, type CssOptions, exact, flow, plainCss, resolve, sign, toNumber, writeCss } from "../../core/src/index";
 import { seeded } from "../../core/test/random";
-import { demoLayouts } from "../../scripts/demo-layouts";
+import { demoLayouts } from "../../core/test/demo-layouts";
 import { layoutsWithAreas, mappedLayouts } from "./areas-layouts";
 import { laidOutAreas } from "./laid-out-areas";
 import { wholeUnits } from "./whole-units";

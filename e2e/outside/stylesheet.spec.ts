@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { type CssOptions, exact, type Layout, resolve, sign, toNumber, writeCss } from "../../core/src/index";
 import { seeded } from "../../core/test/random";
-import { demoLayouts } from "../../scripts/demo-layouts";
+import { demoLayouts } from "../../core/test/demo-layouts";
 import { generatedLayouts } from "./generated-layouts";
 import { laidOut } from "./laid-out";
 import { wholeUnits } from "./whole-units";

@@ -14,7 +14,8 @@ export type NamedActivity = Activity & { readonly specName: string | null };
 
 export type NewActivity = {
   readonly teamId: number;
-  readonly specId?: number | null;
+  readonly specId: number | null;
+  /** Whoever did it; null where it was nobody of the team. */
   readonly personId: number | null;
   /** What kind of thing it was, by one name. */
   readonly what: string;
@@ -22,8 +23,13 @@ export type NewActivity = {
 };
 
 /** Writes what was done; inside the transaction that did it. */
-export const addActivity = async (sql: Sql, { teamId, specId, personId, what, words }: NewActivity): Promise<void> => {
-  await sql`INSERT INTO activity (team_id, spec_id, person_id, what, words) VALUES (${teamId}, ${specId ?? null}, ${personId}, ${what}, ${words.slice(0, 2000)})`;
+export const addActivity = async (sql: Sql, entries: readonly NewActivity[]): Promise<void> => {
+  if (entries.length === 0) return;
+  const rows = entries.map((entry) => ({ ...entry, words: entry.words.slice(0, 2000) }));
+  await sql`
+    INSERT INTO activity (team_id, spec_id, person_id, what, words)
+    SELECT "teamId", "specId", "personId", what, words
+    FROM jsonb_to_recordset(${sql.json(rows)}) AS e ("teamId" bigint, "specId" bigint, "personId" bigint, what text, words text)`;
 };
 
 /** Minutes within which one person's edits of a draft are one entry. */
@@ -38,7 +44,7 @@ export const noteEdit = async (
     UPDATE activity SET at = now() WHERE id = (
       SELECT id FROM activity WHERE spec_id = ${specId} ORDER BY at DESC, id DESC LIMIT 1)
       AND what = 'edited' AND person_id = ${personId} AND at > now() - make_interval(mins => ${together}) RETURNING id`;
-  if (rows.length === 0) await addActivity(sql, { teamId, specId, personId, what: "edited", words: "changed the draft" });
+  if (rows.length === 0) await addActivity(sql, [{ teamId, specId, personId, what: "edited", words: "changed the draft" }]);
 };
 
 /** A spec that is or was of a team, by any address it has or had there. */

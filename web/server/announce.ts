@@ -24,6 +24,8 @@ export type Announcement =
 export type AccessOf = { readonly person: number } | { readonly spec: number } | { readonly token: number } | "anybody";
 
 /** Tells all processes; inside a transaction, when it commits. */
-export const announce = async (sql: Sql, announcement: Announcement): Promise<void> => {
-  await sql`SELECT pg_notify(${channel}, ${JSON.stringify(announcement)})`;
+export const announce = async (sql: Sql, ...announcements: readonly Announcement[]): Promise<void> => {
+  if (announcements.length === 0) return;
+  const texts = announcements.map((one) => JSON.stringify(one));
+  await sql`SELECT pg_notify(${channel}, text) FROM unnest(${texts}::text[]) AS text`;
 };

@@ -3,10 +3,6 @@ import type { Sql } from "./database";
 /** How many attempts of one subject go at once, and how long the next ones wait: 1 s, 2 s, 4 s … up to `longest`. */
 export type Pace = { readonly free: number; readonly longest: number };
 
-/** The seconds to wait after the n-th failure in a row: 0 while n is below `free`, then doubling. */
-export const waitAfter = (failures: number, { free, longest }: Pace): number =>
-  failures < free ? 0 : Math.min(longest, 2 ** Math.min(30, failures - free));
-
 export type Counted = { readonly ok: true } | { readonly ok: false; readonly wait: number };
 
 /**

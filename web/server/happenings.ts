@@ -1,11 +1,11 @@
 import { type VersionLevel, type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
-import { addActivity, noteEdit } from "./activity";
+import { addActivity, type NewActivity, noteEdit } from "./activity";
 import { announce, type Announcement } from "./announce";
-import { type InboxKind, tell } from "./inbox";
+import { type InboxKind, type NewItem, tell } from "./inbox";
 import type { Publishers, Role } from "@/wire/shapes";
 import { queueEvent, type WebhookEvent } from "./webhook-queue";
-import { leadsOf, ownersOfUsers, peopleOfThread, tellFollowers } from "./who-is-told";
+import { followersTold, leadsOf, ownersOfUsers, peopleOfThread, type ToldFollower } from "./who-is-told";
 
 /** Where something happened, and by whom. */
 type In = { readonly teamId: number; readonly personId: number };
@@ -22,6 +22,8 @@ type Facts = {
   "spec-named": ToSpec & { readonly name: string; readonly address: string; readonly revision: number };
   "spec-described": ToSpec & { readonly words: string };
   "spec-follows": ToSpec & { readonly name: string; readonly number: VersionNumber };
+  /** What a spec follows has a new version, published by a person of whatever team. */
+  "followed-published": In & ToldFollower & { readonly name: string; readonly number: VersionNumber };
   "spec-archived": ToSpec & { readonly archived: boolean; readonly revision: number };
   edited: ToSpec & { readonly revision: number };
   shared: ToSpec & { readonly public: boolean };
@@ -74,7 +76,14 @@ export type Happening = { [K in HappeningKind]: { readonly kind: K } & Facts[K] 
 
 /** What is made of one kind of happening: its line in the activity log, who finds it in their inbox, what webhooks are sent, what open pages hear. */
 type Row<F> = {
-  readonly activity: { readonly what: (facts: F) => string; readonly words: (facts: F) => string };
+  readonly activity: {
+    readonly what: (facts: F) => string;
+    readonly words: (facts: F) => string;
+    /** Whether the log of its team tells it; left out where it always does. */
+    readonly told?: (facts: F) => boolean;
+    /** Whether whoever did it may be of another team, and is not named. */
+    readonly unnamed?: true;
+  };
   readonly inbox?: {
     readonly kind: InboxKind;
     readonly to: (sql: postgres.TransactionSql, facts: F) => Promise<readonly number[]>;
@@ -83,8 +92,8 @@ type Row<F> = {
   };
   readonly webhook?: { readonly event: WebhookEvent; readonly body: (facts: F) => postgres.JSONValue };
   readonly announcement?: (facts: F) => Announcement;
-  /** What is made of it elsewhere, where that is not one line and one inbox. */
-  readonly elsewhere?: (sql: postgres.TransactionSql, facts: F) => Promise<void>;
+  /** What happens by it elsewhere. */
+  readonly leadsTo?: (sql: postgres.TransactionSql, facts: F) => Promise<readonly Happening[]>;
 };
 
 const after = (words: string): string => (words === "" ? "" : `: ${words}`);
@@ -111,6 +120,21 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   },
   "spec-follows": {
     activity: { what: () => "spec", words: ({ name, number }) => `began to follow ${name} ${versionText(number)}` },
+    announcement: ({ specId }) => ({ kind: "followed", spec: specId }),
+  },
+  "followed-published": {
+    activity: {
+      what: () => "followed",
+      words: ({ name, number }) => `${name} ${versionText(number)} is out, which it follows`,
+      told: ({ logged }) => logged,
+      unnamed: true,
+    },
+    inbox: {
+      kind: "followed",
+      to: (_, { people }) => Promise.resolve(people),
+      words: ({ name, number, follower }) => `${name} ${versionText(number)} is out; ${follower} follows it`,
+      path: ({ path }) => `${path}/follow`,
+    },
     announcement: ({ specId }) => ({ kind: "followed", spec: specId }),
   },
   "spec-archived": {
@@ -151,7 +175,8 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       }),
     },
     announcement: ({ specId, number }) => ({ kind: "version", spec: specId, number: versionText(number) }),
-    elsewhere: (sql, { specId, personId, name, number }) => tellFollowers(sql, { specId, personId, name, number: versionText(number) }),
+    leadsTo: async (sql, { specId, personId, name, number }) =>
+      (await followersTold(sql, specId)).map((one) => ({ kind: "followed-published", ...one, personId, name, number })),
   },
   withdrawn: {
     activity: { what: () => "withdrawn", words: ({ number, reason }) => `withdrew version ${versionText(number)}: ${reason}` },
@@ -267,23 +292,40 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
 
 /**
  * Writes down that something happened, and tells who is to be told: inside the transaction that made it so, so that neither
- * is without the other. Edits of one person one after the other are one line of the log.
+ * is without the other. Edits of one person one after the other are one line of the log. What it leads to elsewhere is written and
+ * told together, however much that is.
  */
-export const happened = async (sql: postgres.TransactionSql, happening: Happening): Promise<void> => {
-  const { activity, inbox, webhook, announcement, elsewhere } = happenings[happening.kind] as Row<Happening>;
-  const { teamId, personId } = happening;
-  const specId = "specId" in happening ? happening.specId : null;
-  const line = { teamId, specId, personId, what: activity.what(happening), words: activity.words(happening) };
-  if (happening.kind === "edited") await noteEdit(sql, happening);
-  else await addActivity(sql, line);
-  if (inbox)
-    await tell(
-      sql,
-      await inbox.to(sql, happening),
-      { kind: inbox.kind, teamId, specId, words: inbox.words(happening), path: inbox.path(happening) },
-      personId,
-    );
-  if (webhook) await queueEvent(sql, teamId, webhook.event, webhook.body(happening));
-  if (announcement) await announce(sql, announcement(happening));
-  if (elsewhere) await elsewhere(sql, happening);
+export const happened = async (sql: postgres.TransactionSql, ...all: readonly Happening[]): Promise<void> => {
+  const [lines, items, announcements, next]: [NewActivity[], NewItem[], Announcement[], Happening[]] = [[], [], [], []];
+  for (const happening of all) {
+    const { activity, inbox, webhook, announcement, leadsTo } = happenings[happening.kind] as Row<Happening>;
+    const { teamId, personId } = happening;
+    const specId = "specId" in happening ? happening.specId : null;
+    if (happening.kind === "edited") await noteEdit(sql, happening);
+    else if (activity.told?.(happening) ?? true)
+      lines.push({
+        teamId,
+        specId,
+        personId: activity.unnamed ? null : personId,
+        what: activity.what(happening),
+        words: activity.words(happening),
+      });
+    if (inbox)
+      items.push({
+        people: await inbox.to(sql, happening),
+        except: personId,
+        kind: inbox.kind,
+        teamId,
+        specId,
+        words: inbox.words(happening),
+        path: inbox.path(happening),
+      });
+    if (webhook) await queueEvent(sql, teamId, webhook.event, webhook.body(happening));
+    if (announcement) announcements.push(announcement(happening));
+    if (leadsTo) next.push(...(await leadsTo(sql, happening)));
+  }
+  await addActivity(sql, lines);
+  await tell(sql, items);
+  await announce(sql, ...announcements);
+  if (next.length > 0) await happened(sql, ...next);
 };

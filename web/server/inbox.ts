@@ -15,26 +15,27 @@ export type InboxItem = {
   readonly readAt: Date | null;
 };
 
-/** Tells present members of a team something, each once, and not those who did it themselves. Whoever has left it is told nothing. */
-export const tell = async (
-  sql: Sql,
-  people: readonly number[],
-  item: {
-    readonly kind: InboxKind;
-    readonly teamId: number;
-    readonly specId: number | null;
-    readonly words: string;
-    readonly path: string;
-  },
-  except: number | null,
-): Promise<void> => {
-  const to = [...new Set(people)].filter((person) => person !== except);
-  if (to.length === 0) return;
-  const { kind, teamId, specId, words, path } = item;
+/** Something that people are told, in their team: never those who did it themselves. */
+export type NewItem = {
+  readonly people: readonly number[];
+  readonly except: number | null;
+  readonly kind: InboxKind;
+  readonly teamId: number;
+  readonly specId: number | null;
+  readonly words: string;
+  readonly path: string;
+};
+
+/** Tells present members of teams something, each once. Whoever has left a team is told nothing of it. */
+export const tell = async (sql: Sql, items: readonly NewItem[]): Promise<void> => {
+  const rows = items.filter(({ people }) => people.length > 0).map((item) => ({ ...item, words: item.words.slice(0, 2000) }));
+  if (rows.length === 0) return;
   await sql`
     INSERT INTO inbox_item (person_id, kind, team_id, spec_id, words, path)
-    SELECT m.person_id, ${kind}, ${teamId}, ${specId}::bigint, ${words.slice(0, 2000)}, ${path}
-    FROM membership m WHERE m.team_id = ${teamId} AND m.person_id IN ${sql(to)}`;
+    SELECT m.person_id, i.kind, i."teamId", i."specId", i.words, i.path
+    FROM jsonb_to_recordset(${sql.json(rows)}) AS i
+      (people bigint[], "except" bigint, kind text, "teamId" bigint, "specId" bigint, words text, path text)
+    JOIN membership m ON m.team_id = i."teamId" AND m.person_id = ANY (i.people) AND m.person_id IS DISTINCT FROM i."except"`;
 };
 
 /** A page of what concerns a person, the latest first. */

@@ -1,4 +1,3 @@
-import { channel } from "./announce";
 import type { Sql } from "./database";
 
 const ids = (rows: readonly { readonly id: number }[]): readonly number[] => rows.map(({ id }) => id);
@@ -22,29 +21,26 @@ export const peopleOfThread = async (sql: Sql, specId: number, thread: number | 
       UNION SELECT updated_by FROM draft WHERE spec_id = ${specId}`,
   );
 
-/**
- * Tells those who keep a spec that follows another, that this has a new version: whoever made it follow and the leads of its
- * team, where they may read the version; each follower's own log, where everybody who reads that may read the version; and its
- * open pages. Set by set, however many follow.
- */
-export const tellFollowers = async (
-  sql: Sql,
-  out: { readonly specId: number; readonly personId: number; readonly name: string; readonly number: string },
-): Promise<void> => {
-  const { specId, personId, name, number } = out;
-  const words = `${name} ${number} is out; `;
-  const followers = sql`
-    spec_follow f JOIN spec s ON s.id = f.spec_id JOIN team t ON t.id = s.team_id JOIN draft d ON d.spec_id = s.id JOIN spec o ON o.id = f.follows_id
-    WHERE f.follows_id = ${specId} AND d.layout ? 'follows' AND s.archived_at IS NULL`;
-  await sql`
-    INSERT INTO inbox_item (person_id, kind, team_id, spec_id, words, path)
-    SELECT kept.person_id, 'followed', s.team_id, s.id, left(${words}::text || (d.layout ->> 'name') || ' follows it', 2000), '/specs/' || t.slug || '/' || s.slug || '/follow'
-    FROM membership kept, ${followers} AND kept.team_id = s.team_id AND (kept.role = 'lead' OR kept.person_id = f.person_id)
-      AND kept.person_id <> ${personId}
-      AND (o.public OR EXISTS (SELECT 1 FROM membership m WHERE m.team_id = o.team_id AND m.person_id = kept.person_id))`;
-  await sql`
-    INSERT INTO activity (team_id, spec_id, person_id, what, words)
-    SELECT s.team_id, s.id, NULL, 'followed', left(${`${name} ${number} is out, which it follows`}::text, 2000)
-    FROM ${followers} AND (o.public OR o.team_id = s.team_id)`;
-  await sql`SELECT pg_notify(${channel}, json_build_object('kind', 'followed', 'spec', s.id)::text) FROM ${followers}`;
+/** A spec that follows another, and who is told what becomes of that. */
+export type ToldFollower = {
+  readonly specId: number;
+  readonly teamId: number;
+  readonly path: string;
+  readonly follower: string;
+  /** Whether everybody who reads its log may read what it follows. */
+  readonly logged: boolean;
+  /** Whoever made it follow and the leads of its team, where they may read what it follows. */
+  readonly people: readonly number[];
 };
+
+/** The specs that follow one, all at once, however many there are. */
+export const followersTold = async (sql: Sql, specId: number): Promise<readonly ToldFollower[]> =>
+  sql<ToldFollower[]>`
+    SELECT s.id AS "specId", s.team_id AS "teamId", '/specs/' || t.slug || '/' || s.slug AS path, d.layout ->> 'name' AS follower,
+      (o.public OR o.team_id = s.team_id) AS logged,
+      ARRAY(SELECT kept.person_id FROM membership kept
+        WHERE kept.team_id = s.team_id AND (kept.role = 'lead' OR kept.person_id = f.person_id)
+          AND (o.public OR EXISTS (SELECT 1 FROM membership m WHERE m.team_id = o.team_id AND m.person_id = kept.person_id)))::int[] AS people
+    FROM spec_follow f JOIN spec s ON s.id = f.spec_id JOIN team t ON t.id = s.team_id JOIN draft d ON d.spec_id = s.id
+      JOIN spec o ON o.id = f.follows_id
+    WHERE f.follows_id = ${specId} AND d.layout ? 'follows' AND s.archived_at IS NULL`;

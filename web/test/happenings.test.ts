@@ -27,6 +27,20 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
   ],
   "spec-described": [{ kind: "spec-described", ...spec, words: "Boards" }, "spec: said what it is for: Boards", null],
   "spec-follows": [{ kind: "spec-follows", ...spec, name: "Boards", number }, "spec: began to follow Boards 2.1.0", null],
+  "followed-published": [
+    {
+      kind: "followed-published",
+      ...spec,
+      path: "/specs/skerry/quays",
+      follower: "Quays",
+      logged: true,
+      people: [4],
+      name: "Boards",
+      number,
+    },
+    "followed: Boards 2.1.0 is out, which it follows",
+    "Boards 2.1.0 is out; Quays follows it at /specs/skerry/quays/follow",
+  ],
   "spec-archived": [{ kind: "spec-archived", ...spec, archived: true, revision: 5 }, "spec: archived it", null],
   edited: [{ kind: "edited", ...spec, revision: 4 }, "edited: changed the draft", null],
   shared: [{ kind: "shared", ...spec, public: true }, "share: made it readable to anyone with the link", null],
@@ -124,10 +138,30 @@ describe("what happens is written down and told in one place", () => {
     expect(row.inbox ? `${row.inbox.words(facts)} at ${row.inbox.path(facts)}` : null).toBe(inbox);
   });
 
-  it("by nobody else: only that place writes activity, inboxes and webhook events", () => {
+  it("by nobody else: no other file's SQL writes activity, inboxes, webhook events or notices, and no other file has theirs written", () => {
     const server = join(import.meta.dirname, "..", "server");
-    const taken = /import [^;]*\b(addActivity|noteEdit|tell|queueEvent)\b[^;]* from/;
-    const places = readdirSync(server).filter((name) => name.endsWith(".ts") && taken.test(readFileSync(join(server, name), "utf8")));
-    expect(places).toEqual(["happenings.ts"]);
+    const files = readdirSync(server, { recursive: true, encoding: "utf8" })
+      .filter((name) => name.endsWith(".ts"))
+      .map((name) => ({ name, text: readFileSync(join(server, name), "utf8") }));
+    const withText = (found: RegExp): readonly string[] =>
+      files
+        .filter(({ text }) => found.test(text))
+        .map(({ name }) => name)
+        .sort();
+    const writes = (table: string): RegExp => new RegExp(`(INSERT\\s+INTO|UPDATE)\\s+(ONLY\\s+)?"?${table}\\b`, "i");
+    expect({
+      activity: withText(writes("activity")),
+      inbox: withText(/INSERT\s+INTO\s+"?inbox_item\b/i),
+      events: withText(/INSERT\s+INTO\s+"?webhook_delivery\b/i),
+      notices: withText(/\b(pg_notify|NOTIFY)\b(?!\s*:)/),
+      writers: withText(/\b(addActivity|noteEdit|tell|queueEvent)\(/),
+    }).toEqual({
+      activity: ["activity.ts"],
+      inbox: ["inbox.ts"],
+      events: ["webhook-queue.ts"],
+      notices: ["announce.ts"],
+      // Activity of a stretch of edits is one line, which its own file decides.
+      writers: ["activity.ts", "happenings.ts"],
+    });
   });
 });

@@ -3,7 +3,7 @@ import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
 import { tagged, fileAnswer } from "@/server/writing/file-response";
 import { askedFile, fileKey } from "@/server/writing/named-file";
-import { namedFile } from "@/server/writing/write-named-file";
+import { writeNamedFile } from "@/server/writing/write-named-file";
 import { breakpointFiles, fileNames, madeFiles } from "@/wire/files";
 import { writtenFiles } from "@/server/writing/written-files";
 import { cookieIn } from "@/server/cookies";
@@ -14,6 +14,10 @@ const layout = layoutSchema.parse({
   name: "Ferries */ </script> </style>",
 });
 const sheet = { layout, version: "1.0.0", published: "published", at: new Date(0), note: "", before: null };
+const namedFile = async (of: Parameters<typeof writeNamedFile>[0], name: string, search: URLSearchParams) => {
+  const asked = askedFile(name, search);
+  return asked.ok ? writeNamedFile(of, asked.value) : asked;
+};
 const get = (name: string, search = "") => namedFile(sheet, name, new URLSearchParams(search));
 const text = async (name: string, search = ""): Promise<string> => {
   const file = await get(name, search);

@@ -2,7 +2,7 @@ import type { VersionLevel } from "../layout/levels";
 import { numberOf } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
 import { type Change, compareLayouts } from "./changes";
-import { compareVersions, type VersionNumber } from "./version-number";
+import type { VersionNumber } from "./version-number";
 
 /** Lists whose entries other documents refer to by name: taking one away breaks them. */
 const referredTo = ["breakpoints", "spacing", "areas"];
@@ -46,10 +46,6 @@ export const raised = ({ major, minor, patch }: VersionNumber, level: VersionLev
       return level satisfies never;
   }
 };
-
-/** The level between two numbers: from 2.1.0 to 3.0.0 major, to 2.2.0 minor; null where the second is not higher. */
-export const levelBetween = (from: VersionNumber, to: VersionNumber): VersionLevel | null =>
-  compareVersions(from, to) >= 0 ? null : to.major > from.major ? "major" : to.minor > from.minor ? "minor" : "patch";
 
 /** The least number a new version may have: 1.0.0 for the first, then the last raised by the level of what changed. */
 export const leastVersion = (last: { readonly number: VersionNumber; readonly layout: Layout } | null, layout: Layout): VersionNumber =>

@@ -1,7 +1,7 @@
 import * as z from "zod/mini";
 import { type Exact, exact, fromJsonNumber, parseDecimal, sign, toNumber } from "../exact/exact";
 import { toDecimal } from "../exact/show";
-import { csvText, readCsvRows, readValue } from "../formats/csv/csv";
+import { readCsvRows, readValue } from "../formats/csv/csv";
 import { limits } from "../layout/limits";
 import { type Issue, nestsPast, type Parsed, parseWith } from "../layout/parse";
 import { sizeSchema } from "../layout/schema";
@@ -145,17 +145,6 @@ export const readBoxesCsv = (text: string): Parsed<readonly Box[]> => {
   }
   return { ok: false, issues };
 };
-
-/** Boxes as CSV, as `readBoxesCsv` reads them. */
-export const writeBoxesCsv = (boxes: readonly Box[]): string =>
-  csvText([
-    headings,
-    ...boxes.map(({ name, x, y, width, height, area }) => [
-      name,
-      ...[x, y, width, height].map((length) => toDecimal(length, boxLimits.decimals)),
-      area ?? "",
-    ]),
-  ]);
 
 /** Boxes as the JSON document, as `readBoxesJson` reads it. */
 export const boxListJson = ({ width, height, edges, source, boxes }: BoxList): Record<string, unknown> => ({

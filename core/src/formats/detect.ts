@@ -1,9 +1,6 @@
 import { formatIds, type FormatId, formats } from "./registry";
 import type { Format } from "./types";
 
-/** Formats a layout can be read from. */
-export const readableFormats: readonly FormatId[] = formatIds.filter((id) => formats[id].read !== null);
-
 /**
  * The format of a file, by its name's ending and by how its text begins: the one that is surest. What none recognises is
  * taken for a table.

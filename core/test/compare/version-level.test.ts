@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type Layout, layoutSchema, leastVersion, levelBetween, parseVersion, versionLevel, versionText } from "../../src/index";
+import { type Layout, layoutSchema, leastVersion, parseVersion, versionLevel, versionText } from "../../src/index";
 import { capped, cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
 
 const before: Layout = layoutSchema.parse({
@@ -79,12 +79,4 @@ describe("the next version number (Semantic Versioning 2.0.0)", () => {
     expect(after && versionText(leastVersion({ number: number(last), layout: before }, after))).toBe(expected);
   });
   it("is 1.0.0 at first", () => expect(versionText(leastVersion(null, before))).toBe("1.0.0"));
-
-  it.each([
-    ["2.1.0", "3.0.0", "major"],
-    ["2.1.0", "2.2.5", "minor"],
-    ["2.1.0", "2.1.1", "patch"],
-    ["2.1.0", "2.1.0", null],
-    ["2.1.0", "1.9.0", null],
-  ])("from %s to %s is %s", (from, to, level) => expect(levelBetween(number(from), number(to))).toBe(level));
 });

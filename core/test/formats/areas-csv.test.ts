@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { formatOf, formats, type Layout, leftBehind, layoutSchema, plainWriting, sameJson, takeOver } from "../../src/index";
-import { demoLayouts } from "../../../scripts/demo-layouts";
+import { demoLayouts } from "../demo-layouts";
 import { area, deskWith, own, placed, randomAreas } from "../areas";
 import { readCsvRows } from "../../src/formats/csv/csv";
 import { seeded } from "../random";

@@ -9,7 +9,6 @@ import {
   layoutSchema,
   optionWords,
   plainWriting,
-  readableFormats,
   resolve,
   toJson,
   writeIn,
@@ -40,6 +39,7 @@ const write = (
   if (!written.ok) throw new Error(JSON.stringify(written.issues));
   return written.text;
 };
+const readableFormats = formatIds.filter((id) => formats[id].read !== null);
 const read = (id: (typeof formatIds)[number], text: string) => {
   const answer = formats[id].read?.(text);
   if (!answer) throw new Error(`${id} is not read`);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { formats, type Layout, orderChanges, plainCss, plainWriting, writeCss, writePage } from "../../src/index";
 import { area, deskWith, own, placed, randomAreas } from "../areas";
-import { demoLayouts } from "../../../scripts/demo-layouts";
+import { demoLayouts } from "../demo-layouts";
 import { seeded } from "../random";
 
 const page = (layout: Layout, sample: "plain" | "text" = "plain", css: string | null = null): string =>

@@ -3,7 +3,7 @@ import { strToU8, zipSync } from "fflate";
 import type { Problem } from "../problem";
 import { breakpointFile, fileNames, packageFile } from "@/wire/files";
 import type { KeptFile } from "./kept-file";
-import { type AskedFile, askedFile, noFile } from "./named-file";
+import { type AskedFile, noFile } from "./named-file";
 import { pdfOf, type SheetOf } from "./pdf";
 import { mostPixels, pixelsOf, pngOf } from "./png";
 import { writeFile } from "./write-file";
@@ -48,12 +48,6 @@ const drawnFile = (layout: Layout, name: string, query: FileOptions): DrawnFile 
   if (!kind || id === undefined || !layout.breakpoints.some((one) => one.id === id)) return { ok: false, problem: noFile(name) };
   const file = writeFile(layout, kind.format, id, writingOf(query, kind.png ? query.density : null));
   return file.ok ? { ok: true, text: file.text, mediaType: file.mediaType, png: kind.png } : file;
-};
-
-/** Reads the name and query of a file and writes it. */
-export const namedFile = async (sheet: SheetOf, name: string, search: URLSearchParams): Promise<NamedFile> => {
-  const asked = askedFile(name, search);
-  return asked.ok ? writeNamedFile(sheet, asked.value) : asked;
 };
 
 /** Files of a layout, and those that could not be written or had no room, each with why. */
