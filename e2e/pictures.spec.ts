@@ -33,7 +33,7 @@ const edgesIn = (png: Buffer, density: number): BoxList => {
   return list;
 };
 const told = (grid: GridFound | undefined) =>
-  grid && [grid.columns, toNumber(grid.gutter), toNumber(grid.margin.start), toNumber(grid.margin.end)];
+  grid && [grid.columns, toNumber(grid.gutter), toNumber(grid.margin), toNumber(grid.marginEnd)];
 
 // Columns, gutter and margin of the booking page's published version (scripts/demo-layouts.ts), at widths it is drawn at.
 const truth: readonly (readonly [width: number, grid: readonly [columns: number, gutter: number, start: number, end: number]])[] = [

@@ -5,9 +5,9 @@ import { seeded } from "../../core/test/random";
 import { drawnPage, type DrawnPage } from "./drawn-pages";
 
 /** The true grid, or one of its family: with columns of it joined or divided, on the same margins and gutter to 1 px. */
-const isFamily = ({ grid }: DrawnPage, { columns, gutter, margin }: GridFound): boolean =>
+const isFamily = ({ grid }: DrawnPage, { columns, gutter, margin, marginEnd }: GridFound): boolean =>
   (columns % grid.columns === 0 || grid.columns % columns === 0) &&
-  [[gutter, grid.gutter] as const, [margin.start, grid.margin.start] as const, [margin.end, grid.margin.end] as const].every(
+  [[gutter, grid.gutter] as const, [margin, grid.margin.start] as const, [marginEnd, grid.margin.end] as const].every(
     ([found, is]) => Math.abs(toNumber(found) - is) <= 1,
   );
 

@@ -42,10 +42,10 @@ export const fitAnswer = (held: Fit): z.output<typeof api.fitAnswer> => fitJson(
 
 /** The answer of POST /fit/grids. */
 export const gridsAnswer = (found: readonly GridFound[]): z.output<typeof api.gridsAnswer> => ({
-  grids: found.map(({ columns, gutter, margin, column, explained, of }) => ({
+  grids: found.map(({ columns, gutter, margin, marginEnd, column, explained, of }) => ({
     columns,
     gutter: toJson(gutter),
-    margin: { start: toJson(margin.start), end: toJson(margin.end) },
+    margin: { start: toJson(margin), end: toJson(marginEnd) },
     edgeGutters: "none",
     column: toJson(column),
     explained,

@@ -27,7 +27,9 @@ import { type Across, type Mark, marksOfPicture } from "./sides";
 export type GridFound = {
   readonly columns: number;
   readonly gutter: Exact;
-  readonly margin: { readonly start: Exact; readonly end: Exact };
+  /** The left margin, and the right one, which is mostly the same. */
+  readonly margin: Exact;
+  readonly marginEnd: Exact;
   readonly column: Exact;
   /** Left and right edges that stand on its lines, or the viewport's edges, within the tolerance; of how many. */
   readonly explained: number;
@@ -149,7 +151,7 @@ const told = (model: Model, across: readonly Across[], width: Exact, tolerance: 
     0,
   );
   const of = across.reduce((sum, { left, right }) => sum + once((left ? 1 : 0) + (right ? 1 : 0)), 0);
-  return { columns: count, gutter: g, margin: { start: m, end: e }, column, explained, of };
+  return { columns: count, gutter: g, margin: m, marginEnd: e, column, explained, of };
 };
 
 /**
@@ -258,11 +260,11 @@ export const uprightEdges = ({ boxes }: BoxList): readonly Across[] =>
     .map(({ x, y, width, height }) => ({ left: x, right: add(x, width), top: y, bottom: add(y, height) }));
 
 /** A grid in words, as "12 columns, gutter 24, margin 64". */
-export const gridWords = ({ columns, gutter, margin: { start, end } }: GridFound): string =>
+export const gridWords = ({ columns, gutter, margin, marginEnd }: GridFound): string =>
   [
     `${columns} ${columns === 1 ? "column" : "columns"}`,
     `gutter ${toDecimal(gutter)}`,
-    compare(start, end) === 0 ? `margin ${toDecimal(start)}` : `margins ${toDecimal(start)} and ${toDecimal(end)}`,
+    compare(margin, marginEnd) === 0 ? `margin ${toDecimal(margin)}` : `margins ${toDecimal(margin)} and ${toDecimal(marginEnd)}`,
   ].join(", ");
 
 /** Left and right edges of boxes; those at the viewport's edges say nothing of the columns. */
@@ -284,14 +286,14 @@ const marksOfBoxes = (across: readonly Across[], { width, tolerance }: View): re
 };
 
 /** A breakpoint with a grid that was found in place of its own. */
-export const withGrid = (breakpoint: Breakpoint, { columns, gutter, margin }: GridFound): Breakpoint => {
+export const withGrid = (breakpoint: Breakpoint, { columns, gutter, margin, marginEnd }: GridFound): Breakpoint => {
   const side = (length: Exact): string => pxText(length) ?? "0px";
   return {
     ...breakpoint,
     columns: {
       count: columns,
       gutter: pxText(gutter) ?? "0px",
-      margin: { start: side(margin.start), end: side(margin.end) },
+      margin: { start: side(margin), end: side(marginEnd) },
       edgeGutters: "none",
       container: { kind: "fluid" },
     },

@@ -8,7 +8,7 @@ const across = (...boxes: readonly (readonly [x: number, width: number])[]): rea
 const numbers = ({ columns, gutter, margin, column, explained, of }: GridFound) => [
   columns,
   toNumber(gutter),
-  toNumber(margin.start),
+  toNumber(margin),
   toNumber(column),
   explained,
   of,
@@ -17,8 +17,8 @@ const isTrue = ({ grid }: Design, found: GridFound | undefined): boolean =>
   found !== undefined &&
   found.columns === grid.columns &&
   toNumber(found.gutter) === grid.gutter &&
-  toNumber(found.margin.start) === grid.margin &&
-  toNumber(found.margin.end) === grid.margin;
+  toNumber(found.margin) === grid.margin &&
+  toNumber(found.marginEnd) === grid.margin;
 
 describe("which grid it is", () => {
   it("finds the grid of a phone design at 375: boxes at 30, 138 and 246, 99 wide", () => {
@@ -79,9 +79,9 @@ describe("which grid it is", () => {
           return [x, random.integer(1, width - x)] as const;
         }),
       );
-      for (const { columns, gutter, margin, column, explained, of } of grids(exact(width), boxes)) {
-        const [m, g, c] = [toNumber(margin.start), toNumber(gutter), toNumber(column)];
-        expect(Math.abs(m + toNumber(margin.end) + columns * c + (columns - 1) * g - width)).toBeLessThan(1e-6);
+      for (const { columns, gutter, margin, marginEnd, column, explained, of } of grids(exact(width), boxes)) {
+        const [m, g, c] = [toNumber(margin), toNumber(gutter), toNumber(column)];
+        expect(Math.abs(m + toNumber(marginEnd) + columns * c + (columns - 1) * g - width)).toBeLessThan(1e-6);
         expect([m >= 0, g >= 0, c > 0, c + g >= 16 - 1e-9, m <= width / 3, g <= width / 3]).toEqual(Array(6).fill(true));
         const near = (at: number, first: number, edge: number): boolean =>
           [...Array.from({ length: columns }, (_, index) => first + index * (c + g)), edge].some((line) => Math.abs(at - line) <= 1 + 1e-9);
@@ -120,7 +120,7 @@ describe("which grid it is", () => {
         }),
       );
       const [found] = grids(exact(width), boxes);
-      const is = found && [found.columns, toNumber(found.gutter), toNumber(found.margin.start), toNumber(found.margin.end)];
+      const is = found && [found.columns, toNumber(found.gutter), toNumber(found.margin), toNumber(found.marginEnd)];
       if (String(is) === String([columns, gutter, start, end])) first += 1;
       else wrong.push(`${[columns, gutter, start, end].join(" ")}: ${String(is)}`);
     }

@@ -138,8 +138,7 @@ describe("edges of a picture", () => {
       });
     const [first] = grids(exact(768), across, { either: true });
     expect(
-      first &&
-        [first.columns, first.gutter, first.margin.start, first.margin.end].map((one) => (typeof one === "number" ? one : toNumber(one))),
+      first && [first.columns, first.gutter, first.margin, first.marginEnd].map((one) => (typeof one === "number" ? one : toNumber(one))),
     ).toEqual([8, 16, 80, 80]);
   });
 
@@ -190,7 +189,7 @@ describe("edges of a picture", () => {
         paint(pixels, { left, top: 20, right: left + column, bottom: 100, grey: 150 });
       }
       const [found] = gridsOf(pixels);
-      first += Number(found?.columns === count && toNumber(found.gutter) === gutter && toNumber(found.margin.start) === side);
+      first += Number(found?.columns === count && toNumber(found.gutter) === gutter && toNumber(found.margin) === side);
     }
     expect(first).toBeGreaterThanOrEqual(98);
   });

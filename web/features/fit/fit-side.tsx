@@ -228,11 +228,11 @@ const Grids = ({ fit, grids, breakpoint, mayEdit, design, team, onUse }: GridsPr
                     <Num value={grid.gutter} />
                   </td>
                   <td>
-                    <Num value={grid.margin.start} />
-                    {compare(grid.margin.start, grid.margin.end) !== 0 && (
+                    <Num value={grid.margin} />
+                    {compare(grid.margin, grid.marginEnd) !== 0 && (
                       <>
                         {" / "}
-                        <Num value={grid.margin.end} />
+                        <Num value={grid.marginEnd} />
                       </>
                     )}
                   </td>
@@ -288,10 +288,10 @@ const Grids = ({ fit, grids, breakpoint, mayEdit, design, team, onUse }: GridsPr
 };
 
 /** Whether a grid that was found is the one the boxes were held against. */
-const isThis = ({ breakpoint: { columns } }: Fit, { columns: count, gutter, margin }: GridFound): boolean =>
+const isThis = ({ breakpoint: { columns } }: Fit, { columns: count, gutter, margin, marginEnd }: GridFound): boolean =>
   columns.count === count &&
   columns.container.kind === "fluid" &&
   columns.edgeGutters === "none" &&
   columns.gutter === `${toNumber(gutter)}px` &&
-  columns.margin.start === `${toNumber(margin.start)}px` &&
-  columns.margin.end === `${toNumber(margin.end)}px`;
+  columns.margin.start === `${toNumber(margin)}px` &&
+  columns.margin.end === `${toNumber(marginEnd)}px`;
