@@ -2,7 +2,7 @@ import type { Issue } from "../layout/parse";
 import { isMembers, type Members, withMember, withoutMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
 import { type Layout, layoutSchema } from "../layout/schema";
-import { discriminatorAt, isOptionalPart } from "../layout/unions";
+import { discriminatorAt, isOptionalPart } from "../layout/schema-places";
 import { sameJson } from "./same-json";
 import { type Entries, isList, isNamed, listNames, namesOf, orderKey } from "./entries";
 import { mergeOrder } from "./order";

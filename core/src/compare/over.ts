@@ -1,5 +1,5 @@
 import { isMembers } from "../layout/member";
-import { isOptionalPart } from "../layout/unions";
+import { isOptionalPart } from "../layout/schema-places";
 import type { Layout } from "../layout/schema";
 import { withoutStrays } from "../layout/strays";
 import { type Applied, applyChanges, type Change, sameKindAt, valueAt } from "./changes";

@@ -2,7 +2,7 @@ import { isMembers, type Members, withMember } from "./member";
 import { cellList } from "./cells";
 import { breakpointNumbers, type CellId, numberAt, numberList, type NumberPath, pathsOfCell } from "./numbers";
 import { type Breakpoint, breakpointSchema } from "./schema";
-import { fittingBreakpoint, missablePartAt } from "./unions";
+import { fittingBreakpoint, missablePartAt } from "./schema-places";
 
 /** The numbers that a breakpoint has, by their paths. */
 export type Numbers = ReadonlyMap<NumberPath, string | number>;

@@ -4,7 +4,7 @@ import { membersOf } from "../../layout/number-values";
 import { ledgerHeadings, numberList, type NumberPath } from "../../layout/numbers";
 import { idPattern } from "../../layout/schema";
 import { slugOf, untaken } from "../../layout/slug";
-import { leafKindAt, missablePartAt } from "../../layout/unions";
+import { leafKindAt, missablePartAt } from "../../layout/schema-places";
 import { usualDrawnAt } from "../drawn-at";
 import { breakpointFromLines, type Edge } from "../from-lines";
 import type { Read } from "../types";
