@@ -33,8 +33,13 @@ test("open comments never vanish: the oldest of a thousand threads is flagged, l
   await expect(thread).toContainText("Answer 45");
   await expect(page.getByRole("navigation", { name: "Pages of comments" })).toContainText("Page 3");
   await expect(thread.getByText("Answer 25", { exact: true })).toHaveCount(0);
-  await thread.getByRole("button", { name: "25 earlier answers" }).click();
-  await thread.getByRole("button", { name: "5 earlier answers" }).click();
+  // Clicked twice, they come once.
+  const earlier = (name: string) => thread.getByRole("button", { name, exact: true });
+  await earlier("25 earlier answers").evaluate((button: HTMLButtonElement) => {
+    button.click();
+    button.click();
+  });
+  await earlier("5 earlier answers").click();
   await expect(thread.locator(".said-words")).toHaveCount(46);
   await expect(thread.locator(".said-words").nth(1)).toContainText("Answer 1");
   // Open ones stand before the resolved ones, on every page.

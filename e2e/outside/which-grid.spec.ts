@@ -14,8 +14,12 @@ const isFamily = ({ grid }: DrawnPage, { columns, gutter, margin, marginEnd }: G
 /** A grid told of at least nine in ten edges is one that people would believe. */
 const isConfident = ({ explained, of }: GridFound): boolean => explained >= 0.9 * of;
 
-for (const density of [1, 2])
-  test(`of 50 pictures at density ${density} of cards with borders, shadows and rounded corners the true grid is first in 45, and no other is told with confidence in 48`, async ({
+// Pictures at density 2 take three times as long.
+for (const [density, pictures] of [
+  [1, 70],
+  [2, 30],
+] as const)
+  test(`of ${pictures} pictures at density ${density} of cards with borders, shadows and rounded corners the true grid is first in nine of ten, and no other is told with confidence in 19 of 20`, async ({
     browser,
   }) => {
     test.setTimeout(180_000);
@@ -24,7 +28,7 @@ for (const density of [1, 2])
     const page = await context.newPage();
     let [first, confident] = [0, 0];
     const wrong: string[] = [];
-    for (let round = 0; round < 50; round += 1) {
+    for (let round = 0; round < pictures; round += 1) {
       const drawn = drawnPage(random);
       await page.setViewportSize({ width: drawn.width, height: 800 });
       await page.setContent(drawn.html);
@@ -39,7 +43,9 @@ for (const density of [1, 2])
       }
     }
     await context.close();
-    process.stdout.write(`which grid, pictures at density ${density}: first in ${first} of 50, wrong with confidence in ${confident}\n`);
-    expect(first, wrong.join("\n")).toBeGreaterThanOrEqual(45);
-    expect(confident, wrong.join("\n")).toBeLessThanOrEqual(2);
+    process.stdout.write(
+      `which grid, pictures at density ${density}: first in ${first} of ${pictures}, wrong with confidence in ${confident}\n`,
+    );
+    expect(first, wrong.join("\n")).toBeGreaterThanOrEqual(0.9 * pictures);
+    expect(confident, wrong.join("\n")).toBeLessThanOrEqual(0.05 * pictures);
   });

@@ -52,11 +52,15 @@ const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComme
   // Answers before those that came with the page, asked for as far back as somebody reads.
   const [older, setOlder] = useState<readonly Spoke[]>([]);
   const left = earlier - older.length;
+  const [reading, setReading] = useState(false);
   const readOlder = async (): Promise<void> => {
     const before = (older[0] ?? answers[0])?.id;
     if (before === undefined) return;
+    setReading(true);
     const answer = await ask("GET /api/drafts/:team/:spec/comments/:id", { ...at, id: first.id }, { before: String(before) });
-    if (answer.ok) setOlder((known) => [...answer.value.answers, ...known]);
+    setReading(false);
+    // Of two clicks that ask for the same, one counts.
+    if (answer.ok) setOlder((known) => ((known[0] ?? answers[0])?.id === before ? [...answer.value.answers, ...known] : known));
     else say(answer.fault.detail);
   };
   const [words, setWords] = useState("");
@@ -72,7 +76,7 @@ const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComme
       </h3>
       <Said comment={first} />
       {left > 0 && (
-        <button type="button" className="btn btn-sm btn-quiet mb-2" onClick={() => void readOlder()}>
+        <button type="button" className="btn btn-sm btn-quiet mb-2" disabled={reading} onClick={() => void readOlder()}>
           {left === 1 ? "One earlier answer" : `${left.toLocaleString("en")} earlier answers`}
         </button>
       )}
