@@ -37,7 +37,7 @@ export const withNumbers = ({ id, name }: Breakpoint, numbers: Numbers): Breakpo
 /**
  * A breakpoint with some of another's numbers. A part that the other does not have, as a baseline, keeps its own numbers where
  * `keepsParts`, and goes otherwise. Numbers that are not taken stay, and come along only where there is no breakpoint without them: rows
- * of another kind have other numbers.
+ * of another kind have other numbers. Where even then the two make none together, all numbers are the other's.
  */
 export const takeNumbers = (own: Breakpoint, other: Breakpoint, taken: (path: NumberPath) => boolean, keepsParts: boolean): Breakpoint => {
   const [mine, theirs] = [numbersOf(own), numbersOf(other)];
@@ -56,7 +56,7 @@ export const takeNumbers = (own: Breakpoint, other: Breakpoint, taken: (path: Nu
         }),
       ),
     );
-  return together(false) ?? together(true) ?? own;
+  return together(false) ?? together(true) ?? { ...other, id: own.id, name: own.name };
 };
 
 /** Carries the numbers of some cells, and of those that go with them, from one breakpoint to another. */
