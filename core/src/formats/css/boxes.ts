@@ -103,6 +103,9 @@ const inside = (room: Room, box: Box): Room => {
   const align: Align = left === "auto" ? (right === "auto" ? "center" : "end") : "start";
   let lessBy = spread[0] ?? noLength;
   if (!isNoLength(lessBy) && !box.borderBox && !isNoLength(bothPaddings)) lessBy = addLengths(lessBy, negateLengths(bothPaddings));
+  // Wider than all there is, auto margins come to nothing and the box overflows (CSS 2, 10.3.3).
+  const over = sign(add(lessBy.px, multiply(lessBy.rem, exact(16)))) < 0;
+  if (over && align !== "start") return unread(`${box.what} is wider than all there is with its padding, so it overflows`);
   const away = (share: Exact): Lengths => scaleLengths(lessBy, share);
   // A box that is less than all there is stands where its margins say; margins of its own are within what is left over.
   const relative = !isNoLength(lessBy);
