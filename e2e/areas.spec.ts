@@ -87,7 +87,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await expect(page.getByText("Masthead leaves the grid.")).toBeVisible();
   await map.fill('"a b a"');
   await expect(page.getByRole("dialog").getByRole("alert")).toContainText("A is no rectangle: in row 1 it would have to take columns 1–3");
-  await page.getByRole("button", { name: "Leave as it is" }).click();
+  await page.getByRole("button", { name: "Cancel" }).click();
 
   // Taken back to nothing, and brought back.
   const undo = page.getByRole("button", { name: "Undo" });
@@ -128,7 +128,7 @@ test("of areas in the demo findings name what is wrong and mend it; a reader see
   await author.page.getByRole("button", { name: "Repair the whole spec…" }).click();
   await expect(author.page.getByRole("dialog")).toContainText("Areas stay where they are");
   await expect(author.page.getByRole("dialog")).toContainText("Read in another order than seen (Desk)");
-  await author.page.getByRole("button", { name: "Leave as it is" }).click();
+  await author.page.getByRole("button", { name: "Cancel" }).click();
   await author.context.close();
 });
 

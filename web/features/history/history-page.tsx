@@ -93,7 +93,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
               <BreakpointChanges before={looked.before} after={looked.moment} />
             </>
           )}
-          <h2>What putting it back would change</h2>
+          <h2>What restoring this would change</h2>
           <BreakpointChanges before={layout} after={looked.moment} />
         </>
       )}
@@ -117,7 +117,9 @@ export const HistoryPage = ({ stretches, children }: { readonly stretches: reado
       <DraftBar title="History" sheet="" />
       <main className="page history">
         <nav aria-label="Stretches of edits">
-          {stretches.length === 0 && <p className="card-plain p-3 quiet">Nobody has changed this draft yet.</p>}
+          {stretches.length === 0 && (
+            <p className="card-plain p-3 quiet">No changes yet. Every edit will appear here, and any moment can be restored.</p>
+          )}
           {stretches.length > 0 && (
             <ul className="card-plain">
               {stretches.map((stretch) => (

@@ -151,7 +151,7 @@ export const DevicesDialog = ({ team, saved, onSaved, onClose }: Props) => {
       </Modal.Body>
       <Modal.Footer>
         <Button variant="quiet" onClick={onClose}>
-          Leave as it is
+          Cancel
         </Button>
         <Button disabled={busy} onClick={() => void save()}>
           Save for the team

@@ -95,7 +95,7 @@ const Editor = ({ layout, breakpoint, readOnly, map, onDone }: Omit<Props, "reso
         <CopyButton text={text} label="word map" />
         <span className="flex-grow-1" />
         <Button variant="quiet" onClick={() => onDone(null)}>
-          Leave as it is
+          Cancel
         </Button>
         <Button
           disabled={readOnly || fault !== null || text === map.text}

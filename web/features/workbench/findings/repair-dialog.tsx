@@ -191,7 +191,7 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
       </Modal.Body>
       <Modal.Footer>
         <Button variant="quiet" onClick={() => onDone(null)}>
-          Leave as it is
+          Cancel
         </Button>
         <Button disabled={!answer?.ok || changes === 0} onClick={() => answer?.ok && onDone(answer.layout)}>
           Take the repair

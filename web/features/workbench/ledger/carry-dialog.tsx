@@ -74,7 +74,7 @@ export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
       </Modal.Body>
       <Modal.Footer>
         <Button variant="quiet" onClick={() => onDone(null)}>
-          Leave as it is
+          Cancel
         </Button>
         <Button disabled={to.length === 0 || what.size === 0} onClick={() => onDone(carry(layout, from.id, to, what))}>
           Carry over
