@@ -12,7 +12,7 @@ import { openDatabase } from "../web/server/database";
 
 const clients = 20;
 /** How long everybody edits, ms; the database is killed in the middle. */
-const time = 30_000;
+const time = 20_000;
 
 /** A draft of ten breakpoints: two numbers of each, one for every client. */
 const wide = (): Layout => ({

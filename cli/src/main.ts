@@ -158,6 +158,7 @@ reading(reporting(program.command("fit <file> [boxes...]")))
   .option("--browser <path>", "the Chromium to measure in")
   .option("--select <css>", "the elements to measure; else those of areas, else visible blocks")
   .option("--tolerance <px>", "how far off is near", "1")
+  .option("--timeout <seconds>", "the longest that one width of the page may take", "60")
   .action(
     async (
       file: string,
@@ -166,7 +167,15 @@ reading(reporting(program.command("fit <file> [boxes...]")))
         width = [],
         registry,
         ...options
-      }: Telling & { width?: readonly string[]; registry?: string; url?: string; browser?: string; select?: string; tolerance?: string },
+      }: Telling & {
+        width?: readonly string[];
+        registry?: string;
+        url?: string;
+        browser?: string;
+        select?: string;
+        tolerance?: string;
+        timeout?: string;
+      },
     ) => tell(await fitFile(world, file, { ...options, boxes, widths: width }, registry), options),
   );
 

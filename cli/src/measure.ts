@@ -14,6 +14,8 @@ export type PageAsked = {
   readonly browser?: string | undefined;
   /** CSS selector of the elements to measure; else those of areas, else visible blocks, as the snippet chooses. */
   readonly select?: string | undefined;
+  /** How long one width may take in all, ms. */
+  readonly longest: number;
 };
 
 /** A page's boxes at one width, as a box list in JSON. */
@@ -28,8 +30,8 @@ type Page = {
 type Browser = { readonly newPage: () => Promise<Page>; readonly close: () => Promise<void> };
 type Chromium = { readonly launch: (options: object) => Promise<Browser> };
 
-/** How long one width may take in all, and how long a page may go on loading and changing before it is measured as it is, ms. */
-const patience = { width: 60_000, settling: 15_000, closing: 5_000 };
+/** How long a page may go on loading and changing before it is measured as it is, and how long its browser may take to close, ms. */
+const patience = { settling: 15_000, closing: 5_000 };
 const mostWidths = 50;
 
 /** What `work` comes to, or a refusal once a time is over: a page that never ends answers nothing, and is asked nothing more. */
@@ -81,10 +83,10 @@ const chromiumOf = async ({ cwd }: World): Promise<Got<Chromium>> => {
 };
 
 /** Measures a page at the width its viewport has. */
-const measureAt = async (page: Page, layout: Layout, url: string, select: string | undefined): Promise<Got<string>> => {
-  const answer = await page.goto(url, { waitUntil: "commit", timeout: patience.width });
+const measureAt = async (page: Page, layout: Layout, { url, select, longest }: PageAsked): Promise<Got<string>> => {
+  const answer = await page.goto(url, { waitUntil: "commit", timeout: longest });
   if (answer && answer.status() >= 400) return refused(`${url} answered ${answer.status()}`);
-  await page.evaluate(settled, patience.settling);
+  await page.evaluate(settled, Math.min(patience.settling, longest / 2));
   await page.evaluate(writeSnippet(layout, "measured"));
   const text = await page.evaluate((selector: string | null) => {
     const hosts = document.querySelectorAll("ypsiline-overlay");
@@ -98,11 +100,8 @@ const measureAt = async (page: Page, layout: Layout, url: string, select: string
  * Measures a page at some widths of the viewport: the overlay's own script is run in it, which asks the browser where things
  * stand. Nothing of the page is changed but by that.
  */
-export const measured = async (
-  world: World,
-  layout: Layout,
-  { url, widths, browser, select }: PageAsked,
-): Promise<Got<readonly Measured[]>> => {
+export const measured = async (world: World, layout: Layout, asked: PageAsked): Promise<Got<readonly Measured[]>> => {
+  const { url, widths, browser, longest } = asked;
   if (!URL.canParse(url) || !/^(https?|file):$/.test(new URL(url).protocol))
     return refused(`--url must be an address like https://HOST/page, not ${url}`);
   if (widths.length > mostWidths) return refused(`--width may name at most ${mostWidths} widths`);
@@ -120,9 +119,9 @@ export const measured = async (
     for (const width of widths) {
       await page.setViewportSize({ width, height: 900 });
       const text = await within(
-        patience.width,
-        measureAt(page, layout, url, select),
-        `it did not answer within ${patience.width / 1000} s; a script of it may never end`,
+        longest,
+        measureAt(page, layout, asked),
+        `it did not answer within ${longest / 1000} s (--timeout); a script on it may never end`,
       );
       if (!text.ok) return text;
       all.push({ width, text: text.value });

@@ -19,9 +19,9 @@ for (const way of ways)
     let [across, down, ordered, deep] = [0, 0, 0, 0];
     const faults: string[] = [];
     const random = seeded(`widths of areas, ${way.query}`);
-    const mapped = mappedLayouts(12);
-    expect(mapped.filter((layout) => writeCss(layout, way).includes("grid-template-areas:")).length).toBeGreaterThan(8);
-    for (const layout of [...demoLayouts.filter(({ areas }) => areas.length > 0), ...layoutsWithAreas(60), ...mapped]) {
+    const mapped = mappedLayouts(8);
+    expect(mapped.filter((layout) => writeCss(layout, way).includes("grid-template-areas:")).length).toBeGreaterThan(4);
+    for (const layout of [...demoLayouts.filter(({ areas }) => areas.length > 0), ...layoutsWithAreas(24), ...mapped]) {
       const sizes = widthsOf(layout, random).flatMap((width) => {
         const resolved = resolve(layout, { width: exact(width) });
         return resolved.ok &&
@@ -133,7 +133,7 @@ for (const way of ways)
       if (faults.length > 3) break;
     }
     expect(faults.slice(0, 4)).toEqual([]);
-    expect([across > 5000, down > 2000, ordered > 2000, deep > 2000]).toEqual([true, true, true, true]);
+    expect([across > 2000, down > 800, ordered > 800, deep > 800]).toEqual([true, true, true, true]);
   });
 
 test("flow is Chromium's own auto-placement: 1,000 lists that only flow", async ({ page }) => {

@@ -13,7 +13,7 @@ const unit = 1 / 64;
 type Case = { readonly name: string; readonly layout: Layout };
 const cases: readonly Case[] = [
   ...demoLayouts.map((layout) => ({ name: layout.name, layout })),
-  ...generatedLayouts(40).map((layout, index) => ({ name: `generated ${index + 1}`, layout })),
+  ...generatedLayouts(20).map((layout, index) => ({ name: `generated ${index + 1}`, layout })),
 ];
 
 const ways: readonly CssOptions[] = [

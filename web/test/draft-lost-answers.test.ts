@@ -83,7 +83,7 @@ const people: readonly ((layout: Layout, value: number) => Layout)[] = [
 it("writes everybody's last word once, and asks nobody about their own, whatever answers are lost and pages end", async () => {
   const { integer, pick } = seeded("lost answers");
   const met = { lost: 0, undone: 0, reloaded: 0 };
-  for (let round = 0; round < 3000; round += 1) {
+  for (let round = 0; round < 1500; round += 1) {
     let faults = true;
     const fates: readonly Fate[] = pick([
       ["answered", "unanswered"],
@@ -140,5 +140,5 @@ it("writes everybody's last word once, and asks nobody about their own, whatever
       expect(store.state().layout).toEqual(wanted);
     }
   }
-  expect(Math.min(met.lost, met.undone, met.reloaded)).toBeGreaterThan(1000);
+  expect(Math.min(met.lost, met.undone, met.reloaded)).toBeGreaterThan(500);
 }, 120_000);

@@ -32,6 +32,8 @@ export type FitAsked = {
   readonly browser?: string | undefined;
   readonly select?: string | undefined;
   readonly tolerance?: string | undefined;
+  /** Seconds that one width of a page may take. */
+  readonly timeout?: string | undefined;
 };
 
 const looked: readonly Looked[] = [
@@ -135,6 +137,8 @@ export const fitFile = async (world: World, file: string, asked: FitAsked, regis
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;
   const { layout } = read.value;
+  const seconds = Number(asked.timeout ?? "60");
+  if (!(seconds >= 1 && seconds <= 600)) return refused(`--timeout must be a number of seconds from 1 to 600, not ${asked.timeout}`);
   const lists: { readonly subject: string; readonly list: BoxList }[] = [];
   if (asked.url !== undefined) {
     const drawn = layout.breakpoints.map(({ drawnAt }) => drawnAt.width);
@@ -143,6 +147,7 @@ export const fitFile = async (world: World, file: string, asked: FitAsked, regis
       widths: asked.widths.length > 0 ? asked.widths.map(Number) : drawn,
       browser: asked.browser,
       select: asked.select,
+      longest: seconds * 1000,
     });
     if (!pages.ok) return pages;
     for (const { width, text } of pages.value) {

@@ -130,7 +130,7 @@ const isAsked = ({ met }: Following, path: string): boolean =>
 
 describe("following a later version", () => {
   const random = seeded("following");
-  const rounds = 2000;
+  const rounds = 1000;
 
   it("takes what only the other changed, leaves what only one's own did, and asks for the rest, whatever was edited", () => {
     let asked = 0;
