@@ -1,9 +1,10 @@
 "use client";
 
-import type { Breakpoint, Facet, Layout, Resolution } from "@ypsiline/core";
+import type { Breakpoint, Layout, Resolution } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { say } from "@/ui/say";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import type { Facet } from "./facets/facet";
 
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
 const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));

@@ -1,7 +1,7 @@
 "use client";
 
 import Modal from "react-bootstrap/Modal";
-import { layers } from "./facets/facets";
+import { layers } from "./facets/layers";
 
 const shortcuts: readonly (readonly [string, string])[] = [
   ["Ctrl or ⌘ + Z", "Take back the last edit"],

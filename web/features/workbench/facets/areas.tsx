@@ -1,19 +1,85 @@
 import dynamic from "next/dynamic";
-import type { Facet } from "./facet";
+import { startTransition, useDeferredValue, useMemo } from "react";
+import { say } from "@/ui/say";
+import { Still } from "@/ui/still";
+import { addArea, mayAddArea, placeAt } from "../areas/area-edits";
+import type { Facet, Part } from "./facet";
 
 // Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
 const AreasLine = dynamic(() => import("../areas/areas-line").then((module) => module.AreasLine), {
   ssr: false,
   loading: () => <div className="line-waiting" />,
 });
+const AreaActions = dynamic(() => import("../areas/area-actions").then((module) => module.AreaActions), {
+  ssr: false,
+  loading: () => <div className="areas-waiting" />,
+});
+const AreaEverywhere = dynamic(() => import("../areas/area-everywhere").then((module) => module.AreaEverywhere), { ssr: false });
+const AreasLedger = dynamic(() => import("../areas/areas-ledger").then((module) => module.AreasLedger), { ssr: false });
+
+const Actions: Part = ({ bench }) => (
+  <AreaActions
+    layout={bench.layout}
+    breakpoint={bench.breakpoint}
+    resolution={bench.resolution}
+    path={bench.path}
+    readOnly={bench.locked}
+    chosen={bench.chosen}
+    onChoose={bench.choose}
+    onWordMap={() => bench.open("word-map")}
+    onLayout={bench.edit}
+  />
+);
+
+const Ledger: Part = ({ bench }) => {
+  const { draft, layout, breakpoint, chosen } = bench;
+  // It may have two hundred rows, and follows an edit when there is time for it.
+  const shown = useDeferredValue(useMemo(() => ({ layout, at: breakpoint.id, chosen }), [layout, breakpoint.id, chosen]));
+  if (layout.areas.length === 0) return null;
+  return (
+    <Still of={[shown, draft.mayEdit]}>
+      {() => (
+        <AreasLedger
+          {...shown}
+          readOnly={!draft.mayEdit}
+          onChoose={bench.choose}
+          onSelect={bench.select}
+          onEdit={(change) => bench.edit(change(draft.store.state().layout))}
+        />
+      )}
+    </Still>
+  );
+};
+
+const Side: Part = ({ bench: { seen, breakpoint, chosen } }) => {
+  const area = seen.areas.find(({ id }) => id === chosen);
+  return area ? <AreaEverywhere layout={seen} area={area} at={breakpoint.id} /> : null;
+};
 
 export const areas: Facet = {
   id: "areas",
   name: "Areas",
   said: "areas",
-  layer: { id: "areas", name: "Areas", key: "6" },
+  layer: "areas",
   measures: "widths",
+  rowNumbers: "at-edge",
   Line: ({ onBreakpoint: _, onWidth: _width, onCarry: _carry, onChoose: _choose, length: _length, onLength: _onLength, ...props }) => (
     <AreasLine {...props} />
   ),
+  Actions,
+  Ledger,
+  Side,
+  areaWork: ({ draft, layout, breakpoint, chosen, choose, editOrSay }) => ({
+    readOnly: !draft.mayEdit,
+    chosen,
+    // With two hundred areas that is seen in many places: a drag that begins with it does not wait for them.
+    onChoose: (id) => startTransition(() => choose(id)),
+    onPlace: (id, place) => editOrSay(placeAt(layout, id, breakpoint.id, place)),
+    onAdd: (place, within) => {
+      if (!mayAddArea(layout)) return void say("A spec has at most 200 areas.");
+      const made = addArea(layout, breakpoint.id, place, within);
+      editOrSay(made.layout);
+      choose(made.id);
+    },
+  }),
 };

@@ -1,4 +1,6 @@
 import dynamic from "next/dynamic";
+import { BreakpointButtons } from "../ladder/breakpoint-buttons";
+import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
 // Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
@@ -11,7 +13,10 @@ export const base: Facet = {
   id: "base",
   name: "Base",
   said: "mesh",
-  layer: { id: "mesh", name: "Mesh", key: "4" },
+  layer: "mesh",
   measures: "widths",
+  rowNumbers: null,
   Line: (props) => <BaseLine {...props} />,
+  Actions: BreakpointButtons,
+  Ledger: NumbersLedger,
 };

@@ -1,5 +1,7 @@
 import { rootFontSize } from "@ypsiline/core";
 import dynamic from "next/dynamic";
+import { BreakpointButtons } from "../ladder/breakpoint-buttons";
+import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
 // Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
@@ -12,7 +14,10 @@ export const baseline: Facet = {
   id: "baseline",
   name: "Baseline",
   said: "baseline",
-  layer: { id: "baseline", name: "Baseline", key: "3" },
+  layer: "baseline",
   measures: "widths",
+  rowNumbers: null,
   Line: ({ onWidth: _, resolution: _resolution, ...props }) => <BaselineLine {...props} rootFontSize={rootFontSize(props.layout)} />,
+  Actions: BreakpointButtons,
+  Ledger: NumbersLedger,
 };

@@ -1,13 +1,16 @@
 import { rootFontSize } from "@ypsiline/core";
 import { SumLine } from "../sums/sum-line";
+import { BreakpointButtons } from "../ladder/breakpoint-buttons";
+import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
 export const columns: Facet = {
   id: "columns",
   name: "Columns",
   said: "columns",
-  layer: { id: "columns", name: "Columns", key: "1" },
+  layer: "columns",
   measures: "widths",
+  rowNumbers: null,
   Line: ({ layout, breakpoint, resolution, base, readOnly, onBreakpoint, onWidth }) =>
     resolution && (
       <SumLine
@@ -20,4 +23,6 @@ export const columns: Facet = {
         onWidth={onWidth}
       />
     ),
+  Actions: BreakpointButtons,
+  Ledger: NumbersLedger,
 };

@@ -2,8 +2,8 @@
 
 import { MoveHorizontal } from "lucide-react";
 import type { Facet as FacetId } from "@ypsiline/core";
-import type { Layer, Shown } from "./facet";
-import { facets, layers } from "./facets";
+import { facets } from "./facets";
+import { type Layer, layers, type Shown } from "./layers";
 
 type Props = {
   readonly facet: FacetId;

@@ -1,18 +1,16 @@
 "use client";
 
-import type { Facet as FacetId } from "@ypsiline/core";
 import type { FindingPlace } from "../findings/finding-place";
-import type { LineProps } from "./facet";
-import { facetOfId } from "./facets";
+import type { Facet, LineProps } from "./facet";
 
-type Props = LineProps & { readonly facet: FacetId; readonly mark: FindingPlace | null };
+type Props = LineProps & { readonly facet: Facet; readonly mark: FindingPlace | null };
 
 /** The sum of the facet looked at, in one place whatever the facet. */
 export const FacetPanel = ({ facet, mark, ...line }: Props) => {
-  const { Line } = facetOfId(facet);
+  const { id, Line } = facet;
   return (
     <div className="facet-panel" data-mark={mark ?? undefined}>
-      <Line key={facet} {...line} />
+      <Line key={id} {...line} />
     </div>
   );
 };

@@ -1,9 +1,8 @@
 import type { Breakpoint, Exact, Facet as FacetId, Layout, Resolution } from "@ypsiline/core";
 import type { ReactNode } from "react";
-
-/** What a sheet can show beside its outline. */
-export type Layer = "columns" | "rows" | "baseline" | "mesh" | "dimensions" | "areas";
-export type Shown = Readonly<Record<Layer, boolean>>;
+import type { AreaWork } from "../areas/areas-overlay";
+import type { Bench } from "../use-bench";
+import type { Layer } from "./layers";
 
 /** What the line of a facet, where its numbers are set, is given. */
 export type LineProps = {
@@ -25,15 +24,30 @@ export type LineProps = {
   readonly onLength: (length: number | null) => void;
 };
 
-/** A side that a breakpoint is worked on from: all that bar, panel, sheet, keys, help and carrying over know of it. */
+/** A part of the page that a facet brings and that takes what it needs of the workbench. */
+export type Part = (props: { readonly bench: Bench }) => ReactNode;
+
+/**
+ * A side that a breakpoint is worked on from: all that bar, panel, sheet, keys, help, ledger and copying to other
+ * breakpoints know of it.
+ */
 export type Facet = {
   readonly id: FacetId;
   readonly name: string;
-  /** What is carried over from it, in a sentence. */
+  /** What is copied from it to other breakpoints, in a sentence. */
   readonly said: string;
-  /** The layer of the sheet that stands out while it is looked at, and the key that shows or hides it. */
-  readonly layer: { readonly id: Layer; readonly name: string; readonly key: string };
+  /** The layer of the sheet that stands out while it is looked at. */
+  readonly layer: Layer;
   /** Which way the sheet is measured. */
   readonly measures: "widths" | "heights";
+  /** Where the sheet numbers its rows: inside them, at its start edge, or not at all. */
+  readonly rowNumbers: "inside" | "at-edge" | null;
   readonly Line: (props: LineProps) => ReactNode;
+  /** What is done under its line. */
+  readonly Actions: Part;
+  readonly Ledger: Part;
+  /** What it adds to the side of the page. */
+  readonly Side?: Part;
+  /** What can be drawn and moved on the sheet while it is looked at. */
+  readonly areaWork?: (bench: Bench) => AreaWork;
 };

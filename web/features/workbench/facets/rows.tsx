@@ -1,13 +1,16 @@
 import { fromJsonNumber, resolveBaseline, rootFontSize } from "@ypsiline/core";
 import { RowsLine } from "../sums/rows-line";
+import { BreakpointButtons } from "../ladder/breakpoint-buttons";
+import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
 export const rows: Facet = {
   id: "rows",
   name: "Rows",
   said: "rows",
-  layer: { id: "rows", name: "Rows", key: "2" },
+  layer: "rows",
   measures: "heights",
+  rowNumbers: "inside",
   Line: ({ layout, breakpoint, base, readOnly, onBreakpoint, onCarry, length, onLength }) => {
     const { baseline, drawnAt } = breakpoint;
     const root = rootFontSize(layout);
@@ -27,4 +30,6 @@ export const rows: Facet = {
       />
     );
   },
+  Actions: BreakpointButtons,
+  Ledger: NumbersLedger,
 };

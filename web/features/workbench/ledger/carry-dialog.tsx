@@ -1,11 +1,11 @@
 "use client";
 
-import { type Breakpoint, type CellId, cellList, type Facet, type Layout } from "@ypsiline/core";
+import { type Breakpoint, type CellId, cellList, type Layout } from "@ypsiline/core";
 import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { carry } from "../ladder/breakpoint-edits";
-import { facetOfId } from "../facets/facets";
+import type { Facet } from "../facets/facet";
 
 type Props = {
   readonly layout: Layout;
@@ -21,13 +21,13 @@ const parts = cellList.filter(({ carry: carried }) => carried === "alone");
 export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
   const others = layout.breakpoints.filter(({ id }) => id !== from.id);
   const [to, setTo] = useState<readonly string[]>(others.map(({ id }) => id));
-  const [what, setWhat] = useState<ReadonlySet<CellId>>(new Set(parts.filter((part) => part.facet === facet).map(({ id }) => id)));
+  const [what, setWhat] = useState<ReadonlySet<CellId>>(new Set(parts.filter((part) => part.facet === facet.id).map(({ id }) => id)));
   const toggle = (id: CellId, on: boolean): void => setWhat(new Set(on ? [...what, id] : [...what].filter((one) => one !== id)));
   return (
     <Modal show onHide={() => onDone(null)} aria-labelledby="carry-title">
       <Modal.Header closeButton>
         <h2 id="carry-title">
-          Carry the {facetOfId(facet).said} of {from.name}
+          Carry the {facet.said} of {from.name}
         </h2>
       </Modal.Header>
       <Modal.Body className="d-flex gap-5">

@@ -1,7 +1,8 @@
 import { add, type Resolution, rowAt, toNumber } from "@ypsiline/core";
 import { memo } from "react";
 import type { FindingPlace } from "../findings/finding-place";
-import type { Facet, Layer, Shown } from "../facets/facet";
+import type { Facet } from "../facets/facet";
+import type { Layer, Shown } from "../facets/layers";
 import { hatchInSight, type LinesOf, linesInSight, type Sight } from "./lines";
 
 /** How far apart the lines of the margins' hatch stand along x and y, screen px. */
@@ -27,7 +28,7 @@ const mostRowsDrawn = 4_000;
 
 /** How strongly each layer is drawn: the facet looked at stands out, the others stay as faint as they can be read. */
 const strength = (facet: Facet, layer: Layer): number =>
-  layer === facet.layer.id ? 1 : layer === "columns" && facet.layer.id === "mesh" ? 0.8 : 0.45;
+  layer === facet.layer ? 1 : layer === "columns" && facet.layer === "mesh" ? 0.8 : 0.45;
 
 /** Lines that repeat down or across. */
 const Repeated = ({ of, sight, colour }: { of: LinesOf; sight: Sight; colour: string }) => {
@@ -57,8 +58,6 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
   const meshLines = { step: meshStep, every: breakpoint.mesh?.emphasis ?? 8, offset: 0 };
   const inSheet: Sight = { from: Math.max(0, sight.from), until: Math.min(height, sight.until) };
   // Rows closer than this run into one tone and cost a shape each.
-  // Areas stand on rows, whether those are drawn or not: their numbers stand down the start of the sheet.
-  const numbered = facet.id === "areas" ? "areas" : facet.measures;
   const drawRows = rows !== null && px(rows.pitch) >= 1.5;
 
   // A sheet may have thousands of rows; those in sight are a few hundred at most.
@@ -137,7 +136,8 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
           />
         </g>
       )}
-      {drawRows && (numbered === "areas" || (shown.rows && numbered === "heights")) && (
+      {/* Areas stand on rows, whether those are drawn or not: their numbers stand down the start of the sheet. */}
+      {drawRows && (facet.rowNumbers === "at-edge" || (shown.rows && facet.rowNumbers === "inside")) && (
         <g>
           {seenRows.map(({ row, top, tall }) => {
             const every = Math.max(1, Math.ceil(13 / px(rows.pitch)));
@@ -147,7 +147,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
             return (
               <text
                 key={row}
-                x={numbered === "areas" ? 4 : start + 8}
+                x={facet.rowNumbers === "at-edge" ? 4 : start + 8}
                 y={top + Math.min(tall, px(rows.pitch)) / 2 + 4}
                 fontSize="11"
                 fill="#3b4093"

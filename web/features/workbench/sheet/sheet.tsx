@@ -12,7 +12,8 @@ import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
 import type { FindingPlace } from "../findings/finding-place";
 import { SheetDrawing } from "./sheet-drawing";
 import { useSize } from "@/ui/use-size";
-import type { Facet, Shown } from "../facets/facet";
+import type { Facet } from "../facets/facet";
+import type { Shown } from "../facets/layers";
 
 // Fetched when areas are first looked at, and when distances are first read.
 const AreasOverlay = dynamic(() => import("../areas/areas-overlay").then((module) => module.AreasOverlay));
@@ -186,7 +187,7 @@ export const Sheet = memo(function Sheet({
                 left={left}
                 top={above}
                 work={areas}
-                faint={facet.id !== "areas"}
+                faint={facet.layer !== "areas"}
               />
             )}
             <CommentFlags

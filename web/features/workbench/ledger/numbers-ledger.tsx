@@ -1,0 +1,29 @@
+import { Still } from "@/ui/still";
+import { say } from "@/ui/say";
+import type { Bench } from "../use-bench";
+import { Ledger } from "./ledger";
+
+/** The ledger of all breakpoints' numbers, for the facets that have none of their own. */
+export const NumbersLedger = ({ bench }: { readonly bench: Bench }) => {
+  const { draft, layout, breakpoint, base, result, focused, renaming, select, edit } = bench;
+  const { comments, mayEdit } = draft;
+  return (
+    <Still of={[layout, breakpoint.id, base, result, focused, renaming, comments, mayEdit]}>
+      {() => (
+        <Ledger
+          layout={layout}
+          at={breakpoint.id}
+          base={base}
+          findings={result.findings}
+          focused={focused}
+          readOnly={!mayEdit}
+          rename={renaming}
+          comments={comments}
+          onSelect={select}
+          onBreakpoints={(breakpoints) => edit({ ...layout, breakpoints: [...breakpoints] })}
+          onSay={say}
+        />
+      )}
+    </Still>
+  );
+};

@@ -1,0 +1,197 @@
+"use client";
+
+import {
+  applyPatch,
+  breakpointAt,
+  type Breakpoint,
+  check,
+  type CheckResult,
+  type Exact,
+  type Facet as FacetId,
+  type Finding,
+  fromJsonNumber,
+  inOrder,
+  type Layout,
+  parseLength,
+  resolve,
+  type Resolution,
+  zero,
+} from "@ypsiline/core";
+import { useEffect, useMemo, useState } from "react";
+import { type Draft, useDraftOfPage } from "@/draft/draft-provider";
+import { useQueryShown } from "@/ui/address";
+import { say } from "@/ui/say";
+import type { DialogName } from "./dialogs";
+import type { Facet } from "./facets/facet";
+import { facetOfId } from "./facets/facets";
+import type { Layer, Shown } from "./facets/layers";
+import { areaOf, facetOf, type FindingPlace, placeOf } from "./findings/finding-place";
+import { triedLayout, type Trial } from "./findings/trial";
+import { followed, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
+
+/** What the workbench looks at and can do: worked out once for each drawing, and handed to all of its parts. */
+export type Bench = {
+  readonly draft: Draft;
+  /** Address of the spec, for its other pages. */
+  readonly path: string;
+  readonly view: View;
+  readonly facet: Facet;
+  /** The draft's layout. */
+  readonly layout: Layout;
+  /** The layout that is drawn: with the fix that is tried, where one is. */
+  readonly seen: Layout;
+  readonly breakpoint: Breakpoint;
+  readonly base: Exact;
+  readonly result: CheckResult;
+  /** Everything the layout says at the probe's width; null where it cannot be worked out. */
+  readonly resolution: Resolution | null;
+  /** Why there is no resolution. */
+  readonly unresolved: string | null;
+  /** The fix that is shown on the sheet and stored nowhere. */
+  readonly trial: Trial | null;
+  /** Whether nothing may be edited now: by this person, or while a fix is tried. */
+  readonly locked: boolean;
+  /** The finding pointed at, and the place of the sheet it marks. */
+  readonly focused: Finding | null;
+  readonly mark: FindingPlace | null;
+  readonly shown: Shown;
+  readonly reading: boolean;
+  /** The area worked on; null where none is. */
+  readonly chosen: string | null;
+  readonly dialog: DialogName | null;
+  /** The breakpoint whose name is to be edited in the ledger; a new object each time that is asked for. */
+  readonly renaming: { readonly id: string } | null;
+  /** Makes an edit; what was being tried ends with it. Says why where it cannot be. */
+  readonly edit: (next: Layout, step?: string | null) => string | null;
+  readonly editOrSay: (next: Layout) => void;
+  readonly setBreakpoint: (next: Breakpoint, step?: string | null) => string | null;
+  readonly look: (change: Partial<View>) => void;
+  /** Looks at a breakpoint where it is drawn. */
+  readonly select: (id: string, of?: Layout) => void;
+  /** Looks at the breakpoint so many places on in the order of widths. */
+  readonly go: (by: number) => void;
+  readonly probe: (width: Exact) => void;
+  /** Goes to a facet; its own layer is shown with it. */
+  readonly showFacet: (facet: FacetId) => void;
+  /** Goes to where a finding is mended. */
+  readonly showFinding: (finding: Finding) => void;
+  readonly toggle: (layer: Layer) => void;
+  readonly read: (reading: boolean) => void;
+  readonly choose: (area: string | null) => void;
+  readonly attempt: (trial: Trial | null) => void;
+  /** Applies a fix to the draft. */
+  readonly take: (trial: Trial) => void;
+  readonly focus: (finding: Finding | null) => void;
+  readonly open: (dialog: DialogName | null) => void;
+  readonly rename: (breakpoint: string) => void;
+};
+
+/** The workbench's state. `query` is what its address asked for when it was opened. */
+export const useBench = (query: Readonly<Record<string, string>>): Bench => {
+  const draft = useDraftOfPage();
+  const { address, mayEdit, layout, edit: editDraft, lookAt, moment } = draft;
+  const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, layout));
+  const [shown, setShown] = useState<Shown>({
+    columns: true,
+    rows: false,
+    baseline: true,
+    mesh: true,
+    dimensions: true,
+    areas: true,
+    [facetOfId[view.facet].layer]: true,
+  });
+  const [dialog, open] = useState<DialogName | null>(null);
+  const [wanted, attempt] = useState<Trial | null>(null);
+  const [focused, focus] = useState<Finding | null>(null);
+  const [reading, read] = useState(false);
+  const [chosen, choose] = useState<string | null>(null);
+  const [renaming, setRenaming] = useState<{ readonly id: string } | null>(null);
+  // The probe follows an edit, of whomever, in the same drawing as shows it.
+  const [followedTo, setFollowedTo] = useState(layout);
+  if (followedTo !== layout) {
+    setFollowedTo(layout);
+    setView((before) => followed(before, followedTo, layout));
+  }
+
+  // What is tried is seen everywhere and stored nowhere.
+  const tried = useMemo(() => triedLayout(layout, wanted), [layout, wanted]);
+  const seen = tried ?? layout;
+  const breakpoint = shownBreakpoint(view, seen);
+  const result = useMemo(() => check(layout), [layout]);
+  const resolved = useMemo(() => resolve(seen, { width: view.width, breakpoint: breakpoint.id }), [seen, view.width, breakpoint.id]);
+  const base = useMemo(() => parseLength(seen.base)?.value ?? zero, [seen.base]);
+
+  useQueryShown({ ...viewQuery({ ...view, at: breakpoint.id }), ...(moment ? { moment: String(moment.revision) } : {}) });
+  useEffect(() => lookAt(breakpoint.id), [lookAt, breakpoint.id]);
+
+  const look = (change: Partial<View>): void => setView((before) => ({ ...before, ...change }));
+  const edit = (next: Layout, step: string | null = null): string | null => {
+    const words = editDraft(next, step);
+    if (words === null) attempt(null);
+    return words;
+  };
+  const editOrSay = (next: Layout): void => {
+    const words = edit(next);
+    if (words !== null) say(words);
+  };
+  const select = (id: string, of: Layout = layout): void => {
+    const to = of.breakpoints.find((one) => one.id === id);
+    if (to) look({ at: id, width: fromJsonNumber(to.drawnAt.width) });
+  };
+  const showFacet = (facet: FacetId): void => {
+    look({ facet });
+    setShown((before) => ({ ...before, [facetOfId[facet].layer]: true }));
+  };
+  return {
+    draft,
+    path: `/specs/${address.team}/${address.spec}`,
+    view,
+    facet: facetOfId[view.facet],
+    layout,
+    seen,
+    breakpoint,
+    base,
+    result,
+    resolution: resolved.ok ? resolved.value : null,
+    unresolved: resolved.ok ? null : (resolved.issues[0]?.message ?? ""),
+    trial: tried ? wanted : null,
+    locked: !mayEdit || tried !== null,
+    focused,
+    mark: focused && focused.breakpoint === breakpoint.id ? placeOf(focused) : null,
+    shown,
+    reading,
+    chosen,
+    dialog,
+    renaming,
+    edit,
+    editOrSay,
+    setBreakpoint: (next, step = null) =>
+      edit({ ...layout, breakpoints: layout.breakpoints.map((one) => (one.id === next.id ? next : one)) }, step),
+    look,
+    select,
+    go: (by) => {
+      const ordered = inOrder(layout);
+      const to = ordered[ordered.findIndex(({ id }) => id === breakpoint.id) + by];
+      if (to) select(to.id);
+    },
+    probe: (width) => look({ width, at: breakpointAt(layout, width).id }),
+    showFacet,
+    showFinding: (finding) => {
+      showFacet(facetOf(placeOf(finding)));
+      const area = areaOf(layout, finding);
+      if (area !== null) choose(area);
+    },
+    toggle: (layer) => setShown((before) => ({ ...before, [layer]: !before[layer] })),
+    read,
+    choose,
+    attempt,
+    take: ({ fix }) => {
+      const patched = applyPatch(layout, fix.patch);
+      if (patched.ok) editOrSay(patched.value);
+      else say(patched.issues[0]?.message ?? "This fix no longer fits.");
+    },
+    focus,
+    open,
+    rename: (id) => setRenaming({ id }),
+  };
+};
