@@ -42,15 +42,15 @@ export { withCopied, withoutStrays } from "./layout/strays";
 export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
-export type { ShareOf } from "./grid/columns";
+export type { ShareOf, Shares } from "./grid/columns";
 export {
   columnStart,
   columnTerms,
   columnTracks,
   shareNames,
-  shareOf,
   shareOfContainer,
   shareParts,
+  shares,
   spanWidth,
   spanWidths,
 } from "./grid/columns";
@@ -114,6 +114,9 @@ export { linePositions } from "./formats/csv/write";
 export { overlayLayers, plainOverlay } from "./formats/svg/options";
 export { spacingSteps } from "./grid/spacing";
 export { drawnAtSize } from "./grid/drawn";
+export { type Dimension, rowDimensions, sheetDimensions } from "./grid/dimensions";
+export { type DrawnLine, linesBetween, type RepeatedLines } from "./grid/lines";
+export { type Resolutions, resolutionsOf } from "./grid/resolutions";
 export { plainCss } from "./formats/css/options";
 export { breakpointCss, writeCss } from "./formats/css/write";
 export { readCss } from "./formats/css/read";

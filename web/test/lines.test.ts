@@ -1,3 +1,4 @@
+import { exact } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
 import { hatchInSight, linesInSight } from "@/features/workbench/sheet/lines";
 import { seeded } from "../../core/test/random";
@@ -15,23 +16,25 @@ describe("lines of what is in sight", () => {
   it("are every line of the sheet that falls there, strong where every so many is", () => {
     const random = seeded("lines in sight");
     for (let turn = 0; turn < 1000; turn += 1) {
-      const [step, every] = [random.integer(3, 80) / 2, random.integer(1, 9)];
+      const [step, emphasis] = [random.integer(3, 80) / 2, random.integer(1, 9)];
       const offset = random.integer(0, 200);
-      const from = random.integer(0, 600);
-      const until = from + random.integer(0, 700);
+      const scale = random.pick([0.5, 1, 2]);
+      const from = random.integer(0, 600) * scale;
+      const until = from + random.integer(0, 700) * scale;
       const upright = random.integer(0, 1) === 1;
-      const { strong, weak } = linesInSight({ step, every, offset, length: 300, upright }, { from, until });
+      const lines = { offset: exact(offset), step: exact(2 * step, 2), emphasis };
+      const { strong, weak } = linesInSight(lines, { scale, length: 300, upright }, { from, until });
       const drawn = [...segments(strong).map((one) => ({ one, is: true })), ...segments(weak).map((one) => ({ one, is: false }))]
         .map(({ one: [x1, y1, x2, y2], is }) => {
           const whole = upright ? x1 === x2 && y1 === 0 && y2 === 300 : y1 === y2 && x1 === 0 && x2 === 300;
-          return `${whole ? "" : "cut "}${((upright ? x1 : y1) + 0.4).toFixed(1)} ${is}`;
+          return `${whole ? "" : "cut "}${((upright ? x1 : y1) + 0.4).toFixed(2)} ${is}`;
         })
         .sort();
-      // Counted one by one from far above: the lines below and above the offset alike.
+      // Counted one by one: the first stands at the offset.
       const expected: string[] = [];
-      for (let k = -200; k < 1200; k += 1) {
-        const at = offset + k * step;
-        if (at > 0 && at >= from && at <= until) expected.push(`${at.toFixed(1)} ${Math.abs(k) % every === 0}`);
+      for (let k = 0; k < 1200; k += 1) {
+        const at = (offset + k * step) * scale;
+        if (at >= from && at <= until) expected.push(`${at.toFixed(2)} ${k % emphasis === 0}`);
       }
       expect(drawn).toEqual(expected.sort());
     }

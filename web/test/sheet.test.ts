@@ -8,13 +8,14 @@ import {
   layoutFromColumns,
   resolve,
   type Resolution,
+  rowDimensions,
+  sheetDimensions,
   sweep,
   toJson,
   plainText,
 } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
 import { jumpsOf, pointsOf } from "@/features/widths/series";
-import { rowDimensions, sheetDimensions } from "@/features/workbench/sheet/dimensions";
 import { facetOf, placeOf } from "@/features/workbench/findings/finding-place";
 import { sameTrial, triedLayout, trialWords } from "@/features/workbench/findings/trial";
 

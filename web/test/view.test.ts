@@ -1,7 +1,6 @@
-import { add, compare, exact, fromJsonNumber, resolve, subtract, toNumber } from "@ypsiline/core";
+import { add, compare, exact, fromJsonNumber, resolve, sheetDimensions, subtract, toNumber } from "@ypsiline/core";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { sheetDimensions } from "@/features/workbench/sheet/dimensions";
 import { boundaryRoom, ladderScale } from "@/ui/ladder/ladder-scale";
 import { followed, shownBreakpoint, viewOf, viewQuery } from "@/features/workbench/view";
 import { cleanLayout, oneBreakpoint, withBreakpoint } from "../../core/test/layouts";

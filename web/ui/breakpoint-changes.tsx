@@ -1,10 +1,9 @@
 import {
-  type Breakpoint,
   changesByBreakpoint,
   fromJsonNumber,
   type Layout,
-  resolve,
   type Resolution,
+  resolutionsOf,
   termsAt,
   changeOfBreakpoint,
   changeSentence,
@@ -17,20 +16,17 @@ import { areasDiffer, AreasPlan } from "./areas-plan";
 import { EdgesOver } from "./edges-over";
 import { Said } from "./num";
 
-const drawnAt = (layout: Layout, breakpoint: Breakpoint | null): Resolution | null => {
-  if (!breakpoint) return null;
-  const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
-  return resolved.ok && resolved.value.areas.length > 0 ? resolved.value : null;
-};
-
 const areasSentence = (at: string, was: Resolution | null, is: Resolution | null): Words =>
   !was ? words`Areas are new at ${name(at)}` : !is ? words`${name(at)} has no areas any more` : words`Areas of ${name(at)} stand otherwise`;
 
 /** What changed, breakpoint by breakpoint: a sentence with both numbers, and the old edges over the new columns. */
 export const BreakpointChanges = ({ before, after }: { readonly before: Layout; readonly after: Layout }) => {
   const { spec, breakpoints } = changesByBreakpoint(before, after);
+  const [drawnBefore, drawnAfter] = [resolutionsOf(before), resolutionsOf(after)];
+  const withAreas = (resolution: Resolution | null): Resolution | null => (resolution?.areas.length ? resolution : null);
   const sides = breakpoints.map((change) => {
-    const [was, is] = [drawnAt(before, change.before), drawnAt(after, change.after)];
+    const was = withAreas(change.before && drawnBefore(change.before.id));
+    const is = withAreas(change.after && drawnAfter(change.after.id));
     return { change, was, is, moved: areasDiffer(was, is) };
   });
   const differing = sides.filter(({ change, moved }) => change.kind !== "same" || moved);

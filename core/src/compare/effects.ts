@@ -1,5 +1,5 @@
 import { compare, type Exact, fromJsonNumber, subtract, toNumber } from "../exact/exact";
-import { shareOf, shareParts } from "../grid/columns";
+import { shareParts, shares } from "../grid/columns";
 import { resolve, rootFontSize, termsAt } from "../grid/resolve";
 import { resolveRows } from "../grid/rows";
 import type { Breakpoint, Layout } from "../layout/schema";
@@ -54,6 +54,7 @@ const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoin
   const height = fromJsonNumber(is.drawnAt.height);
   const a = termsAt(before, was, width);
   const b = termsAt(after, is, width);
+  const [sharesBefore, sharesAfter] = [shares(a), shares(b)];
   const pitch = (layout: Layout, { rows }: Breakpoint): Exact | null =>
     (rows && resolveRows(rows, height, { width, rootFontSize: rootFontSize(layout) }))?.pitch ?? null;
   return [
@@ -61,7 +62,7 @@ const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoin
     ...differ("container", a.container.width, b.container.width),
     ...differ("gutters", a.gutter, b.gutter),
     ...differ("column width", a.column, b.column),
-    ...shareParts.flatMap((parts) => differ(shareWhat[parts], shareOf(a, parts), shareOf(b, parts))),
+    ...shareParts.flatMap((parts) => differ(shareWhat[parts], sharesBefore[parts], sharesAfter[parts])),
     ...differ("row pitch", pitch(before, was), pitch(after, is)),
     ...areaEffects(before, after, was, is, width),
   ];

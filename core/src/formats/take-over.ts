@@ -29,10 +29,11 @@ const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
   draft.breakpoints.find(({ drawnAt }) => drawnAt.width === read.drawnAt.width);
 
 /**
- * Whether a file says from a breakpoint's width on what the breakpoint says: where a stylesheet changes nothing it has no query, so
- * it does not take the breakpoint away.
+ * Whether a file that does not list a breakpoint still leaves it as it is. A stylesheet has no query where a breakpoint changes
+ * nothing, and can show only one of two breakpoints from the same width.
  */
 const saysNoOther = (read: Layout, draft: Breakpoint, held: Members): boolean => {
+  if (read.breakpoints.some(({ from }) => from === draft.from)) return true;
   const applying = read.breakpoints.filter(({ from }) => from <= draft.from).sort((a, b) => b.from - a.from)[0];
   return applying !== undefined && sameJson(pick(draft, applying, held), draft);
 };

@@ -113,9 +113,13 @@ export const shareNames = { 2: "Halves", 3: "Thirds", 4: "Quarters" } as const;
 export type ShareOf = keyof typeof shareNames;
 export const shareParts = [2, 3, 4] as const satisfies readonly ShareOf[];
 
-/** A half, third or quarter of a grid as whole columns with the gutters between; null where the count does not divide. */
-export const shareOf = (terms: Pick<ColumnTerms, "count" | "column" | "gutter">, parts: ShareOf): Exact | null =>
-  terms.count % parts === 0 ? spanWidth(terms, terms.count / parts) : null;
+export type Shares = Readonly<Record<ShareOf, Exact | null>>;
+
+/** A half, a third and a quarter of a grid as whole columns with the gutters between; null where the count does not divide. */
+export const shares = (terms: Pick<ColumnTerms, "count" | "column" | "gutter">): Shares => {
+  const share = (parts: ShareOf): Exact | null => (terms.count % parts === 0 ? spanWidth(terms, terms.count / parts) : null);
+  return { 2: share(2), 3: share(3), 4: share(4) };
+};
 
 /** Start of column i, counted from 0: container start + edge + i·(c + g). */
 export const columnStart = (terms: ColumnTerms, i: number): Exact =>
@@ -132,6 +136,12 @@ export const columnTracks = (terms: ColumnTerms): readonly ColumnTrack[] => {
     width: terms.column,
   }));
 };
+
+/** The gutters between neighbouring columns. */
+export const gutterTracks = (terms: ColumnTerms): readonly ColumnTrack[] =>
+  columnTracks(terms)
+    .slice(0, -1)
+    .map(({ start, width }) => ({ start: add(start, width), width: terms.gutter }));
 
 /** Widths of 1 to n columns together. */
 export const spanWidths = (terms: ColumnTerms): readonly Exact[] => {

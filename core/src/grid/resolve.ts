@@ -1,10 +1,11 @@
-import { type Exact, fromJsonNumber } from "../exact/exact";
-import { type LengthContext, parseLength } from "../exact/length";
+import { type Exact, fromJsonNumber, zero } from "../exact/exact";
+import { type LengthContext, parseLength, px } from "../exact/length";
 import type { Parsed } from "../layout/parse";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { type AreaGeometry, type AreaGrid, gridOf, resolveAreas } from "./areas";
 import { breakpointAt } from "./breakpoint-at";
-import { type ColumnTerms, type ColumnTrack, columnTerms, columnTracks, spanWidths } from "./columns";
+import { type ColumnTerms, type ColumnTrack, columnTerms, columnTracks, gutterTracks, type Shares, shares, spanWidths } from "./columns";
+import type { RepeatedLines } from "./lines";
 import { type BaselineGeometry, mostRows, resolveBaseline, resolveRows, type RowGeometry } from "./rows";
 
 export type ResolveRequest = {
@@ -23,10 +24,16 @@ export type Resolution = {
   readonly height: Exact;
   readonly terms: ColumnTerms;
   readonly columns: readonly ColumnTrack[];
+  /** Between neighbouring columns. */
+  readonly gutters: readonly ColumnTrack[];
   /** Widths of 1..n columns together. */
   readonly spans: readonly Exact[];
+  readonly shares: Shares;
   readonly rows: RowGeometry | null;
   readonly baseline: BaselineGeometry | null;
+  readonly baselineLines: RepeatedLines | null;
+  /** The lines of the mesh, the same down and across. */
+  readonly mesh: RepeatedLines | null;
   /** The grid that areas of the breakpoint stand on. */
   readonly grid: AreaGrid;
   /** Areas shown at the breakpoint, in document order. */
@@ -73,6 +80,8 @@ export const resolve = (layout: Layout, request: ResolveRequest): Resolved => {
     };
   }
   const terms = columnTerms(breakpoint.columns, context);
+  const { mesh } = breakpoint;
+  const baseline = breakpoint.baseline && resolveBaseline(breakpoint.baseline, height, context);
   return {
     ok: true,
     value: {
@@ -81,9 +90,17 @@ export const resolve = (layout: Layout, request: ResolveRequest): Resolved => {
       height,
       terms,
       columns: columnTracks(terms),
+      gutters: gutterTracks(terms),
       spans: spanWidths(terms),
+      shares: shares(terms),
       rows,
-      baseline: breakpoint.baseline && resolveBaseline(breakpoint.baseline, height, context),
+      baseline,
+      baselineLines: baseline && {
+        offset: baseline.offset,
+        step: baseline.step,
+        emphasis: breakpoint.baseline?.emphasis ?? 1,
+      },
+      mesh: mesh && { offset: zero, step: px(mesh.step, context), emphasis: mesh.emphasis },
       grid: gridOf(breakpoint, terms, height, context.rootFontSize),
       areas: resolveAreas(layout, breakpoint, { terms, sheet: height, rootFontSize: context.rootFontSize }),
     },

@@ -11,8 +11,8 @@ import {
   resolve,
   type Resolution,
   shareNames,
-  shareOf,
   shareParts,
+  shares,
   termsAt,
   toDecimal,
   toNumber,
@@ -71,6 +71,7 @@ const areasAt = (layout: Layout, width: Exact): Resolution | null => {
 const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
   const [x, y] = [a, b].map((layout) => termsAt(layout, breakpointAt(layout, width), width));
   if (!x || !y) return [];
+  const [from, to] = [shares(x), shares(y)];
   return [
     { what: "Columns", from: fromJsonNumber(x.count), to: fromJsonNumber(y.count) },
     { what: "Column", from: x.column, to: y.column },
@@ -78,7 +79,7 @@ const linesAt = (a: Layout, b: Layout, width: Exact): readonly Line[] => {
     { what: "Margin, start", from: x.margin.start, to: y.margin.start },
     { what: "Margin, end", from: x.margin.end, to: y.margin.end },
     { what: "Container", from: x.container.width, to: y.container.width },
-    ...shareParts.map((parts) => ({ what: shareNames[parts], from: shareOf(x, parts), to: shareOf(y, parts) })),
+    ...shareParts.map((parts) => ({ what: shareNames[parts], from: from[parts], to: to[parts] })),
   ];
 };
 

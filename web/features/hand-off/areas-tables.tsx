@@ -1,4 +1,4 @@
-import { type AreaGeometry, breakpointRanges, fromJsonNumber, type Layout, placeText, resolve, wordMap } from "@ypsiline/core";
+import { type AreaGeometry, breakpointRanges, type Layout, placeText, type Resolutions, wordMap } from "@ypsiline/core";
 import { Fragment } from "react";
 import { AreasPlan } from "@/ui/areas-plan";
 import { CopyNext } from "./copy-next";
@@ -40,8 +40,10 @@ const OtherTables = ({ layout, shown }: { readonly layout: Layout; readonly show
     </nav>
   );
 
+type Props = { readonly layout: Layout; readonly drawn: Resolutions; readonly asked: string | null };
+
 /** Which content stands where at every breakpoint: a plan, every number, why it leaves the grid, and the word map to copy. */
-export const AreasTables = ({ layout, asked }: { readonly layout: Layout; readonly asked: string | null }) => {
+export const AreasTables = ({ layout, drawn, asked }: Props) => {
   const shown = tabled(layout, asked);
   return (
     <>
@@ -49,10 +51,10 @@ export const AreasTables = ({ layout, asked }: { readonly layout: Layout; readon
       {breakpointRanges(layout)
         .filter(({ breakpoint }) => shown.includes(breakpoint.id))
         .map(({ breakpoint }) => {
-          const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
-          if (!resolved.ok || resolved.value.areas.length === 0) return null;
-          const { areas } = resolved.value;
-          const map = wordMap(resolved.value);
+          const resolution = drawn(breakpoint.id);
+          if (!resolution || resolution.areas.length === 0) return null;
+          const { areas } = resolution;
+          const map = wordMap(resolution);
           return (
             <section key={breakpoint.id} className="card-plain areas-of" aria-label={`Areas of ${breakpoint.name}`}>
               <h3>
@@ -61,7 +63,7 @@ export const AreasTables = ({ layout, asked }: { readonly layout: Layout; readon
                   {breakpoint.drawnAt.width} × {breakpoint.drawnAt.height}
                 </span>
               </h3>
-              <AreasPlan after={resolved.value} before={null} label={`Areas of ${breakpoint.name}`} />
+              <AreasPlan after={resolution} before={null} label={`Areas of ${breakpoint.name}`} />
               <div className="table-scroll">
                 <table className="numbers num">
                   <thead>

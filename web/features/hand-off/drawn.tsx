@@ -11,6 +11,8 @@ import {
   name,
   plainText,
   readStoredText,
+  type Resolutions,
+  resolutionsOf,
   withoutFollows,
   words,
 } from "@ypsiline/core";
@@ -27,18 +29,20 @@ import { NumbersTable } from "./numbers-table";
 import { Spans } from "./spans";
 import { RowsTable, SpacingList, TextTable } from "./vertical-tables";
 
-const Tables = ({ layout, areas }: { readonly layout: Layout; readonly areas: string | null }) => (
+type TablesProps = { readonly layout: Layout; readonly drawn: Resolutions; readonly areas: string | null };
+
+const Tables = ({ layout, drawn, areas }: TablesProps) => (
   <>
     <h2>Spans</h2>
     <Spans layout={layout} />
     {layout.areas.length > 0 && (
       <>
         <h2 id="areas">Areas</h2>
-        <AreasTables layout={layout} asked={areas} />
+        <AreasTables layout={layout} drawn={drawn} asked={areas} />
       </>
     )}
     <h2>Rows and baseline</h2>
-    <RowsTable layout={layout} />
+    <RowsTable layout={layout} drawn={drawn} />
     {layout.text.length > 0 && (
       <>
         <h2>Text roles</h2>
@@ -128,6 +132,7 @@ export const drawnHandOff = ({ layout: text, before: textBefore, member, areas, 
     return member ? stands : withoutFollows(stands);
   };
   const layout = read(text);
+  const drawn = resolutionsOf(layout);
   const before = textBefore === null ? null : read(textBefore);
   return {
     name: layout.name,
@@ -144,8 +149,8 @@ export const drawnHandOff = ({ layout: text, before: textBefore, member, areas, 
         </div>
       </>,
     ),
-    numbers: html(<NumbersTable layout={layout} />),
-    tables: html(<Tables layout={layout} areas={areas} />),
+    numbers: html(<NumbersTable layout={layout} drawn={drawn} />),
+    tables: html(<Tables layout={layout} drawn={drawn} areas={areas} />),
     downloads: html(<Downloads layout={layout} files={files} stem={stem} />),
     changes: before && html(<Changes before={before} after={layout} />),
     notes: html(<Notes layout={layout} />),

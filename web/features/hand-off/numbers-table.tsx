@@ -1,21 +1,11 @@
-import {
-  breakpointRanges,
-  type Columns,
-  fromJsonNumber,
-  type Layout,
-  resolve,
-  valueWords,
-  joined,
-  lengthWords,
-  type Words,
-} from "@ypsiline/core";
+import { breakpointRanges, type Columns, type Layout, type Resolutions, valueWords, joined, lengthWords, type Words } from "@ypsiline/core";
 import { Num, Said } from "@/ui/num";
 
 const marginWords = ({ margin }: Columns): Words =>
   margin.start === margin.end ? lengthWords(margin.start) : joined([lengthWords(margin.start), lengthWords(margin.end)], ", ");
 
 /** The numbers of every breakpoint: as declared, and what they come to at the drawn-at size. */
-export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
+export const NumbersTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
   <div className="table-scroll card-plain">
     <table className="numbers num">
       <thead>
@@ -42,9 +32,7 @@ export const NumbersTable = ({ layout }: { readonly layout: Layout }) => (
       <tbody>
         {breakpointRanges(layout).map(({ breakpoint }) => {
           const { columns, drawnAt } = breakpoint;
-          const resolved = resolve(layout, { width: fromJsonNumber(drawnAt.width), breakpoint: breakpoint.id });
-          const terms = resolved.ok ? resolved.value.terms : null;
-          const rows = resolved.ok ? resolved.value.rows : null;
+          const { terms = null, rows = null } = drawn(breakpoint.id) ?? {};
           return (
             <tr key={breakpoint.id}>
               <td>{breakpoint.name}</td>

@@ -1,8 +1,8 @@
-import { breakpointRanges, fromJsonNumber, type Layout, resolve, spacingSteps, toNumber, valueWords } from "@ypsiline/core";
+import { breakpointRanges, type Layout, type Resolutions, spacingSteps, toNumber, valueWords } from "@ypsiline/core";
 import { Num, Said } from "@/ui/num";
 
 /** Rows and baseline of every breakpoint: as declared, and what they come to at the size it is drawn at. */
-export const RowsTable = ({ layout }: { readonly layout: Layout }) => (
+export const RowsTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
   <div className="table-scroll card-plain">
     <table className="numbers num">
       <thead>
@@ -17,21 +17,20 @@ export const RowsTable = ({ layout }: { readonly layout: Layout }) => (
       <tbody>
         {breakpointRanges(layout).map(({ breakpoint }) => {
           const { rows, baseline } = breakpoint;
-          const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
-          const drawn = resolved.ok ? resolved.value : null;
-          const height = drawn?.rows?.tracks[0]?.height;
+          const at = drawn(breakpoint.id);
+          const height = at?.rows?.tracks[0]?.height;
           return (
             <tr key={breakpoint.id}>
               <td>{breakpoint.name}</td>
               <td>{rows === null ? "none" : rows.kind === "repeating" ? "repeating" : `${rows.count} dividing`}</td>
               <td>{height ? <Num value={height} /> : "–"}</td>
               <td>{rows ? <Said of={valueWords(rows.gutter)} /> : "–"}</td>
-              <td className="worked-out">{drawn?.rows ? <Num value={drawn.rows.pitch} /> : "–"}</td>
-              <td className="worked-out">{drawn?.rows?.whole ?? "–"}</td>
-              <td className="worked-out">{drawn?.rows ? <Num value={drawn.rows.leftover} /> : "–"}</td>
+              <td className="worked-out">{at?.rows ? <Num value={at.rows.pitch} /> : "–"}</td>
+              <td className="worked-out">{at?.rows?.whole ?? "–"}</td>
+              <td className="worked-out">{at?.rows ? <Num value={at.rows.leftover} /> : "–"}</td>
               <td>{baseline ? <Said of={valueWords(baseline.step)} /> : "–"}</td>
               <td>{baseline ? <Said of={valueWords(baseline.offset)} /> : "–"}</td>
-              <td className="worked-out">{drawn?.baseline?.lines ?? "–"}</td>
+              <td className="worked-out">{at?.baseline?.lines ?? "–"}</td>
             </tr>
           );
         })}

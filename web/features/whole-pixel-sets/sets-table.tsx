@@ -7,7 +7,7 @@ import {
   isWhole,
   setAt,
   type ShareOf,
-  shareOf,
+  shares,
   type SetList,
   type TodaysNumbers,
   toNumber,
@@ -34,7 +34,7 @@ type Row = { readonly index: number; readonly set: WholePixelSet };
 const rowHeight = 27;
 
 const part = ({ columns, column, gutter }: Pick<WholePixelSet, "columns" | "column" | "gutter">, of: ShareOf): Exact | null =>
-  shareOf({ count: columns, column, gutter }, of);
+  shares({ count: columns, column, gutter })[of];
 
 const parts = [
   { of: 2, label: "Half" },

@@ -15,6 +15,8 @@ import {
   parseLength,
   resolve,
   type Resolution,
+  type Resolutions,
+  resolutionsOf,
   zero,
 } from "@ypsiline/core";
 import { useEffect, useMemo, useState } from "react";
@@ -45,6 +47,8 @@ export type Bench = {
   readonly result: CheckResult;
   /** Everything the layout says at the probe's width; null where it cannot be worked out. */
   readonly resolution: Resolution | null;
+  /** What the layout that is drawn says at each breakpoint's drawn-at size. */
+  readonly drawn: Resolutions;
   /** Why there is no resolution. */
   readonly unresolved: string | null;
   /** The fix that is shown on the sheet and stored nowhere. */
@@ -119,6 +123,7 @@ export const useBench = (query: Readonly<Record<string, string>>): Bench => {
   const breakpoint = shownBreakpoint(view, seen);
   const result = useMemo(() => check(layout), [layout]);
   const resolved = useMemo(() => resolve(seen, { width: view.width, breakpoint: breakpoint.id }), [seen, view.width, breakpoint.id]);
+  const drawn = useMemo(() => resolutionsOf(seen), [seen]);
   const base = useMemo(() => parseLength(seen.base)?.value ?? zero, [seen.base]);
 
   useQueryShown({ ...viewQuery({ ...view, at: breakpoint.id }), ...(moment ? { moment: String(moment.revision) } : {}) });
@@ -153,6 +158,7 @@ export const useBench = (query: Readonly<Record<string, string>>): Bench => {
     base,
     result,
     resolution: resolved.ok ? resolved.value : null,
+    drawn,
     unresolved: resolved.ok ? null : (resolved.issues[0]?.message ?? ""),
     trial: tried ? wanted : null,
     locked: !mayEdit || tried !== null,

@@ -140,7 +140,6 @@ const SheetOfBench = ({ bench }: { readonly bench: Bench }) => {
   if (!resolution) return <p className="sheet fault p-3">{bench.unresolved}</p>;
   return (
     <Sheet
-      layout={bench.seen}
       resolution={resolution}
       shown={bench.shown}
       facet={facet}

@@ -8,7 +8,8 @@ import {
   fromJsonNumber,
   type Layout,
   placeText,
-  resolve,
+  type Resolutions,
+  resolutionsOf,
   show,
   spacingSteps,
   spanWidth,
@@ -163,7 +164,7 @@ const table = (document: Document, head: readonly string[], rows: readonly (read
   for (const row of rows) line(row, false);
 };
 
-const drawings = (document: Document, layout: Layout): void => {
+const drawings = (document: Document, layout: Layout, drawn: Resolutions): void => {
   const ranges = breakpointRanges(layout);
   const label = 96;
   const widest = Math.max(...ranges.map(({ breakpoint }) => breakpoint.drawnAt.width));
@@ -171,7 +172,6 @@ const drawings = (document: Document, layout: Layout): void => {
   for (const { breakpoint } of ranges) {
     room(document, 48);
     const y = document.y;
-    const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
     document
       .font("Text-Bold")
       .fontSize(9)
@@ -183,7 +183,7 @@ const drawings = (document: Document, layout: Layout): void => {
       .fillColor(quiet)
       .text(`at ${breakpoint.drawnAt.width}`, margin, y + 19, { lineBreak: false });
     const x = margin + label;
-    const columns = resolved.ok ? resolved.value.columns : [];
+    const columns = drawn(breakpoint.id)?.columns ?? [];
     for (const { start, width } of columns)
       document
         .rect(x + toNumber(start) * scale, y, Math.max(0, toNumber(width) * scale), 36)
@@ -202,11 +202,11 @@ const drawings = (document: Document, layout: Layout): void => {
 const planHeight = 152;
 
 /** Which area stands where at each breakpoint: a plan, and its numbers. */
-const areasOf = (document: Document, layout: Layout): void => {
+const areasOf = (document: Document, layout: Layout, drawn: Resolutions): void => {
   for (const { breakpoint } of breakpointRanges(layout)) {
-    const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
-    if (!resolved.ok || resolved.value.areas.length === 0) continue;
-    const boxes = areaBoxes(resolved.value);
+    const resolution = drawn(breakpoint.id);
+    if (!resolution || resolution.areas.length === 0) continue;
+    const boxes = areaBoxes(resolution);
     const high = Math.max(1, ...boxes.map(({ top, height }) => top + height));
     const scale = Math.min(widthOf(document) / breakpoint.drawnAt.width, planHeight / high);
     // A heading stays with its plan.
@@ -238,7 +238,7 @@ const areasOf = (document: Document, layout: Layout): void => {
     table(
       document,
       ["Area", "Columns, rows", "Left", "Width", "Height", "Leaves"],
-      resolved.value.areas.map((one) => [
+      resolution.areas.map((one) => [
         one.area.name,
         placeText({ ...one.placement, row: one.row, rowSpan: one.rowSpan }),
         words`${one.left}`,
@@ -251,6 +251,7 @@ const areasOf = (document: Document, layout: Layout): void => {
 };
 
 const draw = (document: Document, { layout, version, published, note, before }: SheetOf): void => {
+  const drawn = resolutionsOf(layout);
   const ranges = breakpointRanges(layout);
   document.font("Text").fontSize(8).fillColor(quiet).text("Layout specification", margin);
   document
@@ -272,7 +273,7 @@ const draw = (document: Document, { layout, version, published, note, before }: 
   document.y += 12;
   if (note) paragraph(document, note);
   heading(document, "All breakpoints, drawn to one scale");
-  drawings(document, layout);
+  drawings(document, layout, drawn);
   heading(document, "The numbers", ranges.length + 2);
   table(
     document,
@@ -299,9 +300,7 @@ const draw = (document: Document, { layout, version, published, note, before }: 
     document,
     ["Breakpoint", "Rows", "Row pitch", "Whole rows", "Left over", "Baseline", "Lines"],
     ranges.map(({ breakpoint }) => {
-      const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
-      const rows = resolved.ok ? resolved.value.rows : null;
-      const baseline = resolved.ok ? resolved.value.baseline : null;
+      const { rows = null, baseline = null } = drawn(breakpoint.id) ?? {};
       return [
         breakpoint.name,
         breakpoint.rows?.kind ?? "none",
@@ -326,7 +325,7 @@ const draw = (document: Document, { layout, version, published, note, before }: 
     ]),
     1,
   );
-  areasOf(document, layout);
+  areasOf(document, layout, drawn);
   if (layout.spacing.length > 0) {
     heading(document, "Spacing");
     paragraph(

@@ -1,6 +1,6 @@
 import { joined, listed, words } from "../../words/words";
 import { exact, isWhole, sign } from "../../exact/exact";
-import { shareNames, shareOf, shareParts } from "../../grid/columns";
+import { shareNames, shares, shareParts } from "../../grid/columns";
 import { at, gutterFix, nearestWholeGutter } from "../fixes";
 import type { CheckedBreakpoint, Fix, Rule } from "../types";
 
@@ -30,8 +30,9 @@ export const wholeSpans: Rule<"whole-spans"> = {
     breakpoints.flatMap((checked) => {
       const { terms } = checked;
       if (sign(terms.column) <= 0) return [];
+      const all = shares(terms);
       const spans = shareParts.flatMap((parts) => {
-        const width = shareOf(terms, parts);
+        const width = all[parts];
         return width && !isWhole(width) ? [{ parts, columns: terms.count / parts, width }] : [];
       });
       if (spans.length === 0) return [];

@@ -1,6 +1,7 @@
 import { add, compare, divide, exact, type Exact, floor, fromJsonNumber, multiply, subtract, zero } from "../../exact/exact";
 import { toDecimal } from "../../exact/show";
-import { type Drawn, drawnAtSize, type DrawnLine } from "../../grid/drawn";
+import { type Drawn, drawnAtSize } from "../../grid/drawn";
+import type { DrawnLine } from "../../grid/lines";
 import type { Layout } from "../../layout/schema";
 import type { Written } from "../types";
 import type { OverlayLayer, OverlayOptions } from "./options";

@@ -1,8 +1,10 @@
-import { type Area, fromJsonNumber, inOrder, type Layout, resolve, shareOfContainer, toDecimal } from "@ypsiline/core";
+import { type Area, inOrder, type Layout, type Resolutions, shareOfContainer, toDecimal } from "@ypsiline/core";
 import { Num } from "@/ui/num";
 
+type Props = { readonly layout: Layout; readonly drawn: Resolutions; readonly area: Area; readonly at: string };
+
 /** One area at every breakpoint: how many columns, how wide, and what share of the container that is. */
-export const AreaEverywhere = ({ layout, area, at }: { readonly layout: Layout; readonly area: Area; readonly at: string }) => (
+export const AreaEverywhere = ({ layout, drawn, area, at }: Props) => (
   <section aria-labelledby="area-everywhere-title">
     <h2 id="area-everywhere-title">{area.name} at every breakpoint</h2>
     <table className="numbers spans">
@@ -22,9 +24,9 @@ export const AreaEverywhere = ({ layout, area, at }: { readonly layout: Layout; 
       </thead>
       <tbody>
         {inOrder(layout).map((breakpoint) => {
-          const resolved = resolve(layout, { width: fromJsonNumber(breakpoint.drawnAt.width), breakpoint: breakpoint.id });
-          const one = resolved.ok ? resolved.value.areas.find(({ area: { id } }) => id === area.id) : undefined;
-          const share = one && resolved.ok ? shareOfContainer(resolved.value.terms, one.width) : null;
+          const resolution = drawn(breakpoint.id);
+          const one = resolution?.areas.find(({ area: { id } }) => id === area.id);
+          const share = one && resolution ? shareOfContainer(resolution.terms, one.width) : null;
           return (
             <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""}>
               <th scope="row">{breakpoint.name}</th>

@@ -51,9 +51,9 @@ const Ledger: Part = ({ bench }) => {
   );
 };
 
-const Side: Part = ({ bench: { seen, breakpoint, chosen } }) => {
+const Side: Part = ({ bench: { seen, drawn, breakpoint, chosen } }) => {
   const area = seen.areas.find(({ id }) => id === chosen);
-  return area ? <AreaEverywhere layout={seen} area={area} at={breakpoint.id} /> : null;
+  return area ? <AreaEverywhere layout={seen} drawn={drawn} area={area} at={breakpoint.id} /> : null;
 };
 
 export const areas: Facet = {

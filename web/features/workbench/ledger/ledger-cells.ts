@@ -16,7 +16,7 @@ import {
   readContainerKind,
   readTyped,
   shareNames,
-  shareOf,
+  shares,
   shareParts,
   toDecimal,
   toNumber,
@@ -96,10 +96,13 @@ export const ledgerCells: readonly LedgerCell[] = [
 ];
 
 /** What the columns of a breakpoint measure at its drawn-at width, beside the cells that can be edited. */
-export const workedOut = (terms: ColumnTerms): readonly { readonly id: string; readonly label: string; readonly value: Exact | null }[] => [
-  { id: "column", label: "Column", value: terms.column },
-  ...shareParts.map((parts) => ({ id: `part-${parts}`, label: shareNames[parts], value: shareOf(terms, parts) })),
-];
+export const workedOut = (terms: ColumnTerms): readonly { readonly id: string; readonly label: string; readonly value: Exact | null }[] => {
+  const all = shares(terms);
+  return [
+    { id: "column", label: "Column", value: terms.column },
+    ...shareParts.map((parts) => ({ id: `part-${parts}`, label: shareNames[parts], value: all[parts] })),
+  ];
+};
 
 /** Rows and cells of text copied from a spreadsheet. */
 export const pastedRows = (text: string): readonly (readonly string[])[] =>

@@ -1,16 +1,13 @@
-/** Lines a fixed step apart, as two paths: every so many stands out. */
+import { exact, linesBetween, type RepeatedLines, toNumber } from "@ypsiline/core";
+
+/** Lines as two paths: every so many stands out. */
 export type Lines = { readonly strong: string; readonly weak: string };
 
 /** A window of a drawing, screen px. */
 export type Sight = { readonly from: number; readonly until: number };
 
-export type LinesOf = {
-  readonly step: number;
-  readonly every: number;
-  readonly offset: number;
-  readonly length: number;
-  readonly upright?: boolean;
-};
+/** How lines are drawn: screen px a px of layout, how long each is in screen px, and which way. */
+export type DrawnAs = { readonly scale: number; readonly length: number; readonly upright?: boolean };
 
 /** Hundredths of a px are more than a screen shows. */
 const drawn = (px: number): number => Math.round(px * 100) / 100;
@@ -19,16 +16,17 @@ const drawn = (px: number): number => Math.round(px * 100) / 100;
 const lift = 0.4;
 
 /**
- * Lines at offset + k · step for whole k, of those in sight, from 0 to `length` the other way; each `every`-th is strong.
- * Only what is in sight is made, as plain paths: patterns and dashes are what a screen is slowest to paint anew at each step of a drag.
+ * Those of some lines that are in sight, from 0 to `length` the other way. Only what is in sight is made, as plain paths:
+ * patterns and dashes are what a screen is slowest to paint anew at each step of a drag.
  */
-export const linesInSight = ({ step, every, offset, length, upright = false }: LinesOf, { from, until }: Sight): Lines => {
+export const linesInSight = (lines: RepeatedLines, { scale, length, upright = false }: DrawnAs, { from, until }: Sight): Lines => {
   let [strong, weak] = ["", ""];
-  if (step <= 0) return { strong, weak };
-  for (let k = Math.max(Math.ceil((from - offset) / step), Math.floor(-offset / step) + 1); offset + k * step <= until; k += 1) {
-    const at = drawn(offset + k * step - lift);
+  // Rounded outwards to a whole px of layout, which may draw a line or two that are just out of sight.
+  const [first, last] = [exact(Math.floor(from / scale)), exact(Math.ceil(until / scale))];
+  for (const { at: exactly, emphasised } of linesBetween(lines, first, last)) {
+    const at = drawn(toNumber(exactly) * scale - lift);
     const line = upright ? `M${at} 0V${length}` : `M0 ${at}H${length}`;
-    if (k % every === 0) strong += line;
+    if (emphasised) strong += line;
     else weak += line;
   }
   return { strong, weak };

@@ -1,9 +1,9 @@
-import { add, type Resolution, rowAt, toNumber } from "@ypsiline/core";
+import { add, type RepeatedLines, type Resolution, rowAt, toNumber } from "@ypsiline/core";
 import { memo } from "react";
 import type { FindingPlace } from "../findings/finding-place";
 import type { Facet } from "../facets/facet";
 import type { Layer, Shown } from "../facets/layers";
-import { hatchInSight, type LinesOf, linesInSight, type Sight } from "./lines";
+import { hatchInSight, linesInSight, type Sight } from "./lines";
 
 /** How far apart the lines of the margins' hatch stand along x and y, screen px. */
 const hatchPitch = 10;
@@ -19,8 +19,6 @@ type Props = {
   readonly mark: FindingPlace | null;
   /** What of the drawing is in sight, screen px from its top. */
   readonly sight: Sight;
-  /** Px of the mesh's step, where the breakpoint has one. */
-  readonly mesh: number | null;
 };
 
 /** Rows are told apart from 1.5 px on: so many fill any screen. */
@@ -30,9 +28,19 @@ const mostRowsDrawn = 4_000;
 const strength = (facet: Facet, layer: Layer): number =>
   layer === facet.layer ? 1 : layer === "columns" && facet.layer === "mesh" ? 0.8 : 0.45;
 
+type RepeatedProps = {
+  readonly of: RepeatedLines;
+  /** How long each line is, screen px. */
+  readonly length: number;
+  readonly upright?: boolean;
+  readonly scale: number;
+  readonly sight: Sight;
+  readonly colour: string;
+};
+
 /** Lines that repeat down or across. */
-const Repeated = ({ of, sight, colour }: { of: LinesOf; sight: Sight; colour: string }) => {
-  const { strong, weak } = linesInSight(of, sight);
+const Repeated = ({ of, sight, colour, ...drawn }: RepeatedProps) => {
+  const { strong, weak } = linesInSight(of, drawn, sight);
   return (
     <g stroke={colour} strokeWidth="0.8" fill="none">
       <path d={weak} opacity="0.2" />
@@ -44,8 +52,8 @@ const Repeated = ({ of, sight, colour }: { of: LinesOf; sight: Sight; colour: st
 /**
  * One breakpoint's lines from the top left of its sheet, in screen px. Every position is resolve's, times the scale.
  */
-export const SheetDrawing = memo(function SheetDrawing({ resolution, length, shown, facet, scale, mark, sight, mesh }: Props) {
-  const { terms, columns, rows, baseline, breakpoint, grid } = resolution;
+export const SheetDrawing = memo(function SheetDrawing({ resolution, length, shown, facet, scale, mark, sight }: Props) {
+  const { terms, columns, rows, baselineLines, mesh, grid } = resolution;
   const px = (value: Parameters<typeof toNumber>[0]): number => toNumber(value) * scale;
   const width = px(resolution.width);
   const height = length * scale;
@@ -53,9 +61,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
   const end = Math.max(0, px(terms.margin.end));
   const container = Math.max(0, px(terms.container.width));
   const named = px(terms.column) >= 16;
-  const step = baseline ? px(baseline.step) : 0;
-  const meshStep = mesh === null ? 0 : mesh * scale;
-  const meshLines = { step: meshStep, every: breakpoint.mesh?.emphasis ?? 8, offset: 0 };
+  const step = baselineLines ? px(baselineLines.step) : 0;
   const inSheet: Sight = { from: Math.max(0, sight.from), until: Math.min(height, sight.until) };
   // Rows closer than this run into one tone and cost a shape each.
   const drawRows = rows !== null && px(rows.pitch) >= 1.5;
@@ -69,10 +75,6 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
       seenRows.push({ row, top, tall: Math.max(0, px(grid.rows.end(row)) - top) });
     }
 
-  const gutters = columns.slice(1).flatMap(({ start: next }, index) => {
-    const before = columns[index];
-    return before ? [{ from: px(add(before.start, before.width)), to: px(next) }] : [];
-  });
   return (
     <>
       <rect x="0" y="0" width={width} height={height} fill="#fff" />
@@ -85,10 +87,10 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
         strokeWidth="1.4"
         opacity="0.7"
       />
-      {shown.mesh && meshStep >= 2 && (
+      {shown.mesh && mesh && px(mesh.step) >= 2 && (
         <g opacity={strength(facet, "mesh")} data-layer="mesh">
-          <Repeated of={{ ...meshLines, length: width }} sight={inSheet} colour="var(--ink-2)" />
-          <Repeated of={{ ...meshLines, length: height, upright: true }} sight={{ from: 0, until: width }} colour="var(--ink-2)" />
+          <Repeated of={mesh} length={width} scale={scale} sight={inSheet} colour="var(--ink-2)" />
+          <Repeated of={mesh} length={height} upright scale={scale} sight={{ from: 0, until: width }} colour="var(--ink-2)" />
         </g>
       )}
       {shown.rows && drawRows && (
@@ -127,13 +129,9 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
           })}
         </g>
       )}
-      {shown.baseline && baseline && step >= 1.5 && (
+      {shown.baseline && baselineLines && step >= 1.5 && (
         <g opacity={strength(facet, "baseline")}>
-          <Repeated
-            of={{ step, every: breakpoint.baseline?.emphasis ?? 4, offset: px(baseline.offset), length: width }}
-            sight={inSheet}
-            colour="var(--probe)"
-          />
+          <Repeated of={baselineLines} length={width} scale={scale} sight={inSheet} colour="var(--probe)" />
         </g>
       )}
       {/* Areas stand on rows, whether those are drawn or not: their numbers stand down the start of the sheet. */}
@@ -172,7 +170,9 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
           height={height}
         />
       )}
-      {mark === "gutter" && <Marked areas={gutters.map(({ from, to }) => [from, to] as const)} height={height} />}
+      {mark === "gutter" && (
+        <Marked areas={resolution.gutters.map((gap) => [px(gap.start), px(add(gap.start, gap.width))] as const)} height={height} />
+      )}
       {mark === "columns" && (
         <Marked areas={columns.map((track) => [px(track.start), px(add(track.start, track.width))] as const)} height={height} />
       )}

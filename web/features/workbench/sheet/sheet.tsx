@@ -1,6 +1,6 @@
 "use client";
 
-import { type Exact, type Layout, parseLength, type Resolution, rootFontSize, toDecimal, toNumber, toPx, zero } from "@ypsiline/core";
+import { type Dimension, type Exact, type Resolution, rowDimensions, sheetDimensions, toDecimal, toNumber, zero } from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
 import dynamic from "next/dynamic";
 import { memo, useMemo, useState } from "react";
@@ -8,7 +8,6 @@ import type { AreaWork } from "../areas/areas-overlay";
 import { Choice } from "@/ui/choice";
 import { NumSvg } from "@/ui/num-svg";
 import { CommentFlags } from "./comment-flags";
-import { type Dimension, rowDimensions, sheetDimensions } from "./dimensions";
 import type { FindingPlace } from "../findings/finding-place";
 import { SheetDrawing } from "./sheet-drawing";
 import { useSize } from "@/ui/use-size";
@@ -74,7 +73,6 @@ const HeightLine = ({
 };
 
 type Props = {
-  readonly layout: Layout;
   readonly resolution: Resolution;
   readonly shown: Shown;
   readonly facet: Facet;
@@ -104,7 +102,6 @@ const sizeNames: Readonly<Record<SheetSize, string>> = { width: "Width", whole: 
  * and what of it is in sight; the dimensions stay above it.
  */
 export const Sheet = memo(function Sheet({
-  layout,
   resolution,
   shown,
   facet,
@@ -135,11 +132,7 @@ export const Sheet = memo(function Sheet({
   // Follows the scrolling by steps, so that not every px of it draws anew.
   const step = Math.floor(scroll.top / ahead) * ahead;
   const sight = useMemo(() => ({ from: step - ahead, until: step + height + 2 * ahead }), [step, height]);
-  const meshLength = resolution.breakpoint.mesh && parseLength(resolution.breakpoint.mesh.step);
-  const mesh = meshLength ? toNumber(toPx(meshLength, { width: resolution.width, rootFontSize: rootFontSize(layout) })) : null;
-  const drawing = (
-    <SheetDrawing resolution={resolution} length={H} shown={shown} facet={facet} scale={scale} mark={mark} sight={sight} mesh={mesh} />
-  );
+  const drawing = <SheetDrawing resolution={resolution} length={H} shown={shown} facet={facet} scale={scale} mark={mark} sight={sight} />;
   const right = x(W);
   const bottom = above + full;
   const seenFrom = Math.max(0, Math.round(scroll.top / scale));

@@ -1,4 +1,5 @@
-import { add, compare, type Exact, type Resolution, subtract, toNumber, zero } from "@ypsiline/core";
+import { add, compare, type Exact, subtract, toNumber, zero } from "../exact/exact";
+import type { Resolution } from "./resolve";
 
 /** A length shown by a dimension line, between two x of the layout, px. */
 export type Dimension = { readonly from: Exact; readonly to: Exact; readonly length: Exact; readonly what: string };
