@@ -1,7 +1,7 @@
 import { expect, type Page, test } from "@playwright/test";
 import { strFromU8, unzipSync } from "fflate";
 import { readFile } from "node:fs/promises";
-import { makeSpec, pageOf, saved } from "./people";
+import { inMenu, makeSpec, pageOf, saved } from "./people";
 
 const line = (page: Page) => page.getByRole("region", { name: "Areas", exact: true });
 const ledger = (page: Page) => page.getByRole("region", { name: "Ledger of areas" });
@@ -54,7 +54,7 @@ test("a practitioner's hour: from one width and twelve columns to a page that ot
 
   await test.step("a tablet of eight columns between the phone and the desk", async () => {
     await page.getByRole("button", { name: "Phone", exact: false }).first().click();
-    await page.getByRole("button", { name: "Copy Phone" }).click();
+    await inMenu(page, "Phone", "Duplicate");
     await setLedger(page, /^Phone copy, Columns/, "8");
     await expect(page.getByText("Phone copy", { exact: true }).first()).toBeVisible();
   });

@@ -125,7 +125,7 @@ test("of areas in the demo findings name what is wrong and mend it; a reader see
   // A repair leaves areas alone and says what stays to be said of them.
   const author = await pageOf(browser, "author");
   await author.page.goto("/specs/skerry/passenger-booking?at=desk&facet=areas");
-  await author.page.getByRole("button", { name: "Repair the whole spec…" }).click();
+  await author.page.getByRole("button", { name: "Repair the spec…" }).click();
   await expect(author.page.getByRole("dialog")).toContainText("Areas stay where they are");
   await expect(author.page.getByRole("dialog")).toContainText("Read in another order than seen (Desk)");
   await author.page.getByRole("button", { name: "Cancel" }).click();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { makeSpec, pageOf, saved, signIn, typeTerm, watch } from "./people";
+import { addBreakpoint, makeSpec, pageOf, saved, signIn, typeTerm, watch } from "./people";
 
 const from1280 = { kind: "columns", width: 1280, columns: 12 };
 const findings = (page: Page) => page.getByRole("region", { name: "Findings" });
@@ -31,14 +31,16 @@ test("a fix is tried without being stored, then taken; its place is marked while
     layout: { breakpoints: { columns: { gutter: string } }[] };
   };
   expect(draft.layout.breakpoints.at(-1)?.columns.gutter).toBe("20px");
-  await page.getByRole("button", { name: "Leave it" }).click();
+  await page.getByRole("button", { name: "Cancel", exact: true }).click();
   await expect(page.getByRole("img", { name: /columns of 77\.667/ })).toBeVisible();
   await card.getByRole("button", { name: "Try Gutter to 24" }).click();
-  await page.getByRole("button", { name: "Take it" }).click();
+  await page.getByRole("button", { name: "Apply", exact: true }).click();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("24");
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
-  await findings(page).getByRole("button", { name: "Take all fixes here" }).click();
+  await findings(page)
+    .getByRole("button", { name: /^Fix all at/ })
+    .click();
   await expect(findings(page)).not.toContainText("Columns miss");
   await page.getByRole("button", { name: "Undo" }).first().click();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
@@ -64,7 +66,7 @@ test("a finding is accepted with a reason, kept, and taken back", async ({ page,
 
 test("the whole spec is repaired; what is held stays, and what is in the way is said", async ({ page, baseURL }) => {
   await open(page, baseURL);
-  await findings(page).getByRole("button", { name: "Repair the whole spec…" }).click();
+  await findings(page).getByRole("button", { name: "Repair the spec…" }).click();
   const dialog = page.getByRole("dialog");
   const table = dialog.getByRole("table", { name: /before and after/ });
   await expect(dialog).toContainText("1 number changes, by 4 px in all");
@@ -108,21 +110,21 @@ test("readers see findings and may change none; the browser's own layout is meas
   await expect(page.getByRole("region", { name: "Measured in this browser" })).toContainText(
     /24 column edges, the largest difference [\d.]+ px/,
   );
-  await expect(page.getByRole("button", { name: /^Take all|^Repair|Accept…/ })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: /^Fix all|^Repair|Accept…/ })).toHaveCount(0);
   expect(said).toEqual([]);
   await context.close();
 });
 
 test("1 and 24 columns, 8 breakpoints and a stated container are all drawn, checked and summed", async ({ page, baseURL }) => {
   await open(page, baseURL);
-  for (let added = 0; added < 6; added += 1) await page.getByRole("button", { name: "Add breakpoint" }).click();
+  for (let added = 0; added < 6; added += 1) await addBreakpoint(page);
   await expect(page.getByRole("row")).toHaveCount(1 + 8 + 12 + 1);
   await typeTerm(page, "Columns", "24");
   await expect(page.getByRole("img", { name: /24 columns/ })).toBeVisible();
   await typeTerm(page, "Columns", "1");
   await expect(page.getByRole("img", { name: /: 1 columns/ })).toBeVisible();
-  await page.getByLabel("What is stated").selectOption("container");
-  await page.getByLabel("Stated container").fill("1144");
-  await page.getByLabel("Stated container").press("Enter");
+  await page.getByLabel("Expected total").selectOption("container");
+  await page.getByLabel("Expected container").fill("1144");
+  await page.getByLabel("Expected container").press("Enter");
   await expect(findings(page)).toContainText("The stated container is not what the numbers give");
 });

@@ -194,7 +194,7 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   expect(await set(own, [["base"], "4px", "10px"])).toBe(200);
   // The last moment at which it followed the other.
   await page.goto(`/specs/skerry/${own}?moment=${revision - 2}`);
-  await page.getByRole("button", { name: "Put this moment back" }).click();
+  await page.getByRole("button", { name: "Restore this moment" }).click();
   await expect(page.getByText("as it was then, but for what it follows")).toBeVisible();
   await page.getByRole("dialog").getByRole("button", { name: "Close" }).click();
   await expect(page).not.toHaveURL(/moment=/);

@@ -298,9 +298,9 @@ test("an element of the booking page that is moved by 3 px is named by the snipp
 test("files of a draft are taken from the workbench", async ({ browser }) => {
   const { page, context } = await pageOf(browser, "author");
   await page.goto(`${path}?at=desk`);
-  await page.getByRole("button", { name: "Files…" }).click();
+  await page.getByRole("link", { name: "Files" }).click();
   const download = page.waitForEvent("download");
-  await page.getByRole("dialog").getByRole("link", { name: "SCSS" }).click();
+  await page.getByRole("link", { name: "SCSS" }).click();
   const file = await download;
   expect(file.suggestedFilename()).toBe("passenger-booking-draft.scss");
   await context.close();

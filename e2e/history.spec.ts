@@ -75,16 +75,16 @@ test("a moment is looked at, put back as one edit and taken back; undo goes on a
   // On the sheet it is seen as the draft is, and nothing of it is changed.
   await expect(page.getByRole("button", { name: /3 edits/ })).toContainText(`Desk gutter ${began} → 32`);
   await page.getByRole("link", { name: "See it on the sheet" }).click();
-  await expect(page.getByText("As it stood after its edit 2")).toBeVisible();
+  await expect(page.getByText("You see the draft as it stood after edit 2.")).toBeVisible();
   await expect(gutter).toHaveValue("40");
   await expect(gutter).toBeDisabled();
   // The keys of the draft do nothing to it from here.
   await page.keyboard.press("Control+z");
-  await expect(page.getByText("This is the draft as it stood; put it back, and it can be changed.")).toBeVisible();
+  await expect(page.getByText("This is the draft as it stood. Restore it to change it.")).toBeVisible();
   expect((await (await page.request.get(path.replace("/specs", "/api/drafts"))).json()) as unknown).toMatchObject({ revision: 4 });
   await page.reload();
   await expect(gutter).toHaveValue("40");
-  await page.getByRole("button", { name: "Put this moment back" }).click();
+  await page.getByRole("button", { name: "Restore this moment" }).click();
   await expect(page.getByRole("button", { name: "Undo" })).toBeEnabled();
   await saved(page);
   await page.getByRole("button", { name: "Undo" }).click();
@@ -95,7 +95,7 @@ test("a moment is looked at, put back as one edit and taken back; undo goes on a
   await page.getByRole("slider").press("ArrowLeft");
   await page.getByRole("slider").press("ArrowLeft");
   await expect(page.getByText("After edit 2 of 5")).toBeVisible();
-  await page.getByRole("button", { name: "Put this moment back" }).click();
+  await page.getByRole("button", { name: "Restore this moment" }).click();
   await saved(page);
   const draft = path.replace("/specs", "/api/drafts");
   const now = async (): Promise<string | undefined> =>

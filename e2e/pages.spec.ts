@@ -1,7 +1,7 @@
 import { expect, type Page, test } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
-import { pageOf, watch } from "./people";
+import { inMenu, pageOf, watch } from "./people";
 
 const axe = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
 
@@ -56,14 +56,14 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
     path: "/specs/skerry/passenger-booking?at=desk",
     open: async (page) => {
       await page.getByRole("button", { name: "Try Gutter to 24" }).first().click();
-      await page.getByRole("button", { name: "Read", exact: true }).click();
+      await page.getByRole("button", { name: "Measure", exact: true }).click();
     },
   },
   {
     name: "repair",
     path: "/specs/skerry/passenger-booking?at=desk",
     open: async (page) => {
-      await page.getByRole("button", { name: "Repair the whole spec…" }).click();
+      await page.getByRole("button", { name: "Repair the spec…" }).click();
       await page.getByText(/px in all/).waitFor();
     },
   },
@@ -83,7 +83,16 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
     open: (page) => page.getByRole("button", { name: "Edit the list…" }).click(),
   },
   { name: "keys", path: "/specs/skerry/crew-roster", open: (page) => page.keyboard.press("?") },
-  { name: "carry", path: "/specs/skerry/crew-roster", open: (page) => page.getByRole("button", { name: "Carry over" }).click() },
+  {
+    name: "add a breakpoint",
+    path: "/specs/skerry/crew-roster",
+    open: (page) => page.getByRole("button", { name: "Add breakpoint" }).click(),
+  },
+  {
+    name: "copy to breakpoints",
+    path: "/specs/skerry/crew-roster",
+    open: (page) => inMenu(page, /: more actions/, "Copy to breakpoints…"),
+  },
   { name: "review", path: "/specs/skerry/passenger-booking/publish" },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest" },
   {
@@ -95,8 +104,7 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   { name: "take a file in", path: "/specs/skerry/passenger-booking/import" },
   {
     name: "files",
-    path: "/specs/skerry/passenger-booking",
-    open: (page) => page.getByRole("button", { name: "Files…" }).click(),
+    path: "/specs/skerry/passenger-booking/files",
   },
   { name: "inbox", path: "/inbox" },
   {

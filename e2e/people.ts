@@ -19,7 +19,7 @@ export const { password } = JSON.parse(readFileSync(join(import.meta.dirname, ".
 export type Role = "author" | "lead" | "reader";
 
 /** All tests come from one address and share few accounts: told to wait, they wait, as a person does. */
-const untilLetIn = async (attempt: () => Promise<string>): Promise<void> => {
+export const untilLetIn = async (attempt: () => Promise<string>): Promise<void> => {
   for (let tries = 0; tries < 20; tries += 1) {
     const wait = /fault=too-many&wait=(\d+)/.exec(await attempt())?.[1];
     if (wait === undefined) return;
@@ -119,6 +119,21 @@ export const alerts = (page: Page) => page.locator("[role=alert]:not(#__next-rou
 export const chooseSpec = async (field: Locator, name: string): Promise<void> => {
   await field.fill(name);
   await field.page().getByRole("option", { name }).first().click();
+};
+
+/** Adds a breakpoint by its dialog, as it is suggested or as `fill` fills it in. */
+export const addBreakpoint = async (page: Page, fill: (dialog: Locator) => Promise<void> = () => Promise.resolve()): Promise<void> => {
+  await page.getByRole("button", { name: "Add breakpoint" }).click();
+  const dialog = page.getByRole("dialog");
+  await fill(dialog);
+  await dialog.getByRole("button", { name: "Add breakpoint" }).click();
+  await expect(dialog).toHaveCount(0);
+};
+
+/** Chooses from the menu of the breakpoint looked at. */
+export const inMenu = async (page: Page, breakpoint: string | RegExp, action: string): Promise<void> => {
+  await page.getByRole("button", { name: breakpoint instanceof RegExp ? breakpoint : `${breakpoint}: more actions` }).click();
+  await page.getByRole("button", { name: action, exact: true }).click();
 };
 
 /** Waits until everything typed is saved. */

@@ -43,7 +43,7 @@ test("sets are looked for, previewed, used as one edit, and taken back", async (
   await page.getByRole("button", { name: "Use set 1", exact: true }).click();
   await expect(table.getByRole("row").nth(1)).toContainText(/Today\s*12\s*74\s*24\s*64/);
   await saved(page);
-  await page.getByRole("link", { name: "Back to the sheet" }).click();
+  await page.getByRole("link", { name: "Sheet", exact: true }).click();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("24");
   // One undoable edit, on whichever page of the draft.
   await page.getByRole("banner").getByRole("button", { name: "Undo" }).click();
@@ -111,7 +111,7 @@ test("widths tell hand-overs, whole and clean widths, and measure the stylesheet
   await page.getByLabel("Probe").press("Enter");
   await expect(alerts(page)).toContainText("from 1 to 20,000");
   await page.keyboard.press("Escape");
-  await page.getByRole("link", { name: "Back to the sheet" }).click();
+  await page.getByRole("link", { name: "Sheet", exact: true }).click();
   await expect(page).toHaveURL(/width=1292/);
   expect(said).toEqual([]);
 });

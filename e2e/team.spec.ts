@@ -279,7 +279,7 @@ test("a spec is made readable to anyone with the link, and to the team alone aga
     await page.goto(`${path}/versions/latest`);
     await expect(page.locator(".title-block")).toBeVisible({ timeout: 1000 });
   }).toPass();
-  await expect(page.getByRole("link", { name: "Open draft" })).toHaveCount(0);
+  await expect(page.getByRole("link", { name: "Sheet", exact: true })).toHaveCount(0);
   expect((await page.request.get(`/api/v1${path}/latest/tokens.json`)).status()).toBe(200);
   expect((await page.request.get(path.replace("/specs", "/api/drafts"))).status()).toBe(401);
   await lead.page.getByLabel("Anyone with the link may read its versions").uncheck();

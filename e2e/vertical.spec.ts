@@ -88,11 +88,11 @@ test("rows: repeating and dividing rows close over the height, whichever term gi
   await expect(sum.getByLabel("Gutter", { exact: true })).not.toHaveValue("16");
   await expect(region(page, "Findings")).not.toContainText("Rows leave the baseline");
 
-  await sum.getByRole("button", { name: "Set for other breakpoints…" }).click();
+  await sum.getByRole("button", { name: "Copy to breakpoints…" }).click();
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByLabel(/^Rows/)).toBeChecked();
   await expect(dialog.getByLabel(/^Gutter/)).not.toBeChecked();
-  await dialog.getByRole("button", { name: "Carry over" }).click();
+  await dialog.getByRole("button", { name: "Copy", exact: true }).click();
   await page.keyboard.press("[");
   await expect(sum.locator("select").first()).toHaveValue("dividing");
   await page.getByRole("button", { name: "Undo" }).click();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { makeSpec, pageOf, saved, signIn, typeTerm, watch } from "./people";
+import { addBreakpoint, inMenu, makeSpec, pageOf, saved, signIn, typeTerm, untilLetIn, watch } from "./people";
 
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const sum = (page: Page) => page.getByRole("region", { name: "Sum line" });
@@ -61,24 +61,34 @@ test("edits are taken back and brought back", async ({ page, baseURL }) => {
 
 test("breakpoints are added, copied, renamed, carried and removed", async ({ page, baseURL }) => {
   await open(page, baseURL);
-  await page.getByRole("button", { name: "Add breakpoint" }).click();
-  await expect(cell(page, /^Wide, Breakpoint/)).toBeVisible();
-  await page.getByRole("button", { name: "Copy Wide" }).click();
+  await addBreakpoint(page, async (dialog) => {
+    // A name that is taken is said, and what was typed stays.
+    await dialog.getByLabel("Name").fill("Desk");
+    await dialog.getByRole("button", { name: "Add breakpoint" }).click();
+    await expect(dialog.getByRole("alert")).toContainText("There is a breakpoint Desk already");
+    await dialog.getByLabel("Name").fill("Wide");
+    await dialog.getByLabel("From, px").fill("1920");
+    await expect(dialog.getByLabel("Width it is drawn at")).toHaveValue("1920");
+    await dialog.getByLabel("Start as a copy of").selectOption({ label: "Phone, 4 columns" });
+  });
+  await expect(cell(page, /^Wide, From: 1920/)).toBeVisible();
+  await expect(cell(page, /^Wide, Columns: 4/)).toBeVisible();
+  await inMenu(page, "Wide", "Duplicate");
   await expect(cell(page, /^Wide copy, Breakpoint/)).toBeVisible();
-  await page.getByRole("button", { name: "Rename" }).click();
+  await inMenu(page, "Wide copy", "Rename");
   await page.keyboard.type("Wall");
   await page.keyboard.press("Enter");
   await expect(cell(page, /^Wall, Breakpoint/)).toBeVisible();
   await cell(page, /^Desk, Gutter/).click();
-  await page.getByRole("button", { name: "Carry over" }).click();
+  await inMenu(page, "Desk", "Copy to breakpoints…");
   const dialog = page.getByRole("dialog");
   await dialog.getByLabel(/^Margin/).uncheck();
   await dialog.getByLabel("Phone").uncheck();
-  await dialog.getByRole("button", { name: "Carry over" }).click();
+  await dialog.getByRole("button", { name: "Copy", exact: true }).click();
   await expect(cell(page, /^Wall, Gutter: 16/)).toBeVisible();
   await expect(cell(page, /^Wall, Margin: 32/)).toBeVisible();
   await cell(page, /^Wall, Gutter/).click();
-  await page.getByRole("button", { name: "Remove Wall" }).click();
+  await inMenu(page, "Wall", "Remove Wall");
   await expect(cell(page, /^Wall/)).toHaveCount(0);
   await page.keyboard.press("Control+z");
   await expect(cell(page, /^Wall, Gutter/)).toBeVisible();
@@ -178,12 +188,15 @@ test("the probe and a boundary are dragged by a finger", async ({ page, baseURL 
 
 test("everything is done from the keyboard alone", async ({ page, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
-  await page.goto("/sign-in");
-  await page.keyboard.type("author@skerry.example");
-  await page.keyboard.press("Tab");
-  await page.keyboard.type("slack-water-at-nine");
-  await page.keyboard.press("Enter");
-  await page.waitForURL("**/specs");
+  await untilLetIn(async () => {
+    await page.goto("/sign-in");
+    await page.keyboard.type("author@skerry.example");
+    await page.keyboard.press("Tab");
+    await page.keyboard.type("slack-water-at-nine");
+    await page.keyboard.press("Enter");
+    await page.waitForURL(/\/specs$|fault=/);
+    return page.url();
+  });
   await page.goto(`${path}?at=desk`);
   const tabTo = async (matches: () => Promise<boolean>): Promise<void> => {
     for (let presses = 0; presses < 60; presses += 1) {
@@ -226,9 +239,9 @@ test("one column, 24 columns and eight breakpoints are drawn, a long name is kep
   await expect(page.getByRole("img", { name: /1 columns of 1408/ })).toBeVisible();
   await typeTerm(page, "Columns", "24");
   await expect(page.getByRole("img", { name: /24 columns of 43.333/ })).toBeVisible();
-  for (let count = 2; count < 8; count += 1) await page.getByRole("button", { name: "Add breakpoint" }).click();
+  for (let count = 2; count < 8; count += 1) await addBreakpoint(page);
   await expect(page.locator("[role=grid] tbody tr")).toHaveCount(8);
-  await page.getByRole("button", { name: "Rename" }).click();
+  await inMenu(page, /: more actions/, "Rename");
   await page.keyboard.type("The very long name of the widest screen in the ticket hall of the old harbour station");
   await page.keyboard.press("Enter");
   const overflow = await page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth);

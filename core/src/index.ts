@@ -24,9 +24,9 @@ export {
   toNumber,
   zero,
 } from "./exact/exact";
-export { declaredText, isNegative, lengthText, lengthUnits, parseLength, pxText, toPx } from "./exact/length";
+export { declaredText, gutterLength, gutterText, isNegative, lengthText, lengthUnits, parseLength, pxText, toPx } from "./exact/length";
 export { readTyped } from "./exact/typed";
-export { show, shownNumber, toDecimal, toExactDecimal, toJson } from "./exact/show";
+export { show, shownNumber, spoken, toDecimal, toExactDecimal, toJson } from "./exact/show";
 export { workOutSum } from "./exact/sum";
 export { versionLevels } from "./layout/levels";
 export { formatVersion, upgrade } from "./layout/upgrade";

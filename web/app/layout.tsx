@@ -3,6 +3,7 @@ import "@fontsource-variable/recursive/mono.css";
 import "@/ui/theme.scss";
 import "@/ui/bar.scss";
 import "@/ui/spec-choice.scss";
+import "@/ui/spec-views.scss";
 import "@/features/sign-in/sign-in.scss";
 import "@/features/account/account.scss";
 import "@/features/specs/specs.scss";

@@ -7,7 +7,7 @@ import { say } from "@/ui/say";
 import { putBack } from "./put-back";
 import { type Draft, DraftContext, useDraftOfPage } from "./draft-provider";
 
-const past = "This is the draft as it stood; put it back, and it can be changed.";
+const past = "This is the draft as it stood. Restore it to change it.";
 
 type Props = { readonly revision: number; readonly layout: LayoutText; readonly children: ReactNode };
 

@@ -3,12 +3,14 @@
 import { type Layout, parseLayout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { useRouter } from "next/navigation";
-import { createContext, type ReactNode, useContext, useMemo, useState } from "react";
+import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
 import { say, SayingsPlace } from "@/ui/say";
 import { InBrowser, Opening } from "@/ui/in-browser";
 import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
+import { SpecFrame } from "./frame/spec-frame";
+import type { Looking } from "./looking";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
 import type { Present } from "./live-store";
 import type { PutBack } from "./put-back";
@@ -66,8 +68,9 @@ export type Draft = Given & {
   readonly comments: readonly OpenComment[];
   /** Who else is in the draft, and at which breakpoint. */
   readonly present: readonly Present[];
-  /** Says which breakpoint is looked at. */
-  readonly lookAt: (breakpoint: string) => void;
+  /** What was looked at last; it goes along from view to view. */
+  readonly looking: Looking;
+  readonly lookAt: (looking: Looking) => void;
   /** The moment of the draft that is looked at in its stead; null for the draft itself. */
   readonly moment: {
     readonly revision: number;
@@ -132,8 +135,9 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
   const { address, teamName, withdrawn, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
   const router = useRouter();
   const [comments, setComments] = useState(openComments);
-  const [at, lookAt] = useState("");
-  const present = useLive(address, tabName, at, {
+  const [looking, setLooking] = useState<Looking>({});
+  const lookAt = useCallback((next: Looking) => setLooking((before) => ({ ...before, ...next })), []);
+  const present = useLive(address, tabName, looking.at ?? "", {
     // What the server gives the page is asked for again; the draft, which it holds itself, stays.
     versions: () => router.refresh(),
     draft: (revision) => {
@@ -178,13 +182,30 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
       },
       comments,
       present,
+      looking,
       lookAt,
       moment: null,
     };
-  }, [address, teamName, latest, withdrawn, followed, mayEdit, archived, mayPublish, mayManageTeam, store, state, comments, present]);
+  }, [
+    address,
+    teamName,
+    latest,
+    withdrawn,
+    followed,
+    mayEdit,
+    archived,
+    mayPublish,
+    mayManageTeam,
+    store,
+    state,
+    comments,
+    present,
+    looking,
+    lookAt,
+  ]);
   return (
     <DraftContext.Provider value={value}>
-      {children}
+      <SpecFrame>{children}</SpecFrame>
       {state.save.kind === "conflict" && (
         <ConflictDialog
           key={state.save.conflicts.length}

@@ -87,6 +87,13 @@ export const openComments = async (sql: Sql, specId: number): Promise<readonly O
       WHERE c.spec_id = ${specId} AND c.thread_id IS NULL AND c.resolved_at IS NULL WINDOW own AS (PARTITION BY c.about)) latest
     WHERE place = 1 ORDER BY id DESC LIMIT ${mostAbouts}`;
 
+/** How many threads of a spec are open. */
+export const countOfOpenComments = async (sql: Sql, specId: number): Promise<number> => {
+  const [row] = await sql<{ count: number }[]>`
+    SELECT count(*)::int AS count FROM comment WHERE spec_id = ${specId} AND thread_id IS NULL AND resolved_at IS NULL`;
+  return row?.count ?? 0;
+};
+
 type About = {
   readonly specId: number;
   readonly teamId: number;

@@ -1,6 +1,14 @@
 import { check, type Layout, limits, parseLayout } from "@ypsiline/core";
 import { describe, expect, it } from "vitest";
-import { addBreakpoint, carry, copyBreakpoint, freshId, mayAdd, removeBreakpoint } from "@/features/workbench/ladder/breakpoint-edits";
+import {
+  addBreakpoint,
+  carry,
+  copyBreakpoint,
+  freshId,
+  insertBreakpoint,
+  mayAdd,
+  removeBreakpoint,
+} from "@/features/workbench/ladder/breakpoint-edits";
 import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
 
 const grown = (count: number): Layout => {
@@ -23,6 +31,15 @@ describe("breakpoints", () => {
     expect(layout.breakpoints.map(({ from }) => from)).toEqual([320, 600, 812, 1024]);
     expect(layout.breakpoints.find((one) => one.id === id)?.columns).toEqual(cleanLayout().breakpoints[1]?.columns);
     expect(check(layout).findings.filter(({ rule }) => rule === "breakpoints-ordered")).toEqual([]);
+  });
+
+  it("begin as the one that is chosen, in their place among the widths", () => {
+    const { layout, id } = insertBreakpoint(cleanLayout(), { name: "Wall", from: 800, width: 900, height: 700, like: "desk" });
+    expect(layout.breakpoints.map((one) => one.id)).toEqual(["phone", "tablet", id, "desk"]);
+    const made = layout.breakpoints.find((one) => one.id === id);
+    expect([made?.name, made?.from, made?.drawnAt]).toEqual(["Wall", 800, { width: 900, height: 700 }]);
+    expect(made?.columns).toEqual(cleanLayout().breakpoints[2]?.columns);
+    expect(parseLayout(layout).ok).toBe(true);
   });
 
   it("are removed with what was said of them, but never the last", () => {

@@ -69,4 +69,14 @@ export const declaredText = (text: string): string => {
   return length?.unit === "px" ? toDecimal(length.value, 6) : text;
 };
 
+/** A gutter as it is declared: people give a share of a column in %, a layout in fr. 25% is 0.25fr. */
+export const gutterLength = (typed: Length): Length =>
+  typed.unit === "%" ? { value: divide(typed.value, exact(100)), unit: "fr" } : typed;
+
+/** A declared gutter as people read it: "24", "1.5rem", "25%" of a column. */
+export const gutterText = (text: string): string => {
+  const length = parseLength(text);
+  return length?.unit === "fr" ? `${toDecimal(multiply(length.value, exact(100)), 6)}%` : declaredText(text);
+};
+
 export const isNegative = (length: Length): boolean => sign(length.value) < 0;

@@ -80,3 +80,18 @@ export const show = (x: Exact): string => {
   const head = whole === "0" ? "" : whole;
   return lead + (glyph ? head + glyph : `${head}${head ? " " : ""}${numerator}/${denominator}`);
 };
+
+const spokenParts: Readonly<Record<string, string>> = {
+  "1/2": "a half",
+  "1/3": "a third",
+  "2/3": "two thirds",
+  "1/4": "a quarter",
+  "3/4": "three quarters",
+};
+
+/** x as it is read aloud: "77 and two thirds", "minus a half", "85 and 5 over 7", "12.3". */
+export const spoken = (x: Exact): string => {
+  const { minus, whole, numerator, denominator } = shownNumber(x);
+  const part = numerator === 0 ? null : (spokenParts[`${numerator}/${denominator}`] ?? `${numerator} over ${denominator}`);
+  return `${minus ? "minus " : ""}${part === null ? whole : whole === "0" ? part : `${whole} and ${part}`}`;
+};

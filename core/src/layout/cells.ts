@@ -1,5 +1,5 @@
 import { type Exact, isWhole, toNumber } from "../exact/exact";
-import { declaredText, type LengthUnit, lengthText } from "../exact/length";
+import { declaredText, gutterLength, gutterText, type Length, type LengthUnit, lengthText } from "../exact/length";
 import { toDecimal } from "../exact/show";
 import { workOutSum } from "../exact/sum";
 import { readTyped } from "../exact/typed";
@@ -40,10 +40,10 @@ const size = (text: string): number | null => {
 type Declared = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly message: string };
 
 /** A typed length as the document declares it: from 0, with at most six decimals. */
-export const readDeclared = (text: string, units: readonly LengthUnit[]): Declared => {
+export const readDeclared = (text: string, units: readonly LengthUnit[], as: (typed: Length) => Length = (typed) => typed): Declared => {
   const read = readTyped(text, units);
   if (!read.ok) return read;
-  const declared = lengthText(read.value);
+  const declared = lengthText(as(read.value));
   if (declared === null || declared.startsWith("-")) return { ok: false, message: "Type a length from 0 with at most 6 decimals" };
   return { ok: true, text: declared };
 };
@@ -146,9 +146,9 @@ export const numberCells = {
     inLedger: true,
     mended: true,
     carry: "alone",
-    text: ({ columns: { gutter } }) => declaredText(gutter),
+    text: ({ columns: { gutter } }) => gutterText(gutter),
     read: (text, breakpoint) => {
-      const length = readDeclared(text, ["px", "rem", "fr"]);
+      const length = readDeclared(text, ["px", "rem", "fr", "%"], gutterLength);
       return length.ok ? done(withColumns(breakpoint, { gutter: length.text })) : length;
     },
   },

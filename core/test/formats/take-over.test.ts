@@ -74,6 +74,18 @@ describe("a file taken into a draft", () => {
     for (const [id, count] of Object.entries(taken)) expect(count, id).toBeGreaterThan(id === "areas" ? 40 : 200);
   });
 
+  it("of a stylesheet leaves both of two breakpoints from one width, of which it can show but one", () => {
+    const [phone, tablet, desk] = cleanLayout().breakpoints;
+    if (!phone || !tablet || !desk) throw new Error("too few breakpoints");
+    const hidden = { ...desk, id: "hidden", name: "Hidden", columns: { ...desk.columns, count: 8 } };
+    const own = { ...cleanLayout(), breakpoints: [phone, tablet, hidden, desk] };
+    const written = writeIn(formats.css, own, null, plainWriting);
+    const read = written.ok ? formats.css.read?.(written.text) : null;
+    if (!read?.ok) throw new Error("not read");
+    expect(read.layout.breakpoints).toHaveLength(3);
+    expect(compareLayouts(own, takeOver(own, read.layout, "css", false))).toEqual([]);
+  });
+
   it("brings back every name as it is written, however odd (every format that is read, 200 drafts)", () => {
     const random = seeded("odd names");
     const parts = [

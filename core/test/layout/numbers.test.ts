@@ -59,6 +59,10 @@ describe("a cell of numbers", () => {
   });
 
   it.each([
+    ["gutter", "25%", "25%"],
+    ["gutter", "0.25fr", "25%"],
+    ["gutter", "33.3333%", "33.3333%"],
+    ["gutter", "1.5rem", "1.5rem"],
     ["rows", "16", "16"],
     ["rows", "1rem", "1rem"],
     ["row-gutter", "8", "! Give the breakpoint rows first"],

@@ -22,8 +22,8 @@ import {
 } from "@ypsiline/core";
 import type { Remote } from "comlink";
 import { useEffect, useMemo, useRef, useState } from "react";
-import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import { useLooking } from "@/draft/looking";
 import { Choice } from "@/ui/choice";
 import { say } from "@/ui/say";
 import { TextField } from "@/ui/text-field";
@@ -81,6 +81,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   const [takes, setTakes] = useState(0);
   const named = layout.breakpoints.find(({ id }) => id === at) ?? null;
   const breakpoint = named ?? (taken ? breakpointAt(layout, taken.list.width) : (layout.breakpoints.at(-1) ?? null));
+  useLooking(breakpoint ? { at: breakpoint.id, width: String(breakpoint.drawnAt.width) } : {});
   // The list alone is measured: a new name, or being kept, asks nothing anew.
   const list = taken?.list ?? null;
   const question = useMemo(
@@ -171,7 +172,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   const purposes = taken?.kept?.purposes ?? {};
   return (
     <div className="draft-page">
-      <DraftBar title="Fit" sheet={breakpoint ? `at=${breakpoint.id}` : ""} />
+      <h1 className="visually-hidden">Fit a design</h1>
       <div className="fit-body">
         <main className="fit-main">
           <div className="fit-choices">

@@ -13,7 +13,6 @@ import {
 } from "@ypsiline/core";
 import Link from "next/link";
 import { useState } from "react";
-import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { versionsAfter } from "@/draft/followed";
 import { useQueryShown } from "@/ui/address";
@@ -154,7 +153,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
   };
   return (
     <div className="draft-page">
-      <DraftBar title="Following" sheet="" />
+      <h1 className="visually-hidden">Following</h1>
       <main className="page follow">
         {layout.follows ? (
           <div className="card-plain follow-head">

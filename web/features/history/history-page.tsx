@@ -4,7 +4,6 @@ import { changeInPlace, type Layout, plainText, sameJson } from "@ypsiline/core"
 import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Stretch } from "@/server/history";
-import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { putBack } from "@/draft/put-back";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
@@ -71,7 +70,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
             disabled={!looked || "fault" in looked || sameJson(looked.moment, layout)}
             onClick={putMomentBack}
           >
-            Put this moment back
+            Restore this moment
           </button>
         )}
       </div>
@@ -114,7 +113,7 @@ export const HistoryPage = ({ stretches, children }: { readonly stretches: reado
   const [chosen, setChosen] = useState<Stretch | null>(stretches.find(({ shown }) => shown) ?? null);
   return (
     <div className="draft-page">
-      <DraftBar title="History" sheet="" />
+      <h1 className="visually-hidden">History</h1>
       <main className="page history">
         <nav aria-label="Stretches of edits">
           {stretches.length === 0 && (

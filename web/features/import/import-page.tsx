@@ -5,7 +5,6 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { DraftBar } from "@/draft/draft-bar";
 import { BreakpointChanges } from "@/ui/breakpoint-changes";
 import type { LayoutText } from "@/ui/layout-text";
 import { FilePicker } from "@/ui/file-picker";
@@ -45,7 +44,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
   const path = `/specs/${address.team}/${address.spec}`;
   return (
     <div className="draft-page">
-      <DraftBar title="Import a file" sheet="" />
+      <h1 className="visually-hidden">Import a file</h1>
       <main className="page import">
         <section className="card-plain p-3" aria-labelledby="import-title">
           <h2 id="import-title" className="mb-2">

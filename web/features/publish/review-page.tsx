@@ -1,6 +1,7 @@
 "use client";
 
 import { countOf } from "@ypsiline/core";
+import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Thread } from "@/server/comments";
 import type { Page } from "@/server/paging";
@@ -65,7 +66,14 @@ export const ReviewPage = (props: Props) => {
   return (
     <main className="page publish">
       <div>
-        <h1 className="mb-3">{last ? `What changes after ${last}` : "The first version"}</h1>
+        <div className="review-head">
+          <h1>{last ? `What changes after ${last}` : "The first version"}</h1>
+          {last !== null && (
+            <Link href={`/specs/${team}/${spec}/compare?a=${last}&b=draft`} prefetch={false}>
+              Compare at any width
+            </Link>
+          )}
+        </div>
         {review ? (
           <DrawnPart html={review.changes} />
         ) : (

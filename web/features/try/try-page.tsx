@@ -19,8 +19,8 @@ import {
   zero,
 } from "@ypsiline/core";
 import { useCallback, useDeferredValue, useMemo, useState } from "react";
-import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
 import { Choice } from "@/ui/choice";
 import { Ladder } from "@/ui/ladder/ladder";
@@ -85,6 +85,7 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
   const range = breakpointRanges(layout).find((entry) => entry.breakpoint.id === breakpoint.id);
 
   useQueryShown({ width: String(width), show, sample });
+  useLooking({ at: breakpoint.id, width: String(width) });
 
   const note = useCallback((key: string) => (found: AreasMeasured) => setMeasured((known) => ({ ...known, [key]: found })), []);
   const noteOne = useMemo(() => note("one"), [note]);
@@ -101,7 +102,7 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
 
   return (
     <div className="draft-page">
-      <DraftBar title="Try it in a page" sheet={`at=${breakpoint.id}&width=${width}&facet=areas`} />
+      <h1 className="visually-hidden">Try it in a page</h1>
       <div className="try-body">
         <main className="try-main">
           <div className="try-choices">

@@ -16,8 +16,8 @@ import {
 import dynamic from "next/dynamic";
 import { useDeferredValue, useMemo, useState } from "react";
 import { say } from "@/ui/say";
-import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
 import { type FormField, fieldOfIssue, formFor, mostSearched, readForm, type SearchForm } from "./search-form";
 import { SearchPanel } from "./search-panel";
@@ -48,6 +48,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   const { answer, busy, share, failed, givenUp, cancel } = useSets(question);
 
   useQueryShown({ at: breakpoint.id });
+  useLooking({ at: breakpoint.id, width: String(breakpoint.drawnAt.width) });
 
   const context = { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize: rootFontSize(layout) };
   const sum = workOutSum(form.width);
@@ -75,7 +76,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   };
   return (
     <div className="draft-page">
-      <DraftBar title="Whole-pixel sets" within={breakpoint.name} sheet={`at=${breakpoint.id}`} />
+      <h1 className="visually-hidden">Whole-pixel sets</h1>
       <div className="sets-body">
         <div className="sets-side">
           <SearchPanel

@@ -3,8 +3,8 @@
 import { breakpointAt, type Device, fromJsonNumber, parseLength, sweep, termsAt, zero } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { useDeferredValue, useMemo, useState } from "react";
-import { DraftBar } from "@/draft/draft-bar";
 import { useDraftOfPage } from "@/draft/draft-provider";
+import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Num } from "@/ui/num";
@@ -36,10 +36,11 @@ export const WidthsPage = ({ width: first, team }: Props) => {
   const base = parseLength(layout.base)?.value ?? zero;
 
   useQueryShown({ width: String(probe) });
+  useLooking({ at: breakpoint.id, width: String(probe) });
 
   return (
     <div className="draft-page">
-      <DraftBar title="Widths" sheet={`at=${breakpoint.id}&width=${probe}`} />
+      <h1 className="visually-hidden">Widths</h1>
       <div className="widths-body">
         <main className="widths-main">
           <div className="widths-probe">

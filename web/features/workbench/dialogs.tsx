@@ -7,13 +7,13 @@ import { useDraftOfPage } from "@/draft/draft-provider";
 import type { Facet } from "./facets/facet";
 
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
+const AddBreakpointDialog = dynamic(() => import("./ladder/add-breakpoint-dialog").then((module) => module.AddBreakpointDialog));
 const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));
 const RepairDialog = dynamic(() => import("./findings/repair-dialog").then((module) => module.RepairDialog));
-const FilesDialog = dynamic(() => import("./files-dialog").then((module) => module.FilesDialog));
 const WordMapDialog = dynamic(() => import("./areas/word-map-dialog").then((module) => module.WordMapDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
-export type DialogName = "carry" | "files" | "repair" | "shortcuts" | "word-map";
+export type DialogName = "add-breakpoint" | "carry" | "repair" | "shortcuts" | "word-map";
 
 type Props = {
   readonly open: DialogName | null;
@@ -21,13 +21,15 @@ type Props = {
   /** The breakpoint at its drawn-at width; null where it cannot be resolved. */
   readonly resolution: Resolution | null;
   readonly facet: Facet;
+  /** Adds a breakpoint and looks at it, or says why it cannot be. */
+  readonly onAdd: (layout: Layout, id: string) => string | null;
   readonly onTake: (layout: Layout) => void;
   readonly onClose: () => void;
 };
 
 /** The workbench's dialogs, one at a time. */
-export const Dialogs = ({ open, breakpoint, resolution, facet, onTake, onClose }: Props) => {
-  const { address, layout, mayEdit, state, undo } = useDraftOfPage();
+export const Dialogs = ({ open, breakpoint, resolution, facet, onAdd, onTake, onClose }: Props) => {
+  const { layout, mayEdit, undo } = useDraftOfPage();
   /** Closes; what was decided on is taken. */
   const done = (next: Layout | null, words: string | null = null): void => {
     if (next) onTake(next);
@@ -35,21 +37,12 @@ export const Dialogs = ({ open, breakpoint, resolution, facet, onTake, onClose }
     onClose();
   };
   switch (open) {
+    case "add-breakpoint":
+      return <AddBreakpointDialog layout={layout} at={breakpoint.id} onAdd={onAdd} onClose={onClose} />;
     case "carry":
       return <CarryDialog layout={layout} from={breakpoint} facet={facet} onDone={(next) => done(next)} />;
     case "repair":
-      return <RepairDialog layout={layout} onDone={(next) => done(next, "The repair was taken.")} />;
-    case "files":
-      return (
-        <FilesDialog
-          team={address.team}
-          spec={address.spec}
-          layout={layout}
-          mayEdit={mayEdit}
-          saved={state.save.kind === "saved"}
-          onClose={onClose}
-        />
-      );
+      return <RepairDialog layout={layout} onDone={(next) => done(next, "The repair was applied.")} />;
     case "word-map":
       return (
         resolution && (

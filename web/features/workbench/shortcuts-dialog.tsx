@@ -4,17 +4,17 @@ import Modal from "react-bootstrap/Modal";
 import { layers } from "./facets/layers";
 
 const shortcuts: readonly (readonly [string, string])[] = [
-  ["Ctrl or ⌘ + Z", "Take back the last edit"],
-  ["Ctrl or ⌘ + Shift + Z", "Bring it back"],
+  ["Ctrl or ⌘ + Z", "Undo"],
+  ["Ctrl or ⌘ + Shift + Z", "Redo"],
   ["[ and ]", "Go to the breakpoint before and after"],
   [layers.map(({ key }) => key).join(", "), `Show or hide ${layers.map(({ name }) => name.toLowerCase()).join(", ")}`],
-  ["M", "Read distances on the sheet: arrow keys, Enter, Esc"],
+  ["M", "Measure a distance on the sheet: arrow keys, Enter, Esc"],
   ["↑ and ↓ in a number", "Step by 1; with Shift by the base unit, with Alt by the half step"],
-  ["Enter, Esc in a number", "Take it, give it back"],
+  ["Enter, Esc in a number", "Apply, cancel"],
   ["Arrow keys in the ledger", "Move; Enter, F2 or typing edits, Tab and Enter go on"],
   ["← and → on probe and boundaries", "Move by 1; with Shift by 8, Page keys by 80"],
   ["L and F", "Fold the ledger, the findings"],
-  ["Arrow keys on an area", "Move it by a column or row; with Shift resize it; Esc lets it go"],
+  ["Arrow keys on an area", "Move it by a column or row; with Shift, resize it; Esc deselects it"],
   ["?", "This list"],
 ];
 

@@ -19,8 +19,9 @@ import {
   resolutionsOf,
   zero,
 } from "@ypsiline/core";
-import { useEffect, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { type Draft, useDraftOfPage } from "@/draft/draft-provider";
+import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
 import { say } from "@/ui/say";
 import type { DialogName } from "./dialogs";
@@ -90,11 +91,11 @@ export type Bench = {
   readonly rename: (breakpoint: string) => void;
 };
 
-/** The workbench's state. `query` is what its address asked for when it was opened. */
-export const useBench = (query: Readonly<Record<string, string>>): Bench => {
+/** The workbench's state. `asked` is what its address asked for when it was opened. */
+export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
   const draft = useDraftOfPage();
-  const { address, mayEdit, layout, edit: editDraft, lookAt, moment } = draft;
-  const [view, setView] = useState<View>(() => viewOf({ get: (name) => query[name] ?? null }, layout));
+  const { address, mayEdit, layout, edit: editDraft, moment } = draft;
+  const [view, setView] = useState<View>(() => viewOf({ get: (name) => asked[name] ?? null }, layout));
   const [shown, setShown] = useState<Shown>({
     columns: true,
     rows: false,
@@ -126,8 +127,9 @@ export const useBench = (query: Readonly<Record<string, string>>): Bench => {
   const drawn = useMemo(() => resolutionsOf(seen), [seen]);
   const base = useMemo(() => parseLength(seen.base)?.value ?? zero, [seen.base]);
 
-  useQueryShown({ ...viewQuery({ ...view, at: breakpoint.id }), ...(moment ? { moment: String(moment.revision) } : {}) });
-  useEffect(() => lookAt(breakpoint.id), [lookAt, breakpoint.id]);
+  const query = viewQuery({ ...view, at: breakpoint.id });
+  useQueryShown({ ...query, ...(moment ? { moment: String(moment.revision) } : {}) });
+  useLooking(query);
 
   const look = (change: Partial<View>): void => setView((before) => ({ ...before, ...change }));
   const edit = (next: Layout, step: string | null = null): string | null => {

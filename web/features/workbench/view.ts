@@ -39,7 +39,12 @@ export const viewOf = (query: { get: (name: string) => string | null }, layout: 
   return { at: breakpoint.id, facet, width: asked ?? fromJsonNumber(breakpoint.drawnAt.width), length: length && toNumber(length) };
 };
 
-export const viewQuery = ({ at, facet, width, length }: View): Readonly<Record<string, string>> => ({
+export const viewQuery = ({
+  at,
+  facet,
+  width,
+  length,
+}: View): { readonly at: string; readonly facet: string; readonly width: string; readonly length?: string } => ({
   at,
   facet,
   width: toDecimal(width, 3),

@@ -1,9 +1,7 @@
 "use client";
 
-import { countChanges } from "@ypsiline/core";
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
-import { useCallback, useMemo, useState } from "react";
-import { Ladder } from "@/ui/ladder/ladder";
+import { useCallback, useState } from "react";
 import { Said } from "@/ui/num";
 import { Dialogs } from "./dialogs";
 import { FacetBar } from "./facets/facet-bar";
@@ -15,7 +13,8 @@ import { SidePanel } from "./side-panel";
 import { type Bench, useBench } from "./use-bench";
 import { useFolded } from "./use-folded";
 import { useShortcuts } from "./use-shortcuts";
-import { WorkbenchBar } from "./workbench-bar";
+import { BenchLadder } from "./ladder/bench-ladder";
+import { MomentLine } from "./moment-line";
 
 type Props = { readonly query: Readonly<Record<string, string>> };
 
@@ -23,10 +22,9 @@ type Props = { readonly query: Readonly<Record<string, string>> };
 export const Workbench = ({ query }: Props) => {
   const bench = useBench(query);
   const { draft, facet, layout, breakpoint, view } = bench;
-  const { mayEdit, store, latest, undo, redo } = draft;
+  const { mayEdit, undo, redo } = draft;
   const [ledgerFolded, foldLedger] = useFolded("ledger");
   const [findingsFolded, foldFindings] = useFolded("findings");
-  const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
   const { Ledger, Actions } = facet;
 
   useShortcuts({
@@ -45,22 +43,11 @@ export const Workbench = ({ query }: Props) => {
 
   return (
     <div className="workbench">
-      <WorkbenchBar path={bench.path} changes={changes} />
+      <h1 className="visually-hidden">{layout.name}</h1>
+      <MomentLine path={bench.path} />
       <div className={`bench ${findingsFolded ? "side-folded" : ""}`}>
         <main className="bench-main">
-          <Ladder
-            layout={layout}
-            at={breakpoint.id}
-            probe={view.width}
-            readOnly={!mayEdit}
-            onProbe={bench.probe}
-            onSelect={bench.select}
-            onFrom={(id, from, done) => {
-              const moved = layout.breakpoints.find((one) => one.id === id);
-              if (moved && !Number.isNaN(from) && moved.from !== from) bench.setBreakpoint({ ...moved, from }, `from ${id}`);
-              if (done) store.endStep();
-            }}
-          />
+          <BenchLadder bench={bench} />
           <FacetBar
             facet={facet.id}
             shown={bench.shown}
@@ -88,7 +75,7 @@ export const Workbench = ({ query }: Props) => {
             onLength={(length) => bench.look({ length })}
             onCarry={mayEdit && layout.breakpoints.length > 1 ? () => bench.open("carry") : null}
           />
-          <Actions bench={bench} />
+          {Actions && <Actions bench={bench} />}
           <button type="button" className="fold" aria-expanded={!ledgerFolded} onClick={foldLedger}>
             {ledgerFolded ? <ChevronUp size={12} aria-hidden="true" /> : <ChevronDown size={12} aria-hidden="true" />} Ledger
           </button>
@@ -112,6 +99,11 @@ export const Workbench = ({ query }: Props) => {
         breakpoint={breakpoint}
         resolution={bench.resolution}
         facet={facet}
+        onAdd={(next, id) => {
+          const words = bench.edit(next);
+          if (words === null) bench.select(id, next);
+          return words;
+        }}
         onTake={bench.editOrSay}
         onClose={() => bench.open(null)}
       />
@@ -125,10 +117,10 @@ const TrialLine = ({ bench: { trial, take, attempt } }: { readonly bench: Bench 
     <p className="trial" role="status">
       <Said of={trialWords(trial)} />
       <button type="button" className="btn btn-sm btn-primary" onClick={() => take(trial)}>
-        Take it
+        Apply
       </button>
       <button type="button" className="btn btn-sm btn-quiet" onClick={() => attempt(null)}>
-        Leave it
+        Cancel
       </button>
     </p>
   );

@@ -1,7 +1,7 @@
 "use client";
 
 import { breakpointRanges, type Exact, exact, type Layout, limits, toDecimal, toNumber } from "@ypsiline/core";
-import { type KeyboardEvent, useMemo, useRef } from "react";
+import { type KeyboardEvent, type ReactNode, useMemo, useRef } from "react";
 import { boundaryRoom, ladderScale } from "./ladder-scale";
 import { useDrag } from "../use-drag";
 import { useSize } from "../use-size";
@@ -15,9 +15,14 @@ type Props = {
   readonly onSelect: (id: string) => void;
   /** Moves a breakpoint's from-width; `done` ends the drag. */
   readonly onFrom: (id: string, from: number, done: boolean) => void;
+  /** What can be done with the breakpoint looked at: stands at the end of its rung. */
+  readonly menu?: ReactNode;
 };
 
 const inset = 14;
+/** Width of the button that opens a rung's menu, and how far from a boundary it is still taken hold of. */
+const menuWidth = 24;
+const boundaryReach = 12;
 const within = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 
 /** Steps of the arrow keys on probe and boundaries: 1, Shift 8, Page 80. */
@@ -28,7 +33,7 @@ const keyStep = (event: KeyboardEvent): number => {
 };
 
 /** The horizontal scale of widths with the breakpoints on it, their boundaries and the probe, all movable. */
-export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom }: Props) => {
+export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom, menu }: Props) => {
   const { ref, width } = useSize<HTMLDivElement>();
   const ranges = useMemo(() => breakpointRanges(layout), [layout]);
   const scale = useMemo(() => ladderScale(layout, Math.max(width, 320), inset), [layout, width]);
@@ -77,17 +82,25 @@ export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom 
               <button
                 key={breakpoint.id}
                 type="button"
-                className={`rung ${breakpoint.id === at ? "here" : ""}`}
+                className={`rung ${breakpoint.id === at ? `here ${menu ? "with-menu" : ""}` : ""}`}
                 style={{ left, width: Math.max(0, room) }}
                 aria-pressed={breakpoint.id === at}
                 title={`${breakpoint.name}, ${words}`}
                 onClick={() => onSelect(breakpoint.id)}
               >
                 <span className="rung-name">{breakpoint.name}</span>
-                {room > 150 && <span className="num rung-range">{words}</span>}
+                {room > (menu && breakpoint.id === at ? 186 : 150) && <span className="num rung-range">{words}</span>}
               </button>
             );
           })}
+          {menu &&
+            ranges
+              .filter(({ breakpoint }) => breakpoint.id === at)
+              .map(({ breakpoint, until }) => (
+                <div key={breakpoint.id} className="rung-menu" style={{ left: scale.x(until ?? scale.most) - boundaryReach - menuWidth }}>
+                  {menu}
+                </div>
+              ))}
           {ranges.map(
             ({ breakpoint, from }) =>
               !readOnly && (
@@ -96,7 +109,7 @@ export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom 
                   role="slider"
                   tabIndex={0}
                   className="boundary"
-                  style={{ left: scale.x(from) - 12 }}
+                  style={{ left: scale.x(from) - boundaryReach }}
                   aria-label={`${breakpoint.name} starts at`}
                   aria-valuenow={from}
                   aria-valuemin={room(breakpoint.id).least}

@@ -1,5 +1,4 @@
 import dynamic from "next/dynamic";
-import { BreakpointButtons } from "../ladder/breakpoint-buttons";
 import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
@@ -17,6 +16,5 @@ export const base: Facet = {
   measures: "widths",
   rowNumbers: null,
   Line: (props) => <BaseLine {...props} />,
-  Actions: BreakpointButtons,
   Ledger: NumbersLedger,
 };

@@ -1,6 +1,5 @@
 import { rootFontSize } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import { BreakpointButtons } from "../ladder/breakpoint-buttons";
 import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
@@ -18,6 +17,5 @@ export const baseline: Facet = {
   measures: "widths",
   rowNumbers: null,
   Line: ({ onWidth: _, resolution: _resolution, ...props }) => <BaselineLine {...props} rootFontSize={rootFontSize(props.layout)} />,
-  Actions: BreakpointButtons,
   Ledger: NumbersLedger,
 };

@@ -1,6 +1,5 @@
 import { rootFontSize } from "@ypsiline/core";
 import { SumLine } from "../sums/sum-line";
-import { BreakpointButtons } from "../ladder/breakpoint-buttons";
 import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
@@ -23,6 +22,5 @@ export const columns: Facet = {
         onWidth={onWidth}
       />
     ),
-  Actions: BreakpointButtons,
   Ledger: NumbersLedger,
 };

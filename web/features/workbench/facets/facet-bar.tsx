@@ -32,7 +32,7 @@ export const FacetBar = ({ facet, shown, reading, onFacet, onToggle, onReading }
       </label>
     ))}
     <button type="button" className="btn btn-sm btn-quiet read-button" aria-pressed={reading} onClick={() => onReading(!reading)}>
-      <MoveHorizontal size={13} aria-hidden="true" /> Read
+      <MoveHorizontal size={13} aria-hidden="true" /> Measure
     </button>
   </div>
 );

@@ -43,8 +43,8 @@ export type Facet = {
   /** Where the sheet numbers its rows: inside them, at its start edge, or not at all. */
   readonly rowNumbers: "inside" | "at-edge" | null;
   readonly Line: (props: LineProps) => ReactNode;
-  /** What is done under its line. */
-  readonly Actions: Part;
+  /** What is done with its parts as a whole, under its line. */
+  readonly Actions?: Part;
   readonly Ledger: Part;
   /** What it adds to the side of the page. */
   readonly Side?: Part;

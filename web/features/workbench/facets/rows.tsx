@@ -1,6 +1,5 @@
 import { fromJsonNumber, resolveBaseline, rootFontSize } from "@ypsiline/core";
 import { RowsLine } from "../sums/rows-line";
-import { BreakpointButtons } from "../ladder/breakpoint-buttons";
 import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
@@ -30,6 +29,5 @@ export const rows: Facet = {
       />
     );
   },
-  Actions: BreakpointButtons,
   Ledger: NumbersLedger,
 };

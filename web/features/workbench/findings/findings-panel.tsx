@@ -71,12 +71,12 @@ export const FindingsPanel = ({
         <div className="findings-actions">
           {fixable > 1 && (
             <button type="button" className="btn btn-sm btn-quiet" onClick={onTakeAll}>
-              Take all fixes here
+              Fix all at {where}
             </button>
           )}
           {result.findings.some(isToMend) && (
             <button type="button" className="btn btn-sm btn-quiet" onClick={onRepair}>
-              <Wrench size={12} aria-hidden="true" /> Repair the whole spec…
+              <Wrench size={12} aria-hidden="true" /> Repair the spec…
             </button>
           )}
         </div>

@@ -29,6 +29,34 @@ const sorted = (layout: Layout, breakpoints: readonly Breakpoint[]): Layout => (
   breakpoints: [...inOrder({ ...layout, breakpoints: [...breakpoints] })],
 });
 
+/** What a breakpoint is made of where one is added. `like` is the breakpoint whose numbers, places and sizes of text it begins with. */
+export type NewBreakpoint = {
+  readonly name: string;
+  readonly from: number;
+  readonly width: number;
+  readonly height: number;
+  readonly like: string;
+};
+
+/** Adds a breakpoint that begins as another one, in its place among the widths. */
+export const insertBreakpoint = (
+  layout: Layout,
+  { name, from, width, height, like }: NewBreakpoint,
+): { readonly layout: Layout; readonly id: string } => {
+  const original = layout.breakpoints.find(({ id }) => id === like);
+  if (!original) return { layout, id: like };
+  const id = freshId(layout, name);
+  const made: Breakpoint = { ...original, id, name, from, drawnAt: { width, height } };
+  return { layout: withCopied(sorted(layout, [...layout.breakpoints, made]), like, id), id };
+};
+
+/** A name, from-width and drawn-at size for a breakpoint above the widest one (common practice). */
+export const suggestedBreakpoint = (layout: Layout): Omit<NewBreakpoint, "like"> => {
+  const { id, layout: added } = addBreakpoint(layout);
+  const made = added.breakpoints.find((one) => one.id === id);
+  return { name: made?.name ?? "", from: made?.from ?? 0, width: made?.drawnAt.width ?? 0, height: made?.drawnAt.height ?? 0 };
+};
+
 /** Adds a breakpoint above the widest one (common practice: 4, 8, 12 columns as widths grow). */
 export const addBreakpoint = (layout: Layout): { readonly layout: Layout; readonly id: string } => {
   const widest = inOrder(layout).at(-1);

@@ -27,7 +27,7 @@ export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
     <Modal show onHide={() => onDone(null)} aria-labelledby="carry-title">
       <Modal.Header closeButton>
         <h2 id="carry-title">
-          Carry the {facet.said} of {from.name}
+          Copy the {facet.said} of {from.name} to other breakpoints
         </h2>
       </Modal.Header>
       <Modal.Body className="d-flex gap-5">
@@ -77,7 +77,7 @@ export const CarryDialog = ({ layout, from, facet, onDone }: Props) => {
           Cancel
         </Button>
         <Button disabled={to.length === 0 || what.size === 0} onClick={() => onDone(carry(layout, from.id, to, what))}>
-          Carry over
+          Copy
         </Button>
       </Modal.Footer>
     </Modal>

@@ -86,7 +86,7 @@ export const BaselineLine = ({ layout, breakpoint, base, rootFontSize, readOnly,
         <span className="flex-grow-1" />
         {onCarry && (
           <button type="button" className="btn btn-sm btn-quiet align-self-center" onClick={onCarry}>
-            Set for other breakpoints…
+            Copy to breakpoints…
           </button>
         )}
       </div>

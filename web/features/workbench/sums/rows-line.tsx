@@ -163,7 +163,7 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
       </span>
       {onCarry && (
         <button type="button" className="btn btn-sm btn-quiet" onClick={onCarry}>
-          Set for other breakpoints…
+          Copy to breakpoints…
         </button>
       )}
     </div>

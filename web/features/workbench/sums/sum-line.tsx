@@ -2,6 +2,9 @@
 
 import {
   declaredText,
+  gutterText,
+  onBase,
+  spoken,
   type Breakpoint,
   changeTerm,
   type Columns,
@@ -12,16 +15,17 @@ import {
   type GivesWay,
   type Length,
   type LengthUnit,
-  lengthText,
   pxText,
   type SumTerm,
   toDecimal,
   toNumber,
 } from "@ypsiline/core";
 import { type ReactNode, useState } from "react";
+import { BaseUnits } from "@/ui/base-units";
 import { Num } from "@/ui/num";
-import { type Fault, NumberField } from "@/ui/number-field";
-import { Sign, Term } from "./term";
+import type { Fault } from "@/ui/number-field";
+import { SumOptions } from "./sum-options";
+import { FixedTerm, Sign, Term } from "./term";
 
 type Props = {
   readonly breakpoint: Breakpoint;
@@ -32,7 +36,6 @@ type Props = {
   /** Takes new columns, or says why they cannot be. */
   readonly onColumns: (columns: Columns) => string | null;
   readonly onWidth: (width: Exact) => void;
-  readonly children?: ReactNode;
 };
 
 const kinds = [
@@ -41,17 +44,24 @@ const kinds = [
   ["fixed", "fixed", "Always of one width"],
 ] as const satisfies readonly (readonly [Columns["container"]["kind"], string, string])[];
 
+/** "1280 equals margin 64 plus 12 columns of 77 and two thirds plus 11 gaps of 20 plus margin 64.": the sum as it is read aloud. */
+export const spokenSum = (terms: ColumnTerms): string =>
+  `${spoken(terms.width)} equals margin ${spoken(terms.margin.start)} plus ${terms.count} ${terms.count === 1 ? "column" : "columns"} of ` +
+  `${spoken(terms.column)} plus ${terms.gaps} ${terms.gaps === 1 ? "gap" : "gaps"} of ${spoken(terms.gutter)} plus margin ${spoken(terms.margin.end)}. ` +
+  `The container between the margins is ${spoken(terms.container.width)}.`;
+
 /**
- * The two equations under the sheet, which the container joins: width = margin + container + margin, and container =
- * columns × column + gaps × gutter. Any term can be typed; any other can be made to give way. Fields belong to their
+ * The sum under the sheet: width = margin + columns × column + gaps × gutter + margin, with a bracket under the middle that
+ * holds the container. Any term can be typed; any other can be made to give way, by its label. Fields belong to their
  * breakpoint: what is half-typed in one is never taken for another.
  */
-export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onColumns, onWidth, children }: Props) => {
+export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onColumns, onWidth }: Props) => {
   const { columns } = breakpoint;
+  const { container, margin } = columns;
   const [givesWay, setGivesWay] = useState<GivesWay>("column");
   const held = terms.boundBy !== "margins";
   const [apart, setApart] = useState(false);
-  const linked = equals(terms.margin.start, terms.margin.end) && !apart;
+  const equal = equals(terms.margin.start, terms.margin.end) && !apart;
 
   const enter =
     (term: SumTerm) =>
@@ -71,33 +81,32 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
       return null;
     };
 
-  const term = (
-    id: SumTerm,
-    gives: GivesWay | null,
-    label: string,
-    value: Exact,
-    text: string,
-    units: readonly LengthUnit[],
-    kind: string,
-    inUnits = false,
-  ) => (
+  type Drawn = {
+    readonly gives: GivesWay | null;
+    readonly label: string;
+    readonly value: Exact;
+    readonly text: string;
+    readonly units: readonly LengthUnit[];
+    readonly kind?: string;
+    readonly inUnits?: boolean;
+    readonly foot?: ReactNode;
+  };
+  const term = (id: SumTerm, { gives, label, value, text, units, kind = "", inUnits = false, foot }: Drawn) => (
     <Term
       key={`${breakpoint.id} ${id} ${gives ?? "end"}`}
       label={label}
       giving={gives !== null && gives === givesWay}
       onGive={gives === null || readOnly ? null : () => setGivesWay(gives)}
       kind={kind}
-      shown={text.endsWith("%") || text.endsWith("rem") || text.endsWith("fr") ? text : <Num value={value} />}
+      shown={/[%m]$/.test(text) ? text : <Num value={value} className={inUnits ? onBase(value, base) : ""} />}
       text={text}
       units={units}
       base={base}
       disabled={readOnly && id !== "width"}
-      inUnits={inUnits ? value : null}
+      foot={foot}
       onEnter={enter(id)}
     />
   );
-  const marginText = (side: "start" | "end"): string => (held ? toDecimal(terms.margin[side], 6) : declaredText(columns.margin[side]));
-  const { container } = columns;
   const setContainer = (next: Columns["container"]): string | null => onColumns({ ...columns, container: next });
   const setKind = (kind: Columns["container"]["kind"]): void => {
     if (kind === container.kind) return;
@@ -108,23 +117,103 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
   const heldTo = container.kind === "capped" ? container.max : container.kind === "fixed" ? container.width : null;
   const containerText = held && heldTo !== null ? declaredText(heldTo) : toDecimal(terms.container.width, 6);
 
+  const marginTerm = (side: "start" | "end") =>
+    term(equal ? "margin" : `margin-${side}`, {
+      gives: side === "start" ? "margin" : null,
+      label: equal ? "Margin" : side === "start" ? "Start margin" : "End margin",
+      value: terms.margin[side],
+      text: held ? toDecimal(terms.margin[side], 6) : declaredText(margin[side]),
+      units: ["px", "rem", "%"],
+      kind: "of-margin",
+      inUnits: true,
+      // A container that is held leaves more than was declared.
+      foot:
+        terms.boundBy === "cap" && !equals(terms.margin[side], terms.declaredMargin[side]) ? (
+          <>
+            at least <Num value={terms.declaredMargin[side]} />
+          </>
+        ) : (
+          <BaseUnits value={terms.margin[side]} base={base} />
+        ),
+    });
+  const share = columns.gutter.endsWith("fr");
+
   return (
-    <section className="sum two-sums" aria-label="Sum line">
+    <section className="sum column-sum" aria-label="Sum line">
+      <p className="visually-hidden">{spokenSum(terms)}</p>
       <div className="terms">
-        {term("width", "width", "Width", terms.width, toDecimal(terms.width, 6), ["px"], "")}
+        {term("width", { gives: "width", label: "Width", value: terms.width, text: toDecimal(terms.width, 6), units: ["px"] })}
         <Sign>=</Sign>
-        {term(
-          linked ? "margin" : "margin-start",
-          "margin",
-          linked ? "Margin" : "Start margin",
-          terms.margin.start,
-          marginText("start"),
-          ["px", "rem", "%"],
-          "of-margin",
-          true,
-        )}
+        {marginTerm("start")}
         <Sign>+</Sign>
-        {term("container", null, "Container", terms.container.width, containerText, ["px", "rem", "%"], "of-container", true)}
+        <div className="bracketed">
+          <div className="terms">
+            {term("columns", {
+              gives: "columns",
+              label: "Columns",
+              value: exact(columns.count),
+              text: String(columns.count),
+              units: ["px"],
+              kind: "of-columns count",
+            })}
+            <Sign>×</Sign>
+            {term("column", {
+              gives: "column",
+              label: "Column",
+              value: terms.column,
+              text: toDecimal(terms.column),
+              units: ["px", "rem"],
+              kind: "of-columns",
+              inUnits: true,
+              foot: <BaseUnits value={terms.column} base={base} />,
+            })}
+            <Sign>+</Sign>
+            <FixedTerm label="Gaps">{terms.gaps}</FixedTerm>
+            <Sign>×</Sign>
+            {term("gutter", {
+              gives: "gutter",
+              label: "Gutter",
+              value: terms.gutter,
+              text: gutterText(columns.gutter),
+              units: ["px", "rem", "%", "fr"],
+              kind: "of-gutter",
+              inUnits: true,
+              foot: share ? (
+                <>
+                  of a column: <Num value={terms.gutter} />
+                </>
+              ) : (
+                <BaseUnits value={terms.gutter} base={base} />
+              ),
+            })}
+          </div>
+          <div className="bracket" aria-hidden="true" />
+        </div>
+        <Sign>+</Sign>
+        {marginTerm("end")}
+        <SumOptions
+          breakpoint={breakpoint}
+          equal={equal}
+          terms={terms}
+          base={base}
+          readOnly={readOnly}
+          onEqual={(on) => {
+            setApart(!on);
+            if (on) onColumns({ ...columns, margin: { start: margin.start, end: margin.start } });
+          }}
+          onColumns={onColumns}
+        />
+      </div>
+      <div className="held-by">
+        {term("container", {
+          gives: null,
+          label: "Container",
+          value: terms.container.width,
+          text: containerText,
+          units: ["px", "rem", "%"],
+          kind: "of-container",
+          foot: <BaseUnits value={terms.container.width} base={base} />,
+        })}
         <span className="kinds" role="radiogroup" aria-label="How the container is held">
           {kinds.map(([kind, words, title]) => (
             <label key={kind} title={title} className={container.kind === kind ? "kind-here" : ""}>
@@ -156,139 +245,7 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
             <option value="end">at the end</option>
           </select>
         )}
-        <Sign>+</Sign>
-        {term(
-          linked ? "margin" : "margin-end",
-          null,
-          linked ? "Margin" : "End margin",
-          terms.margin.end,
-          marginText("end"),
-          ["px", "rem", "%"],
-          "of-margin",
-          true,
-        )}
-        <span className="flex-grow-1" />
-        <label className="inline">
-          <input
-            name="linked"
-            type="checkbox"
-            className="form-check-input m-0"
-            checked={linked}
-            disabled={readOnly}
-            onChange={(event) => {
-              setApart(!event.target.checked);
-              if (event.target.checked) onColumns({ ...columns, margin: { start: columns.margin.start, end: columns.margin.start } });
-            }}
-          />
-          Margins alike
-        </label>
-      </div>
-      <div className="terms">
-        <span className="joins" title="The container of the line above">
-          Container{" "}
-          <span className="num">
-            <Num value={terms.container.width} />
-          </span>
-        </span>
-        <Sign>=</Sign>
-        {term("columns", "columns", "Columns", exact(columns.count), String(columns.count), ["px"], "of-columns")}
-        <Sign>×</Sign>
-        {term("column", "column", "Column", terms.column, toDecimal(terms.column), ["px", "rem"], "of-columns", true)}
-        <Sign>+</Sign>
-        <span className="joins">
-          Gaps <span className="num">{terms.gaps}</span>
-        </span>
-        <Sign>×</Sign>
-        {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(columns.gutter), ["px", "rem", "fr"], "of-gutter", true)}
-        <span className="flex-grow-1" />
-        <label className="inline">
-          Edges
-          <select
-            name="edge-gutters"
-            aria-label="Edge gutters"
-            title="Half a gutter inside the container at each end, or none"
-            className="form-select form-select-sm"
-            value={columns.edgeGutters}
-            disabled={readOnly}
-            onChange={(event) => onColumns({ ...columns, edgeGutters: event.target.value as "none" | "half" })}
-          >
-            <option value="none">none</option>
-            <option value="half">half</option>
-          </select>
-        </label>
-        <StatedFields
-          columns={columns}
-          today={{ container: pxText(terms.container.width) ?? "0px", column: pxText(terms.column) ?? "0px" }}
-          base={base}
-          readOnly={readOnly}
-          breakpoint={breakpoint.id}
-          onColumns={onColumns}
-        />
-        {children}
       </div>
     </section>
-  );
-};
-
-type StatedProps = {
-  readonly columns: Columns;
-  /** What they come to today, to begin from. */
-  readonly today: Readonly<Record<"container" | "column", string>>;
-  readonly base: Exact;
-  readonly readOnly: boolean;
-  readonly breakpoint: string;
-  readonly onColumns: (columns: Columns) => string | null;
-};
-
-/** What the author says the container or the column ought to be at the drawn-at size; checked, never computed with. */
-const StatedFields = ({ columns, today, base, readOnly, breakpoint, onColumns }: StatedProps) => {
-  const { stated } = columns;
-  const set = (which: "container" | "column", text: string | null): string | null => {
-    const { [which]: _, ...others } = stated ?? {};
-    const next = text === null ? others : { ...stated, [which]: text };
-    if (Object.keys(next).length > 0) return onColumns({ ...columns, stated: next });
-    const { stated: __, ...rest } = columns;
-    return onColumns(rest);
-  };
-  const which = stated?.container === undefined && stated?.column !== undefined ? "column" : "container";
-  const text = stated?.[which];
-  return (
-    <span className="inline stated">
-      <select
-        name="stated"
-        className={`form-select form-select-sm ${text === undefined ? "none-stated" : ""}`}
-        aria-label="What is stated"
-        title="What your team says this ought to come to at the drawn-at size; it is checked, and computes nothing"
-        value={text === undefined ? "" : which}
-        disabled={readOnly}
-        onChange={(event) => {
-          const chosen = event.target.value;
-          if (chosen === "") set(which, null);
-          else {
-            const next = { ...columns, stated: { [chosen]: text ?? today[chosen as "container" | "column"] } };
-            onColumns(next);
-          }
-        }}
-      >
-        <option value="">Stated…</option>
-        <option value="container">container stated</option>
-        <option value="column">column stated</option>
-      </select>
-      {text !== undefined && (
-        <NumberField
-          key={`${breakpoint} ${which}`}
-          label={`Stated ${which}`}
-          shown={declaredText(text)}
-          text={declaredText(text)}
-          units={["px", "rem"]}
-          base={base}
-          disabled={readOnly}
-          onEnter={(value) => {
-            const declared = lengthText(value);
-            return declared === null || declared.startsWith("-") ? "Type a length from 0 with at most 6 decimals" : set(which, declared);
-          }}
-        />
-      )}
-    </span>
   );
 };

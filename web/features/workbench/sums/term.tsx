@@ -38,6 +38,8 @@ type Props = LabelProps & {
   readonly disabled?: boolean;
   /** A length told in base units under its field. */
   readonly inUnits?: Exact | null;
+  /** What stands under the field instead. */
+  readonly foot?: ReactNode;
 };
 
 /** One term of a sum line: its label, its field, and the length in base units. */
@@ -53,11 +55,12 @@ export const Term = ({
   kind = "",
   disabled = false,
   inUnits = null,
+  foot = null,
 }: Props) => (
   <div className={`term ${giving ? "gives" : ""}`}>
     <TermLabel label={label} onGive={onGive} giving={giving} />
     <NumberField label={label} className={kind} shown={shown} text={text} units={units} base={base} disabled={disabled} onEnter={onEnter} />
-    <span className="term-foot">{inUnits && <BaseUnits value={inUnits} base={base} />}</span>
+    <span className="term-foot">{foot ?? (inUnits && <BaseUnits value={inUnits} base={base} />)}</span>
   </div>
 );
 

@@ -1,17 +1,17 @@
 import { parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
-import Link from "next/link";
 import { notFound } from "next/navigation";
 import { ComparePage, type Choice, type StoredSide } from "@/features/compare/compare-page";
+import { countOfOpenComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { specChoice } from "@/server/overviews";
 import { findSpec, readDraftFacts, readStoredDraft } from "@/server/specs";
 import { givenLayout } from "@/server/stored-text";
-import { publicLayout, readStoredVersion, versionsOf } from "@/server/versions";
-import { TopBar } from "@/ui/brand";
-import { Crumbs } from "@/ui/crumbs";
+import { latestNumber, publicLayout, readStoredVersion, versionsOf } from "@/server/versions";
+import { PlainBar } from "@/ui/plain-bar";
+import { PlainSpecViews } from "@/ui/spec-views";
 
 export const metadata: Metadata = { title: "Compare" };
 
@@ -33,8 +33,10 @@ export default async function Compare({ params, searchParams }: Props) {
   const { spec, person } = await requireSpec(team, slug, "read-version");
   const sql = database();
   const member = maySpec(spec, "read-draft");
-  const [versions, facts, draft] = await Promise.all([
+  const [versions, latest, comments, facts, draft] = await Promise.all([
     versionsOf(sql, spec.id),
+    latestNumber(sql, spec.id),
+    member ? countOfOpenComments(sql, spec.id) : 0,
     member ? readDraftFacts(sql, spec.id) : null,
     member ? readStoredDraft(sql, spec.id) : null,
   ]);
@@ -88,22 +90,14 @@ export default async function Compare({ params, searchParams }: Props) {
   const width = query["width"] !== undefined && Number.isFinite(wide) && wide >= 240 && wide <= 2560 ? Math.round(wide) : null;
   return (
     <>
-      <TopBar
-        crumbs={
-          <Crumbs
-            above={[
-              [spec.teamName, "/specs"],
-              [facts?.name ?? b.label, member ? path : `${path}/versions/latest`],
-            ]}
-          >
-            Compare
-          </Crumbs>
-        }
-      >
-        <Link className="btn btn-bar" href={`${path}/versions/latest`} prefetch={false}>
-          Hand-off page
-        </Link>
-      </TopBar>
+      <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={facts?.name ?? b.label}>
+        {!member && (
+          <a className="btn btn-bar" href={`${path}/versions/latest`}>
+            Hand-off page
+          </a>
+        )}
+      </PlainBar>
+      {member && <PlainSpecViews here={null} path={path} openComments={comments} latest={latest} mayEdit={maySpec(spec, "edit-draft")} />}
       <ComparePage key={chosen.join(" against ")} a={a} b={b} width={width} choices={choices} chosen={chosen} team={member ? team : null} />
     </>
   );

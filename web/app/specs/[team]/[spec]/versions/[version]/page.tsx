@@ -6,6 +6,7 @@ import { HandOff } from "@/features/hand-off/hand-off-page";
 import { ManageFold } from "@/features/hand-off/manage-fold";
 import { NotYet } from "@/features/hand-off/not-yet";
 import { NewsBar } from "@/features/hand-off/news-bar";
+import { countOfOpenComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { handOffOf } from "@/server/drawn-pages";
 import { addressOf } from "@/server/handler";
@@ -18,6 +19,7 @@ import { queryOf } from "@/server/query";
 import { hasBreakpoint, latestNumber, readLatestVersion, readStoredVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
 import { PlainBar } from "@/ui/plain-bar";
+import { PlainSpecViews } from "@/ui/spec-views";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string; version: string }>;
@@ -37,12 +39,14 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   const number = asked === "latest" ? null : parseVersion(asked);
   if (asked !== "latest" && !number) notFound();
   const sql = database();
-  const [version, versions, newest, projects, followers] = await Promise.all([
+  const member = maySpec(spec, "read-draft");
+  const [version, versions, newest, projects, followers, comments] = await Promise.all([
     number ? readStoredVersion(sql, spec.id, number) : readLatestVersion(sql, spec.id),
     versionsOf(sql, spec.id),
     latestNumber(sql, spec.id),
     countOfUse(sql, spec.id),
     countOfFollowers(sql, spec.id),
+    member ? countOfOpenComments(sql, spec.id) : 0,
   ]);
   const own = version && parseVersion(version.number);
   if (!version || !own) notFound();
@@ -51,7 +55,6 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   const chosen = wanted && compareVersions(wanted, own) < 0 ? await readStoredVersion(sql, spec.id, wanted) : null;
   const last = parseVersion(earlier[0] ?? "");
   const before = chosen ?? (last && (await readStoredVersion(sql, spec.id, last)));
-  const member = maySpec(spec, "read-draft");
   const parts = await handOffOf(version, before, {
     member,
     // What is not a breakpoint of this version is drawn as if nothing was asked for, once for everybody.
@@ -65,11 +68,6 @@ export default async function HandOffPage({ params, searchParams }: Props) {
     <>
       <div className="hand-off-bar">
         <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={version.name}>
-          {member && (
-            <a className="btn btn-bar" href={path}>
-              Open draft
-            </a>
-          )}
           {versions.length > 1 && (
             <a className="btn btn-bar" href={`${path}/compare?a=${before?.number ?? versions.at(-1)?.number ?? ""}&b=${version.number}`}>
               Compare versions
@@ -94,6 +92,9 @@ export default async function HandOffPage({ params, searchParams }: Props) {
             </ul>
           </details>
         </PlainBar>
+        {member && (
+          <PlainSpecViews here="hand-off" path={path} openComments={comments} latest={newest} mayEdit={maySpec(spec, "edit-draft")} />
+        )}
         <NewsBar path={path} team={team} spec={slug} shown={version.number} newest={newest} />
       </div>
       {!parts.ok && <NotYet problem={parts.problem} />}

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
-import Link from "next/link";
 import { headers } from "next/headers";
 import { notFound } from "next/navigation";
+import { FreshReview } from "@/features/publish/fresh-review";
 import { ReviewPage } from "@/features/publish/review-page";
 import { ReviewPanel } from "@/features/publish/review-panel";
 import { FollowedBy, UsedBy } from "@/features/publish/used-by";
@@ -19,10 +19,8 @@ import { projectsOf } from "@/server/projects";
 import { queryOf } from "@/server/query";
 import { latestReview } from "@/server/reviews";
 import { readDraftFacts } from "@/server/specs";
-import { TopBar } from "@/ui/brand";
-import { Crumbs } from "@/ui/crumbs";
 
-export const metadata: Metadata = { title: "Review & publish" };
+export const metadata: Metadata = { title: "Review and publish" };
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;
@@ -31,7 +29,6 @@ type Props = {
 
 export default async function PublishPage({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
-  const path = `/specs/${team}/${slug}`;
   const { spec, person } = await requireSpec(team, slug, "read-draft");
   const sql = database();
   const query = await queryOf(searchParams);
@@ -51,27 +48,7 @@ export default async function PublishPage({ params, searchParams }: Props) {
   const known = await soon(drawing.result);
   return (
     <>
-      <TopBar
-        crumbs={
-          <Crumbs
-            above={[
-              [spec.teamName, "/specs"],
-              [draft.name, path],
-            ]}
-          >
-            Review & publish
-          </Crumbs>
-        }
-      >
-        {last !== null && (
-          <Link className="btn btn-bar" href={`${path}/compare?a=${last}&b=draft`} prefetch={false}>
-            Compare at any width
-          </Link>
-        )}
-        <Link className="btn btn-bar" href={path}>
-          Back to the sheet
-        </Link>
-      </TopBar>
+      <FreshReview revision={draft.revision} />
       <ReviewPage
         key={draft.revision}
         team={team}

@@ -1,0 +1,96 @@
+"use client";
+
+import { countChanges } from "@ypsiline/core";
+import { Redo2, Undo2 } from "lucide-react";
+import Link from "next/link";
+import { useSearchParams } from "next/navigation";
+import { useMemo } from "react";
+import { Mark } from "@/ui/mark";
+import { useDraftOfPage } from "../draft-provider";
+import { newestAfter } from "../followed";
+import { PresenceList } from "../presence-list";
+import { SaveWords } from "../save-words";
+import { SpecChooser } from "./spec-chooser";
+
+/** What the draft follows, and whether something newer is out there; nothing where it follows nothing. */
+const FollowLine = ({ path }: { readonly path: string }) => {
+  const { layout, followed } = useDraftOfPage();
+  const { follows } = layout;
+  if (!follows) return null;
+  const newest = newestAfter(followed, follows.version);
+  return (
+    <Link className={`follow-line ${newest ? "news" : ""}`} href={`${path}/follow`} prefetch={false}>
+      {newest ? (
+        <>
+          <span className="num">{newest}</span> of {followed?.name} is out
+        </>
+      ) : (
+        <>
+          Follows {follows.spec} <span className="num">{follows.version}</span>
+        </>
+      )}
+    </Link>
+  );
+};
+
+/** How the draft stands against the latest version; leads to what changed. */
+const StateOfDraft = ({ path }: { readonly path: string }) => {
+  const { latest, withdrawn, mayEdit, archived, layout } = useDraftOfPage();
+  const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
+  return (
+    <Link className="badge-line" href={`${path}/publish`} prefetch={false}>
+      {archived ? "Archived, read only · " : !mayEdit && "Read only · "}
+      {latest ? (
+        <>
+          Draft: {changes} {changes === 1 ? "change" : "changes"} since <span className="num">{latest.number}</span>
+        </>
+      ) : withdrawn !== null ? (
+        <>
+          Draft: <span className="num">{withdrawn}</span> withdrawn
+        </>
+      ) : (
+        "Draft: not published yet"
+      )}
+    </Link>
+  );
+};
+
+/** The bar of a draft's pages: which spec, how its draft stands, who else is here, saving, undo, and the way to publishing. */
+export const SpecBar = ({ path }: { readonly path: string }) => {
+  const { teamName, mayEdit, mayPublish, state, undo, redo } = useDraftOfPage();
+  // What is undone would not be seen while a moment of before is looked at.
+  const atMoment = useSearchParams().has("moment");
+  const editing = mayEdit && !atMoment;
+  return (
+    <header className="bar">
+      <Link href="/specs" className="brand" prefetch={false} aria-label="Ypsiline: all specs" title="All specs">
+        <Mark />
+      </Link>
+      <Link href="/specs" className="crumb" prefetch={false}>
+        {teamName}
+      </Link>
+      <span className="crumb" aria-hidden="true">
+        /
+      </span>
+      <SpecChooser />
+      <StateOfDraft path={path} />
+      <FollowLine path={path} />
+      <span className="space" />
+      <PresenceList />
+      {editing && (
+        <>
+          <SaveWords save={state.save} kept={state.kept} />
+          <button type="button" className="btn btn-bar" onClick={undo} disabled={!state.canUndo}>
+            <Undo2 size={14} aria-hidden="true" /> Undo
+          </button>
+          <button type="button" className="btn btn-bar" onClick={redo} disabled={!state.canRedo} aria-label="Redo">
+            <Redo2 size={14} aria-hidden="true" />
+          </button>
+        </>
+      )}
+      <Link className={`btn ${mayPublish ? "btn-publish" : "btn-bar"}`} href={`${path}/publish`} prefetch={false}>
+        {mayPublish ? "Review and publish" : "Review"}
+      </Link>
+    </header>
+  );
+};

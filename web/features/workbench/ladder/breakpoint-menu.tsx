@@ -1,0 +1,66 @@
+"use client";
+
+import { Ellipsis } from "lucide-react";
+import Dropdown from "react-bootstrap/Dropdown";
+import { say } from "@/ui/say";
+import type { Bench } from "../use-bench";
+import { copyBreakpoint, mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
+
+/** What can be done with the breakpoint looked at as a whole. */
+export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
+  const { draft, layout, breakpoint, result } = bench;
+  const several = layout.breakpoints.length > 1;
+  const outOfOrder = result.findings.some(
+    (finding) => finding.rule === "breakpoints-ordered" && finding.fixes.some(({ term }) => term === "order"),
+  );
+  return (
+    <Dropdown align="end">
+      <Dropdown.Toggle as="button" type="button" bsPrefix="rung-menu-button" aria-label={`${breakpoint.name}: more actions`}>
+        <Ellipsis size={16} aria-hidden="true" />
+      </Dropdown.Toggle>
+      <Dropdown.Menu>
+        {/* The closing menu gives the focus back to its button; only then may the name take it. */}
+        <Dropdown.Item as="button" type="button" onClick={() => setTimeout(() => bench.rename(breakpoint.id))}>
+          Rename
+        </Dropdown.Item>
+        <Dropdown.Item
+          as="button"
+          type="button"
+          disabled={!mayAdd(layout)}
+          onClick={() => {
+            const copied = copyBreakpoint(layout, breakpoint.id);
+            bench.editOrSay(copied.layout);
+            bench.select(copied.id, copied.layout);
+          }}
+        >
+          Duplicate
+        </Dropdown.Item>
+        {several && (
+          <Dropdown.Item as="button" type="button" onClick={() => bench.open("carry")}>
+            Copy to breakpoints…
+          </Dropdown.Item>
+        )}
+        {outOfOrder && (
+          <Dropdown.Item as="button" type="button" onClick={() => bench.editOrSay(orderBreakpoints(layout))}>
+            Put breakpoints in order of width
+          </Dropdown.Item>
+        )}
+        {several && (
+          <>
+            <Dropdown.Divider />
+            <Dropdown.Item
+              as="button"
+              type="button"
+              onClick={() => {
+                bench.editOrSay(removeBreakpoint(layout, breakpoint.id));
+                say(`${breakpoint.name} was removed.`, draft.undo);
+              }}
+            >
+              Remove {breakpoint.name}
+            </Dropdown.Item>
+          </>
+        )}
+      </Dropdown.Menu>
+    </Dropdown>
+  );
+};
