@@ -125,7 +125,7 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   await page.goto(`/specs?q=${only.split("/").at(-1) ?? ""}`);
   await expect(page.getByRole("article").first()).toContainText("1.0.0 withdrawn");
   await page.goto(only);
-  await expect(page.getByText("Draft · 1.0.0 withdrawn")).toBeVisible();
+  await expect(page.getByText("Draft: 1.0.0 withdrawn")).toBeVisible();
 
   await page.goto(`${path}/versions/1.0.0`);
   await page.getByText("For the team").click();

@@ -17,7 +17,7 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   await author.page.goto(`${path}?facet=columns`);
   const { page, context, said } = await pageOf(browser, "lead");
   await page.goto(path);
-  await page.getByRole("link", { name, exact: true }).click();
+  await page.getByRole("link", { name: "Settings" }).click();
   await page.getByLabel("Name", { exact: true }).fill(`Tides ${process.pid}`);
   await page.getByLabel("What it is for").fill("When the water stands high");
   await page.getByLabel(/^Address/).fill("Tides!");

@@ -86,7 +86,7 @@ test("breakpoints are added, copied, renamed, carried and removed", async ({ pag
   await dialog.getByLabel("Phone").uncheck();
   await dialog.getByRole("button", { name: "Copy", exact: true }).click();
   await expect(cell(page, /^Wall, Gutter: 16/)).toBeVisible();
-  await expect(cell(page, /^Wall, Margin: 32/)).toBeVisible();
+  await expect(cell(page, /^Wall, Margin: 16/)).toBeVisible();
   await cell(page, /^Wall, Gutter/).click();
   await inMenu(page, "Wall", "Remove Wall");
   await expect(cell(page, /^Wall/)).toHaveCount(0);

@@ -1,7 +1,7 @@
 "use client";
 
 import { countChanges } from "@ypsiline/core";
-import { Redo2, Undo2 } from "lucide-react";
+import { Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
 import { useMemo } from "react";
@@ -55,8 +55,14 @@ const StateOfDraft = ({ path }: { readonly path: string }) => {
   );
 };
 
+type Props = {
+  readonly path: string;
+  /** Opens the menu that goes to anything. */
+  readonly onMenu: () => void;
+};
+
 /** The bar of a draft's pages: which spec, how its draft stands, who else is here, saving, undo, and the way to publishing. */
-export const SpecBar = ({ path }: { readonly path: string }) => {
+export const SpecBar = ({ path, onMenu }: Props) => {
   const { teamName, mayEdit, mayPublish, state, undo, redo } = useDraftOfPage();
   // What is undone would not be seen while a moment of before is looked at.
   const atMoment = useSearchParams().has("moment");
@@ -77,6 +83,15 @@ export const SpecBar = ({ path }: { readonly path: string }) => {
       <FollowLine path={path} />
       <span className="space" />
       <PresenceList />
+      <button
+        type="button"
+        className="btn btn-bar"
+        aria-label="Go to anything"
+        title="Go to anything, or do anything (Ctrl or ⌘ + K)"
+        onClick={onMenu}
+      >
+        <Search size={14} aria-hidden="true" />
+      </button>
       {editing && (
         <>
           <SaveWords save={state.save} kept={state.kept} />

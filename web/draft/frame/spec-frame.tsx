@@ -1,12 +1,17 @@
 "use client";
 
+import dynamic from "next/dynamic";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
-import type { ReactNode } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import { specPages, specViews, SpecViews, type ViewId } from "@/ui/spec-views";
+import { type Command, CommandsContext, type PageCommands } from "../commands";
 import { useDraftOfPage } from "../draft-provider";
 import type { Looking } from "../looking";
+import { useFrameCommands } from "./frame-commands";
 import { SpecBar } from "./spec-bar";
+
+const CommandMenu = dynamic(() => import("./command-menu").then((module) => module.CommandMenu), { ssr: false });
 
 /** What of the breakpoint, width and facet looked at each view's address can say. */
 const taken: Partial<Record<ViewId, readonly (keyof Looking)[]>> = {
@@ -28,14 +33,36 @@ export const SpecFrame = ({ children }: { readonly children: ReactNode }) => {
     const query = (taken[view] ?? []).flatMap((name) => (looking[name] === undefined ? [] : [[name, looking[name]]]));
     return query.length === 0 ? "" : `?${new URLSearchParams(query).toString()}`;
   };
+  const without: readonly ViewId[] = [
+    ...(mayEdit ? [] : (["settings"] as const)),
+    ...(latest || withdrawn !== null ? [] : (["hand-off"] as const)),
+  ];
+  const ofPage = useRef<PageCommands | null>(null);
+  const ofFrame = useFrameCommands(path, queryOf, without);
+  const [commands, setCommands] = useState<readonly Command[] | null>(null);
+  const openMenu = (): void => {
+    const own = ofPage.current?.() ?? [];
+    // A page does what it can do itself: it goes to a breakpoint without being left.
+    const known = new Set(own.map(({ kind, name }) => `${kind} ${name}`));
+    setCommands([...own, ...ofFrame().filter(({ kind, name }) => !known.has(`${kind} ${name}`))]);
+  };
+  useEffect(() => {
+    const press = (event: KeyboardEvent): void => {
+      if (event.key.toLowerCase() !== "k" || !(event.ctrlKey || event.metaKey) || event.altKey || event.shiftKey) return;
+      event.preventDefault();
+      openMenu();
+    };
+    window.addEventListener("keydown", press);
+    return () => window.removeEventListener("keydown", press);
+  });
   return (
     <div className="spec-frame">
-      <SpecBar path={path} />
+      <SpecBar path={path} onMenu={openMenu} />
       <SpecViews
         here={viewAt(path, usePathname())}
         path={path}
         queryOf={queryOf}
-        without={[...(mayEdit ? [] : (["settings"] as const)), ...(latest || withdrawn !== null ? [] : (["hand-off"] as const))]}
+        without={without}
         openComments={comments.reduce((sum, { count }) => sum + count, 0)}
         latest={latest?.number ?? withdrawn}
         link={(href, current, words) => (
@@ -44,7 +71,8 @@ export const SpecFrame = ({ children }: { readonly children: ReactNode }) => {
           </Link>
         )}
       />
-      {children}
+      <CommandsContext.Provider value={ofPage}>{children}</CommandsContext.Provider>
+      {commands && <CommandMenu commands={commands} onClose={() => setCommands(null)} />}
     </div>
   );
 };

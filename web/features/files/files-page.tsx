@@ -22,11 +22,9 @@ export const FilesPage = () => {
         )}
         {state.save.kind !== "saved" && " Your last edits are still being saved."}
       </p>
-      <div className="card-plain p-3">
-        <Downloads layout={layout} files={`/api/drafts/${address.team}/${address.spec}/files`} stem={`${address.spec}-draft`} />
-      </div>
+      <Downloads layout={layout} files={`/api/drafts/${address.team}/${address.spec}/files`} stem={`${address.spec}-draft`} />
       {mayEdit && (
-        <section aria-labelledby="import-here">
+        <section className="mt-4" aria-labelledby="import-here">
           <h2 id="import-here">Import a file</h2>
           <p className="quiet">
             A layout, a stylesheet, design tokens, a table or a drawing. You see what it would change before anything changes.

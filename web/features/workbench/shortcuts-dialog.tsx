@@ -4,6 +4,7 @@ import Modal from "react-bootstrap/Modal";
 import { layers } from "./facets/layers";
 
 const shortcuts: readonly (readonly [string, string])[] = [
+  ["Ctrl or ⌘ + K", "Go to anything, or do anything"],
   ["Ctrl or ⌘ + Z", "Undo"],
   ["Ctrl or ⌘ + Shift + Z", "Redo"],
   ["[ and ]", "Go to the breakpoint before and after"],

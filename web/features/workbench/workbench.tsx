@@ -3,6 +3,8 @@
 import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
 import { useCallback, useState } from "react";
 import { Said } from "@/ui/num";
+import { useCommands } from "@/draft/commands";
+import { benchCommands } from "./bench-commands";
 import { Dialogs } from "./dialogs";
 import { FacetBar } from "./facets/facet-bar";
 import { FacetPanel } from "./facets/facet-panel";
@@ -27,6 +29,7 @@ export const Workbench = ({ query }: Props) => {
   const [findingsFolded, foldFindings] = useFolded("findings");
   const { Ledger, Actions } = facet;
 
+  useCommands(() => benchCommands(bench));
   useShortcuts({
     "mod+z": undo,
     "mod+shift+z": redo,

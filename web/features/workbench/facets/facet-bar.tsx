@@ -31,8 +31,14 @@ export const FacetBar = ({ facet, shown, reading, onFacet, onToggle, onReading }
         {name} <kbd>{key}</kbd>
       </label>
     ))}
-    <button type="button" className="btn btn-sm btn-quiet read-button" aria-pressed={reading} onClick={() => onReading(!reading)}>
-      <MoveHorizontal size={13} aria-hidden="true" /> Measure
+    <button
+      type="button"
+      className="btn btn-sm btn-quiet read-button"
+      aria-label="Measure"
+      aria-pressed={reading}
+      onClick={() => onReading(!reading)}
+    >
+      <MoveHorizontal size={13} aria-hidden="true" /> <span className="on-wide">Measure</span>
     </button>
   </div>
 );

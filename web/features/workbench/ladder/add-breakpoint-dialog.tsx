@@ -60,7 +60,7 @@ export const AddBreakpointDialog = ({ layout, at, onAdd, onClose }: Props) => {
           <label>
             Name
             <input
-              name="name"
+              name="breakpoint-name"
               className="form-control"
               value={name}
               maxLength={limits.text}
@@ -72,7 +72,7 @@ export const AddBreakpointDialog = ({ layout, at, onAdd, onClose }: Props) => {
           <label>
             From, px
             <input
-              name="from"
+              name="breakpoint-from"
               className="form-control num"
               inputMode="decimal"
               value={from}

@@ -1,0 +1,98 @@
+import { expect, type Page, test } from "@playwright/test";
+import { makeSpec, pageOf, saved, typeTerm } from "./people";
+
+const from1440 = { kind: "columns", width: 1440, columns: 12 };
+const view = (page: Page, name: string) => page.getByRole("navigation", { name: "Views of the spec" }).getByRole("link", { name });
+const option = (page: Page) => page.getByRole("listbox", { name: "Found" }).getByRole("option");
+const menu = (page: Page) => page.getByRole("combobox", { name: /^Go to a view/ });
+
+test("every view of a spec has the same frame; breakpoint, width and undo go along", async ({ browser, baseURL }) => {
+  const path = await makeSpec(baseURL ?? "", from1440);
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto(`${path}?at=phone`);
+  await typeTerm(page, "Gutter", "20");
+  await saved(page);
+  for (const [name, heading] of [
+    ["Widths", "Widths"],
+    ["Whole-pixel sets", "Whole-pixel sets"],
+    ["Try it", "Try it in a page"],
+    ["Fit a design", "Fit a design"],
+    ["History", "History"],
+    ["Files", "Files of the draft"],
+  ] as const) {
+    await view(page, name).click();
+    await expect(page.getByRole("heading", { name: heading, level: 1 })).toBeVisible();
+    await expect(view(page, name)).toHaveAttribute("aria-current", "page");
+    await expect(page.getByRole("banner").getByRole("button", { name: "Undo" })).toBeEnabled();
+  }
+  await view(page, "Comments").click();
+  await expect(page.getByRole("heading", { name: "The first version" })).toBeVisible();
+  // Undone where one is: the review is drawn again without it.
+  await page.getByRole("banner").getByRole("button", { name: "Undo" }).click();
+  await saved(page);
+  await view(page, "Sheet").click();
+  await expect(page).toHaveURL(/at=phone/);
+  await expect(page.getByRole("region", { name: "Sum line" }).getByLabel("Gutter", { exact: true })).toHaveValue("16");
+  // The width looked at goes to the widths, and back.
+  await page.getByRole("slider", { name: /Probe/ }).press("ArrowRight");
+  await expect(view(page, "Widths")).toHaveAttribute("href", /width=\d+/);
+  const width = await page.getByRole("slider", { name: /Probe/ }).getAttribute("aria-valuenow");
+  await expect(view(page, "Widths")).toHaveAttribute("href", `${path}/widths?width=${width ?? ""}`);
+  await view(page, "Widths").click();
+  await expect(page.locator(".widths-probe input")).toHaveValue(width ?? "");
+  // Settings and what anybody may read have the same line of views, and lead back.
+  await view(page, "Settings").click();
+  await expect(page.getByRole("heading", { name: /^Test/, level: 1 })).toBeVisible();
+  await view(page, "Sheet").click();
+  await expect(page.getByRole("region", { name: "Sum line" })).toBeVisible();
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("by Ctrl and K anything is gone to and done, by keys alone; another spec is gone to by its name", async ({ browser, baseURL }) => {
+  const path = await makeSpec(baseURL ?? "", from1440);
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto(`${path}?at=phone`);
+  const choose = async (typed: string, first: string): Promise<void> => {
+    await page.keyboard.press("Control+k");
+    await expect(menu(page)).toBeFocused();
+    await page.keyboard.type(typed);
+    await expect(option(page).first()).toHaveText(first);
+    await page.keyboard.press("Enter");
+    await expect(menu(page)).toHaveCount(0);
+  };
+  await choose("desk", "DeskBreakpoint");
+  await expect(page.getByRole("button", { name: /^Desk/, pressed: true })).toBeVisible();
+  await choose("rows facet", "RowsFacet");
+  await expect(page.getByRole("tab", { name: "Rows" })).toHaveAttribute("aria-selected", "true");
+  await choose("add break", "Add breakpoint…Action");
+  await expect(page.getByRole("dialog").getByLabel("Name", { exact: true })).toBeFocused();
+  await page.keyboard.type("Wall");
+  await page.keyboard.press("Enter");
+  await expect(page.getByRole("gridcell", { name: /^Wall, Breakpoint/ })).toBeVisible();
+  await saved(page);
+  await choose("undo", "UndoAction");
+  await expect(page.getByRole("gridcell", { name: /^Wall, Breakpoint/ })).toHaveCount(0);
+  await choose("whole", "Whole-pixel setsView");
+  await expect(page.getByRole("heading", { name: "Whole-pixel sets", level: 1 })).toBeVisible();
+  await page.keyboard.press("Control+k");
+  await page.keyboard.type("no such thing");
+  await expect(page.getByText("Nothing is called “no such thing”.")).toBeVisible();
+  await page.keyboard.press("Escape");
+  await expect(menu(page)).toHaveCount(0);
+  // By its button, and a spec by a part of its name.
+  await page.getByRole("button", { name: "Go to anything" }).click();
+  await page.keyboard.type("quay bo");
+  await option(page).filter({ hasText: "Quay board" }).click();
+  await page.waitForURL("**/specs/skerry/quay-board**");
+  // So does the spec's own name in the bar.
+  await page.getByRole("button", { name: /Quay board.*go to another spec/ }).click();
+  await page.keyboard.type("crew ro");
+  await page
+    .getByRole("option", { name: /Crew roster/ })
+    .first()
+    .click();
+  await page.waitForURL("**/specs/skerry/crew-roster**");
+  expect(said).toEqual([]);
+  await context.close();
+});

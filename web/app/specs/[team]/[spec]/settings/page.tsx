@@ -1,0 +1,57 @@
+import type { Metadata } from "next";
+import { notFound } from "next/navigation";
+import { SpecSettings } from "@/features/specs/spec-settings";
+import { countOfOpenComments } from "@/server/comments";
+import { database } from "@/server/database";
+import { maySpec, requireSpec } from "@/server/page";
+import { teamsToMoveTo } from "@/server/spec-life";
+import { readDraftFacts } from "@/server/specs";
+import { latestNumber } from "@/server/versions";
+import { PlainBar } from "@/ui/plain-bar";
+import { PlainSpecViews } from "@/ui/spec-views";
+
+export const metadata: Metadata = { title: "Settings of a spec" };
+
+type Props = { readonly params: Promise<{ team: string; spec: string }> };
+
+export default async function SpecSettingsPage({ params }: Props) {
+  const { team, spec: slug } = await params;
+  const { spec, person } = await requireSpec(team, slug, "read-draft");
+  const [mayName, mayManage] = [maySpec(spec, "name-spec"), maySpec(spec, "manage-spec")];
+  if (!person || (!mayName && !mayManage)) notFound();
+  const sql = database();
+  const [draft, teams, latest, comments] = await Promise.all([
+    readDraftFacts(sql, spec.id),
+    mayManage ? teamsToMoveTo(sql, spec, person.id) : [],
+    latestNumber(sql, spec.id),
+    countOfOpenComments(sql, spec.id),
+  ]);
+  if (!draft) notFound();
+  const { name } = draft;
+  return (
+    <>
+      <PlainBar above={[[spec.teamName, "/specs"]]} here={name} />
+      <PlainSpecViews
+        here="settings"
+        path={`/specs/${team}/${slug}`}
+        openComments={comments}
+        latest={latest}
+        mayEdit={maySpec(spec, "edit-draft")}
+      />
+      <main className="page account">
+        <h1>{name}</h1>
+        <p className="quiet">
+          A spec of {spec.teamName}. Its package is called <span className="num">{spec.package}</span>.
+        </p>
+        <SpecSettings
+          key={`${team}/${slug} ${name}`}
+          spec={{ team, slug, name, description: spec.description, package: spec.package, archived: spec.archived }}
+          teams={teams.map(({ team: one, teamName }) => ({ slug: one, name: teamName }))}
+          follows={maySpec(spec, "edit-draft") ? draft.follows : undefined}
+          mayName={mayName}
+          mayManage={mayManage}
+        />
+      </main>
+    </>
+  );
+}
