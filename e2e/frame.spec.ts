@@ -27,6 +27,8 @@ test("every view of a spec has the same frame; breakpoint, width and undo go alo
   }
   await view(page, "Comments").click();
   await expect(page.getByRole("heading", { name: "The first version" })).toBeVisible();
+  // The address leads to the comments themselves.
+  await expect(page.locator(new URL(page.url()).hash)).toBeVisible();
   // Undone where one is: the review is drawn again without it.
   await page.getByRole("banner").getByRole("button", { name: "Undo" }).click();
   await saved(page);

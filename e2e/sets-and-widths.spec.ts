@@ -80,7 +80,7 @@ test("a search that takes long shows its progress and is given up; the next one 
   await page.getByLabel("Column at least").fill("50");
   await expect(page.getByRole("progressbar", { name: "How much is looked through" })).toBeVisible();
   await page.getByRole("button", { name: "Cancel" }).click();
-  await expect(page.getByText("Given up.")).toBeVisible();
+  await expect(page.getByText("Search cancelled.")).toBeVisible();
   await expect(page.getByRole("progressbar")).toHaveCount(0);
   await page.unroute("**/_next/static/**");
   await page.getByLabel("Column at least").fill("52");

@@ -11,7 +11,7 @@ export const specViews = [
 ] as const;
 /** Those at the end of the line: about the spec as a whole. */
 export const specPages = [
-  { id: "comments", under: "/publish#comments", name: "Comments" },
+  { id: "comments", under: "/publish#comments-title", name: "Comments" },
   { id: "files", under: "/files", name: "Files" },
   { id: "hand-off", under: "/versions/latest", name: "Hand-off" },
   { id: "settings", under: "/settings", name: "Settings" },

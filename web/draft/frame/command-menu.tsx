@@ -17,16 +17,19 @@ const most = 50;
 /** Pause in typing before specs are looked for, ms. */
 const gather = 150;
 
-/** Specs whose name holds what was typed, as commands that go there. */
-const useSpecs = (typed: string): readonly Command[] => {
+/** Specs whose name holds what was typed, as commands that go there; why they could not be searched, where that is so. */
+const useSpecs = (typed: string): { readonly specs: readonly Command[]; readonly fault: string | null } => {
   const router = useRouter();
   const [specs, setSpecs] = useState<readonly Command[]>([]);
+  const [fault, setFault] = useState<string | null>(null);
   useEffect(() => {
     let over = false;
     const timer = setTimeout(() => {
       if (typed.trim() === "") return setSpecs([]);
       void ask("GET /api/specs", {}, { q: typed.trim() }).then((answer) => {
-        if (over || !answer.ok) return;
+        if (over) return;
+        setFault(answer.ok ? null : answer.fault.detail);
+        if (!answer.ok) return;
         setSpecs(
           answer.value.specs.map(({ team, spec, name }) => ({
             name,
@@ -41,13 +44,13 @@ const useSpecs = (typed: string): readonly Command[] => {
       clearTimeout(timer);
     };
   }, [typed, router]);
-  return specs;
+  return { specs, fault };
 };
 
 /** One field that finds views, breakpoints, areas, text roles, actions and specs by any part of their names, and goes there or does them. */
 export const CommandMenu = ({ commands, onClose }: Props) => {
   const [typed, setTyped] = useState("");
-  const specs = useSpecs(typed);
+  const { specs, fault } = useSpecs(typed);
   const items = useMemo(() => [...found(commands, typed), ...specs].slice(0, most), [commands, typed, specs]);
   const { getInputProps, getMenuProps, getItemProps, highlightedIndex } = useCombobox<Command>({
     items,
@@ -92,6 +95,11 @@ export const CommandMenu = ({ commands, onClose }: Props) => {
             </li>
           ))}
         </ul>
+        {fault !== null && (
+          <p className="fault mb-0" role="alert">
+            Specs could not be searched. {fault}
+          </p>
+        )}
         {items.length === 0 && (
           <p className="quiet mb-0" role="status">
             Nothing is called “{typed.trim()}”. Try a part of a name: a view, a breakpoint, an area, a text role or a spec.

@@ -114,7 +114,7 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
               value={sample}
               onChange={setSample}
             />
-            <span className="quiet ms-auto">pull the edge, or</span>
+            <span className="quiet ms-auto">Drag the edge, or type a width</span>
             <WidthField label="Width of the page" width={width} base={base} onWidth={setWidth} />
           </div>
           <Ladder
@@ -198,7 +198,7 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
           />
           <section aria-label="What the page is made of">
             <h2>Page made of</h2>
-            <p className="quiet">The very stylesheet that is handed off, and one element for each area. Take both as they are saved:</p>
+            <p className="quiet">This page uses the stylesheet as it will be published, with one element per area.</p>
             <a
               className="btn btn-sm btn-quiet"
               href={`/api/drafts/${address.team}/${address.spec}/files/page.zip`}

@@ -101,7 +101,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
                 </button>
               </>
             ) : givenUp ? (
-              <span>Given up. What is listed is of the search before; change a number to look again.</span>
+              <span>Search cancelled. These are the earlier results; change a value to search again.</span>
             ) : failed ? (
               <span className="fault">The search could not be run in this browser.</span>
             ) : found ? (
