@@ -1,13 +1,13 @@
 import { expect, type Page, test } from "@playwright/test";
 import { strFromU8, unzipSync } from "fflate";
 import { readFile } from "node:fs/promises";
-import { inMenu, makeSpec, pageOf, saved } from "./people";
+import { facetTab, inMenu, makeSpec, pageOf, saved } from "./people";
 
 const line = (page: Page) => page.getByRole("region", { name: "Areas", exact: true });
 const ledger = (page: Page) => page.getByRole("region", { name: "Ledger of areas" });
 const cell = (page: Page, area: string, at: string) => ledger(page).getByLabel(`${area} at ${at}`, { exact: true });
 const box = (page: Page, id: string) => page.locator(`[data-area="${id}"]`);
-const facet = (page: Page, name: string) => page.getByRole("tab", { name, exact: true }).click();
+const facet = (page: Page, name: string) => facetTab(page, name).click();
 
 const place = async (page: Page, area: string, at: string, words: string): Promise<void> => {
   const field = cell(page, area, at);
@@ -106,7 +106,7 @@ test("a practitioner's hour: from one width and twelve columns to a page that ot
       ["Card three", "1–8 r 5"],
     ] as const)
       await place(page, name, tablet, words);
-    await page.getByRole("button", { name: "Whole", exact: true }).click();
+    await page.getByRole("button", { name: "Whole page", exact: true }).click();
     const pitch = async (): Promise<readonly [number, number]> => {
       const [two, three] = [await box(page, "area-5").boundingBox(), await box(page, "area-6").boundingBox()];
       // Three takes four columns more than two: four times column and gutter.
@@ -177,7 +177,7 @@ test("a practitioner's hour: from one width and twelve columns to a page that ot
     await expect(line(page)).toContainText("above, to Card one: 1 row");
     await expect(line(page)).toContainText("below, to Card three: 2 rows");
     const finding = page.locator(".finding", { hasText: "White space differs" });
-    await expect(finding).toContainText("Card one to Card two is 1 row, Card two to Card three 2");
+    await expect(finding).toContainText("Card one to Card two is 1 row, Card two to Card three is 2");
     await finding
       .getByRole("button", { name: /row \d/ })
       .first()
@@ -221,7 +221,7 @@ test("a practitioner's hour: from one width and twelve columns to a page that ot
         .click();
       await line(page).getByLabel("Why it leaves the grid").fill("The bar runs to both edges.");
       await page.keyboard.press("Enter");
-      await expect(page.getByText("Masthead leaves the grid without a reason")).toHaveCount(0);
+      await expect(page.locator(".finding", { hasText: "Masthead leaves the grid without a reason" })).toHaveCount(0);
     }
     await saved(page);
     await lead.page.reload();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { makeSpec, pageOf, saved } from "./people";
+import { facetTab, makeSpec, pageOf, saved } from "./people";
 
 const line = (page: Page) => page.getByRole("region", { name: "Areas", exact: true });
 const ledger = (page: Page) => page.getByRole("region", { name: "Ledger of areas" });
@@ -25,7 +25,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 1440, columns: 12 });
   const { page, context, said } = await pageOf(browser, "author");
   await page.goto(path);
-  await page.getByRole("tab", { name: "Areas" }).click();
+  await facetTab(page, "Areas").click();
   await expect(line(page)).toContainText("Draw one over columns of the sheet");
 
   // Drawn over all columns, named, and out to both edges: without a reason that is a problem.
@@ -100,7 +100,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
 
   // Kept over a reload, and the facet with it.
   await page.reload();
-  await expect(page.getByRole("tab", { name: "Areas" })).toHaveAttribute("aria-selected", "true");
+  await expect(facetTab(page, "Areas")).toHaveAttribute("aria-selected", "true");
   await expect(cell(page, "Picture", desk)).toHaveValue("8–12");
   expect(said).toEqual([]);
   await context.close();
@@ -112,7 +112,7 @@ test("of areas in the demo findings name what is wrong and mend it; a reader see
   await expect(reader.page.locator(".area-box")).toHaveCount(6);
   await expect(reader.page.getByRole("button", { name: "Add area" })).toBeDisabled();
   await expect(ledger(reader.page).getByLabel("Fares at Desk")).toBeDisabled();
-  await expect(reader.page.getByText("Read in another order than seen")).toBeVisible();
+  await expect(reader.page.getByText("Reading order differs from what is seen")).toBeVisible();
   // Choosing is reading: on the sheet too, where nothing can be moved.
   await box(reader.page, "sailings").click();
   await expect(line(reader.page).getByLabel("Area", { exact: true })).toHaveValue("Sailings");
@@ -127,7 +127,7 @@ test("of areas in the demo findings name what is wrong and mend it; a reader see
   await author.page.goto("/specs/skerry/passenger-booking?at=desk&facet=areas");
   await author.page.getByRole("button", { name: "Repair the spec…" }).click();
   await expect(author.page.getByRole("dialog")).toContainText("Areas stay where they are");
-  await expect(author.page.getByRole("dialog")).toContainText("Read in another order than seen (Desk)");
+  await expect(author.page.getByRole("dialog")).toContainText("Reading order differs from what is seen (Desk)");
   await author.page.getByRole("button", { name: "Cancel" }).click();
   await author.context.close();
 });
@@ -139,8 +139,8 @@ test("the sheet scrolls its whole height at three sizes; ledger and findings fol
   const heights = () => sheet.evaluate((element) => [element.scrollHeight, element.clientHeight] as const);
   // Once the page lives the sheet is as wide as its room.
   await expect.poll(async () => (await heights()).reduce((tall, seen) => tall / seen)).toBeGreaterThan(2);
-  await expect(page.locator(".sheet-scale")).toContainText("of 1920 high");
-  await page.getByRole("button", { name: "Whole" }).click();
+  await expect(page.locator(".sheet-scale")).toContainText("of 1920 px");
+  await page.getByRole("button", { name: "Whole page" }).click();
   expect((await heights())[0]).toBeLessThanOrEqual((await heights())[1] + 1);
   await page.getByRole("button", { name: "1 : 1" }).click();
   expect((await heights())[0]).toBeGreaterThan(1920);
@@ -148,9 +148,9 @@ test("the sheet scrolls its whole height at three sizes; ledger and findings fol
   await expect(page.locator(".sheet-scale")).toContainText(/^1 : 1 · 1[45]\d\d–/);
   await page.keyboard.press("l");
   await expect(page.getByRole("button", { name: "Ledger" })).toHaveAttribute("aria-expanded", "false");
-  await page.getByRole("button", { name: "Findings" }).click();
+  await page.getByRole("button", { name: "Side panel" }).click();
   await page.reload();
-  await expect(page.getByRole("button", { name: "Findings" })).toHaveAttribute("aria-expanded", "false");
+  await expect(page.getByRole("button", { name: "Side panel" })).toHaveAttribute("aria-expanded", "false");
   await expect(page.getByRole("button", { name: "Ledger" })).toHaveAttribute("aria-expanded", "false");
   expect(said).toEqual([]);
   await context.close();

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { makeSpec, pageOf, saved, typeTerm } from "./people";
+import { facetTab, makeSpec, pageOf, saved, typeTerm } from "./people";
 
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const view = (page: Page, name: string) => page.getByRole("navigation", { name: "Views of the spec" }).getByRole("link", { name });
@@ -66,7 +66,7 @@ test("by Ctrl and K anything is gone to and done, by keys alone; another spec is
   await choose("desk", "DeskBreakpoint");
   await expect(page.getByRole("button", { name: /^Desk/, pressed: true })).toBeVisible();
   await choose("rows facet", "RowsFacet");
-  await expect(page.getByRole("tab", { name: "Rows" })).toHaveAttribute("aria-selected", "true");
+  await expect(facetTab(page, "Rows")).toHaveAttribute("aria-selected", "true");
   await choose("add break", "Add breakpoint…Action");
   await expect(page.getByRole("dialog").getByLabel("Name", { exact: true })).toBeFocused();
   await page.keyboard.type("Wall");

@@ -52,10 +52,10 @@ const pages: readonly { name: string; path: string; open?: (page: Page) => Promi
   { name: "workbench, rows that divide", path: "/specs/skerry/quay-board?facet=rows" },
   { name: "workbench, baseline", path: "/specs/skerry/passenger-booking?at=desk&facet=baseline" },
   {
-    name: "a fix tried, a distance read",
+    name: "a fix previewed, a distance measured",
     path: "/specs/skerry/passenger-booking?at=desk",
     open: async (page) => {
-      await page.getByRole("button", { name: "Try Gutter to 24" }).first().click();
+      await page.getByRole("button", { name: "Gutter 24" }).first().focus();
       await page.getByRole("button", { name: "Measure", exact: true }).click();
     },
   },

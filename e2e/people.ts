@@ -137,6 +137,11 @@ export const inMenu = async (page: Page, breakpoint: string | RegExp, action: st
 };
 
 /** Waits until everything typed is saved. */
+/** The tab of a facet of the sheet; the panel beside it has tabs of its own. */
+export const facetTab = (page: Page, name: string): Locator =>
+  page.getByRole("tablist", { name: "Facets" }).getByRole("tab", { name, exact: true });
+
+/** Waits until everything typed is saved. */
 export const saved = (page: Page): Promise<void> => expect(page.locator("[data-save=saved]")).toBeVisible({ timeout: 15_000 });
 
 /** Types into a field of the sum line and takes it. */

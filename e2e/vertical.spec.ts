@@ -1,9 +1,9 @@
 import { expect, type Page, test } from "@playwright/test";
-import { makeSpec, saved, signIn, watch } from "./people";
+import { facetTab, makeSpec, saved, signIn, watch } from "./people";
 
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const region = (page: Page, name: string) => page.getByRole("region", { name });
-const facet = (page: Page, name: string) => page.getByRole("tab", { name, exact: true }).click();
+const facet = (page: Page, name: string) => facetTab(page, name).click();
 
 const open = async (page: Page, baseURL: string | undefined, facetName: string): Promise<string> => {
   const path = await makeSpec(baseURL ?? "", from1440);
@@ -86,7 +86,7 @@ test("rows: repeating and dividing rows close over the height, whichever term gi
   const lines = sum.getByLabel("In whole lines");
   await lines.selectOption({ index: 1 });
   await expect(sum.getByLabel("Gutter", { exact: true })).not.toHaveValue("16");
-  await expect(region(page, "Findings")).not.toContainText("Rows leave the baseline");
+  await expect(region(page, "Findings")).not.toContainText("Rows are off the baseline");
 
   await sum.getByRole("button", { name: "Copy to breakpoints…" }).click();
   const dialog = page.getByRole("dialog");
@@ -109,7 +109,7 @@ test("baseline: text roles are held against the step, with metrics that ship and
   // Trimmed to the capitals, 686/1000 · 16 = 10.976; three lines then are 2 · 24 + 10.976.
   await expect(baseline).toContainText("58.976");
   await type(page, "Baseline", "Line height of Body", "26");
-  await expect(page.getByRole("region", { name: "Findings" })).toContainText("A line height leaves the baseline");
+  await expect(page.getByRole("region", { name: "Findings" })).toContainText("Line height is off the baseline");
   await expect(baseline).toContainText("off the baseline");
   await baseline.getByRole("button", { name: "32", exact: true }).click();
   await expect(baseline.getByLabel("Line height of Body")).toHaveValue("32");
@@ -129,13 +129,13 @@ test("baseline: text roles are held against the step, with metrics that ship and
   await page.reload();
   await expect(region(page, "Baseline")).toContainText("10.938");
   await type(page, "Baseline", "Step", "5");
-  await expect(page.getByRole("region", { name: "Findings" })).toContainText("Baseline and base unit do not meet");
+  await expect(page.getByRole("region", { name: "Findings" })).toContainText("Baseline does not fit the base unit");
 });
 
 test("distances are read between lines, by keyboard and by mouse", async ({ page, baseURL }) => {
   await open(page, baseURL, "columns");
   await page.keyboard.press("m");
-  const reading = page.getByRole("application", { name: /Read a distance/ });
+  const reading = page.getByRole("application", { name: /Measure a distance/ });
   await expect(reading).toBeFocused();
   // Left edge, then the start of column 1.
   for (const key of ["ArrowRight", "Enter", "ArrowRight", "Enter"]) await page.keyboard.press(key);
@@ -149,9 +149,9 @@ test("distances are read between lines, by keyboard and by mouse", async ({ page
   await page.keyboard.press("Escape");
   const box = await reading.boundingBox();
   const sheet = { x: box?.x ?? 0, y: (box?.y ?? 0) + 100 };
-  const scale = ((box?.width ?? 0) - 48) / 1440;
-  await page.mouse.click(sheet.x + 24 + 16 * scale, sheet.y);
-  await page.mouse.click(sheet.x + 24 + 1424 * scale, sheet.y);
+  const scale = ((box?.width ?? 0) - 56) / 1440;
+  await page.mouse.click(sheet.x + 40 + 16 * scale, sheet.y);
+  await page.mouse.click(sheet.x + 40 + 1424 * scale, sheet.y);
   await expect(reading).toContainText("12 columns, 11 gutters");
   await page.keyboard.press("Escape");
   await page.keyboard.press("Escape");
@@ -168,11 +168,12 @@ test("a sheet of thousands of rows draws those in sight, and names the row it cu
   await type(page, "Row sum", "Height", "19999");
   // (19999 + 2) ÷ 7 = 2857 2/7: 2857 whole rows, and one that is cut at the bottom after 0 px is none.
   await expect(sum.getByLabel("Rows", { exact: true }).first()).toHaveValue("2857");
+  await expect(page.getByText(/is cut off/)).toHaveCount(0);
   await type(page, "Row sum", "Height", "20000");
-  // Only what is in sight is drawn; the row that the bottom cuts is where the sheet ends.
-  await expect(page.getByText("2858 · part row")).toHaveCount(0);
+  await expect(page.getByText("Row 2858 is cut off")).toBeVisible();
+  // Only what is in sight is drawn.
   await page.locator(".sheet-scroll").evaluate((element) => element.scrollTo(0, element.scrollHeight));
-  await expect(page.getByText("2858 · part row")).toBeAttached();
+  await expect(page.locator(".side-strip")).toContainText("2856");
   const drawn = await page.locator(".sheet-paper > svg rect").count();
   expect(drawn).toBeGreaterThan(40);
   expect(drawn).toBeLessThan(600);

@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { addBreakpoint, inMenu, makeSpec, pageOf, saved, signIn, typeTerm, untilLetIn, watch } from "./people";
+import { addBreakpoint, facetTab, inMenu, makeSpec, pageOf, saved, signIn, typeTerm, untilLetIn, watch } from "./people";
 
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const sum = (page: Page) => page.getByRole("region", { name: "Sum line" });
@@ -159,10 +159,10 @@ test("probe and boundaries are moved by mouse and keyboard; the address keeps br
   expect(dragged).toBeLessThan(960);
   await page.keyboard.press("Control+z");
   await expect(boundary).toHaveAttribute("aria-valuenow", "1016");
-  await page.getByRole("tab", { name: "Base", exact: true }).click();
+  await facetTab(page, "Base").click();
   await expect(page).toHaveURL(new RegExp(`${path}\\?at=phone&facet=base&width=${moved + 1}`));
   await page.reload();
-  await expect(page.getByRole("tab", { name: "Base", exact: true })).toHaveAttribute("aria-selected", "true");
+  await expect(facetTab(page, "Base")).toHaveAttribute("aria-selected", "true");
   await expect(probe).toHaveAttribute("aria-valuenow", String(moved + 1));
 });
 

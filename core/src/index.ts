@@ -91,7 +91,7 @@ export { baseUnits, onBase } from "./check/on-base";
 export { applyPatch } from "./check/patch";
 export { takeAll } from "./check/take-all";
 export { ruleIds, ruleOf } from "./check/registry";
-export { countOf, findingWords, fixLabel, fixWords, levelWords } from "./check/words";
+export { countOf, findingWords, fixLabel, fixWords, levelWords, whyItMatters } from "./check/words";
 export { isName, joined, listed, name, plainText, words } from "./words/words";
 export { lengthWords } from "./words/lengths";
 export { applyChanges, compareLayouts, valueAt } from "./compare/changes";

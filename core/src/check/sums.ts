@@ -10,4 +10,4 @@ export const columnSum = ({ container, gaps, gutter, count, column }: ColumnTerm
 export const baseSum = (length: Exact, base: Exact): Words => words`${length} = ${divide(length, base)} × ${base}`;
 
 export const baseStanding = (length: Exact, base: Exact): string =>
-  isWhole(multiply(divide(length, base), exact(2))) ? "on the half step" : "off the base unit";
+  isWhole(multiply(divide(length, base), exact(2))) ? "on a half unit" : "off the base unit";

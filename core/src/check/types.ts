@@ -169,6 +169,8 @@ export type Rule<R extends RuleId> = {
   readonly level: Level;
   /** The published source it follows, or "common practice". */
   readonly source: string;
+  /** Why it matters to the people who use or build the page: one sentence. */
+  readonly matters: string;
   /** What a repair of the whole spec may change for it; null where such a repair leaves its cautions and notes to people. */
   readonly mends: readonly CellId[] | null;
   /** Its words. `where` is the breakpoint's name. */

@@ -1,11 +1,14 @@
 import { lengthWords } from "../words/lengths";
 import { joined, name, plainText, type Words, words } from "../words/words";
 import { rules } from "./registry";
-import type { Finding, FindingWords, Fix, FixTerm, Level } from "./types";
+import type { Finding, FindingWords, Fix, FixTerm, Level, RuleId } from "./types";
 
 /** The words of a finding. `where` is the breakpoint's name. */
 export const findingWords = (finding: Finding, where: string): FindingWords =>
   (rules[finding.rule].says as (facts: Finding["facts"], where: string) => FindingWords)(finding.facts, where);
+
+/** Why a finding matters to the people who use or build the page, in one sentence. */
+export const whyItMatters = (rule: RuleId): string => rules[rule].matters;
 
 /** What a fix is called: "Gutter", and what it goes to, 24. */
 export type FixWords = { readonly what: Words; readonly to: Words | null };
@@ -21,8 +24,8 @@ const numbers = {
   from: "From",
   "drawn-at": "Drawn at",
   "drawn-height": "Height",
-  "stated-container": "Stated container",
-  "stated-column": "Stated column",
+  "stated-container": "Expected container",
+  "stated-column": "Expected column",
   row: "Row",
   "row-gutter": "Row gutter",
   baseline: "Baseline",
@@ -35,17 +38,17 @@ export const fixWords = ({ term, to, area = "" }: Fix): FixWords => {
     case "max":
       return { what: words`Container at most ${said}`, to: null };
     case "kind":
-      return { what: words`Let it narrow below ${said}`, to: null };
+      return { what: words`At most ${said}, narrower below`, to: null };
     case "hold": {
       const [max = "", margin = ""] = to.split(",");
       return { what: words`At most ${lengthWords(max)}, margins ${lengthWords(margin)}`, to: null };
     }
     case "not-stated":
-      return { what: words`Take back the stated ${to}`, to: null };
+      return { what: words`Remove the expected ${to}`, to: null };
     case "line-heights":
-      return { what: words`All line heights to their nearest`, to: null };
+      return { what: words`Round all line heights`, to: null };
     case "order":
-      return { what: words`Put in order of width`, to: null };
+      return { what: words`Sort by width`, to: null };
     case "area":
       return { what: words`${name(area)} ${to}`, to: null };
     case "area-over":
@@ -55,7 +58,7 @@ export const fixWords = ({ term, to, area = "" }: Fix): FixWords => {
     case "area-flows":
       return { what: words`Let ${name(area)} flow`, to: null };
     case "area-hidden":
-      return { what: words`Do not show ${name(area)} here`, to: null };
+      return { what: words`Hide ${name(area)} here`, to: null };
     case "area-stays":
       return { what: words`Keep ${name(area)} in the grid`, to: null };
     case "inside-gutter":

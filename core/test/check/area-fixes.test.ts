@@ -24,13 +24,13 @@ describe("what is found of areas", () => {
     const found = check(layout).findings.filter(({ rule }) => ruleIdsOfAreas.includes(rule));
     const said = found.flatMap((one) => [plainText(findingWords(one, "Desk").title), ...one.fixes.map(fixLabel)]);
     expect(said).toEqual([
-      `${named} and Fares lie over each other`,
+      `${named} and Fares overlap`,
       "Fares row 5",
       "Let Fares flow",
       `Fares over ${named}`,
       "Fares leaves the grid without a reason",
       "Keep Fares in the grid",
-      `Columns inside ${named} are not whole`,
+      `Columns inside ${named} are not whole pixels`,
       `Gutter inside ${named} → 16`,
       `Columns inside ${named} → 1`,
     ]);

@@ -142,7 +142,7 @@ describe("what the checks say of numbers of the trade (common practice)", () => 
   it("1280 with margins of 64 and gutters of 20 gives 77⅔; gutter 24 or margin 62 closes it", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
     expect(labels(layout, "whole-columns")).toEqual(["Gutter → 24", "Margin → 62", "Margin → 56"]);
-    expect(found(layout, "whole-spans").map((one) => plainText(findingWords(one, "Desk").message))).toEqual(["Thirds come out at 370⅔."]);
+    expect(found(layout, "whole-spans").map((one) => plainText(findingWords(one, "Desk").message))).toEqual(["Thirds come to 370⅔."]);
     expect(found(layout, "gutter-on-base").map(({ level }) => level)).toEqual(["note"]);
     expect(labels(layout, "gutter-on-base")).toEqual(["Gutter → 16", "Gutter → 24"]);
   });
@@ -184,7 +184,7 @@ describe("what the checks say of numbers of the trade (common practice)", () => 
     const equal = withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, from: 600 }));
     expect(found(equal, "breakpoints-ordered").map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
     const shuffled = { ...cleanLayout(), breakpoints: [...cleanLayout().breakpoints].reverse() };
-    expect(labels(shuffled, "breakpoints-ordered")).toEqual(["Put in order of width", "Put in order of width"]);
+    expect(labels(shuffled, "breakpoints-ordered")).toEqual(["Sort by width", "Sort by width"]);
   });
 
   it("an accepted finding stays listed with its reason", () => {

@@ -50,9 +50,9 @@ describe("what is stated (common practice)", () => {
     const [finding] = found(layout, "stated-total");
     expect(sums(layout, "stated-total")).toEqual(["12 × 76⅔ + 11 × 20 = 1140"]);
     expect(finding && plainText(findingWords(finding, "Desk").message)).toBe(
-      "1144 is stated, 4 too many. Columns rounded to 77 make 1144; the exact column is 76⅔.",
+      "1144 is expected, which is 4 too many. Columns rounded to 77 make 1144; the exact column is 76⅔.",
     );
-    expect(labels(layout, "stated-total")).toEqual(["Stated container → 1140", "Container → 1144"]);
+    expect(labels(layout, "stated-total")).toEqual(["Expected container → 1140", "Container → 1144"]);
   });
 
   it("360 stated at 393 with margins of 16, where it is 361", () => {
@@ -65,9 +65,9 @@ describe("what is stated (common practice)", () => {
       }),
     );
     expect(found(layout, "stated-total").map((one) => plainText(findingWords(one, "Phone").message))).toEqual([
-      "360 is stated, 1 too few. Columns rounded to 78 make 360; the exact column is 78¼.",
+      "360 is expected, which is 1 too few. Columns rounded to 78 make 360; the exact column is 78¼.",
     ]);
-    expect(labels(layout, "stated-total")).toEqual(["Stated container → 361", "Margin → 16½"]);
+    expect(labels(layout, "stated-total")).toEqual(["Expected container → 361", "Margin → 16½"]);
   });
 
   it("a column stated as it is holds; one that no decimal says is taken back", () => {
@@ -75,7 +75,7 @@ describe("what is stated (common practice)", () => {
     expect(found(holds, "stated-total")).toEqual([]);
     const third = withColumns(cleanLayout(), "desk", { gutter: "20px", stated: { column: "78px" } });
     expect(sums(third, "stated-total")).toEqual(["(1152 − 11 × 20) ÷ 12 = 77⅔"]);
-    expect(labels(third, "stated-total")[0]).toBe("Take back the stated column");
+    expect(labels(third, "stated-total")[0]).toBe("Remove the expected column");
   });
 });
 
@@ -127,7 +127,7 @@ describe("rows against the base unit and the baseline", () => {
     const text = [role("Body", "1.5rem"), role("Small print", "18px"), role("Heading", "30px")];
     const layout = { ...desk({ baseline: baseline(8) }), text };
     expect(sums(layout, "line-height-on-baseline")).toEqual(["18 = 2¼ × 8; 30 = 3¾ × 8"]);
-    expect(labels(layout, "line-height-on-baseline")).toEqual(["All line heights to their nearest"]);
+    expect(labels(layout, "line-height-on-baseline")).toEqual(["Round all line heights"]);
     const [fix] = found(layout, "line-height-on-baseline").flatMap(({ fixes }) => fixes);
     const mended = applyPatch(layout, fix?.patch ?? []);
     expect(mended.ok && mended.value.text.map(({ lineHeight }) => lineHeight)).toEqual(["1.5rem", "16px", "32px"]);

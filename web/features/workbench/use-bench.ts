@@ -29,7 +29,7 @@ import type { Facet } from "./facets/facet";
 import { facetOfId } from "./facets/facets";
 import type { Layer, Shown } from "./facets/layers";
 import { areaOf, facetOf, type FindingPlace, placeOf } from "./findings/finding-place";
-import { triedLayout, type Trial } from "./findings/trial";
+import { previewLayout, type Preview } from "./findings/preview";
 import { followed, shownBreakpoint, type View, viewOf, viewQuery } from "./view";
 
 /** What the workbench looks at and can do: worked out once for each drawing, and handed to all of its parts. */
@@ -41,21 +41,17 @@ export type Bench = {
   readonly facet: Facet;
   /** The draft's layout. */
   readonly layout: Layout;
-  /** The layout that is drawn: with the fix that is tried, where one is. */
-  readonly seen: Layout;
   readonly breakpoint: Breakpoint;
   readonly base: Exact;
   readonly result: CheckResult;
   /** Everything the layout says at the probe's width; null where it cannot be worked out. */
   readonly resolution: Resolution | null;
-  /** What the layout that is drawn says at each breakpoint's drawn-at size. */
+  /** What the layout says at each breakpoint's drawn-at size. */
   readonly drawn: Resolutions;
   /** Why there is no resolution. */
   readonly unresolved: string | null;
-  /** The fix that is shown on the sheet and stored nowhere. */
-  readonly trial: Trial | null;
-  /** Whether nothing may be edited now: by this person, or while a fix is tried. */
-  readonly locked: boolean;
+  /** The fix that is pointed at, and what the sheet shows with it; it is stored nowhere. Null where none is. */
+  readonly preview: (Preview & { readonly resolution: Resolution }) | null;
   /** The finding pointed at, and the place of the sheet it marks. */
   readonly focused: Finding | null;
   readonly mark: FindingPlace | null;
@@ -66,7 +62,7 @@ export type Bench = {
   readonly dialog: DialogName | null;
   /** The breakpoint whose name is to be edited in the ledger; a new object each time that is asked for. */
   readonly renaming: { readonly id: string } | null;
-  /** Makes an edit; what was being tried ends with it. Says why where it cannot be. */
+  /** Makes an edit; a preview ends with it. Says why where it cannot be. */
   readonly edit: (next: Layout, step?: string | null) => string | null;
   readonly editOrSay: (next: Layout) => void;
   readonly setBreakpoint: (next: Breakpoint, step?: string | null) => string | null;
@@ -83,9 +79,9 @@ export type Bench = {
   readonly toggle: (layer: Layer) => void;
   readonly read: (reading: boolean) => void;
   readonly choose: (area: string | null) => void;
-  readonly attempt: (trial: Trial | null) => void;
+  readonly showPreview: (preview: Preview | null) => void;
   /** Applies a fix to the draft. */
-  readonly take: (trial: Trial) => void;
+  readonly take: (preview: Preview) => void;
   readonly focus: (finding: Finding | null) => void;
   readonly open: (dialog: DialogName | null) => void;
   readonly rename: (breakpoint: string) => void;
@@ -94,7 +90,7 @@ export type Bench = {
 /** The workbench's state. `asked` is what its address asked for when it was opened. */
 export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
   const draft = useDraftOfPage();
-  const { address, mayEdit, layout, edit: editDraft, moment } = draft;
+  const { address, layout, edit: editDraft, moment } = draft;
   const [view, setView] = useState<View>(() => viewOf({ get: (name) => asked[name] ?? null }, layout));
   const [shown, setShown] = useState<Shown>({
     columns: true,
@@ -106,7 +102,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     [facetOfId[view.facet].layer]: true,
   });
   const [dialog, open] = useState<DialogName | null>(null);
-  const [wanted, attempt] = useState<Trial | null>(null);
+  const [pointedAt, showPreview] = useState<Preview | null>(null);
   const [focused, focus] = useState<Finding | null>(null);
   const [reading, read] = useState(false);
   const [chosen, choose] = useState<string | null>(null);
@@ -118,14 +114,17 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     setView((before) => followed(before, followedTo, layout));
   }
 
-  // What is tried is seen everywhere and stored nowhere.
-  const tried = useMemo(() => triedLayout(layout, wanted), [layout, wanted]);
-  const seen = tried ?? layout;
-  const breakpoint = shownBreakpoint(view, seen);
+  const breakpoint = shownBreakpoint(view, layout);
   const result = useMemo(() => check(layout), [layout]);
-  const resolved = useMemo(() => resolve(seen, { width: view.width, breakpoint: breakpoint.id }), [seen, view.width, breakpoint.id]);
-  const drawn = useMemo(() => resolutionsOf(seen), [seen]);
-  const base = useMemo(() => parseLength(seen.base)?.value ?? zero, [seen.base]);
+  const resolved = useMemo(() => resolve(layout, { width: view.width, breakpoint: breakpoint.id }), [layout, view.width, breakpoint.id]);
+  const drawn = useMemo(() => resolutionsOf(layout), [layout]);
+  const base = useMemo(() => parseLength(layout.base)?.value ?? zero, [layout.base]);
+  // A preview is on the sheet alone: the sums stay those of the draft, and can be typed in.
+  const preview = useMemo(() => {
+    const would = previewLayout(layout, pointedAt);
+    const seen = would && resolve(would, { width: view.width, breakpoint: breakpoint.id });
+    return pointedAt && seen?.ok ? { ...pointedAt, resolution: seen.value } : null;
+  }, [layout, pointedAt, view.width, breakpoint.id]);
 
   const query = viewQuery({ ...view, at: breakpoint.id });
   useQueryShown({ ...query, ...(moment ? { moment: String(moment.revision) } : {}) });
@@ -134,7 +133,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
   const look = (change: Partial<View>): void => setView((before) => ({ ...before, ...change }));
   const edit = (next: Layout, step: string | null = null): string | null => {
     const words = editDraft(next, step);
-    if (words === null) attempt(null);
+    if (words === null) showPreview(null);
     return words;
   };
   const editOrSay = (next: Layout): void => {
@@ -155,17 +154,16 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     view,
     facet: facetOfId[view.facet],
     layout,
-    seen,
     breakpoint,
     base,
     result,
     resolution: resolved.ok ? resolved.value : null,
     drawn,
     unresolved: resolved.ok ? null : (resolved.issues[0]?.message ?? ""),
-    trial: tried ? wanted : null,
-    locked: !mayEdit || tried !== null,
+    preview,
     focused,
-    mark: focused && focused.breakpoint === breakpoint.id ? placeOf(focused) : null,
+    // A finding that was fixed marks nothing any more.
+    mark: focused && focused.breakpoint === breakpoint.id && result.findings.includes(focused) ? placeOf(focused) : null,
     shown,
     reading,
     chosen,
@@ -192,7 +190,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     toggle: (layer) => setShown((before) => ({ ...before, [layer]: !before[layer] })),
     read,
     choose,
-    attempt,
+    showPreview,
     take: ({ fix }) => {
       const patched = applyPatch(layout, fix.patch);
       if (patched.ok) editOrSay(patched.value);

@@ -1,15 +1,13 @@
 "use client";
 
-import { ChevronDown, ChevronLeft, ChevronRight, ChevronUp } from "lucide-react";
-import { useCallback, useState } from "react";
-import { Said } from "@/ui/num";
+import { ChevronDown, ChevronUp } from "lucide-react";
+import { useState } from "react";
 import { useCommands } from "@/draft/commands";
 import { benchCommands } from "./bench-commands";
 import { Dialogs } from "./dialogs";
 import { FacetBar } from "./facets/facet-bar";
 import { FacetPanel } from "./facets/facet-panel";
 import { layers } from "./facets/layers";
-import { trialWords } from "./findings/trial";
 import { Sheet, type SheetSize } from "./sheet/sheet";
 import { SidePanel } from "./side-panel";
 import { type Bench, useBench } from "./use-bench";
@@ -26,7 +24,7 @@ export const Workbench = ({ query }: Props) => {
   const { draft, facet, layout, breakpoint, view } = bench;
   const { mayEdit, undo, redo } = draft;
   const [ledgerFolded, foldLedger] = useFolded("ledger");
-  const [findingsFolded, foldFindings] = useFolded("findings");
+  const [sideFolded, foldSide] = useFolded("findings");
   const { Ledger, Actions } = facet;
 
   useCommands(() => benchCommands(bench));
@@ -39,8 +37,8 @@ export const Workbench = ({ query }: Props) => {
     ...Object.fromEntries(layers.map(({ id, key }) => [key, () => bench.toggle(id)])),
     m: () => bench.read(!bench.reading),
     l: foldLedger,
-    f: foldFindings,
-    Escape: () => bench.attempt(null),
+    f: foldSide,
+    Escape: () => bench.showPreview(null),
     "?": () => bench.open("shortcuts"),
   });
 
@@ -48,26 +46,18 @@ export const Workbench = ({ query }: Props) => {
     <div className="workbench">
       <h1 className="visually-hidden">{layout.name}</h1>
       <MomentLine path={bench.path} />
-      <div className={`bench ${findingsFolded ? "side-folded" : ""}`}>
+      <div className={`bench ${sideFolded ? "side-folded" : ""}`}>
         <main className="bench-main">
           <BenchLadder bench={bench} />
-          <FacetBar
-            facet={facet.id}
-            shown={bench.shown}
-            reading={bench.reading}
-            onFacet={bench.showFacet}
-            onToggle={bench.toggle}
-            onReading={bench.read}
-          />
-          <TrialLine bench={bench} />
+          <FacetBar facet={facet.id} shown={bench.shown} onFacet={bench.showFacet} onToggle={bench.toggle} />
           <SheetOfBench bench={bench} />
           <FacetPanel
             facet={facet}
-            layout={bench.seen}
+            layout={layout}
             breakpoint={breakpoint}
             resolution={bench.resolution}
             base={bench.base}
-            readOnly={bench.locked}
+            readOnly={!mayEdit}
             mark={bench.mark}
             onLayout={bench.edit}
             onBreakpoint={bench.setBreakpoint}
@@ -90,11 +80,7 @@ export const Workbench = ({ query }: Props) => {
           )}
         </main>
         <aside className="bench-side">
-          <button type="button" className="fold" aria-expanded={!findingsFolded} onClick={foldFindings}>
-            {findingsFolded ? <ChevronLeft size={12} aria-hidden="true" /> : <ChevronRight size={12} aria-hidden="true" />}{" "}
-            <span>Findings</span>
-          </button>
-          {!findingsFolded && <SidePanel bench={bench} />}
+          <SidePanel bench={bench} folded={sideFolded} onFold={foldSide} />
         </aside>
       </div>
       <Dialogs
@@ -114,24 +100,10 @@ export const Workbench = ({ query }: Props) => {
   );
 };
 
-/** The fix that is tried: what it is, and whether it is applied. */
-const TrialLine = ({ bench: { trial, take, attempt } }: { readonly bench: Bench }) =>
-  trial && (
-    <p className="trial" role="status">
-      <Said of={trialWords(trial)} />
-      <button type="button" className="btn btn-sm btn-primary" onClick={() => take(trial)}>
-        Apply
-      </button>
-      <button type="button" className="btn btn-sm btn-quiet" onClick={() => attempt(null)}>
-        Cancel
-      </button>
-    </p>
-  );
-
 const SheetOfBench = ({ bench }: { readonly bench: Bench }) => {
-  const { draft, facet, resolution, path, read, trial } = bench;
+  const { draft, facet, path, read, preview } = bench;
+  const resolution = preview?.resolution ?? bench.resolution;
   const [size, setSize] = useState<SheetSize>("width");
-  const doneReading = useCallback(() => read(false), [read]);
   if (!resolution) return <p className="sheet fault p-3">{bench.unresolved}</p>;
   return (
     <Sheet
@@ -143,11 +115,12 @@ const SheetOfBench = ({ bench }: { readonly bench: Bench }) => {
       reading={bench.reading}
       comments={draft.comments}
       commentsPath={`${path}/publish`}
-      onReadingDone={doneReading}
+      onReading={read}
       size={size}
       onSize={setSize}
       length={bench.view.length}
-      areas={trial === null ? (facet.areaWork?.(bench) ?? null) : null}
+      preview={preview}
+      areas={preview === null ? (facet.areaWork?.(bench) ?? null) : null}
     />
   );
 };

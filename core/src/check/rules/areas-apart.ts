@@ -8,10 +8,11 @@ export const areasApart: Rule<"areas-apart"> = {
   id: "areas-apart",
   level: "problem",
   source: "CSS Grid Layout Module Level 2, placement",
+  matters: "One would cover what the other shows.",
   mends: null,
   says: ({ first, second, columns, rows }) => ({
-    title: words`${name(first)} and ${name(second)} lie over each other`,
-    message: words`Both take columns ${rangeText(...columns)} in rows ${rangeText(...rows)}. Mark one as over the other if that is meant.`,
+    title: words`${name(first)} and ${name(second)} overlap`,
+    message: words`Both take columns ${rangeText(...columns)} in rows ${rangeText(...rows)}. If that is meant, mark one as lying over the other.`,
     sum: words`columns ${rangeText(...columns)}, rows ${rangeText(...rows)}`,
   }),
   find: (checked) =>

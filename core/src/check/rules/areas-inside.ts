@@ -42,19 +42,20 @@ export const areasInside: Rule<"areas-inside"> = {
   id: "areas-inside",
   level: "problem",
   source: "CSS Grid Layout Module Level 2, placement",
+  matters: "The browser adds columns or rows for it, and the page gets larger than the spec says.",
   mends: null,
   says: (facts, where) => {
     const { name: area, within } = facts;
     if (facts.fault === "not-shown")
       return {
-        title: words`Shown without the area around it`,
-        message: words`${name(area)} stands in ${name(within ?? "")}, which is not shown at ${name(where)}.`,
-        sum: words`shown 1, around it 0`,
+        title: words`${name(facts.name)} is shown without the area around it`,
+        message: words`${name(area)} is inside ${name(within ?? "")}, which is not shown at ${name(where)}.`,
+        sum: [],
       };
     const { from, many, of } = facts;
     const what = facts.fault;
     return {
-      title: words`${name(area)} stands outside its grid`,
+      title: words`${name(area)} is outside its grid`,
       message: words`${name(area)} takes ${what} ${rangeText(from, many)}; ${within === null ? name(where) : name(within)} has ${of === null ? words`none below 1` : words`${of}`}.`,
       sum: of === null ? words`${from} < 1` : from < 1 ? words`${from} < 1` : words`${from + many - 1} > ${of}`,
     };

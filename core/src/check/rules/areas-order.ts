@@ -29,10 +29,11 @@ export const areasOrder: Rule<"areas-order"> = {
   id: "areas-order",
   level: "caution",
   source: "WCAG 2.2 SC 1.3.2 Meaningful Sequence; CSS Grid Layout Module Level 2, reordering and accessibility",
+  matters: "Screen readers and the Tab key follow the reading order, not what is seen.",
   mends: null,
   says: ({ first, second, firstPlace, place }) => ({
-    title: words`Read in another order than seen`,
-    message: words`${name(second)} is read after ${name(first)}, as number ${place}, and seen before it.`,
+    title: words`Reading order differs from what is seen`,
+    message: words`${name(second)} is read after ${name(first)}, as number ${place}, but is seen before it.`,
     sum: words`${place} is seen before ${firstPlace}`,
   }),
   find: (checked) =>

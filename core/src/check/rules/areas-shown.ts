@@ -8,10 +8,11 @@ export const areasShown: Rule<"areas-shown"> = {
   id: "areas-shown",
   level: "note",
   source: "common practice",
+  matters: "Developers cannot tell whether it was left out on purpose.",
   mends: null,
   says: ({ name: area, shown, of }, where) => ({
-    title: words`Not shown here`,
-    message: words`${name(area)} is shown at ${listed(shown.map((one) => [name(one)]))} and not at ${name(where)}. A note about it can say why.`,
+    title: words`${name(area)} is not shown here`,
+    message: words`${name(area)} is shown at ${listed(shown.map((one) => [name(one)]))} but not at ${name(where)}. A note can say why.`,
     sum: words`${shown.length} of ${of} breakpoints`,
   }),
   find: (checked) => {

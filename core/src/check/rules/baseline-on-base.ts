@@ -19,10 +19,11 @@ export const baselineOnBase: Rule<"baseline-on-base"> = {
   id: "baseline-on-base",
   level: "caution",
   source: "common practice",
+  matters: "Spacing and lines of text drift apart down the page.",
   mends: ["baseline"],
   says: ({ step, base }) => ({
-    title: words`Baseline and base unit do not meet`,
-    message: words`Neither is a whole multiple of the other: the step is ${step}, the base unit ${base}.`,
+    title: words`Baseline does not fit the base unit`,
+    message: words`Neither is a whole multiple of the other: the baseline step is ${step}, the base unit ${base}.`,
     sum: words`${base} ÷ ${step} = ${divide(base, step)}`,
   }),
   find: ({ breakpoints, base, rootFontSize }) =>

@@ -11,19 +11,20 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
   id: "breakpoints-ordered",
   level: "problem",
   source: "Media Queries 4: of two conditions that both hold the later one is used",
+  matters: "Browsers use the last breakpoint that applies, so some of its numbers are never seen.",
   mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
   says: (facts, where) => {
     switch (facts.fault) {
       case "equal":
         return {
-          title: words`Two breakpoints start together`,
-          message: words`${name(facts.before)} and ${name(where)} both start at ${facts.from}; one of them never applies.`,
+          title: words`Two breakpoints start at the same width`,
+          message: words`${name(facts.before)} and ${name(where)} both start at ${facts.from}, so one of them never applies.`,
           sum: words`${facts.from} = ${facts.beforeFrom}`,
         };
       case "falling":
         return {
           title: words`Breakpoints are out of order`,
-          message: words`${name(facts.before)} starts at ${facts.beforeFrom} but stands before the one from ${facts.from}.`,
+          message: words`${name(facts.before)} starts at ${facts.beforeFrom}, but is listed before the one that starts at ${facts.from}.`,
           sum: words`${facts.beforeFrom} > ${facts.from}`,
         };
       case "drawn-outside":

@@ -14,13 +14,14 @@ export const columnPositive: Rule<"column-positive"> = {
   id: "column-positive",
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
+  matters: "Columns that narrow cannot hold content.",
   mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
   says: ({ width, terms, column, least }, where) => ({
-    title: sign(column) > 0 ? words`Columns fall under the least` : words`No room for the columns`,
+    title: sign(column) > 0 ? words`Columns are narrower than the minimum` : words`No room for the columns`,
     message:
       sign(column) > 0
-        ? words`At ${name(where)} a column measures ${column} at ${width}; the spec asks for at least ${least}.`
-        : words`At ${name(where)} a column would measure ${column} at ${width}.`,
+        ? words`At ${name(where)}, a column is ${column} wide at ${width}; the minimum is ${least}.`
+        : words`At ${name(where)}, a column would be ${column} wide at ${width}.`,
     sum: columnSum(terms),
   }),
   find: ({ breakpoints, base, leastColumn }) =>

@@ -8,6 +8,7 @@ export const containerFits: Rule<"container-fits"> = {
   id: "container-fits",
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
+  matters: "The page scrolls sideways at these widths.",
   mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
   says: ({ width, container, margins, room }, where) => ({
     title: words`The container does not fit`,

@@ -12,10 +12,11 @@ export const dividesWell: Rule<"divides-well"> = {
   id: "divides-well",
   level: "note",
   source: "common practice",
+  matters: "Rows of two, three or four equal cards are then not possible.",
   mends: null,
   says: ({ count }) => ({
     title: words`${count} columns do not divide well`,
-    message: words`${count} does not make ${count % 2 === 0 ? "thirds or quarters" : "halves"} of whole columns.`,
+    message: words`${count} columns cannot be split into equal ${count % 2 === 0 ? "thirds or quarters" : "halves"}.`,
     sum:
       count % 2 === 0
         ? words`${count} ÷ 3 = ${exact(count, 3)}, ${count} ÷ 4 = ${exact(count, 4)}`

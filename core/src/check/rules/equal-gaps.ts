@@ -42,10 +42,11 @@ export const equalGaps: Rule<"equal-gaps"> = {
   id: "equal-gaps",
   level: "note",
   source: "common practice",
+  matters: "Equal steps show what belongs together; an odd one looks like a mistake.",
   mends: null,
   says: ({ kind, usual: pair, other }) => ({
     title: words`White space differs`,
-    message: words`${name(pair.from)} to ${name(pair.to)} is ${pair.rows} ${pair.rows === 1 ? "row" : "rows"}, ${name(other.from)} to ${name(other.to)} ${other.rows}; both stand between areas of the kind ${name(kind)}.`,
+    message: words`${name(pair.from)} to ${name(pair.to)} is ${pair.rows} ${pair.rows === 1 ? "row" : "rows"}, ${name(other.from)} to ${name(other.to)} is ${other.rows}. Both are between areas of the kind ${name(kind)}.`,
     sum: words`${pair.distance} ≠ ${other.distance}`,
   }),
   find: (checked) =>

@@ -8,10 +8,11 @@ export const gutterBelowColumn: Rule<"gutter-below-column"> = {
   id: "gutter-below-column",
   level: "caution",
   source: "common practice",
+  matters: "Content looks further apart than it is wide.",
   mends: null,
   says: ({ gutter, column }) => ({
-    title: words`Gutters wider than columns`,
-    message: words`The gutter is ${gutter} and a column only ${column}.`,
+    title: words`Gutters are wider than columns`,
+    message: words`The gutter is ${gutter}, a column only ${column}.`,
     sum: words`${gutter} > ${column}`,
   }),
   find: ({ breakpoints, base }) =>

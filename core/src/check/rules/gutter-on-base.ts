@@ -10,6 +10,7 @@ export const gutterOnBase: Rule<"gutter-on-base"> = {
   id: "gutter-on-base",
   level: "caution",
   source: "common practice",
+  matters: "Spacing inside components is in base units, so their edges miss the columns.",
   mends: ["gutter"],
   says: ({ length, base }) => ({
     title: words`Gutter is ${baseStanding(length, base)}`,

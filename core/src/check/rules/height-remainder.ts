@@ -25,13 +25,14 @@ export const heightRemainder: Rule<"height-remainder"> = {
   id: "height-remainder",
   level: "note",
   source: "common practice",
+  matters: "The bottom of the page does not end on the grid.",
   mends: null,
   says: ({ height, row, line }) => ({
-    title: row ? words`A row is cut at the bottom` : words`Part of a line is left over`,
+    title: row ? words`The last row is cut off` : words`Part of a line is left over`,
     message: joined(
       [
-        ...(row ? [words`At ${height} the last row shows ${row.seen} of its ${row.height}.`] : []),
-        ...(line ? [words`${line.remainder} is left under the last line of ${line.step}.`] : []),
+        ...(row ? [words`At ${height}, the last row shows ${row.seen} of its ${row.height}.`] : []),
+        ...(line ? [words`${line.remainder} is left below the last line of ${line.step}.`] : []),
       ],
       " ",
     ),

@@ -24,13 +24,14 @@ export const insideColumns: Rule<"inside-columns"> = {
   id: "inside-columns",
   level: "caution",
   source: "common practice",
+  matters: "Browsers round each edge, so equal cards can differ by a pixel.",
   mends: null,
   says: ({ name: area, terms }) => ({
-    title: sign(terms.column) <= 0 ? words`No room for columns inside ${name(area)}` : words`Columns inside ${name(area)} are not whole`,
+    title: sign(terms.column) <= 0 ? words`No room for columns inside ${name(area)}` : words`Columns inside ${name(area)} are not whole pixels`,
     message:
       terms.count === 1
-        ? words`In ${terms.width} its one column comes to ${terms.column}.`
-        : words`In ${terms.width} its ${terms.count} columns come to ${terms.column}.`,
+        ? words`Its one column comes to ${terms.column} in ${terms.width}.`
+        : words`Its ${terms.count} columns come to ${terms.column} each in ${terms.width}.`,
     sum: columnSum(terms),
   }),
   find: (checked) =>

@@ -9,10 +9,11 @@ export const leavesReason: Rule<"leaves-reason"> = {
   id: "leaves-reason",
   level: "problem",
   source: "common practice",
+  matters: "Developers align to the grid and would pull it back in.",
   mends: null,
   says: ({ name: area, side, left, right, width }) => ({
     title: words`${name(area)} leaves the grid without a reason`,
-    message: words`It leaves ${sides[side]}. Say why, so that nobody takes it for a fault.`,
+    message: words`It leaves ${sides[side]}. Add the reason, so that nobody takes it for a mistake.`,
     sum: words`from ${left} to ${right} of ${width}`,
   }),
   find: (checked) =>

@@ -30,10 +30,11 @@ export const lineHeightOnBaseline: Rule<"line-height-on-baseline"> = {
   id: "line-height-on-baseline",
   level: "caution",
   source: "common practice",
+  matters: "From the second line on, text falls between two baseline lines.",
   mends: null,
   says: ({ roles, step }) => ({
-    title: words`${roles.length === 1 ? "A line height leaves" : words`${roles.length} line heights leave`} the baseline`,
-    message: words`${listed(roles.map((role) => words`${name(role.name)} (${role.lineHeight})`))} on a step of ${step}.`,
+    title: words`${roles.length === 1 ? "Line height is" : words`${roles.length} line heights are`} off the baseline`,
+    message: words`${listed(roles.map((role) => words`${name(role.name)} (${role.lineHeight})`))} ${roles.length === 1 ? "does" : "do"} not fit a baseline step of ${step}.`,
     sum: joined(
       roles.map(({ lineHeight }) => baseSum(lineHeight, step)),
       "; ",

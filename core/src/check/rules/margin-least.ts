@@ -11,12 +11,13 @@ export const marginLeast: Rule<"margin-least"> = {
   id: "margin-least",
   level: "caution",
   source: "common practice",
+  matters: "Text that close to the edge is hard to read and to touch.",
   mends: null,
   says: ({ start, end, least }) => ({
-    title: words`Margins under ${least}`,
+    title: words`Margins are smaller than ${least}`,
     message: equals(start, end)
-      ? words`The margins come to ${start} each; ${least} at least is common practice.`
-      : words`The margins come to ${start} and ${end}; ${least} at least is common practice.`,
+      ? words`The margins come to ${start} each; common practice is at least ${least}.`
+      : words`The margins come to ${start} and ${end}; common practice is at least ${least}.`,
     // Only a margin that is below it: "8 < 16", and not "8, 52 < 16".
     sum: joined(
       [start, ...(equals(start, end) ? [] : [end])]

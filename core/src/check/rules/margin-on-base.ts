@@ -13,10 +13,11 @@ export const marginOnBase: Rule<"margin-on-base"> = {
   id: "margin-on-base",
   level: "caution",
   source: "common practice",
+  matters: "Spacing inside components is in base units, so their edges miss the columns.",
   mends: ["margin"],
   says: ({ lengths, base }) => ({
     title: words`${lengths.length > 1 ? "Margins are" : "Margin is"} ${
-      lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on the half step"
+      lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on a half unit"
     }`,
     message: joined(
       lengths.map(({ side, length }) => words`The ${side === "both" ? "" : `${side} `}margin is ${length}.`),

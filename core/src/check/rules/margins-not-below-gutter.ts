@@ -8,10 +8,11 @@ export const marginsNotBelowGutter: Rule<"margins-not-below-gutter"> = {
   id: "margins-not-below-gutter",
   level: "note",
   source: "common practice",
+  matters: "Content looks closer to the edge of the screen than to its neighbour.",
   mends: null,
   says: ({ start, end, gutter }) => ({
-    title: words`Margins narrower than the gutter`,
-    message: words`The margins come to ${start} and ${end}, the gutter to ${gutter}.`,
+    title: words`Margins are narrower than the gutter`,
+    message: words`The margins come to ${start} and ${end}; the gutter is ${gutter}.`,
     sum: words`${smaller(start, end)} < ${gutter}`,
   }),
   find: ({ breakpoints, base }) =>

@@ -10,17 +10,18 @@ export const reflow320: Rule<"reflow-320"> = {
   id: "reflow-320",
   level: "problem",
   source: "WCAG 2.2, success criterion 1.4.10 Reflow",
+  matters: "320 px is what a 1280 px screen leaves at 400 % zoom: people who zoom would scroll sideways.",
   mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
   says: (facts, where) =>
     facts.fault === "starts-above"
       ? {
-          title: words`Nothing is said for 320 px`,
-          message: words`${name(where)} is the lowest and starts at ${facts.from}; content must reflow down to 320 px (WCAG 2.2, 1.4.10).`,
+          title: words`Nothing is defined for 320 px`,
+          message: words`${name(where)} is the first breakpoint and starts at ${facts.from}; content must reflow down to 320 px (WCAG 2.2, 1.4.10).`,
           sum: words`${facts.from} > 320`,
         }
       : {
           title: words`Does not fit at 320 px`,
-          message: words`At 320 px ${name(where)} has columns of ${facts.column}; content must reflow down to 320 px (WCAG 2.2, 1.4.10).`,
+          message: words`At 320 px, ${name(where)} has columns of ${facts.column}; content must reflow down to 320 px (WCAG 2.2, 1.4.10).`,
           sum: columnSum(facts.terms),
         },
   find: ({ breakpoints, base, leastColumn }) => {

@@ -11,10 +11,11 @@ export const rowOnBase: Rule<"row-on-base"> = {
   id: "row-on-base",
   level: "caution",
   source: "common practice",
+  matters: "Spacing inside components is in base units, so their edges miss the rows.",
   mends: ["rows", "row-gutter"],
   says: ({ lengths, base }) => ({
     title: words`${lengths.length > 1 ? "Rows are" : lengths[0]?.what === "gutter" ? "Row gutter is" : "Row height is"} ${
-      lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on the half step"
+      lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on a half unit"
     }`,
     message: joined(
       lengths.map(({ what, length }) => words`The row ${what} is ${length}.`),

@@ -16,10 +16,11 @@ export const rowsOnBaseline: Rule<"rows-on-baseline"> = {
   id: "rows-on-baseline",
   level: "caution",
   source: "common practice",
+  matters: "Text at the top of a row is on a baseline line in some rows and between two in others.",
   mends: null,
   says: ({ pitch, height, gutter, step }) => ({
-    title: words`Rows leave the baseline`,
-    message: words`Rows come every ${pitch}; the baseline step is ${step}.`,
+    title: words`Rows are off the baseline`,
+    message: words`A row starts every ${pitch}; the baseline step is ${step}.`,
     sum: words`${height} + ${gutter} = ${pitch} = ${divide(pitch, step)} × ${step}`,
   }),
   find: ({ breakpoints, rootFontSize }) =>

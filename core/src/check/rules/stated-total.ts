@@ -35,13 +35,14 @@ export const statedTotal: Rule<"stated-total"> = {
   id: "stated-total",
   level: "caution",
   source: "common practice",
+  matters: "Whoever was given that total will build another grid.",
   mends: null,
   says: ({ which, stated, is, terms, rounded }) => {
     const by = subtract(stated, is);
     const off = sign(by) > 0 ? words`${by} too many` : words`${negate(by)} too few`;
     return {
-      title: words`The stated ${which} is not what the numbers give`,
-      message: words`${stated} is stated, ${off}.${
+      title: words`The expected ${which} is not what the numbers give`,
+      message: words`${stated} is expected, which is ${off}.${
         rounded ? words` Columns rounded to ${rounded} make ${stated}; the exact column is ${terms.column}.` : ""
       }`,
       sum:

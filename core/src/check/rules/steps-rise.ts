@@ -41,13 +41,14 @@ export const stepsRise: Rule<"steps-rise"> = {
   id: "steps-rise",
   level: "caution",
   source: "common practice",
+  matters: "A window made wider would show less than before.",
   mends: null,
   says: ({ what, width, before, was, is }, where) => ({
-    title: what === "container" ? words`The container shrinks at the hand-over` : words`${stepNames[what]} shrink as the width grows`,
+    title: what === "container" ? words`The container gets narrower at ${width}` : words`${stepNames[what]} get smaller on a wider screen`,
     message:
       what === "container"
-        ? words`At ${width}, where ${name(before)} hands over to ${name(where)}, the container goes from ${was} to ${is}.`
-        : words`${name(before)} has ${what === "columns" ? was : words`a ${what} of ${was}`}, ${name(where)}, which is wider, ${is}.`,
+        ? words`At ${width}, where ${name(where)} begins, the container goes from ${was} to ${is}.`
+        : words`${name(before)} has ${was}, ${name(where)} has ${is}.`,
     sum: words`${is} < ${was}`,
   }),
   find: ({ breakpoints }) =>

@@ -12,17 +12,18 @@ export const sumCloses: Rule<"sum-closes"> = {
   id: "sum-closes",
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
+  matters: "No room is left for the columns.",
   mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
   says: ({ width, margins, gaps, gutter, container, over }, where) =>
     sign(container) < 0
       ? {
           title: words`The sum does not close`,
-          message: words`At ${name(where)} the margins take ${over} px more than the width.`,
+          message: words`At ${name(where)}, the margins take ${over} px more than the width.`,
           sum: words`${width} − ${margins} = ${container}`,
         }
       : {
           title: words`The sum does not close`,
-          message: words`At ${name(where)} the gutters alone take ${over} px more than the container.`,
+          message: words`At ${name(where)}, the gutters alone take ${over} px more than the container.`,
           sum: words`${gaps} × ${gutter} = ${multiply(exact(gaps), gutter)} > ${container}`,
         },
   find: ({ breakpoints, base, leastColumn }) =>

@@ -9,10 +9,11 @@ export const wholeColumns: Rule<"whole-columns"> = {
   id: "whole-columns",
   level: "caution",
   source: "common practice",
+  matters: "Browsers round each edge, so equal cards can differ by a pixel.",
   mends: ["columns", "gutter", "margin", "container"],
   says: ({ terms }) => ({
-    title: words`Columns miss the whole pixel`,
-    message: words`At ${terms.width} each column measures ${terms.column}.`,
+    title: words`Columns are not whole pixels`,
+    message: words`At ${terms.width}, each column is ${terms.column} wide.`,
     sum: columnSum(terms),
   }),
   find: ({ breakpoints }) =>

@@ -14,11 +14,12 @@ export const wholeSpans: Rule<"whole-spans"> = {
   id: "whole-spans",
   level: "caution",
   source: "common practice",
+  matters: "Browsers round each edge, so equal cards can differ by a pixel.",
   mends: ["columns", "gutter", "margin", "container"],
   says: ({ terms, spans }) => ({
-    title: words`${listed(spans.map(({ parts }, index) => [index === 0 ? shareNames[parts] : shareNames[parts].toLowerCase()]))} miss the whole pixel`,
+    title: words`${listed(spans.map(({ parts }, index) => [index === 0 ? shareNames[parts] : shareNames[parts].toLowerCase()]))} are not whole pixels`,
     message: joined(
-      spans.map(({ parts, width }) => words`${shareNames[parts]} come out at ${width}.`),
+      spans.map(({ parts, width }) => words`${shareNames[parts]} come to ${width}.`),
       " ",
     ),
     sum: joined(

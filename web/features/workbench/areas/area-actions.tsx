@@ -88,7 +88,7 @@ export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, ch
             disabled={readOnly}
             onClick={() => onLayout(hideAt(layout, one.area.id, at))}
           >
-            Do not show here
+            Hide here
           </button>
         </>
       )}

@@ -2,10 +2,11 @@
 
 import { type AreaBox, type AreaGeometry, toNumber } from "@ypsiline/core";
 import { type KeyboardEvent, memo, type PointerEvent } from "react";
+import type { AreaLabel } from "../sheet/labels";
 import type { Edge } from "./area-edits";
 
 /** "Sailings 8: columns 5 to 12, rows 7 to 22, leaves the grid"; begins with what its plate shows. */
-const label = ({ area, placement, row, rowSpan, on }: AreaGeometry): string => {
+const described = ({ area, placement, row, rowSpan, on }: AreaGeometry): string => {
   const { column, span, leaves } = placement;
   const columns = span === 1 ? `column ${column}` : `columns ${column} to ${column + span - 1}`;
   const what = on.rows ? "row" : "band";
@@ -25,6 +26,8 @@ export const placed = ({ left, top, width, height }: Placed, scale: number) => (
 
 type BoxesProps = {
   readonly boxes: readonly AreaBox[];
+  /** Where each name stands, by the area's id; an area without one is told when it is pointed at. */
+  readonly labels: ReadonlyMap<string, AreaLabel>;
   readonly chosen: AreaBox | null;
   readonly scale: number;
   /** What of the sheet is in sight, screen px from its top. */
@@ -36,18 +39,25 @@ type BoxesProps = {
 };
 
 /** The areas themselves, with their names. A drag draws none of them anew. */
-export const Boxes = memo(function Boxes({ boxes, chosen, scale, sight, onBegin, onKey, onChoose }: BoxesProps) {
+export const Boxes = memo(function Boxes({ boxes, labels, chosen, scale, sight, onBegin, onKey, onChoose }: BoxesProps) {
   return boxes.map((box) => {
     const { one } = box;
     const isChosen = chosen === box;
+    const label = labels.get(one.area.id);
     const className = `area-box depth-${one.depth} ${isChosen ? "chosen" : ""} ${box.band ? "band" : ""} ${one.placement.leaves === "none" ? "" : "leaves"}`;
     // What is out of sight is reached by Tab all the same; its drawing waits until it is seen.
     const plate = box.top * scale <= sight.until && (box.top + box.height) * scale >= sight.from && (
       <>
         <InnerGrid box={box} scale={scale} />
-        <span className="area-plate" aria-hidden="true">
-          {one.area.name} <span className="num">{one.placement.span}</span>
-        </span>
+        {label && (
+          <span
+            className="area-plate"
+            style={{ left: label.left - box.left * scale, top: label.top - box.top * scale, width: label.width }}
+            aria-hidden="true"
+          >
+            <span className="area-name">{label.text}</span> <span className="num">{label.span}</span>
+          </span>
+        )}
       </>
     );
     return onBegin ? (
@@ -56,7 +66,8 @@ export const Boxes = memo(function Boxes({ boxes, chosen, scale, sight, onBegin,
         type="button"
         className={className}
         style={placed(box, scale)}
-        aria-label={label(one)}
+        title={label && !label.shortened ? undefined : one.area.name}
+        aria-label={described(one)}
         aria-pressed={isChosen}
         data-area={one.area.id}
         onPointerDown={(event) => onBegin(event, box, "all")}
@@ -66,7 +77,7 @@ export const Boxes = memo(function Boxes({ boxes, chosen, scale, sight, onBegin,
         {plate}
       </button>
     ) : (
-      <div key={one.area.id} className={className} style={placed(box, scale)} role="img" aria-label={label(one)}>
+      <div key={one.area.id} className={className} style={placed(box, scale)} title={one.area.name} role="img" aria-label={described(one)}>
         {plate}
       </div>
     );

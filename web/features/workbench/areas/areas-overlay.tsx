@@ -20,8 +20,10 @@ import {
 } from "@ypsiline/core";
 import { type KeyboardEvent, type PointerEvent, useCallback, useMemo, useRef, useState } from "react";
 import { Num } from "@/ui/num";
+import { textWidth } from "@/ui/text-width";
 import { Boxes, type Placed, placed } from "./area-boxes";
 import { type Edge, moved } from "./area-edits";
+import { areaLabels, type Box } from "../sheet/labels";
 
 /** What the sheet's areas do when they are worked on; null where they are only seen. Who may not edit chooses them only. */
 export type AreaWork = {
@@ -44,6 +46,8 @@ type Props = {
   readonly work: AreaWork | null;
   /** Whether they are only seen through, while another facet is looked at. */
   readonly faint: boolean;
+  /** What no name may lie on, screen px from the sheet's top left corner. */
+  readonly taken: readonly Box[];
 };
 
 /** A drag under way: an area's edges by whole columns and rows, or a new area over columns. */
@@ -75,10 +79,15 @@ const between = (column: number, row: number, toColumn: number, toRow: number): 
 };
 
 /** A breakpoint's areas over its sheet, like rooms on a floor plan; where they are worked on they are chosen, moved, resized and drawn here. */
-export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work, faint }: Props) => {
+export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work, faint, taken }: Props) => {
   const field = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
   const boxes = useMemo(() => areaBoxes(resolution), [resolution]);
+  const sheetWidth = toNumber(resolution.width) * scale;
+  const labels = useMemo(
+    () => new Map(areaLabels(boxes, scale, sheetWidth, (name) => textWidth(name, 12, 560), taken).map((label) => [label.id, label])),
+    [boxes, scale, sheetWidth, taken],
+  );
   const band = bandOf(boxes);
   const chosen = boxes.find(({ one }) => one.area.id === work?.chosen) ?? null;
   const root = resolution.grid;
@@ -164,7 +173,7 @@ export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work
     <div
       ref={field}
       className={`areas-overlay ${work ? "working" : ""} ${work?.readOnly ? "read-only" : ""} ${faint ? "faint" : ""}`}
-      style={{ left, top, width: toNumber(resolution.width) * scale, height: length * scale }}
+      style={{ left, top, width: sheetWidth, height: length * scale }}
       onPointerDown={draw}
       onPointerMove={(event) => drag && setDrag(dragged(drag, at(event)))}
       onPointerUp={end}
@@ -172,6 +181,7 @@ export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work
     >
       <Boxes
         boxes={boxes}
+        labels={labels}
         chosen={chosen}
         scale={scale}
         sight={sight}

@@ -14,7 +14,6 @@ const AreaActions = dynamic(() => import("../areas/area-actions").then((module) 
   ssr: false,
   loading: () => <div className="areas-waiting" />,
 });
-const AreaEverywhere = dynamic(() => import("../areas/area-everywhere").then((module) => module.AreaEverywhere), { ssr: false });
 const AreasLedger = dynamic(() => import("../areas/areas-ledger").then((module) => module.AreasLedger), { ssr: false });
 
 const Actions: Part = ({ bench }) => (
@@ -23,7 +22,7 @@ const Actions: Part = ({ bench }) => (
     breakpoint={bench.breakpoint}
     resolution={bench.resolution}
     path={bench.path}
-    readOnly={bench.locked}
+    readOnly={!bench.draft.mayEdit}
     chosen={bench.chosen}
     onChoose={bench.choose}
     onWordMap={() => bench.open("word-map")}
@@ -51,24 +50,18 @@ const Ledger: Part = ({ bench }) => {
   );
 };
 
-const Side: Part = ({ bench: { seen, drawn, breakpoint, chosen } }) => {
-  const area = seen.areas.find(({ id }) => id === chosen);
-  return area ? <AreaEverywhere layout={seen} drawn={drawn} area={area} at={breakpoint.id} /> : null;
-};
-
 export const areas: Facet = {
   id: "areas",
   name: "Areas",
   said: "areas",
   layer: "areas",
   measures: "widths",
-  rowNumbers: "at-edge",
+  numbersRows: true,
   Line: ({ onBreakpoint: _, onWidth: _width, onCarry: _carry, onChoose: _choose, length: _length, onLength: _onLength, ...props }) => (
     <AreasLine {...props} />
   ),
   Actions,
   Ledger,
-  Side,
   areaWork: ({ draft, layout, breakpoint, chosen, choose, editOrSay }) => ({
     readOnly: !draft.mayEdit,
     chosen,

@@ -14,7 +14,7 @@ export const base: Facet = {
   said: "mesh",
   layer: "mesh",
   measures: "widths",
-  rowNumbers: null,
+  numbersRows: false,
   Line: (props) => <BaseLine {...props} />,
   Ledger: NumbersLedger,
 };

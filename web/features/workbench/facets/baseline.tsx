@@ -15,7 +15,7 @@ export const baseline: Facet = {
   said: "baseline",
   layer: "baseline",
   measures: "widths",
-  rowNumbers: null,
+  numbersRows: false,
   Line: ({ onWidth: _, resolution: _resolution, ...props }) => <BaselineLine {...props} rootFontSize={rootFontSize(props.layout)} />,
   Ledger: NumbersLedger,
 };

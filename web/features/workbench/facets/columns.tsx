@@ -9,7 +9,7 @@ export const columns: Facet = {
   said: "columns",
   layer: "columns",
   measures: "widths",
-  rowNumbers: null,
+  numbersRows: false,
   Line: ({ layout, breakpoint, resolution, base, readOnly, onBreakpoint, onWidth }) =>
     resolution && (
       <SumLine

@@ -1,6 +1,5 @@
 "use client";
 
-import { MoveHorizontal } from "lucide-react";
 import type { Facet as FacetId } from "@ypsiline/core";
 import { facets } from "./facets";
 import { type Layer, layers, type Shown } from "./layers";
@@ -8,14 +7,12 @@ import { type Layer, layers, type Shown } from "./layers";
 type Props = {
   readonly facet: FacetId;
   readonly shown: Shown;
-  readonly reading: boolean;
   readonly onFacet: (facet: FacetId) => void;
   readonly onToggle: (layer: Layer) => void;
-  readonly onReading: (reading: boolean) => void;
 };
 
-/** Which facet is worked on, what the sheet shows, and whether distances are read on it. */
-export const FacetBar = ({ facet, shown, reading, onFacet, onToggle, onReading }: Props) => (
+/** Which facet is worked on, and what the sheet shows. */
+export const FacetBar = ({ facet, shown, onFacet, onToggle }: Props) => (
   <div className="facet-bar">
     <div role="tablist" aria-label="Facets">
       {facets.map(({ id, name }) => (
@@ -25,20 +22,12 @@ export const FacetBar = ({ facet, shown, reading, onFacet, onToggle, onReading }
       ))}
     </div>
     <span className="flex-grow-1" />
+    <span className="inline quiet">Show</span>
     {layers.map(({ id, name, key }) => (
       <label key={id} className="inline">
         <input name={id} type="checkbox" className="form-check-input m-0" checked={shown[id]} onChange={() => onToggle(id)} />
         {name} <kbd>{key}</kbd>
       </label>
     ))}
-    <button
-      type="button"
-      className="btn btn-sm btn-quiet read-button"
-      aria-label="Measure"
-      aria-pressed={reading}
-      onClick={() => onReading(!reading)}
-    >
-      <MoveHorizontal size={13} aria-hidden="true" /> <span className="on-wide">Measure</span>
-    </button>
   </div>
 );

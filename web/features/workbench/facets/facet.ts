@@ -40,14 +40,12 @@ export type Facet = {
   readonly layer: Layer;
   /** Which way the sheet is measured. */
   readonly measures: "widths" | "heights";
-  /** Where the sheet numbers its rows: inside them, at its start edge, or not at all. */
-  readonly rowNumbers: "inside" | "at-edge" | null;
+  /** Whether row numbers stand beside the sheet; otherwise px do. */
+  readonly numbersRows: boolean;
   readonly Line: (props: LineProps) => ReactNode;
   /** What is done with its parts as a whole, under its line. */
   readonly Actions?: Part;
   readonly Ledger: Part;
-  /** What it adds to the side of the page. */
-  readonly Side?: Part;
   /** What can be drawn and moved on the sheet while it is looked at. */
   readonly areaWork?: (bench: Bench) => AreaWork;
 };

@@ -9,7 +9,7 @@ export const rows: Facet = {
   said: "rows",
   layer: "rows",
   measures: "heights",
-  rowNumbers: "inside",
+  numbersRows: true,
   Line: ({ layout, breakpoint, base, readOnly, onBreakpoint, onCarry, length, onLength }) => {
     const { baseline, drawnAt } = breakpoint;
     const root = rootFontSize(layout);

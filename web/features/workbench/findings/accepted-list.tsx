@@ -7,11 +7,11 @@ type Props = {
   readonly layout: Layout;
   readonly result: CheckResult;
   readonly readOnly: boolean;
-  readonly onTakeBack: (rule: string, breakpoint: string) => void;
+  readonly onReopen: (rule: string, breakpoint: string) => void;
 };
 
-/** Findings accepted with a reason: kept on record, out of the way, and taken back at any time. */
-export const AcceptedList = ({ layout, result, readOnly, onTakeBack }: Props) => {
+/** Findings accepted with a reason: kept on record, out of the way, and reopened at any time. */
+export const AcceptedList = ({ layout, result, readOnly, onReopen }: Props) => {
   if (layout.accepted.length === 0) return null;
   return (
     <details className="accepted">
@@ -28,10 +28,10 @@ export const AcceptedList = ({ layout, result, readOnly, onTakeBack }: Props) =>
                 {where}: {finding ? <Said of={findingWords(finding, where).title} /> : rule}
               </strong>
               <span className="d-block">{reason}</span>
-              {!finding && <span className="d-block quiet">No longer found: the numbers hold now.</span>}
+              {!finding && <span className="d-block quiet">Fixed: the numbers now pass.</span>}
               {!readOnly && (
-                <button type="button" className="btn btn-link btn-sm p-0" onClick={() => onTakeBack(rule, breakpoint)}>
-                  Take back
+                <button type="button" className="btn btn-link btn-sm p-0" onClick={() => onReopen(rule, breakpoint)}>
+                  Reopen
                 </button>
               )}
             </li>

@@ -1,25 +1,27 @@
 "use client";
 
-import { type CheckResult, countOf, type Finding, isToMend, type Layout, type Level, type RuleId } from "@ypsiline/core";
-import { Wrench } from "lucide-react";
-import { useMemo, useState } from "react";
+import { type CheckResult, type Finding, isToMend, type Layout, type RuleId } from "@ypsiline/core";
+import Link from "next/link";
+import { useMemo, useRef, useState } from "react";
 import { AcceptedList } from "./accepted-list";
+import { OtherBreakpoints } from "./elsewhere";
 import { FindingCard } from "./finding-card";
 import { useFixes } from "./use-fixes";
-import type { Trial } from "./trial";
+import type { Preview } from "./preview";
 
 type Props = {
   readonly layout: Layout;
   readonly at: string;
   readonly result: CheckResult;
   readonly readOnly: boolean;
-  readonly trial: Trial | null;
-  readonly onTry: (trial: Trial | null) => void;
-  readonly onTake: (trial: Trial) => void;
+  /** Address of the spec, for what to look at next. */
+  readonly path: string;
+  readonly onPreview: (preview: Preview | null) => void;
+  readonly onTake: (preview: Preview) => void;
   readonly onTakeAll: () => void;
   readonly onRepair: () => void;
   readonly onAccept: (rules: readonly RuleId[], breakpoint: string, reason: string) => string | null;
-  readonly onTakeBack: (rule: string, breakpoint: string) => void;
+  readonly onReopen: (rule: string, breakpoint: string) => void;
   readonly onFocus: (finding: Finding | null) => void;
   readonly onShow: (finding: Finding) => void;
   readonly onSelect: (id: string) => void;
@@ -28,25 +30,9 @@ type Props = {
 /** As many findings are shown first; the gravest come first. */
 const cardsAtOnce = 20;
 
-const levelOrder: readonly Level[] = ["problem", "caution", "note"];
-
 /** What the checks say of the breakpoint looked at, and where else something is open. */
-export const FindingsPanel = ({
-  layout,
-  at,
-  result,
-  readOnly,
-  trial,
-  onTry,
-  onTake,
-  onTakeAll,
-  onRepair,
-  onAccept,
-  onTakeBack,
-  onFocus,
-  onShow,
-  onSelect,
-}: Props) => {
+export const FindingsPanel = (props: Props) => {
+  const { layout, at, result, readOnly, path, onTake } = props;
   const open = useMemo(() => result.findings.filter(({ accepted }) => accepted === null), [result]);
   const here = useMemo(() => open.filter(({ breakpoint }) => breakpoint === at), [open, at]);
   const where = layout.breakpoints.find(({ id }) => id === at)?.name ?? at;
@@ -58,30 +44,37 @@ export const FindingsPanel = ({
   const shown = useMemo(() => cards.slice(0, cardsAtOnce * (1 + more)), [cards, more]);
   const fixesOf = useFixes(layout, shown, open);
   const fixable = shown.filter((finding) => (fixesOf(finding) ?? []).length > 0).length;
+  const list = useRef<HTMLUListElement>(null);
+  // A card that is gone takes the focus of its button with it: whoever works with keys goes on at the next.
+  const takeAndGoOn = (preview: Preview): void => {
+    const withKeys = list.current?.contains(document.activeElement) && document.activeElement?.matches(":focus-visible");
+    onTake(preview);
+    if (withKeys) setTimeout(() => list.current?.querySelector<HTMLElement>(".finding")?.focus());
+  };
   const elsewhere = layout.breakpoints
     .filter(({ id }) => id !== at)
     .map((breakpoint) => ({ breakpoint, findings: open.filter((finding) => finding.breakpoint === breakpoint.id) }))
     .filter(({ findings }) => findings.length > 0);
   return (
     <section aria-label="Findings">
-      <h2 aria-live="polite">
-        {cards.length === 0 ? `Nothing found at ${where}` : `${cards.length} ${cards.length === 1 ? "finding" : "findings"} at ${where}`}
-      </h2>
-      {!readOnly && (fixable > 1 || result.findings.some(isToMend)) && (
-        <div className="findings-actions">
-          {fixable > 1 && (
-            <button type="button" className="btn btn-sm btn-quiet" onClick={onTakeAll}>
-              Fix all at {where}
-            </button>
-          )}
-          {result.findings.some(isToMend) && (
-            <button type="button" className="btn btn-sm btn-quiet" onClick={onRepair}>
-              <Wrench size={12} aria-hidden="true" /> Repair the spec…
-            </button>
-          )}
-        </div>
-      )}
-      <ul className="findings">
+      <div className="findings-head">
+        <h2>At {where}</h2>
+        {!readOnly && fixable > 1 && (
+          <button type="button" className="btn btn-sm btn-quiet" onClick={props.onTakeAll}>
+            Fix all at {where}
+          </button>
+        )}
+        {!readOnly && result.findings.some(isToMend) && (
+          <button type="button" className="btn btn-sm btn-quiet" onClick={props.onRepair}>
+            Repair the spec…
+          </button>
+        )}
+      </div>
+      <p className="visually-hidden" aria-live="polite">
+        {cards.length === 0 ? "Nothing found" : `${cards.length} ${cards.length === 1 ? "finding" : "findings"}`} at {where}
+      </p>
+      {cards.length === 0 && <NothingFound where={where} elsewhere={elsewhere[0]?.breakpoint.name ?? null} path={path} />}
+      <ul className="findings" ref={list}>
         {shown.map((finding) => (
           <FindingCard
             key={`${finding.rule} ${finding.path}`}
@@ -90,12 +83,11 @@ export const FindingsPanel = ({
             where={where}
             with={finding.rule === "whole-columns" && spans ? spans : null}
             readOnly={readOnly}
-            trial={trial}
-            onTry={onTry}
-            onTake={onTake}
-            onAccept={onAccept}
-            onFocus={onFocus}
-            onShow={onShow}
+            onPreview={props.onPreview}
+            onTake={takeAndGoOn}
+            onAccept={props.onAccept}
+            onFocus={props.onFocus}
+            onShow={props.onShow}
           />
         ))}
         {shown.length < cards.length && (
@@ -105,30 +97,27 @@ export const FindingsPanel = ({
             </button>
           </li>
         )}
-        <li className="finding held">
-          <h3>
-            {result.held.length} {result.held.length === 1 ? "check holds" : "checks hold"} everywhere
-          </h3>
-        </li>
       </ul>
-      {elsewhere.length > 0 && (
-        <ul className="elsewhere">
-          {elsewhere.map(({ breakpoint, findings }) => (
-            <li key={breakpoint.id}>
-              <button type="button" className="btn btn-link btn-sm p-0" onClick={() => onSelect(breakpoint.id)}>
-                {breakpoint.name}
-              </button>
-              :{" "}
-              {levelOrder
-                .map((level) => [level, findings.filter((finding) => finding.level === level).length] as const)
-                .filter(([, count]) => count > 0)
-                .map(([level, count]) => countOf(count, level))
-                .join(", ")}
-            </li>
-          ))}
-        </ul>
-      )}
-      <AcceptedList layout={layout} result={result} readOnly={readOnly} onTakeBack={onTakeBack} />
+      <OtherBreakpoints of={elsewhere} onSelect={props.onSelect} />
+      <p className="quiet held">
+        {result.held.length} {result.held.length === 1 ? "check passes" : "checks pass"} at every breakpoint
+      </p>
+      <AcceptedList layout={layout} result={result} readOnly={readOnly} onReopen={props.onReopen} />
     </section>
   );
 };
+
+/** One quiet line where nothing is found, and what to look at next. */
+const NothingFound = ({ where, elsewhere, path }: { readonly where: string; readonly elsewhere: string | null; readonly path: string }) => (
+  <p className="quiet">
+    Nothing found at {where}.{" "}
+    {elsewhere === null ? (
+      <>
+        Next, see how it behaves at <Link href={`${path}/widths`}>all widths</Link>, or <Link href={`${path}/publish`}>review</Link> what
+        changed.
+      </>
+    ) : (
+      <>Next, look at {elsewhere}.</>
+    )}
+  </p>
+);

@@ -42,7 +42,7 @@ export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
         )}
         {outOfOrder && (
           <Dropdown.Item as="button" type="button" onClick={() => bench.editOrSay(orderBreakpoints(layout))}>
-            Put breakpoints in order of width
+            Sort breakpoints by width
           </Dropdown.Item>
         )}
         {several && (

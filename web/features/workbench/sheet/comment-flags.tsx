@@ -1,15 +1,14 @@
 import { add, type Resolution, toNumber } from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
+import type { Box } from "./labels";
 
-type Props = {
-  readonly resolution: Resolution;
-  readonly comments: readonly OpenComment[];
-  readonly path: string;
-  readonly x: (value: number) => number;
-  readonly y: number;
-  /** Screen px per px of layout. */
-  readonly scale: number;
-  readonly size: { readonly width: number; readonly height: number };
+/** A flag on the sheet, screen px from the sheet's top left corner. */
+export type Flag = {
+  readonly comment: OpenComment;
+  /** Where its pole stands, from its foot down to the flag. */
+  readonly at: number;
+  readonly from: number;
+  readonly to: number;
 };
 
 /** Where on the sheet each number of a breakpoint is spoken of, px of layout. */
@@ -30,28 +29,49 @@ const placeOf = ({ terms, columns, width }: Resolution, number: string | undefin
   }
 };
 
-/** Open comments on the breakpoint that is drawn, as flags where they belong; each leads to its thread. */
-export const CommentFlags = ({ resolution, comments, path, x, y, scale, size }: Props) => {
+/** The open comments on a breakpoint and its areas as flags where they belong. */
+export const flagsOf = (resolution: Resolution, comments: readonly OpenComment[], scale: number): readonly Flag[] => {
   const areas = new Map(resolution.areas.map((one) => [one.area.id, one]));
-  const here = comments.filter(({ about }) => about.split(" ")[0] === resolution.breakpoint.id || areas.has(about));
-  if (here.length === 0) return null;
-  return (
+  return comments
+    .filter(({ about }) => about.split(" ")[0] === resolution.breakpoint.id || areas.has(about))
+    .map((comment, index) => {
+      const area = areas.get(comment.about);
+      const at = area ? toNumber(area.left) + toNumber(area.width) / 2 : placeOf(resolution, comment.about.split(" ")[1]);
+      const to = 32 + (index % 4) * 20 + (area?.top ? toNumber(area.top) * scale : 0);
+      return { comment, at: Math.max(0, at) * scale, from: to - 12, to };
+    });
+};
+
+/** What a flag covers. */
+export const boxOfFlag = ({ at, to }: Flag): Box => ({ left: at - 2, top: to - 12, width: 24, height: 28 });
+
+type Props = {
+  readonly flags: readonly Flag[];
+  /** Address of the comments, where each flag leads to its thread. */
+  readonly path: string;
+  /** Where the sheet stands on its paper, screen px. */
+  readonly left: number;
+  readonly top: number;
+  readonly size: { readonly width: number; readonly height: number };
+};
+
+/** Open comments on the sheet; each leads to its thread. */
+export const CommentFlags = ({ flags, path, left, top, size }: Props) =>
+  flags.length > 0 && (
     <svg className="comment-flags" width={size.width} height={size.height}>
-      {here.map(({ id, about, words, count }, index) => {
-        const said = count > 1 ? `${words} (and ${(count - 1).toLocaleString("en")} more)` : words;
-        const area = areas.get(about);
-        const at = x(Math.max(0, area ? toNumber(area.left) + toNumber(area.width) / 2 : placeOf(resolution, about.split(" ")[1])));
-        const top = y + 32 + (index % 4) * 20 + (area?.top ? toNumber(area.top) * scale : 0);
-        return (
-          <a key={id} href={`${path}?comment=${id}#comment-${id}`} aria-label={`Open comment: ${said}`}>
-            <title>{said}</title>
-            <rect x={at - 2} y={area ? top - 12 : y - 4} width="24" height={area ? 24 : top + 16 - y} fill="transparent" />
-            <path d={area ? `M${at} ${top - 12}V${top}` : `M${at} ${y - 4}V${top}`} stroke="var(--row-edge)" strokeWidth="1.2" />
-            <path d={`M${at} ${top - 8}h18v14h-12l-6 5z`} fill="var(--row)" stroke="var(--row-edge)" />
-            <path d={`M${at + 4} ${top - 3}h10M${at + 4} ${top + 1}h7`} stroke="var(--row-edge)" />
-          </a>
-        );
-      })}
+      <g transform={`translate(${left} ${top})`}>
+        {flags.map(({ comment: { id, words, count }, at, from, to }) => {
+          const said = count > 1 ? `${words} (and ${(count - 1).toLocaleString("en")} more)` : words;
+          return (
+            <a key={id} href={`${path}?comment=${id}#comment-${id}`} aria-label={`Open comment: ${said}`}>
+              <title>{said}</title>
+              <rect x={at - 2} y={from} width="24" height="24" fill="transparent" />
+              <path d={`M${at} ${from}V${to}`} stroke="var(--row-edge)" strokeWidth="1.2" />
+              <path d={`M${at} ${to - 8}h18v14h-12l-6 5z`} fill="var(--row)" stroke="var(--row-edge)" />
+              <path d={`M${at + 4} ${to - 3}h10M${at + 4} ${to + 1}h7`} stroke="var(--row-edge)" />
+            </a>
+          );
+        })}
+      </g>
     </svg>
   );
-};

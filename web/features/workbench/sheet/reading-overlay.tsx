@@ -57,7 +57,7 @@ const trackWords = ({ tracks, lines }: Reading, axis: Axis): Words =>
   );
 
 /**
- * Reads the distance between any two lines of the sheet. With the mouse: press one line, then another of the same
+ * Measures the distance between any two lines of the sheet. With the mouse: press one line, then another of the same
  * direction. From the keyboard: arrow keys go from line to line, Enter picks, Esc begins anew and then leaves.
  */
 export const ReadingOverlay = ({ resolution, base, baselineShown, place, onScroll, onDone }: Props) => {
@@ -141,7 +141,7 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onScrol
       ref={box}
       className="reading"
       role="application"
-      aria-label="Read a distance: arrow keys go from line to line, Enter picks, Esc leaves"
+      aria-label="Measure a distance: arrow keys go from line to line, Enter picks, Esc leaves"
       tabIndex={0}
       onKeyDown={onKeyDown}
       onPointerMove={(event) => setOver(nearest(event))}
@@ -178,11 +178,11 @@ export const ReadingOverlay = ({ resolution, base, baselineShown, place, onScrol
         ) : over ? (
           `${over.name}, at ${toDecimal(over.at)}`
         ) : (
-          "Pick a line on the sheet, then another: the distance between them is read"
+          "Pick a line on the sheet, then another, to see the distance between them"
         )}
       </p>
       <button type="button" className="btn btn-sm btn-quiet reading-done" onClick={(event) => (event.stopPropagation(), onDone())}>
-        Done reading
+        Done
       </button>
     </div>
   );

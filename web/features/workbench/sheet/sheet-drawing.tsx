@@ -60,7 +60,6 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
   const start = Math.max(0, px(terms.container.start));
   const end = Math.max(0, px(terms.margin.end));
   const container = Math.max(0, px(terms.container.width));
-  const named = px(terms.column) >= 16;
   const step = baselineLines ? px(baselineLines.step) : 0;
   const inSheet: Sight = { from: Math.max(0, sight.from), until: Math.min(height, sight.until) };
   // Rows closer than this run into one tone and cost a shape each.
@@ -119,11 +118,6 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
               <g key={index}>
                 <rect x={a} y="0" width={Math.max(0, b - a)} height={height} fill="var(--column)" fillOpacity="0.55" />
                 <path d={`M${a} 0V${height}M${b} 0V${height}`} stroke="var(--column-edge)" strokeWidth="0.9" />
-                {named && (
-                  <text x={(a + b) / 2} y="14" fontSize="11.5" textAnchor="middle" fill="var(--primary-dark)" className="num">
-                    {index + 1}
-                  </text>
-                )}
               </g>
             );
           })}
@@ -132,33 +126,6 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
       {shown.baseline && baselineLines && step >= 1.5 && (
         <g opacity={strength(facet, "baseline")}>
           <Repeated of={baselineLines} length={width} scale={scale} sight={inSheet} colour="var(--probe)" />
-        </g>
-      )}
-      {/* Areas stand on rows, whether those are drawn or not: their numbers stand down the start of the sheet. */}
-      {drawRows && (facet.rowNumbers === "at-edge" || (shown.rows && facet.rowNumbers === "inside")) && (
-        <g>
-          {seenRows.map(({ row, top, tall }) => {
-            const every = Math.max(1, Math.ceil(13 / px(rows.pitch)));
-            const part = top + tall > height + 1e-6;
-            // Where rows are low not every number has room; a row that the sheet cuts is always named.
-            if (row % every !== 0 && !part) return null;
-            return (
-              <text
-                key={row}
-                x={facet.rowNumbers === "at-edge" ? 4 : start + 8}
-                y={top + Math.min(tall, px(rows.pitch)) / 2 + 4}
-                fontSize="11"
-                fill="#3b4093"
-                className="num"
-                stroke="#fff"
-                strokeWidth="3"
-                paintOrder="stroke"
-              >
-                {row}
-                {part && " · part row"}
-              </text>
-            );
-          })}
         </g>
       )}
       {mark === "margin" && (

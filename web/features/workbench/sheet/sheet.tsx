@@ -3,13 +3,18 @@
 import { type Dimension, type Exact, type Resolution, rowDimensions, sheetDimensions, toDecimal, toNumber, zero } from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
 import dynamic from "next/dynamic";
-import { memo, useMemo, useState } from "react";
+import { MoveHorizontal } from "lucide-react";
+import { memo, useCallback, useMemo, useState } from "react";
 import type { AreaWork } from "../areas/areas-overlay";
 import { Choice } from "@/ui/choice";
+import { Said } from "@/ui/num";
 import { NumSvg } from "@/ui/num-svg";
-import { CommentFlags } from "./comment-flags";
+import { boxOfFlag, CommentFlags, flagsOf } from "./comment-flags";
 import type { FindingPlace } from "../findings/finding-place";
+import { type Preview, previewWords } from "../findings/preview";
+import { cutRow, numberStrip, sideStrip } from "./labels";
 import { SheetDrawing } from "./sheet-drawing";
+import { ColumnStrip, SideStrip } from "./sheet-strips";
 import { useSize } from "@/ui/use-size";
 import type { Facet } from "../facets/facet";
 import type { Shown } from "../facets/layers";
@@ -18,11 +23,11 @@ import type { Shown } from "../facets/layers";
 const AreasOverlay = dynamic(() => import("../areas/areas-overlay").then((module) => module.AreasOverlay));
 const ReadingOverlay = dynamic(() => import("./reading-overlay").then((module) => module.ReadingOverlay));
 
-/** Room beside the sheet; wider on the left where heights are dimensioned. */
-const inset = 24;
-const insetForHeights = 72;
+/** Room beside the sheet, and for heights that are dimensioned at its start. */
+const inset = 16;
+const roomForHeights = 64;
 /** Room above the sheet for two rows of dimension lines. */
-const above = 48;
+const roomForDimensions = 44;
 const below = 16;
 /** How far past what is in sight rows are drawn, and the steps in which that follows the scrolling, screen px. */
 const ahead = 320;
@@ -83,11 +88,13 @@ type Props = {
   readonly comments: readonly OpenComment[];
   /** Where comments are read and answered. */
   readonly commentsPath: string;
-  readonly onReadingDone: () => void;
+  readonly onReading: (reading: boolean) => void;
   readonly size: SheetSize;
   readonly onSize: (size: SheetSize) => void;
   /** How much of a page is drawn, px; the drawn-at height where that is more, or nothing is asked for. */
   readonly length: number | null;
+  /** The fix that is previewed; null where the sheet shows the draft. */
+  readonly preview: Preview | null;
   /** What areas do when they are worked on; null in other facets. */
   readonly areas: AreaWork | null;
 };
@@ -95,7 +102,7 @@ type Props = {
 /** How large a sheet is drawn: as wide as there is room, all of it in sight, or one screen px to a px of layout. */
 export const sheetSizes = ["width", "whole", "actual"] as const;
 export type SheetSize = (typeof sheetSizes)[number];
-const sizeNames: Readonly<Record<SheetSize, string>> = { width: "Width", whole: "Whole", actual: "1 : 1" };
+const sizeNames: Readonly<Record<SheetSize, string>> = { width: "Fit width", whole: "Whole page", actual: "1 : 1" };
 
 /**
  * The to-scale drawing of one breakpoint at the probe's width. It scrolls over its whole drawn-at height and says its scale
@@ -110,23 +117,29 @@ export const Sheet = memo(function Sheet({
   reading,
   comments,
   commentsPath,
-  onReadingDone,
+  onReading,
   size,
   onSize,
   length,
+  preview,
   areas,
 }: Props) {
   const { ref, width, height } = useSize<HTMLDivElement>();
+  const doneReading = useCallback(() => onReading(false), [onReading]);
   const [scroll, setScroll] = useState({ left: 0, top: 0 });
   const { terms, rows } = resolution;
   const heights = facet.measures === "heights" && shown.dimensions && rows !== null;
-  const left = heights ? insetForHeights : inset;
+  const left = sideStrip + (heights ? roomForHeights : 0);
+  const above = (shown.dimensions ? roomForDimensions : 8) + numberStrip;
   const W = toNumber(resolution.width);
   const H = Math.max(toNumber(resolution.height), length ?? 0);
   const room = Math.max(0, height - above - below);
   const fitting = (width - left - inset) / W;
   const scale = Math.max(0.01, size === "actual" ? 1 : size === "whole" ? Math.min(fitting, room / H) : fitting);
   const x = (value: number): number => left + value * scale;
+  const flags = useMemo(() => flagsOf(resolution, comments, scale), [resolution, comments, scale]);
+  const taken = useMemo(() => flags.map(boxOfFlag), [flags]);
+  const cut = cutRow(resolution, H);
   const full = H * scale;
   const paper = { width: Math.max(width, left + W * scale + inset), height: above + full + below };
   // Follows the scrolling by steps, so that not every px of it draws anew.
@@ -158,18 +171,6 @@ export const Sheet = memo(function Sheet({
             >
               <g transform={`translate(${left} ${above})`}>{drawing}</g>
               <path d={`M${left} ${above}H${right}V${bottom}H${left}Z`} fill="none" stroke="var(--ink)" />
-              {heights &&
-                rowDimensions(resolution, 12 / scale)
-                  .filter(({ from, to }) => toNumber(to) * scale >= sight.from && toNumber(from) * scale <= sight.until)
-                  .map((dimension) => (
-                    <HeightLine
-                      key={dimension.what}
-                      dimension={dimension}
-                      x={left - 12}
-                      y={(value) => above + value * scale}
-                      most={bottom}
-                    />
-                  ))}
             </svg>
             {shown.areas && resolution.areas.length + (areas ? 1 : 0) > 0 && (
               <AreasOverlay
@@ -181,26 +182,38 @@ export const Sheet = memo(function Sheet({
                 top={above}
                 work={areas}
                 faint={facet.layer !== "areas"}
+                taken={taken}
               />
             )}
-            <CommentFlags
-              resolution={resolution}
-              comments={comments}
-              path={commentsPath}
-              x={x}
-              y={above}
-              scale={scale}
-              size={{ width: paper.width, height: paper.height }}
-            />
-            <div className="sheet-dimensions" style={{ width: paper.width }}>
+            <CommentFlags flags={flags} path={commentsPath} left={left} top={above} size={{ width: paper.width, height: paper.height }} />
+            <div className="sheet-dimensions" style={{ width: paper.width, height: above }}>
               {shown.dimensions && (
-                <svg width={paper.width} height={above - 2}>
+                <svg width={paper.width} height={roomForDimensions}>
                   <DimensionLine dimension={{ from: zero, to: resolution.width, length: resolution.width, what: "width" }} x={x} y={12} />
                   {sheetDimensions(resolution).map((dimension) => (
                     <DimensionLine key={dimension.what} dimension={dimension} x={x} y={33} />
                   ))}
                 </svg>
               )}
+              {shown.columns && <ColumnStrip resolution={resolution} scale={scale} left={left} width={paper.width} />}
+            </div>
+            <div className="sheet-side" style={{ width: left, height: full }}>
+              {heights && (
+                <svg width={roomForHeights} height={full}>
+                  {rowDimensions(resolution, 12 / scale)
+                    .filter(({ from, to }) => toNumber(to) * scale >= sight.from && toNumber(from) * scale <= sight.until)
+                    .map((dimension) => (
+                      <HeightLine
+                        key={dimension.what}
+                        dimension={dimension}
+                        x={roomForHeights - 8}
+                        y={(value) => value * scale}
+                        most={full}
+                      />
+                    ))}
+                </svg>
+              )}
+              <SideStrip resolution={resolution} facet={facet} base={base} scale={scale} length={H} sight={sight} height={full} />
             </div>
           </div>
         )}
@@ -212,16 +225,23 @@ export const Sheet = memo(function Sheet({
           baselineShown={shown.baseline}
           place={{ left: left - scroll.left, top: above - scroll.top, scale, from: above, until: height }}
           onScroll={(by) => ref.current?.scrollBy(by)}
-          onDone={onReadingDone}
+          onDone={doneReading}
         />
       )}
-      <span className="sheet-foot">
+      <p className="sheet-preview" role="status">
+        {preview && <Said of={previewWords(preview)} />}
+      </p>
+      <div className="sheet-status">
         <Choice label="Size of the sheet" values={sheetSizes} words={sizeNames} value={size} onChange={onSize} />
         <span className="sheet-scale num quiet">
           {scale >= 1 ? `${toScale(scale)} : 1` : `1 : ${toScale(1 / scale)}`}
-          {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ${H} high` : ""}
+          {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ${H} px` : ""}
         </span>
-      </span>
+        {facet.numbersRows && cut !== null && <span className="quiet">Row {cut} is cut off</span>}
+        <button type="button" className="measure-button" aria-pressed={reading} onClick={() => onReading(!reading)}>
+          <MoveHorizontal size={13} aria-hidden="true" /> Measure <kbd aria-hidden="true">M</kbd>
+        </button>
+      </div>
     </div>
   );
 });
