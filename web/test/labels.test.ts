@@ -55,7 +55,8 @@ describe("labels of a sheet", () => {
       const boxes = areaBoxes(resolution);
       const inAreas = areaLabels(boxes, scale, width * scale, measure, [flag]);
       const rows = rowLabels(resolution, height, scale, sight);
-      const beside = rows.length > 0 && random.integer(0, 1) === 0 ? rows : pxLabels(height, exact(random.pick([4, 5, 8, 10])), scale, sight);
+      const beside =
+        rows.length > 0 && random.integer(0, 1) === 0 ? rows : pxLabels(height, exact(random.pick([4, 5, 8, 10])), scale, sight);
       const all: readonly Box[] = [...columnLabels(resolution, scale), ...beside, ...inAreas, flag];
       for (const [index, one] of all.entries()) {
         expect(one.width, "a label with nothing in it").toBeGreaterThan(0);

@@ -27,7 +27,8 @@ export const insideColumns: Rule<"inside-columns"> = {
   matters: "Browsers round each edge, so equal cards can differ by a pixel.",
   mends: null,
   says: ({ name: area, terms }) => ({
-    title: sign(terms.column) <= 0 ? words`No room for columns inside ${name(area)}` : words`Columns inside ${name(area)} are not whole pixels`,
+    title:
+      sign(terms.column) <= 0 ? words`No room for columns inside ${name(area)}` : words`Columns inside ${name(area)} are not whole pixels`,
     message:
       terms.count === 1
         ? words`Its one column comes to ${terms.column} in ${terms.width}.`
