@@ -191,7 +191,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
   const { revision } = (await (await api.get(draft)).json()) as { revision: number };
   expect((await api.post(`${draft}/publish`, { data: { revision, number: "1.0.0", note: "" } })).status()).toBe(201);
   await page.goto(`${made}/publish`);
-  await expect(page.getByText("All 2 kept designs stand as in 1.0.0.")).toBeVisible();
+  await expect(page.getByText("All 2 saved designs are on the grid as in 1.0.0.")).toBeVisible();
   const { layout } = (await (await api.get(draft)).json()) as { layout: { breakpoints: { id: string }[] } };
   const id = layout.breakpoints[0]?.id ?? "";
   const changes = ["start", "end"].map((side) => ({ path: ["breakpoints", id, "columns", "margin", side], from: "30px", to: "24px" }));

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from "@playwright/test";
 import { openDatabase } from "../web/server/database";
 import { address, publishedSpec, publishNext } from "./clients";
-import { chooseSpec, makeSpec, pageOf, requestsOf, saved } from "./people";
+import { changed, chooseSpec, makeSpec, pageOf, requestsOf, saved } from "./people";
 
 type Draft = {
   revision: number;
@@ -79,7 +79,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await press(page, "link", `2.2.0 of ${otherName} is out`, "Enter");
   await expect(page.getByText("3 numbers of its own")).toBeVisible();
   const does = page.getByRole("region", { name: "What taking it does here" });
-  await expect(does.getByText(/gutter 24 → 32/)).toBeVisible();
+  await expect(changed(does, "Gutter", "24", "32")).toBeVisible();
   await expect(page.getByRole("heading", { name: "Changed in both. Which one do you want?" })).toBeHidden();
   await press(page, "button", "Take 2.2.0", "Enter");
   await expect(page.getByText("nothing newer")).toBeVisible();
@@ -100,10 +100,10 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await page.goto(`/specs/skerry/${own}/follow`);
   const asked = page.getByRole("region", { name: "Changed in both. Which one do you want?" });
   await expect(asked.getByRole("radio", { name: "Keep 20" })).toBeChecked();
-  await expect(does.getByText(/20 → 40/)).toBeHidden();
+  await expect(changed(does, "Gutter", "20", "40")).toBeHidden();
   await press(page, "radio", "Keep 20", "ArrowDown");
   await expect(asked.getByRole("radio", { name: "Take 40" })).toBeChecked();
-  await expect(does.getByText(/gutter 20 → 40/)).toBeVisible();
+  await expect(changed(does, "Gutter", "20", "40")).toBeVisible();
   await press(page, "button", "Take 3.0.0", "Enter");
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);

@@ -20,8 +20,8 @@ test("the hand-off page holds everything of a version, and says what changed sin
   await expect(spans.getByRole("row", { name: /^6 / })).toContainText("48.96%");
   await expect(page.getByRole("heading", { name: "Rows and baseline" })).toBeVisible();
   await expect(page.getByRole("row", { name: /^Departure times/ })).toContainText("Recursive");
-  await expect(page.getByText("Tablet margin 24 → 32, so container goes from 720 to 704")).toBeVisible();
-  await expect(page.getByText("Wide was added")).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Margin 24 to 32 Container 720 → 704/ })).toBeVisible();
+  await expect(page.getByRole("row", { name: /^Breakpoint added From 1440, drawn at 1600 × 1000/ })).toBeVisible();
   await expect(page.getByText("Used by").locator("..")).toContainText("3 projects");
 
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);

@@ -29,10 +29,10 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
 
   // An author asks; a lead approves and publishes.
   await page.getByRole("link", { name: "Review", exact: true }).click();
-  await expect(page.getByText("Only the team’s leads publish.")).toBeVisible();
-  await page.getByLabel("Message to the leads").fill("First numbers, all whole.");
-  await page.getByRole("button", { name: "Ask for a review" }).click();
-  await expect(page.getByText("Asked for", { exact: true })).toBeVisible();
+  await expect(page.getByText("Only leads can publish. Request a review, and a lead will.")).toBeVisible();
+  await page.getByLabel("Message to the leads (optional)").fill("First numbers, all whole.");
+  await page.getByRole("button", { name: "Request a review" }).click();
+  await expect(page.getByText("Review requested", { exact: true })).toBeVisible();
   expect(said).toEqual([]);
   await context.close();
 

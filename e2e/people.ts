@@ -137,6 +137,10 @@ export const inMenu = async (page: Page, breakpoint: string | RegExp, action: st
 };
 
 /** Waits until everything typed is saved. */
+/** The line of a table of changes: `changed(page, "Gutter", "24", "32")`. */
+export const changed = (on: Page | Locator, what: string, from: string, to: string): Locator =>
+  on.getByRole("row", { name: new RegExp(`^${what} ${from} to ${to}( |$)`) });
+
 /** The tab of a facet of the sheet; the panel beside it has tabs of its own. */
 export const facetTab = (page: Page, name: string): Locator =>
   page.getByRole("tablist", { name: "Facets" }).getByRole("tab", { name, exact: true });

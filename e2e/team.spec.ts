@@ -2,7 +2,7 @@ import { expect, request, test } from "@playwright/test";
 import { createHmac } from "node:crypto";
 import { createServer, type IncomingMessage } from "node:http";
 import type { AddressInfo } from "node:net";
-import { chooseSpec, invitationFor, makeSpec, pageOf, requestsOf, signInByRequest } from "./people";
+import { changed, chooseSpec, invitationFor, makeSpec, pageOf, requestsOf, signInByRequest } from "./people";
 
 const team = "/api/teams/skerry";
 
@@ -129,7 +129,7 @@ test("a project knows how far it is behind, and its owner takes the new version 
   await author.page.reload();
   await expect(card.getByText("behind by 2 versions, one of them major")).toBeVisible();
   await card.getByRole("link", { name: "See what 2.0.0 changes" }).click();
-  await expect(author.page.getByText(/columns 12 → 10/)).toBeVisible();
+  await expect(changed(author.page, "Columns", "12", "10")).toBeVisible();
   // It was told, too.
   await author.page.goto("/inbox");
   await expect(author.page.getByRole("link", { name: `Behind ${process.pid} 2.0.0 is out` })).toBeVisible();

@@ -20,6 +20,7 @@ import "@/features/import/import.scss";
 import "@/features/follow/follow.scss";
 import "@/features/hand-off/hand-off.scss";
 import "@/ui/areas-plan.scss";
+import "@/ui/change-tables.scss";
 import "@/ui/choice.scss";
 import "@/ui/downloads.scss";
 import type { Metadata, Viewport } from "next";

@@ -13,7 +13,7 @@ export type ReviewAnswer = {
   readonly findings: DrawnHtml;
   /** Open findings by level, those there are. */
   readonly counts: readonly { readonly level: Level; readonly count: number }[];
-  /** The lowest number it may be published under, the level its changes ask for, and which of them do. */
+  /** The lowest number it may be published under, the level its changes ask for, and why: "columns change at Desk". */
   readonly offered: string;
   readonly level: VersionLevel;
   readonly because: string;

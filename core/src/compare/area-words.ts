@@ -18,6 +18,14 @@ const rowsWords = ({ rowSpan }: Placement): Words => (rowSpan === undefined ? wo
 const leaving = ({ leaves, by }: Placement): Words =>
   by === undefined ? [leavesWords[leaves]] : words`${leavesWords[leaves]} by ${lengthWords(by)}`;
 
+const range = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);
+
+const columnsText = ({ column, span }: Placement): string => range(column, span);
+
+/** "7–22"; where an area stands on no row of its own, how many it takes where it flows to. */
+const rowsText = ({ row, rowSpan = 1 }: Placement): string =>
+  row === undefined ? `${rowSpan === 1 ? "flows" : `flows over ${rowSpan}`}` : range(row, rowSpan);
+
 /** One thing of an area's placement that differs: what it is, and both values; `from` null for what came or went. */
 export type PlacementChange = { readonly key: string; readonly what: Words; readonly from: Words | null; readonly to: Words };
 
@@ -35,9 +43,14 @@ export const placementChanges = (id: string, breakpoint: string, before: Layout,
   const differ = (member: string, what: Words, from: Words, to: Words): readonly PlacementChange[] =>
     JSON.stringify(from) === JSON.stringify(to) ? [] : [{ key: key(member), what, from, to }];
   return [
-    ...differ("place", words`${area} columns`, [placeText(was)], [placeText(is)]),
+    ...(columnsText(was) !== columnsText(is) && rowsText(was) !== rowsText(is)
+      ? differ("place", words`${area} columns and rows`, [placeText(was)], [placeText(is)])
+      : [
+          ...differ("columns", words`${area} columns`, [columnsText(was)], [columnsText(is)]),
+          ...differ("rows", words`${area} rows`, [rowsText(was)], [rowsText(is)]),
+        ]),
     // One row is what an area takes where nothing is said: said or not, it reads the same.
-    ...(placeText(was) === placeText(is) && was.rowSpan !== is.rowSpan
+    ...(rowsText(was) === rowsText(is) && was.rowSpan !== is.rowSpan
       ? differ("rowSpan", words`rows that ${area} takes`, rowsWords(was), rowsWords(is))
       : []),
     ...differ("leaves", words`${area} leaves the grid`, leaving(was), leaving(is)),

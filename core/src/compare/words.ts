@@ -17,12 +17,17 @@ export type ChangeWords = {
   readonly where: string;
   /** Which number it is, whatever it is called: its path without the list it stands in and the entry's id. */
   readonly key: string;
+  /** The path of the change; of several that are told as one, of the first. */
+  readonly path: Change["path"];
   readonly what: Words;
   readonly from: Words | null;
   readonly to: Words;
   /** The change as one piece of a sentence, where that is not what, from and to one after the other. */
   readonly sentence?: Words;
 };
+
+/** A change in words, before its path is put beside them. */
+type Told = Omit<ChangeWords, "path">;
 
 const entryNames: Readonly<Record<string, string>> = {
   breakpoints: "breakpoint",
@@ -43,7 +48,7 @@ const roleMembers: Readonly<Record<string, string>> = { size: "size", lineHeight
 const placementMembers: Readonly<Record<string, string>> = { rowSpan: "row span", by: "distance it leaves by", inside: "grid inside" };
 
 /** A change of an area's placement, or of something in it: at which breakpoint, of which area. */
-const placedWords = (change: Change, before: Layout, after: Layout): ChangeWords | null => {
+const placedWords = (change: Change, before: Layout, after: Layout): Told | null => {
   const placement = placementOf(change);
   if (!placement) return null;
   const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === placement.breakpoint)?.name;
@@ -76,14 +81,19 @@ export const changeInPlace = (change: Change, layout: Layout): Words => {
 };
 
 /** Puts a change in words; names of breakpoints are looked up in the layout after the change, then before. */
-export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => {
+export const changeWords = (change: Change, before: Layout, after: Layout): ChangeWords => ({
+  path: change.path,
+  ...toldWords(change, before, after),
+});
+
+const toldWords = (change: Change, before: Layout, after: Layout): Told => {
   const [root = "", entry, ...rest] = change.path;
   const path = rest.join("/");
   const values = { from: valueWords(change.from), to: valueWords(change.to) };
   const said = { from: [name(String(change.from))], to: [name(String(change.to))] };
   const inPlace = placedWords(change, before, after);
   if (inPlace) return inPlace;
-  const spec = (what: Words, { from, to }: { readonly from: Words | null; readonly to: Words }): ChangeWords => ({
+  const spec = (what: Words, { from, to }: { readonly from: Words | null; readonly to: Words }): Told => ({
     where: "Spec",
     key: [root, ...rest].join("/"),
     what,
@@ -166,7 +176,7 @@ const callNames = (root: string, layouts: readonly Layout[]): ReadonlyMap<string
   );
 
 /** An order in words, by the fewest entries that moved: "Harbour map now comes before Fares". Entries that moved together are told together. */
-const orderWords = ({ path: [root = ""], from, to }: Change, before: Layout, after: Layout): ChangeWords => {
+const orderWords = ({ path: [root = ""], from, to }: Change, before: Layout, after: Layout): Told => {
   const list = (value: unknown): readonly string[] => (Array.isArray(value) ? (value as readonly string[]) : []);
   const [was, is] = [list(from), list(to)];
   const called = callNames(root, [before, after]);
@@ -207,7 +217,7 @@ const orderWords = ({ path: [root = ""], from, to }: Change, before: Layout, aft
 };
 
 /** A note that came or went, in full; notes stored as one change in an older history by their number. */
-const noteWords = ({ path: [, entry], from, to }: Change, before: Layout, after: Layout): ChangeWords => {
+const noteWords = ({ path: [, entry], from, to }: Change, before: Layout, after: Layout): Told => {
   const place = { where: "Spec", key: "notes" } as const;
   if (entry === undefined) return { ...place, what: words`notes`, from: valueWords(from), to: valueWords(to) };
   const note = (to ?? from) as { readonly about?: string; readonly text?: string } | undefined;
@@ -242,7 +252,7 @@ const placed = (changes: readonly Change[], before: Layout, after: Layout): read
     told.add(`${area} ${breakpoint}`);
     const find = (layout: Layout) => layout.breakpoints.find(({ id }) => id === breakpoint)?.name;
     const where = find(after) ?? find(before) ?? breakpoint;
-    return placementChanges(area, breakpoint, before, after).map((one) => ({ where, ...one }));
+    return placementChanges(area, breakpoint, before, after).map((one) => ({ where, path: change.path, ...one }));
   });
 };
 

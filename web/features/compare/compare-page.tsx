@@ -2,9 +2,6 @@
 
 import {
   breakpointAt,
-  type BreakpointChange,
-  changesByBreakpoint,
-  breakpointSentence,
   type Exact,
   fromJsonNumber,
   type Layout,
@@ -17,21 +14,17 @@ import {
   toDecimal,
   toNumber,
   workOutSum,
-  changeSentence,
-  name,
-  plainText,
-  type Words,
-  words,
 } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
-import { Fragment, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import { InBrowser, Opening } from "@/ui/in-browser";
 import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { useQueryShown } from "@/ui/address";
+import { ChangeTables } from "@/ui/change-tables";
 import { ContainerLines } from "@/ui/container-lines";
 import { AreasPlan } from "@/ui/areas-plan";
 import { EdgesOver } from "@/ui/edges-over";
-import { Num, Said } from "@/ui/num";
+import { Num } from "@/ui/num";
 import { SpecChoice } from "@/ui/spec-choice";
 
 /** One of the two that are laid over each other. */
@@ -55,9 +48,6 @@ type Props = {
 
 /** Widths looked at, px. */
 const [least, most] = [240, 2560] as const;
-
-/** Some of what differs, in sentences. */
-type Difference = { readonly title: string; readonly sentences: readonly Words[] };
 
 type Line = { readonly what: string; readonly from: Exact | null; readonly to: Exact | null };
 
@@ -112,22 +102,7 @@ const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
   useQueryShown({ a: chosen[0], b: chosen[1], width: String(width) });
   const at = fromJsonNumber(width);
   const lines = useMemo(() => linesAt(a.layout, b.layout, fromJsonNumber(width)), [a, b, width]);
-  const { spec, breakpoints } = useMemo(() => changesByBreakpoint(a.layout, b.layout), [a, b]);
   const [under, over] = [breakpointAt(a.layout, at), breakpointAt(b.layout, at)];
-  const isHere = ({ id }: BreakpointChange): boolean => id === under.id || id === over.id;
-  const said = (change: BreakpointChange): Words =>
-    change.kind === "added"
-      ? words`${name(change.name)} only in ${name(b.label)}`
-      : change.kind === "removed"
-        ? words`${name(change.name)} only in ${name(a.label)}`
-        : breakpointSentence(change);
-  const differences: readonly Difference[] = [
-    { title: "At this width", sentences: breakpoints.filter(isHere).map(said) },
-    { title: "At other widths", sentences: breakpoints.filter((change) => !isHere(change)).map(said) },
-    { title: "In the whole spec", sentences: spec.map(changeSentence) },
-  ]
-    .map(({ title, sentences }) => ({ title, sentences: sentences.filter((sentence) => sentence.length > 0) }))
-    .filter(({ sentences }) => sentences.length > 0);
   const stops = [...new Set([...a.layout.breakpoints, ...b.layout.breakpoints].flatMap(({ from, drawnAt }) => [from, drawnAt.width]))]
     .filter((stop) => stop >= least && stop <= most)
     .sort((x, y) => x - y);
@@ -139,7 +114,7 @@ const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
   return (
     <main className="page compare">
       <h1 className="visually-hidden">
-        {a.label} and {b.label} laid over each other
+        {a.label} compared with {b.label}
       </h1>
       <form className="compare-choose" method="get">
         <input type="hidden" name="width" value={width} />
@@ -176,6 +151,9 @@ const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
           <button className="btn btn-quiet">Show</button>
         </noscript>
       </form>
+      <section aria-label="Differences">
+        <ChangeTables before={a.layout} after={b.layout} names={[a.label, b.label]} looking={{ width, at: [under.id, over.id] }} />
+      </section>
       <section className="card-plain compare-sheet" aria-label="Laid over each other">
         <EdgesOver
           id="compare"
@@ -262,24 +240,6 @@ const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
               ))}
             </tbody>
           </table>
-        </section>
-        <section aria-label="Differences">
-          <h2 className="mb-2">Everything that differs</h2>
-          <div className="card-plain p-3 compare-said">
-            {differences.length === 0 && <p>The two are the same.</p>}
-            {differences.map(({ title, sentences }) => (
-              <Fragment key={title}>
-                <h3>{title}</h3>
-                <ul className="plain-list">
-                  {sentences.map((sentence) => (
-                    <li key={plainText(sentence)}>
-                      <Said of={sentence} />
-                    </li>
-                  ))}
-                </ul>
-              </Fragment>
-            ))}
-          </div>
         </section>
         <section aria-label="Container over widths" className="compare-whole">
           <h2 className="mb-2">Container over widths</h2>

@@ -16,7 +16,7 @@ import { useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { versionsAfter } from "@/draft/followed";
 import { useQueryShown } from "@/ui/address";
-import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { ChangeTables } from "@/ui/change-tables";
 import { Said } from "@/ui/num";
 import { say } from "@/ui/say";
 import { BeginFollowing } from "./begin-following";
@@ -120,7 +120,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
         </div>
         <LeftOut leftOut={following.leftOut} theirs={theirs} />
         {done.ok ? (
-          <BreakpointChanges before={layout} after={done.layout} />
+          <ChangeTables before={layout} after={done.layout} />
         ) : (
           <p className="fault card-plain p-3" role="alert">
             What was chosen cannot stand together: {done.issues[0]?.message}. Choose otherwise above.
@@ -131,7 +131,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
         <h2 id="there-title">
           What {to} changes there since {layout.follows?.version}
         </h2>
-        <BreakpointChanges before={base} after={theirs} />
+        <ChangeTables before={base} after={theirs} />
       </section>
     </>
   );
@@ -230,7 +230,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
         {looked.kind === "known" && (
           <section aria-labelledby="own-title">
             <h2 id="own-title">What is its own</h2>
-            <BreakpointChanges before={looked.base} after={withoutFollows({ ...layout, name: looked.base.name })} />
+            <ChangeTables before={looked.base} after={withoutFollows({ ...layout, name: looked.base.name })} />
           </section>
         )}
       </main>

@@ -1,26 +1,21 @@
 import {
   breakpointCss,
   breakpointRanges,
-  breakpointSentence,
-  changesByBreakpoint,
   check,
   findingWords,
   type Layout,
   plainCss,
-  changeSentence,
-  name,
-  plainText,
   readStoredText,
   type Resolutions,
   resolutionsOf,
   withoutFollows,
-  words,
 } from "@ypsiline/core";
 import type { ReactNode } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { HandOffTask } from "@/server/heavy/kinds";
 import type { HandOffParts } from "@/wire/drawn";
 import { Downloads } from "@/ui/downloads";
+import { ChangeTables } from "@/ui/change-tables";
 import { Said } from "@/ui/num";
 import { AreasTables } from "./areas-tables";
 import { CopyNext } from "./copy-next";
@@ -89,30 +84,6 @@ const Notes = ({ layout }: { readonly layout: Layout }) => {
   );
 };
 
-const Changes = ({ before, after }: { readonly before: Layout; readonly after: Layout }) => {
-  const { spec, breakpoints } = changesByBreakpoint(before, after);
-  const said = [
-    ...spec.map((change) => words`Spec: ${changeSentence(change)}`),
-    ...breakpoints.map((change) =>
-      change.kind === "added"
-        ? words`${name(change.name)} was added`
-        : change.kind === "removed"
-          ? words`${name(change.name)} was removed`
-          : breakpointSentence(change),
-    ),
-  ].filter((sentence) => sentence.length > 0);
-  return (
-    <>
-      {said.length === 0 && <p className="said change">Nothing but the number and the note.</p>}
-      {said.map((sentence) => (
-        <p key={plainText(sentence)} className="said change">
-          <Said of={sentence} />
-        </p>
-      ))}
-    </>
-  );
-};
-
 const Code = ({ layout }: { readonly layout: Layout }) =>
   breakpointRanges(layout).map((range, index) => (
     <details key={range.breakpoint.id} className="code" open={index === 0}>
@@ -152,7 +123,7 @@ export const drawnHandOff = ({ layout: text, before: textBefore, member, areas, 
     numbers: html(<NumbersTable layout={layout} drawn={drawn} />),
     tables: html(<Tables layout={layout} drawn={drawn} areas={areas} />),
     downloads: html(<Downloads layout={layout} files={files} stem={stem} />),
-    changes: before && html(<Changes before={before} after={layout} />),
+    changes: before && html(<ChangeTables before={before} after={layout} names={["before", "this version"]} />),
     notes: html(<Notes layout={layout} />),
     code: html(<Code layout={layout} />),
   };

@@ -6,7 +6,7 @@ import { type ReactNode, useEffect, useState } from "react";
 import type { Stretch } from "@/server/history";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { putBack } from "@/draft/put-back";
-import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { ChangeTables } from "@/ui/change-tables";
 import { timeText } from "@/ui/dates";
 import { ask } from "@/ui/request";
 import { say } from "@/ui/say";
@@ -85,15 +85,15 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
       ) : (
         <>
           <h2>What this edit changed</h2>
-          <BreakpointChanges before={looked.last} after={looked.moment} />
+          <ChangeTables before={looked.last} after={looked.moment} />
           {at > stretch.first && (
             <>
               <h2>What was changed until then</h2>
-              <BreakpointChanges before={looked.before} after={looked.moment} />
+              <ChangeTables before={looked.before} after={looked.moment} />
             </>
           )}
           <h2>What restoring this would change</h2>
-          <BreakpointChanges before={layout} after={looked.moment} />
+          <ChangeTables before={layout} after={looked.moment} />
         </>
       )}
     </>

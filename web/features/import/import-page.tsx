@@ -5,7 +5,7 @@ import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { ChangeTables } from "@/ui/change-tables";
 import type { LayoutText } from "@/ui/layout-text";
 import { FilePicker } from "@/ui/file-picker";
 import type { ReadFile } from "@/ui/read-file";
@@ -96,7 +96,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
             ) : (
               <>
                 <h2 className="mb-2">What it would change</h2>
-                <BreakpointChanges before={layout} after={next} />
+                <ChangeTables before={layout} after={next} />
                 {problems > 0 && (
                   <p className="fault mt-2">The draft would have {countOf(problems, "problem")}; they stop a version, not an import.</p>
                 )}

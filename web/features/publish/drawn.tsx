@@ -1,22 +1,19 @@
 import {
-  changeSentence,
-  changesInWords,
   check,
   type Finding,
   findingWords,
   type Layout,
   leastVersion,
-  name,
   parseVersion,
   plainText,
   readStoredText,
   versionLevel,
+  versionReason,
   versionText,
-  words,
 } from "@ypsiline/core";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { ReviewTask } from "@/server/heavy/kinds";
-import { BreakpointChanges } from "@/ui/breakpoint-changes";
+import { ChangeTables } from "@/ui/change-tables";
 import { commentable } from "@/ui/comment-about";
 import { ContainerLines } from "@/ui/container-lines";
 import { Said } from "@/ui/num";
@@ -40,9 +37,17 @@ const Findings = ({ layout, open }: { readonly layout: Layout; readonly open: re
   </ul>
 );
 
-const Changes = ({ before, number, after }: { readonly before: Layout; readonly number: string; readonly after: Layout }) => (
+type ChangesProps = {
+  readonly before: Layout;
+  readonly number: string;
+  readonly after: Layout;
+  readonly problems: readonly Finding[];
+};
+
+const Changes = ({ before, number, after, problems }: ChangesProps) => (
   <>
-    <BreakpointChanges before={before} after={after} />
+    {/* The review stands one level under the sheet: its address is the one that ends here. */}
+    <ChangeTables before={before} after={after} names={[number, "this draft"]} problems={problems} sheet={(at) => `.?at=${at}`} />
     <h2 className="mt-4 mb-2">Container over widths</h2>
     <ContainerLines before={before} after={after} names={[number, "this draft"]} />
   </>
@@ -54,37 +59,30 @@ const First = ({ layout: { breakpoints } }: { readonly layout: Layout }) => (
   </p>
 );
 
-/** Most changes that are named as the reason for a level. */
-const mostReasons = 4;
-
 /** Draws the review of a draft. Made by a worker, since a large draft takes a second. */
 export const drawnReview = ({ layout: text, last }: ReviewTask): ReviewAnswer => {
   const layout = readStoredText(text);
   const number = last && parseVersion(last.number);
   const before = last && number ? { number, layout: readStoredText(last.layout) } : null;
   const open = check(layout).findings.filter(({ level, accepted }) => level === "problem" || accepted === null);
-  const { level, because } = before ? versionLevel(before.layout, layout) : { level: "minor" as const, because: [] };
-  const reasons = before
-    ? changesInWords(because, before.layout, layout).map((change) =>
-        plainText(words`${name(change.where)} ${change.from === null ? changeSentence(change) : change.what}`),
-      )
-    : [];
+  const problems = open.filter(({ level }) => level === "problem");
   return {
     name: layout.name,
     last: last?.number ?? null,
     changes: renderToStaticMarkup(
-      before && last ? <Changes before={before.layout} number={last.number} after={layout} /> : <First layout={layout} />,
+      before && last ? (
+        <Changes before={before.layout} number={last.number} after={layout} problems={problems} />
+      ) : (
+        <First layout={layout} />
+      ),
     ),
     findings: renderToStaticMarkup(<Findings layout={layout} open={open} />),
     counts: (["problem", "caution", "note"] as const)
       .map((one) => ({ level: one, count: open.filter((finding) => finding.level === one).length }))
       .filter(({ count }) => count > 0),
     offered: versionText(leastVersion(before, layout)),
-    level,
-    because:
-      reasons.length > 0
-        ? `${reasons.slice(0, mostReasons).join(", ")}${reasons.length > mostReasons ? " and more" : ""}.`
-        : "nothing but words.",
+    level: before ? versionLevel(before.layout, layout).level : "minor",
+    because: before ? plainText(versionReason(before.layout, layout)) : "",
     commentable: commentable(layout),
   };
 };

@@ -34,28 +34,28 @@ export const MovedDesigns = ({ team, spec, before }: Props) => {
   const off = answer?.moved.filter((one) => one.off > 0) ?? [];
   const edges = off.reduce((sum, one) => sum + one.off, 0);
   return (
-    <section className="moved-designs" aria-labelledby="moved-title">
-      <h2 className="mt-4 mb-2" id="moved-title" aria-live="polite">
+    <section className="card-plain side-card moved-designs" aria-labelledby="moved-title">
+      <h2 id="moved-title" aria-live="polite">
         {off.length > 0 ? (
           <>
             Moves <span className="num">{edges}</span> {edgesWords(edges)} of <span className="num">{off.length}</span>{" "}
             {off.length === 1 ? "design" : "designs"} off the grid
           </>
         ) : (
-          "Designs already made"
+          "Saved designs"
         )}
       </h2>
-      {fault && <p className="fault">What the draft does to kept designs could not be worked out: {fault}</p>}
-      {!answer && !fault && <p className="quiet">Holding the kept designs against the draft…</p>}
+      {fault && <p className="fault">The saved designs could not be checked. {fault}</p>}
+      {!answer && !fault && <p className="quiet">Checking the saved designs…</p>}
       {answer?.designs === 0 && (
         <p className="quiet">
-          None is kept beside this spec. <Link href={`/specs/${team}/${spec}/fit`}>Keep one in Fit</Link>, and each review says which of its
-          edges the draft moves.
+          No saved designs. <Link href={`/specs/${team}/${spec}/fit`}>Save one</Link>, and every review will show which of its edges a
+          change would move off the grid.
         </p>
       )}
       {answer && answer.designs > 0 && answer.moved.length === 0 && (
         <p className="mb-0">
-          {answer.designs === 1 ? "The kept design stands" : `All ${answer.designs} kept designs stand`} as in {before}.
+          {answer.designs === 1 ? "The saved design is" : `All ${answer.designs} saved designs are`} on the grid as in {before}.
         </p>
       )}
       {answer && answer.moved.length > 0 && (
@@ -63,9 +63,9 @@ export const MovedDesigns = ({ team, spec, before }: Props) => {
           <thead>
             <tr>
               <th scope="col">Design</th>
-              <th scope="col">On the grid in {before}</th>
-              <th scope="col">moved off</th>
-              <th scope="col">moved on</th>
+              <th scope="col">On in {before}</th>
+              <th scope="col">Moved off</th>
+              <th scope="col">Moved on</th>
             </tr>
           </thead>
           <tbody className="num">
@@ -86,7 +86,7 @@ export const MovedDesigns = ({ team, spec, before }: Props) => {
       )}
       {answer && answer.left.length > 0 && (
         <p className="quiet mb-0">
-          Not to be held against both: {answer.left.slice(0, 8).join(", ")}
+          Cannot be checked in both: {answer.left.slice(0, 8).join(", ")}
           {answer.left.length > 8 && ` and ${answer.left.length - 8} more`}.
         </p>
       )}

@@ -1,15 +1,15 @@
 "use client";
 
-import type { VersionLevel } from "@ypsiline/core";
+import { countOf, type VersionLevel } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
 import { type FormEvent, useState } from "react";
 import { FormField } from "@/ui/form-field";
 import { send } from "@/ui/request";
 
 const levelWords: Readonly<Record<VersionLevel, string>> = {
-  major: "A major change:",
-  minor: "A minor change:",
-  patch: "A patch:",
+  major: "Major version",
+  minor: "Minor version",
+  patch: "Patch",
 };
 
 type Props = {
@@ -54,7 +54,7 @@ export const PublishForm = ({ team, spec, revision, offered, last, level, becaus
         id="version-number"
         label="Version number"
         fault={numberFault ? `The number ${numberFault}.` : ""}
-        words={last ? `${levelWords[level]} ${because} At least ${offered}, after ${last}.` : "This is the first version."}
+        words={last ? `${levelWords[level]}: ${because}. ${offered} or higher.` : "This is the first version."}
       >
         {(field) => <input {...field} className="form-control num" value={number} onChange={(event) => setNumber(event.target.value)} />}
       </FormField>
@@ -63,6 +63,7 @@ export const PublishForm = ({ team, spec, revision, offered, last, level, becaus
           <textarea
             {...field}
             className="form-control"
+            placeholder="What should they know?"
             value={note}
             maxLength={2000}
             rows={4}
@@ -75,11 +76,13 @@ export const PublishForm = ({ team, spec, revision, offered, last, level, becaus
           {fault}
         </p>
       )}
-      <button className="btn btn-primary" disabled={busy || problems > 0}>
-        Publish {number}
-      </button>
-      {problems > 0 && <p className="fault mt-2 mb-0">Problems stop a version. Fix them in the draft first.</p>}
-      <p className="quiet mt-2 mb-0">A published version never changes. It can be withdrawn, and followed by another.</p>
+      <div className="d-flex align-items-center gap-2">
+        <button className="btn btn-primary" disabled={busy || problems > 0}>
+          Publish {number}
+        </button>
+        {problems > 0 && <span className="fault">Fix {countOf(problems, "problem")} first</span>}
+      </div>
+      <p className="quiet mt-2 mb-0">A published version never changes. It can be withdrawn.</p>
     </form>
   );
 };

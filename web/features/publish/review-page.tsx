@@ -81,7 +81,6 @@ export const ReviewPage = (props: Props) => {
             {fault === "" ? "Comparing and checking the draft…" : `The review could not be loaded. ${fault} Reload the page to try again.`}
           </p>
         )}
-        {last !== null && <MovedDesigns key={revision} team={team} spec={spec} before={last} />}
         <Comments
           key={review ? "all" : "spec"}
           team={team}
@@ -93,7 +92,7 @@ export const ReviewPage = (props: Props) => {
         />
         {review && (
           <>
-            <h2 className="mt-4">{counts.length === 0 ? "All checks hold" : `Open: ${counts.join(", ")}`}</h2>
+            <h2 className="mt-4">{counts.length === 0 ? "All checks pass" : `Open findings: ${counts.join(", ")}`}</h2>
             <DrawnPart html={review.findings} />
           </>
         )}
@@ -102,7 +101,9 @@ export const ReviewPage = (props: Props) => {
         {above}
         {!mayPublish && (
           <p className="card-plain side-card quiet mb-0">
-            {publishers === "leads" ? "Only the team’s leads publish." : "The team’s authors and leads publish."}
+            {publishers === "leads"
+              ? "Only leads can publish. Request a review, and a lead will."
+              : "Only the team’s authors and leads can publish."}
           </p>
         )}
         {mayPublish && review && (
@@ -119,6 +120,7 @@ export const ReviewPage = (props: Props) => {
           />
         )}
         {below}
+        {last !== null && <MovedDesigns key={`designs ${revision}`} team={team} spec={spec} before={last} />}
       </div>
     </main>
   );

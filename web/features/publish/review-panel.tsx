@@ -21,6 +21,8 @@ export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }:
   const [words, setWords] = useState("");
   const open = review !== null && review.decision === null;
   const moved = review !== null && review.revision !== revision;
+  // What is being looked at, or was approved as it is, is not asked for again.
+  const mayRequest = mayAsk && (review === null || moved || review.decision === "sent-back");
   const decide = (decision: "approved" | "sent-back") => async () => {
     if (review && (await act.send("POST /api/drafts/:team/:spec/reviews/:id", { team, spec, id: review.id }, { decision, words })))
       setWords("");
@@ -31,11 +33,11 @@ export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }:
   return (
     <section className="card-plain side-card" aria-labelledby="review-title">
       <h2 id="review-title">Review</h2>
-      {review === null && <p className="quiet mb-2">Nobody has asked for a review of this draft.</p>}
+      {review === null && <p className="quiet mb-2">No review has been requested yet.</p>}
       {review !== null && (
         <div className="review-state">
           <span className={`tag ${review.decision === "approved" ? "held" : review.decision === "sent-back" ? "problem" : "caution"}`}>
-            {review.decision === "approved" ? "Approved" : review.decision === "sent-back" ? "Sent back" : "Asked for"}
+            {review.decision === "approved" ? "Approved" : review.decision === "sent-back" ? "Sent back" : "Review requested"}
           </span>{" "}
           {review.decision === null
             ? `by ${review.askedBy}, ${dayText(new Date(review.askedAt))}`
@@ -44,14 +46,17 @@ export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }:
           {review.words && <blockquote>{review.words}</blockquote>}
           {moved && (
             <p className="fault mb-0">
-              The draft has changed since: it was revision {review.revision}, it is {revision}.
+              The draft has changed since: it was at revision {review.revision} then, and is at {revision} now.
             </p>
           )}
         </div>
       )}
-      {((open && mayDecide) || mayAsk) && (
+      {((open && mayDecide) || mayRequest) && (
         <>
-          <FormField id="review-words" label={open && mayDecide ? "Message to whoever asked" : "Message to the leads"}>
+          <FormField
+            id="review-words"
+            label={open && mayDecide ? `Message to ${review.askedBy} (optional)` : "Message to the leads (optional)"}
+          >
             {(field) => (
               <textarea
                 {...field}
@@ -79,9 +84,9 @@ export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }:
                 </button>
               </>
             )}
-            {mayAsk && (!open || moved) && (
+            {mayRequest && (
               <button type="button" className="btn btn-quiet" disabled={act.busy} onClick={() => void ask()}>
-                {review === null ? "Ask for a review" : "Ask again"}
+                {review === null ? "Request a review" : "Request another review"}
               </button>
             )}
           </div>

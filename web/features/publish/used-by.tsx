@@ -12,13 +12,13 @@ export const UsedBy = ({
   readonly specId: number;
 }) => (
   <section className="card-plain side-card" aria-labelledby="used-by-title">
-    <h2 id="used-by-title">Used by</h2>
-    {projects.length === 0 && <p className="quiet mb-0">No project has said that it uses this spec.</p>}
+    <h2 id="used-by-title">Who is affected</h2>
+    {projects.length === 0 && <p className="quiet mb-0">No project uses this spec yet.</p>}
     <ul className="plain-list">
       {projects.map(({ id, name, owner, uses }) => (
         <li key={id}>
-          <strong>{name}</strong> <span className="num">{uses.find((use) => use.specId === specId)?.number}</span>
-          <span className="quiet d-block">{owner} is told when a version comes out</span>
+          {name}, on <span className="num">{uses.find((use) => use.specId === specId)?.number}</span>
+          <span className="quiet d-block">{owner} is told when you publish</span>
         </li>
       ))}
     </ul>
@@ -37,7 +37,7 @@ export const FollowedBy = ({ followers, total }: { readonly followers: readonly 
         {followers.map(({ team, teamName, spec, name, version }) => (
           <li key={`${team}/${spec}`}>
             <a href={`/specs/${team}/${spec}`}>{name}</a> <span className="num">{version}</span>
-            <span className="quiet d-block">of {teamName}; its leads are told when a version comes out</span>
+            <span className="quiet d-block">of {teamName}; its leads are told when you publish</span>
           </li>
         ))}
       </ul>

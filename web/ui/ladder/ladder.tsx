@@ -1,6 +1,7 @@
 "use client";
 
 import { breakpointRanges, type Exact, exact, type Layout, limits, toDecimal, toNumber } from "@ypsiline/core";
+import { widthsText } from "../widths-text";
 import { type KeyboardEvent, type ReactNode, useMemo, useRef } from "react";
 import { boundaryRoom, ladderScale } from "./ladder-scale";
 import { useDrag } from "../use-drag";
@@ -77,7 +78,7 @@ export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom,
             const left = scale.x(from);
             const right = scale.x(until ?? scale.most);
             const room = right - left - 2;
-            const words = until === null ? `${from} and up` : `${from}–${toDecimal(exact(Math.ceil(until) - 1))}`;
+            const words = widthsText(from, until);
             return (
               <button
                 key={breakpoint.id}

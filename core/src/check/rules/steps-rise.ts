@@ -41,7 +41,7 @@ export const stepsRise: Rule<"steps-rise"> = {
   id: "steps-rise",
   level: "caution",
   source: "common practice",
-  matters: "A window made wider would show less than before.",
+  matters: "A wider screen would show less than a narrower one.",
   mends: null,
   says: ({ what, width, before, was, is }, where) => ({
     title: what === "container" ? words`The container gets narrower at ${width}` : words`${stepNames[what]} get smaller on a wider screen`,
