@@ -46,7 +46,7 @@ describe("changes as a table", () => {
     const random = seeded("change tables");
     for (let turn = 0; turn < 1000; turn += 1) {
       const before = cleanLayout();
-      const after: Layout = editedTimes(before, random, random.integer(0, 6));
+      const after: Layout = editedTimes(before, random.integer(0, 6), random);
       const { spec, breakpoints } = changeTables(before, after);
       const rows = [...spec, ...breakpoints.flatMap((table) => table.rows.map((row) => ({ ...row, at: table.id })))];
       if (JSON.stringify(before) === JSON.stringify(after)) expect(rows).toEqual([]);
