@@ -15,9 +15,13 @@ const files = `/api/v1${path}/2.1.0`;
 test("the hand-off page holds everything of a version, and says what changed since any earlier one", async ({ browser }) => {
   const { page, context, said } = await pageOf(browser, "reader");
   await page.goto(`${path}/versions/2.1.0`);
-  const spans = page.getByRole("table").filter({ hasText: "Phone at 360" });
-  await expect(spans.getByRole("row", { name: /^6 / })).toContainText("564");
-  await expect(spans.getByRole("row", { name: /^6 / })).toContainText("48.96%");
+  const desk = page.getByRole("region", { name: "Desk", exact: true });
+  await expect(desk.getByRole("row", { name: /^px 74 172 270 368 466 564/ })).toBeVisible();
+  await expect(desk.getByRole("row", { name: /^% of container/ })).toContainText("48.96");
+  await expect(page.getByRole("navigation", { name: "On this page" }).getByRole("link", { name: "Desk" })).toHaveAttribute(
+    "href",
+    "#at-desk",
+  );
   await expect(page.getByRole("heading", { name: "Rows and baseline" })).toBeVisible();
   await expect(page.getByRole("row", { name: /^Departure times/ })).toContainText("Recursive");
   await expect(page.getByRole("row", { name: /^Margin 24 to 32 Container 720 → 704/ })).toBeVisible();
@@ -25,7 +29,7 @@ test("the hand-off page holds everything of a version, and says what changed sin
   await expect(page.getByText("Used by").locator("..")).toContainText("3 projects");
 
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);
-  await page.getByText("Desk", { exact: true }).last().click();
+  await page.getByText("Desk in CSS", { exact: true }).click();
   await page.getByRole("button", { name: "Copy Desk in CSS" }).click();
   await expect(page.getByRole("button", { name: "Copied: Desk in CSS" })).toBeVisible();
   expect(await page.evaluate(() => navigator.clipboard.readText())).toContain("@media (width >= 1024px)");
@@ -35,6 +39,65 @@ test("the hand-off page holds everything of a version, and says what changed sin
   await expect(page.getByText(/largest difference/)).toHaveCount(4);
   expect(said).toEqual([]);
   await context.close();
+});
+
+test("whatever is pointed at says its px and its CSS, and what is copied stands there in a browser", async ({ browser, baseURL }) => {
+  const { page, context, said } = await pageOf(browser, "reader");
+  await context.grantPermissions(["clipboard-read", "clipboard-write"]);
+  await page.goto(`${path}/versions/2.1.0`);
+  const panel = page.getByRole("region", { name: "Inspect" });
+  await expect(panel).toContainText("Point at a column");
+  const first = await page.evaluate(() =>
+    performance
+      .getEntriesByType("resource")
+      .filter(({ name }) => /\/_next\/static\/.*\.js/.test(name))
+      .reduce((sum, entry) => sum + (entry as PerformanceResourceTiming).encodedBodySize, 0),
+  );
+  expect(first).toBeLessThan(160 * 1024);
+  const desk = page.locator("#at-desk");
+  const fact = async (label: string): Promise<number> =>
+    Number(await panel.locator("dt", { hasText: label }).locator("xpath=following-sibling::dd").innerText());
+  const css = await (await page.request.get(`${files}/layout.css`)).text();
+  const judge = await context.newPage();
+  await judge.setViewportSize({ width: 1280, height: 800 });
+  const laidOut = async (copied: string): Promise<{ readonly x: number; readonly y: number; readonly width: number }> => {
+    const name = /^\.([\w-]+)/.exec(copied)?.[1] ?? "";
+    await judge.setContent(
+      `<!doctype html><style>*{margin:0}${css}${copied}</style><div class="layout-grid layout-rows"><div class="${name}">x</div></div>`,
+    );
+    return judge.locator(`.${name}`).evaluate((element) => element.getBoundingClientRect().toJSON() as DOMRect);
+  };
+  const copy = async (): Promise<string> => {
+    await panel.getByRole("button", { name: /^Copy CSS of/ }).click();
+    return page.evaluate(() => navigator.clipboard.readText());
+  };
+  for (const area of ["Search", "Sailings", "Fares", "Timetable"]) {
+    await desk.getByRole("button", { name: new RegExp(`^${area}: `) }).click();
+    await expect(panel.getByRole("heading", { name: `${area} area` })).toBeVisible();
+    const box = await laidOut(await copy());
+    expect([box.x, box.y, box.width], area).toEqual([await fact("From the left"), await fact("From the top"), await fact("Width")]);
+  }
+  // A span of the table, and by keys from one to the next.
+  await desk.locator(".spans-of").getByRole("button", { name: "368" }).click();
+  await page.keyboard.press("ArrowRight");
+  await expect(panel.getByRole("heading", { name: "Columns 1–5 columns" })).toBeVisible();
+  expect((await laidOut(await copy())).width).toBe(await fact("Width"));
+  // Another width is worked out in this browser: 1439 − 128 = 1311; (1311 − 11 × 24) ÷ 12 = 87¼.
+  await panel.getByLabel("Desk at").fill("1439");
+  await expect(desk.getByRole("group", { name: "Desk at 1439, drawn to scale" })).toBeVisible();
+  await desk.getByRole("button", { name: /^Column 1: / }).click({ position: { x: 8, y: 4 } });
+  await expect(panel).toContainText("87¼");
+  await panel.getByLabel("Desk at").fill("1500");
+  await expect(panel.getByRole("alert")).toHaveText("Desk holds from 1024 to 1439.");
+  expect(said).toEqual([]);
+  await context.close();
+  // Without scripts all of it is read all the same.
+  const plain = await browser.newContext({ javaScriptEnabled: false, ...(baseURL === undefined ? {} : { baseURL }) });
+  const read = await plain.newPage();
+  await read.goto(`${path}/versions/2.1.0`);
+  await expect(read.locator("#at-desk").getByRole("row", { name: /^px 74 172/ })).toBeVisible();
+  await expect(read.locator("#at-desk").getByRole("img", { name: /^Search: Columns 1–4 of 12, Rows 7–30, Width 368/ })).toBeAttached();
+  await plain.close();
 });
 
 test("every file of a version is written; all of them stand in one ZIP", async ({ baseURL }) => {

@@ -98,6 +98,8 @@ export { applyChanges, compareLayouts, valueAt } from "./compare/changes";
 export { sameJson } from "./compare/same-json";
 export { changeInPlace, changePlace, changeSentence, changesInWords, changeWords, countChanges } from "./compare/words";
 export { valueWords } from "./compare/value-words";
+export { inspectable, inspectColumns } from "./formats/css/inspect";
+export type { Inspected } from "./formats/css/inspect";
 export { changeCount, changeTables } from "./compare/change-table";
 export { breakpointSentence, changeOfBreakpoint, changesByBreakpoint, containerDifferences, containerLine } from "./compare/effects";
 export { changeLevel, leastVersion, raised, versionLevel } from "./compare/version-level";

@@ -25,15 +25,28 @@ export type ReviewAnswer = {
 export type HandOffParts = {
   readonly name: string;
   readonly base: string;
-  readonly breakpoints: number;
+  /** In rising order of widths, with those that one can be looked at: to the last px below the next. */
+  readonly breakpoints: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly width: number;
+    readonly from: number;
+    readonly to: number;
+  }[];
   /** What it follows, for members of its team. */
   readonly follows: { readonly spec: string; readonly version: string } | null;
   readonly drawings: DrawnHtml;
   readonly numbers: DrawnHtml;
-  readonly tables: DrawnHtml;
+  /** Each breakpoint with its drawing, spans, areas and CSS. */
+  readonly sections: DrawnHtml;
+  /** Rows and baseline of all breakpoints. */
+  readonly rows: DrawnHtml;
+  /** Text roles, and spacing steps; empty where there are none. */
+  readonly text: DrawnHtml;
+  readonly spacing: DrawnHtml;
   readonly downloads: DrawnHtml;
   /** What changed since the version before; null where there is none. */
   readonly changes: DrawnHtml | null;
+  /** Notes and accepted findings; empty where there are none. */
   readonly notes: DrawnHtml;
-  readonly code: DrawnHtml;
 };

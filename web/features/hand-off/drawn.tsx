@@ -1,15 +1,4 @@
-import {
-  breakpointCss,
-  breakpointRanges,
-  check,
-  findingWords,
-  type Layout,
-  plainCss,
-  readStoredText,
-  type Resolutions,
-  resolutionsOf,
-  withoutFollows,
-} from "@ypsiline/core";
+import { breakpointRanges, check, findingWords, type Layout, readStoredText, resolutionsOf, withoutFollows } from "@ypsiline/core";
 import type { ReactNode } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { HandOffTask } from "@/server/heavy/kinds";
@@ -17,41 +6,10 @@ import type { HandOffParts } from "@/wire/drawn";
 import { Downloads } from "@/ui/downloads";
 import { ChangeTables } from "@/ui/change-tables";
 import { Said } from "@/ui/num";
-import { AreasTables } from "./areas-tables";
-import { CopyNext } from "./copy-next";
+import { Breakpoints } from "./breakpoints";
 import { Drawings } from "./drawings";
 import { NumbersTable } from "./numbers-table";
-import { Spans } from "./spans";
 import { RowsTable, SpacingList, TextTable } from "./vertical-tables";
-
-type TablesProps = { readonly layout: Layout; readonly drawn: Resolutions; readonly areas: string | null };
-
-const Tables = ({ layout, drawn, areas }: TablesProps) => (
-  <>
-    <h2>Spans</h2>
-    <Spans layout={layout} />
-    {layout.areas.length > 0 && (
-      <>
-        <h2 id="areas">Areas</h2>
-        <AreasTables layout={layout} drawn={drawn} asked={areas} />
-      </>
-    )}
-    <h2>Rows and baseline</h2>
-    <RowsTable layout={layout} drawn={drawn} />
-    {layout.text.length > 0 && (
-      <>
-        <h2>Text roles</h2>
-        <TextTable layout={layout} />
-      </>
-    )}
-    {layout.spacing.length > 0 && (
-      <>
-        <h2>Spacing</h2>
-        <SpacingList layout={layout} />
-      </>
-    )}
-  </>
-);
 
 const Notes = ({ layout }: { readonly layout: Layout }) => {
   const accepted = check(layout).findings.filter((finding) => finding.accepted !== null);
@@ -61,7 +19,6 @@ const Notes = ({ layout }: { readonly layout: Layout }) => {
     <>
       {layout.notes.length > 0 && (
         <>
-          <h2>Notes on the layout</h2>
           {layout.notes.map(({ about, text }, index) => (
             <p key={index} className="said">
               <strong>{nameOf(about)}:</strong> {text}
@@ -71,7 +28,7 @@ const Notes = ({ layout }: { readonly layout: Layout }) => {
       )}
       {accepted.length > 0 && (
         <>
-          <h2>Accepted findings</h2>
+          <h3>Accepted findings</h3>
           {accepted.map((finding) => (
             <p key={`${finding.rule} ${finding.breakpoint}`} className="said">
               <strong>{nameOf(finding.breakpoint)}:</strong> <Said of={findingWords(finding, nameOf(finding.breakpoint)).title} />.{" "}
@@ -84,14 +41,8 @@ const Notes = ({ layout }: { readonly layout: Layout }) => {
   );
 };
 
-const Code = ({ layout }: { readonly layout: Layout }) =>
-  breakpointRanges(layout).map((range, index) => (
-    <details key={range.breakpoint.id} className="code" open={index === 0}>
-      <summary>{range.breakpoint.name}</summary>
-      <CopyNext label={`${range.breakpoint.name} in CSS`} />
-      <pre>{breakpointCss(layout, range, index === 0, plainCss)}</pre>
-    </details>
-  ));
+/** The widest that the last breakpoint is looked at. */
+const widest = 2560;
 
 const html = (part: ReactNode): string => renderToStaticMarkup(part);
 
@@ -108,7 +59,13 @@ export const drawnHandOff = ({ layout: text, before: textBefore, member, areas, 
   return {
     name: layout.name,
     base: layout.base,
-    breakpoints: layout.breakpoints.length,
+    breakpoints: breakpointRanges(layout).map(({ breakpoint: { id, name, from, drawnAt }, until }) => ({
+      id,
+      name,
+      width: drawnAt.width,
+      from: Math.min(from, drawnAt.width),
+      to: Math.max(until === null ? widest : Math.ceil(until) - 1, drawnAt.width),
+    })),
     follows: layout.follows ?? null,
     drawings: html(
       <>
@@ -121,10 +78,12 @@ export const drawnHandOff = ({ layout: text, before: textBefore, member, areas, 
       </>,
     ),
     numbers: html(<NumbersTable layout={layout} drawn={drawn} />),
-    tables: html(<Tables layout={layout} drawn={drawn} areas={areas} />),
+    sections: html(<Breakpoints layout={layout} drawn={drawn} areas={areas} />),
+    rows: html(<RowsTable layout={layout} drawn={drawn} />),
+    text: layout.text.length > 0 ? html(<TextTable layout={layout} drawn={drawn} />) : "",
+    spacing: layout.spacing.length > 0 ? html(<SpacingList layout={layout} />) : "",
     downloads: html(<Downloads layout={layout} files={files} stem={stem} />),
     changes: before && html(<ChangeTables before={before} after={layout} names={["before", "this version"]} />),
     notes: html(<Notes layout={layout} />),
-    code: html(<Code layout={layout} />),
   };
 };

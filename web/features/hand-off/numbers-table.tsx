@@ -16,7 +16,7 @@ export const NumbersTable = ({ layout, drawn }: { readonly layout: Layout; reado
             "Columns",
             "Gutter",
             "Margin",
-            "Container",
+            "Container kind",
             "Drawn at",
             "Container",
             "Column",

@@ -1,5 +1,6 @@
-import { breakpointRanges, type Layout, type Resolutions, spacingSteps, toNumber, valueWords } from "@ypsiline/core";
+import { breakpointRanges, inspectable, type Layout, type Resolutions, spacingSteps, toNumber, valueWords } from "@ypsiline/core";
 import { Num, Said } from "@/ui/num";
+import { pointedAt } from "./inspect-data";
 
 /** Rows and baseline of every breakpoint: as declared, and what they come to at the size it is drawn at. */
 export const RowsTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
@@ -62,9 +63,16 @@ const textRows = ({ text, breakpoints }: Layout) =>
     }),
   ]);
 
+/** What is told of a text role that is pointed at, as it is at the first breakpoint; nothing for its sizes elsewhere. */
+const inspectedRole = (layout: Layout, drawn: Resolutions, role: string) => {
+  const first = drawn(breakpointRanges(layout)[0]?.breakpoint.id ?? "");
+  const found = first && inspectable(layout, first).find(({ id }) => id === `text ${role}`);
+  return found ? pointedAt(found) : {};
+};
+
 /** Text roles: size, line height and font. */
-export const TextTable = ({ layout }: { readonly layout: Layout }) => (
-  <div className="table-scroll card-plain">
+export const TextTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
+  <div className="table-scroll card-plain inspectable">
     <table className="numbers num">
       <thead>
         <tr>
@@ -78,7 +86,9 @@ export const TextTable = ({ layout }: { readonly layout: Layout }) => (
       <tbody>
         {textRows(layout).map(({ key, name, size, lineHeight, font }) => (
           <tr key={key}>
-            <td>{name}</td>
+            <td>
+              <span {...inspectedRole(layout, drawn, name)}>{name}</span>
+            </td>
             <td>
               <Said of={valueWords(size)} />
             </td>
