@@ -87,10 +87,10 @@ test("the whole spec is repaired; what is held stays, and what is in the way is 
   await dialog.getByRole("button", { name: "Hold Desk, margin" }).click();
   await dialog.getByRole("button", { name: "Hold Desk, columns" }).click();
   await expect(dialog).toContainText("No numbers satisfy what is held.");
-  await expect(dialog.getByRole("button", { name: "Take the repair" })).toBeDisabled();
+  await expect(dialog.getByRole("button", { name: "Apply the repair" })).toBeDisabled();
   await dialog.getByRole("button", { name: "Let go Desk, margin" }).click();
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("68");
-  await dialog.getByRole("button", { name: "Take the repair" }).click();
+  await dialog.getByRole("button", { name: "Apply the repair" }).click();
   await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("68");
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
   await page.keyboard.press("Control+z");

@@ -156,7 +156,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
     await page.getByLabel("Name of the design").fill(name);
     await page.getByLabel("Name of the design").press("Enter");
     await page.getByRole("button", { name: "Keep", exact: true }).click();
-    await expect(page.getByRole("region", { name: "Kept designs" }).getByRole("button", { name, exact: true })).toBeVisible();
+    await expect(page.getByRole("region", { name: "Saved designs" }).getByRole("button", { name, exact: true })).toBeVisible();
   };
   await take(three(99), "Sailings on a phone");
   // The grid it was drawn on, as a spec of its own, with the design beside it.
@@ -202,8 +202,8 @@ test("kept designs: a changed margin says on the review which it moves off the g
   await expect(page.getByRole("heading", { name: "0 of 6 edges stand on the grid" })).toBeVisible();
 
   // Taken away it is told, and comes back.
-  const kept = page.getByRole("region", { name: "Kept designs" });
-  await kept.getByRole("button", { name: "Keep Sailings on a phone no longer" }).click();
+  const kept = page.getByRole("region", { name: "Saved designs" });
+  await kept.getByRole("button", { name: "Remove Sailings on a phone" }).click();
   await expect(kept.getByRole("button", { name: "Sailings on a phone", exact: true })).toHaveCount(0);
   await page.locator("[data-sonner-toast]").getByRole("button", { name: "Undo" }).click();
   await expect(kept.getByRole("button", { name: "Sailings on a phone", exact: true })).toBeVisible();

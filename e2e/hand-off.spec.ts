@@ -182,8 +182,8 @@ test("other ways of writing are chosen in forms that need no script", async ({ b
   const context = await browser.newContext({ javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto(`${path}/versions/2.1.0`);
-  await page.getByText("A stylesheet another way").click();
-  const stylesheet = page.locator("details", { hasText: "A stylesheet another way" });
+  await page.getByText("Options: a stylesheet").click();
+  const stylesheet = page.locator("details", { hasText: "Options: a stylesheet" });
   await stylesheet.getByLabel("Breakpoints by").selectOption("container");
   await stylesheet.getByLabel("Lengths in").selectOption("rem");
   await stylesheet.getByLabel("Grid class").selectOption("without");
@@ -197,7 +197,7 @@ test("other ways of writing are chosen in forms that need no script", async ({ b
   expect(css.text).not.toContain("grid-template-columns");
   // The page stands as it was: what was chosen is not lost.
   await expect(stylesheet.getByLabel("Lengths in")).toHaveValue("rem");
-  await page.getByText("An overlay drawing or a tile another way").click();
+  await page.getByText("Options: an overlay drawing or a tile").click();
   await page.locator("select[name=breakpoint]").selectOption("wide");
   await page.getByLabel("Drawn as").selectOption("outline");
   const svg = await saved(page.getByRole("button", { name: "SVG", exact: true }));

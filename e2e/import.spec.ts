@@ -36,7 +36,7 @@ test("each format is shown against the draft, taken into it as one edit, and tak
     await choose(page, file, written(id));
     await expect(changed(page, "Gutter", "24", "32"), id).toBeVisible();
     expect(await draft(), id).toEqual(before);
-    await page.getByRole("button", { name: "Use it in the draft" }).click();
+    await page.getByRole("button", { name: "Apply to the draft" }).click();
     await page.waitForURL(new RegExp(`${path}($|\\?)`));
     await saved(page);
     const whole = id === "layout" || id === "tokens";
@@ -72,7 +72,7 @@ test("what is hostile or no layout is refused with the reason, and the draft sta
     await choose(page, file, content);
     await expect(alert, file).toContainText(words);
     await expect(alert, file).toContainText(`${file} was not taken.`);
-    await expect(page.getByRole("button", { name: "Use it in the draft" })).toHaveCount(0);
+    await expect(page.getByRole("button", { name: "Apply to the draft" })).toHaveCount(0);
   }
   await expect(page).toHaveTitle(/Import a file/);
   // After all that a good file is read.

@@ -68,7 +68,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await fill(page, { "Invite by e-mail address": "finn@skerry.example" });
     await page.getByLabel("As", { exact: true }).selectOption("author");
     await page.getByRole("button", { name: "Invite" }).click();
-    await expect(page.getByRole("status")).toContainText("on its way to finn@skerry.example");
+    await expect(page.getByRole("status")).toContainText("sent an e-mail with the link to finn@skerry.example");
     const other = await browser.newContext({ baseURL: address });
     const finn = await other.newPage();
     const finnSaid = watch(finn);
@@ -95,7 +95,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
       await fill(forgot, { "E-mail address": email });
       await forgot.getByRole("button", { name: "Send the link" }).click();
       await expect(forgot.getByRole("status")).toHaveText(
-        `If ${email} has an account, a letter is on its way. Its link works once, for 30 minutes.`,
+        `If ${email} has an account, we have sent an e-mail. Its link works once, for 30 minutes.`,
       );
     }
     const reset = await mail.linkTo("finn@skerry.example", "/password/");
@@ -104,7 +104,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await forgot.getByRole("button", { name: "Set it" }).click();
     await expect(forgot.getByRole("status")).toContainText("The new password is set");
     await forgot.goto(reset);
-    await expect(forgot.getByText("This link works no more")).toBeVisible();
+    await expect(forgot.getByText("This link no longer works")).toBeVisible();
     expect(mail.letters.filter(({ to }) => to === "nobody@skerry.example")).toEqual([]);
     // Wherever the account was signed in, it is signed out; the new password lets in, the old one does not.
     await finn.goto("/specs");
@@ -177,7 +177,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await iris.goto("/sign-up");
     await fill(iris, { "E-mail address": "iris@skerry.example" });
     await iris.getByRole("button", { name: "Send the link" }).click();
-    await expect(iris.getByRole("status")).toContainText("on its way");
+    await expect(iris.getByRole("status")).toContainText("sent an e-mail");
     await iris.goto(await mail.linkTo("iris@skerry.example", "/sign-up/"));
     await fill(iris, { "Your name": "Iris", "A password": password });
     await iris.getByRole("button", { name: "Create the account" }).click();

@@ -97,7 +97,7 @@ test("a picture is held against the spec in Fit; what is no picture, or shows no
   await expect(table.locator("tbody tr")).toHaveCount(8);
   await expect(table.locator("tbody td.fit-off")).toHaveCount(8);
   await table.locator("tbody button").first().click();
-  await expect(table.locator(".fit-about")).toContainText("Keep the design to say that an edge is off the grid on purpose");
+  await expect(table.locator(".fit-about")).toContainText("Save the design to mark an edge as off the grid on purpose");
   await expect(page.getByRole("region", { name: "Which grid is it?" }).locator("tbody tr").first()).toContainText(/^12246474/);
 
   await page.getByRole("button", { name: "Other boxes…" }).click();

@@ -129,10 +129,10 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
 
   await page.goto(`${path}/versions/1.0.0`);
   await page.getByText("For the team").click();
-  await page.getByRole("link", { name: "Put 1.0.0 into the draft…" }).click();
+  await page.getByRole("link", { name: "Use 1.0.0 in the draft…" }).click();
   // What would change is seen before it does, and it is one edit that can be taken back.
   await expect(changed(page, "Gutter", "40", "16")).toBeVisible();
-  await page.getByRole("button", { name: "Use it in the draft" }).click();
+  await page.getByRole("button", { name: "Apply to the draft" }).click();
   await page.waitForURL(new RegExp(`${path}($|\\?)`));
   await saved(page);
   await page.goto(`${path}?at=desk`);

@@ -97,7 +97,7 @@ test("widths tell hand-overs, whole and clean widths, and measure the stylesheet
   await saved(page);
   await page.getByRole("link", { name: "Widths" }).click();
   // 1024 below: 1024 − 32; from it on: 1024 − 128.
-  await expect(page.getByRole("table", { name: "Hand-overs" })).toContainText(/1024.*992 to 896.*\u2212?-?96/);
+  await expect(page.getByRole("table", { name: "At each breakpoint" })).toContainText(/1024.*992 to 896.*\u2212?-?96/);
   await expect(page.getByRole("region", { name: "Whole columns" })).toContainText("Desk every 12 from 1028 to 2552");
   const clean = page.getByRole("region", { name: "Clean widths" });
   await expect(clean).toContainText("1280 is clean");

@@ -19,7 +19,7 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   await page.goto(path);
   await page.getByRole("link", { name: "Settings" }).click();
   await page.getByLabel("Name", { exact: true }).fill(`Tides ${process.pid}`);
-  await page.getByLabel("What it is for").fill("When the water stands high");
+  await page.getByLabel("Purpose").fill("When the water stands high");
   await page.getByLabel(/^Address/).fill("Tides!");
   await page.getByRole("button", { name: "Keep these" }).click();
   await expect(page.getByText("It must be a small letter, then at most 59 small letters, digits or hyphens.")).toBeVisible();
@@ -70,8 +70,8 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   await expect(page).toHaveURL(new RegExp(`${path}/settings`));
   await page.goto(`/teams/skerry?show=activity&spec=${slugOf(path)}`);
   for (const words of [
-    "said what it is for: When the water stands high",
-    "said no more what it is for",
+    "set the purpose: When the water stands high",
+    "removed the purpose",
     `named it Tides ${process.pid}, at ${now}`,
   ])
     await expect(page.getByText(words)).toBeVisible();
@@ -138,7 +138,7 @@ test("a spec is moved to another team of one's own with all it has; not while pr
   await page.getByLabel("Team to move it to").selectOption(team);
   await page.getByRole("button", { name: "Move it there" }).click();
   await expect(alerts(page)).toHaveText(
-    `Projects of Skerry Ferries use it: Chart ${process.pid}. They would lose it; say first that they use it no more.`,
+    `Projects of Skerry Ferries use it: Chart ${process.pid}. They would lose it. Remove it from them first.`,
   );
   expect((await uses(null)).status()).toBe(200);
   await page.getByRole("button", { name: "Move it there" }).click();

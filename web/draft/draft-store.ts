@@ -26,6 +26,8 @@ export type DraftState = {
   /** Whether this browser can keep what is not saved yet beyond this page; false where its storage is full or shut. */
   readonly kept: boolean;
   readonly canUndo: boolean;
+  /** The changes that undo would take back; empty where there are none. */
+  readonly undoes: readonly Change[];
   readonly canRedo: boolean;
   readonly save: SaveState;
   /** Changes that were to stand beside what others did and cannot: kept until they have been read. */
@@ -95,7 +97,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let kept = true;
   /** What was to stand and could not, until that has been read. */
   let aside: readonly Change[] = [];
-  let snapshot: DraftState = { layout, kept, canUndo: false, canRedo: false, save, aside };
+  let snapshot: DraftState = { layout, kept, canUndo: false, undoes: [], canRedo: false, save, aside };
   /** What the server refused last: it is not sent again as it was. */
   let refused: readonly Change[] | null = null;
   /** What was sent and not answered, and the draft with it: it is sent again as it was before anything else is, for the server may have it. */
@@ -113,7 +115,7 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
   let keptSteps = undo;
   const publish = (): void => {
     if (undo !== keptSteps) world.keepSteps?.((keptSteps = undo));
-    snapshot = { layout, kept, canUndo: undo.length > 0, canRedo: redo.length > 0, save, aside };
+    snapshot = { layout, kept, canUndo: undo.length > 0, undoes: undo.at(-1)?.forth ?? [], canRedo: redo.length > 0, save, aside };
     for (const listener of listeners) listener();
   };
   const pending = (): readonly Change[] => compareLayouts(base.layout, layout);

@@ -115,7 +115,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "spec-described": {
     activity: {
       what: () => "spec",
-      words: ({ words }) => (words === "" ? "said no more what it is for" : `said what it is for: ${words}`),
+      words: ({ words }) => (words === "" ? "removed the purpose" : `set the purpose: ${words}`),
     },
   },
   "spec-follows": {
@@ -249,7 +249,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "project-use": {
     activity: {
       what: () => "project-use",
-      words: ({ project, number }) => (number ? `${project} takes version ${versionText(number)}` : `${project} uses it no more`),
+      words: ({ project, number }) => (number ? `${project} now uses version ${versionText(number)}` : `${project} no longer uses it`),
     },
   },
   "token-made": { activity: { what: () => "token", words: ({ name, project }) => `made the access token ${name} of ${project}` } },

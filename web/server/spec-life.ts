@@ -119,7 +119,7 @@ export const moveSpec = async (sql: postgres.TransactionSql, spec: Spec, person:
       ok: false,
       problem: {
         code: "conflict",
-        detail: `Projects of ${spec.teamName} use it: ${users.slice(0, 3).join(", ")}${users.length > 3 ? " and more" : ""}. They would lose it; say first that they use it no more.`,
+        detail: `Projects of ${spec.teamName} use it: ${users.slice(0, 3).join(", ")}${users.length > 3 ? " and more" : ""}. They would lose it. Remove it from them first.`,
       },
     };
   await lockAddresses(sql, team.id);

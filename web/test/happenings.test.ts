@@ -25,7 +25,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "spec: named it Quays, at /specs/skerry/quays",
     null,
   ],
-  "spec-described": [{ kind: "spec-described", ...spec, words: "Boards" }, "spec: said what it is for: Boards", null],
+  "spec-described": [{ kind: "spec-described", ...spec, words: "Boards" }, "spec: set the purpose: Boards", null],
   "spec-follows": [{ kind: "spec-follows", ...spec, name: "Boards", number }, "spec: began to follow Boards 2.1.0", null],
   "followed-published": [
     {
@@ -86,7 +86,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     null,
   ],
   "project-made": [{ kind: "project-made", ...spec, name: "Crew app" }, "project: added the project Crew app", null],
-  "project-use": [{ kind: "project-use", ...spec, project: "Crew app", number }, "project-use: Crew app takes version 2.1.0", null],
+  "project-use": [{ kind: "project-use", ...spec, project: "Crew app", number }, "project-use: Crew app now uses version 2.1.0", null],
   "token-made": [
     { kind: "token-made", ...spec, name: "build", project: "Crew app" },
     "token: made the access token build of Crew app",

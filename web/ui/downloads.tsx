@@ -114,10 +114,7 @@ export const Downloads = ({ layout, files, stem }: Props) => (
     </details>
     {forms().map(({ title, options, buttons: [first, ...more] }) => (
       <details key={title} className="card-plain take-more take-section">
-        <summary>
-          {title.slice(0, 1).toUpperCase()}
-          {title.slice(1)} another way
-        </summary>
+        <summary>Options: {title}</summary>
         <form method="get" action={`${files}/${first?.file ?? ""}`} className="take-form">
           {options.map((name) => (
             <Option key={name} name={name} layout={layout} />

@@ -90,7 +90,9 @@ const toldWords = (change: Change, before: Layout, after: Layout): Told => {
   const [root = "", entry, ...rest] = change.path;
   const path = rest.join("/");
   const values = { from: valueWords(change.from), to: valueWords(change.to) };
-  const said = { from: [name(String(change.from))], to: [name(String(change.to))] };
+  // A word that was not there, or is no more: that is said in ours.
+  const called = (value: unknown): Words => (value === undefined ? words`none` : [name(String(value))]);
+  const said = { from: called(change.from), to: called(change.to) };
   const inPlace = placedWords(change, before, after);
   if (inPlace) return inPlace;
   const spec = (what: Words, { from, to }: { readonly from: Words | null; readonly to: Words }): Told => ({

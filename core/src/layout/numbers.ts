@@ -57,10 +57,10 @@ export const breakpointNumbers = {
   "columns/container/max": { ...container, name: "container at most", heading: "container width" },
   "columns/container/width": { ...container, name: "container", heading: "container width" },
   "columns/container/align": { ...container, name: "container alignment", heading: "container align" },
-  "columns/stated/container": { ...container, name: "stated container", heading: "stated container", carried: false },
+  "columns/stated/container": { ...container, name: "expected container", heading: "stated container", carried: false },
   "columns/stated/column": {
     ...columns,
-    name: "stated column",
+    name: "expected column",
     cell: "columns",
     place: "columns",
     heading: "stated column",

@@ -16,7 +16,7 @@ export default async function ForgottenPage({ searchParams }: Props) {
     <NarrowPage title="A forgotten password">
       {sendsMail() ? (
         <>
-          <p>A letter brings a link by which you set a new one.</p>
+          <p>We will e-mail you a link to set a new password.</p>
           <ForgottenForm email={email.slice(0, 254)} />
         </>
       ) : (

@@ -1,6 +1,6 @@
 "use client";
 
-import { countChanges } from "@ypsiline/core";
+import { type Change, changeInPlace, countChanges, type Layout, plainText } from "@ypsiline/core";
 import { Redo2, Search, Undo2 } from "lucide-react";
 import Link from "next/link";
 import { useSearchParams } from "next/navigation";
@@ -55,6 +55,10 @@ const StateOfDraft = ({ path }: { readonly path: string }) => {
   );
 };
 
+/** "Undo: Desk gutter 24 → 32, and 2 more". */
+const undoTitle = ([first, ...others]: readonly Change[], layout: Layout): string | undefined =>
+  first && `Undo: ${plainText(changeInPlace(first, layout))}${others.length > 0 ? `, and ${others.length} more` : ""}`;
+
 type Props = {
   readonly path: string;
   /** Opens the menu that goes to anything. */
@@ -95,7 +99,13 @@ export const SpecBar = ({ path, onMenu }: Props) => {
       {editing && (
         <>
           <SaveWords save={state.save} kept={state.kept} />
-          <button type="button" className="btn btn-bar" onClick={undo} disabled={!state.canUndo}>
+          <button
+            type="button"
+            className="btn btn-bar"
+            onClick={undo}
+            disabled={!state.canUndo}
+            title={undoTitle(state.undoes, state.layout)}
+          >
             <Undo2 size={14} aria-hidden="true" /> Undo
           </button>
           <button type="button" className="btn btn-bar" onClick={redo} disabled={!state.canRedo} aria-label="Redo">

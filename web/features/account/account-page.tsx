@@ -64,7 +64,7 @@ export const AccountPage = ({
               </span>
             </label>
           ))}
-          <p className="quiet mb-0">This changes what is shown alone. Ypsiline reckons with the exact number either way.</p>
+          <p className="quiet mb-0">Only the display changes; calculations are always exact.</p>
         </fieldset>
       </section>
       <section aria-labelledby="sessions-title">

@@ -44,7 +44,7 @@ export const ForgottenForm = ({ email }: { readonly email: string }) => (
     fields={[{ ...address, initial: email }]}
     body={({ email: to = "" }) => ({ email: to })}
     submit="Send the link"
-    done={(_answer, { email: to }) => `If ${to ?? ""} has an account, a letter is on its way. Its link works once, for 30 minutes.`}
+    done={(_answer, { email: to }) => `If ${to ?? ""} has an account, we have sent an e-mail. Its link works once, for 30 minutes.`}
   />
 );
 
@@ -74,7 +74,7 @@ export const SignUpForm = () => (
     fields={[address]}
     body={({ email = "" }) => ({ email })}
     submit="Send the link"
-    done={(_answer, { email }) => `A letter to ${email ?? ""} is on its way. Its link works for 24 hours.`}
+    done={(_answer, { email }) => `We have sent an e-mail to ${email ?? ""}. Its link works for 24 hours.`}
   />
 );
 

@@ -68,7 +68,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
             ]}
             body={({ email = "", password = "" }) => ({ email, password })}
             submit="Send a link to it"
-            done={(_answer, { email }) => `A letter to ${email ?? ""} is on its way. The address holds once its link was opened.`}
+            done={(_answer, { email }) => `We have sent an e-mail to ${email ?? ""}. The address changes once you open its link.`}
           />
         ) : (
           <p className="quiet">

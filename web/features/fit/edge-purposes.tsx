@@ -24,7 +24,7 @@ export const EdgePurposes = ({ one, index, isEdge, purposes, onPurpose }: Props)
     return edge && edge.is !== "on" ? [{ side, edge }] : [];
   });
   if (away.length === 0) return <span className="quiet">{one.box.name || "It"} stands on the grid.</span>;
-  if (purposes === null) return <span className="quiet">Keep the design to say that an edge is off the grid on purpose, and why.</span>;
+  if (purposes === null) return <span className="quiet">Save the design to mark an edge as off the grid on purpose, with a reason.</span>;
   return (
     <>
       {away.map(({ side, edge }) => {

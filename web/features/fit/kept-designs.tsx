@@ -21,13 +21,11 @@ export const sourceWords: Readonly<Record<BoxSource, string>> = {
 
 /** Designs kept beside the spec: each is opened as it was, and held against whatever the spec has become. */
 export const KeptDesigns = ({ kept, open, mayEdit, onOpen }: Props) => (
-  <section aria-label="Kept designs">
-    <h2>Kept designs {kept.total > 0 && <span className="num quiet">{kept.total}</span>}</h2>
+  <section aria-label="Saved designs">
+    <h2>Saved designs {kept.total > 0 && <span className="num quiet">{kept.total}</span>}</h2>
     {kept.fault && <p className="fault">{kept.fault}</p>}
     {kept.designs.length === 0 && !kept.fault && (
-      <p className="quiet">
-        None yet. A kept design is held against each new draft: the review says which of its edges a change moves off.
-      </p>
+      <p className="quiet">No saved designs. Save one, and every review will show which of its edges a change would move off the grid.</p>
     )}
     <ul className="plain-list fit-kept">
       {kept.designs.map((design) => (
@@ -49,7 +47,7 @@ export const KeptDesigns = ({ kept, open, mayEdit, onOpen }: Props) => (
             <button
               type="button"
               className="btn btn-sm btn-quiet"
-              aria-label={`Keep ${design.name} no longer`}
+              aria-label={`Remove ${design.name}`}
               onClick={() => void kept.remove(design)}
             >
               Remove
@@ -60,7 +58,7 @@ export const KeptDesigns = ({ kept, open, mayEdit, onOpen }: Props) => (
     </ul>
     {kept.designs.length < kept.total && (
       <button type="button" className="btn btn-sm btn-quiet" onClick={() => void kept.more()}>
-        More of them
+        Show more
       </button>
     )}
   </section>

@@ -41,7 +41,7 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
       <div className="d-flex flex-wrap gap-2">
         {may.restore && (
           <a className="btn btn-sm btn-quiet" href={`/specs/${team}/${spec}/import?version=${number}`}>
-            Put {number} into the draft…
+            Use {number} in the draft…
           </a>
         )}
         {may.withdraw && !withdrawn && (

@@ -112,7 +112,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
                         else setFault(words);
                       }}
                     >
-                      Use it in the draft
+                      Apply to the draft
                     </button>
                   )}
                   {mayEdit && (

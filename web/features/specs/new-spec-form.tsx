@@ -154,7 +154,7 @@ export const NewSpecForm = ({ teams }: Props) => {
         fault={wordsAt("/description")}
         label={
           <>
-            What it is for <span className="quiet">(may be left out)</span>
+            Purpose <span className="quiet">(optional)</span>
           </>
         }
       >
@@ -196,9 +196,7 @@ export const NewSpecForm = ({ teams }: Props) => {
             </div>
           )}
         </div>
-        <div className="card-plain choice">
-          {choice("blank", "Nothing decided", "A phone breakpoint of 4 columns; everything else is yours to add.")}
-        </div>
+        <div className="card-plain choice">{choice("blank", "Start empty", "One phone breakpoint with 4 columns. You add the rest.")}</div>
         <div className="card-plain choice">
           {choice("layout", "A file", "A layout document, stylesheet, design tokens, ledger (CSV) or overlay (SVG), up to 5 MiB.")}
           {start === "layout" && (

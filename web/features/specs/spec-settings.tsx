@@ -100,7 +100,7 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props
                   initial: spec.name,
                   words: "An edit of the draft; published versions keep the name they have.",
                 },
-                { name: "description", label: "What it is for", autoComplete: "off", initial: spec.description },
+                { name: "description", label: "Purpose", autoComplete: "off", initial: spec.description },
                 {
                   name: "address",
                   label: `Address, after /specs/${spec.team}/`,

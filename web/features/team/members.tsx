@@ -170,8 +170,8 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
       {invited && (
         <p role="status">
           {mail
-            ? `A letter with the link is on its way to ${invited}; how far it is stands in the `
-            : `A letter with the link for ${invited} stands in the `}
+            ? `We have sent an e-mail with the link to ${invited}. See whether it arrived in the `
+            : `This instance sends no mail. Copy the link for ${invited} from the `}
           <a href={`/teams/${team}?show=outbox`}>outbox</a>.
         </p>
       )}

@@ -73,12 +73,12 @@ const Use = ({
           type="button"
           className="btn btn-sm btn-quiet"
           disabled={act.busy}
-          aria-label={`Uses it no more: ${use.name} in ${project.name}`}
+          aria-label={`Remove ${use.name} from ${project.name}`}
           onClick={() =>
             void act.send("POST /api/teams/:team/projects/:project/uses", { team, project: project.id }, { spec: use.spec, number: null })
           }
         >
-          Uses it no more
+          Remove
         </button>
       )}
       {act.fault && (

@@ -29,7 +29,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
         later.
       </p>
       <ul className="plain-list card-plain p-3">
-        {webhooks.length === 0 && <li className="quiet">None yet.</li>}
+        {webhooks.length === 0 && <li className="quiet">No webhooks. Add one to tell another system whenever a version is published.</li>}
         {webhooks.map((webhook) => (
           <li key={webhook.id} className="webhook">
             <span className="num num-wrap">{webhook.url}</span>{" "}

@@ -8,7 +8,7 @@ export const HandOvers = ({ sweep, layout }: { readonly sweep: Sweep; readonly l
   if (sweep.handOvers.length === 0) return <p className="quiet">One breakpoint stands for every width: nothing is handed over.</p>;
   return (
     <div className="table-scroll">
-      <table className="numbers num" aria-label="Hand-overs">
+      <table className="numbers num" aria-label="At each breakpoint">
         <thead>
           <tr>
             <th scope="col">At</th>

@@ -62,7 +62,7 @@ export const WidthsPage = ({ width: first, team }: Props) => {
           </div>
           <WidthsChart sweep={swept} probe={probe} onProbe={setProbe} />
           <section aria-label="What is handed over">
-            <h2>Hand-overs</h2>
+            <h2>At each breakpoint</h2>
             <HandOvers sweep={swept} layout={asked} />
           </section>
           <DeviceStrip layout={layout} devices={saved.devices} mayEdit={mayManageTeam} onProbe={setProbe} onEdit={() => setEditing(true)} />

@@ -21,7 +21,7 @@ export default async function PasswordPage({ params }: { readonly params: Promis
         </>
       ) : (
         <p className="mb-0">
-          This link works no more: it was used, is older than 30 minutes, or a later one was sent.{" "}
+          This link no longer works. It was used, it is older than 30 minutes, or a newer one was sent.{" "}
           <Link href="/forgotten" prefetch={false}>
             Ask for another
           </Link>

@@ -16,7 +16,7 @@ export default async function NewAccountPage({ params }: { readonly params: Prom
         <NewAccountForm secret={secret} email={link.email} />
       ) : (
         <p className="mb-0">
-          This link works no more.{" "}
+          This link no longer works.{" "}
           <Link href="/sign-up" prefetch={false}>
             Ask for another
           </Link>

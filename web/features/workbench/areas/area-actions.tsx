@@ -25,10 +25,19 @@ const wayWords: Readonly<Record<CarryWay, string>> = {
   "two-by-two": "two by two",
 };
 
+/** Of a layout whose areas were all copied, one area with what stands inside it; the others as they were. */
+const onlyOf = (before: Layout, copied: Layout, area: string): Layout => {
+  const inside = (id: string | undefined): boolean =>
+    id !== undefined && (id === area || inside(before.areas.find((one) => one.id === id)?.within));
+  return { ...copied, areas: before.areas.map((one) => (inside(one.id) ? (copied.areas.find(({ id }) => id === one.id) ?? one) : one)) };
+};
+
 /** What is done with areas as a whole: adding, placing by what stands before, showing, carrying to other breakpoints. */
 export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, chosen, onChoose, onWordMap, onLayout }: Props) => {
   const at = breakpoint.id;
   const [to, setTo] = useState("every");
+  const [way, setWay] = useState<CarryWay>("same-share");
+  const [whole, setWhole] = useState(false);
   const others = layout.breakpoints.filter(({ id }) => id !== at);
   const one = resolution?.areas.find(({ area }) => area.id === chosen) ?? null;
   const area = layout.areas.find(({ id }) => id === chosen) ?? null;
@@ -121,11 +130,26 @@ export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, ch
       )}
       <span className="flex-grow-1" />
       {layout.breakpoints.length > 1 && layout.areas.length > 0 && (
-        <span className="inline carry-areas" role="group" aria-label="Carry over">
-          Carry over
+        <span className="inline carry-areas" role="group" aria-label="Copy to breakpoints">
+          Copy{" "}
+          {area ? (
+            <select
+              name="copy-what"
+              aria-label="Copy what"
+              className="form-select form-select-sm"
+              value={whole ? "all" : "one"}
+              disabled={readOnly}
+              onChange={(event) => setWhole(event.target.value === "all")}
+            >
+              <option value="one">{area.name}</option>
+              <option value="all">all areas</option>
+            </select>
+          ) : (
+            "all areas"
+          )}
           <select
             name="carry-to"
-            aria-label="Carry over to"
+            aria-label="Copy to"
             className="form-select form-select-sm"
             value={others.some(({ id }) => id === to) ? to : "every"}
             disabled={readOnly}
@@ -140,24 +164,30 @@ export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, ch
           </select>
           <select
             name="carry-areas"
-            aria-label="Carry over as"
+            aria-label="Copy as"
             className="form-select form-select-sm"
-            value=""
+            value={way}
             disabled={readOnly}
-            onChange={(event) => {
-              const way = carryWays.find((each) => each === event.target.value);
-              if (!way) return;
-              const targets = others.some(({ id }) => id === to) ? [to] : others.map(({ id }) => id);
-              onLayout(targets.reduce((next, id) => carryAreas(next, at, id, way), layout));
-            }}
+            onChange={(event) => setWay(carryWays.find((each) => each === event.target.value) ?? way)}
           >
-            <option value="">as…</option>
             {carryWays.map((way) => (
               <option key={way} value={way}>
                 {wayWords[way]}
               </option>
             ))}
           </select>
+          <button
+            type="button"
+            className="btn btn-sm btn-quiet"
+            disabled={readOnly}
+            onClick={() => {
+              const targets = others.some(({ id }) => id === to) ? [to] : others.map(({ id }) => id);
+              const copied = targets.reduce((next, id) => carryAreas(next, at, id, way), layout);
+              onLayout(area && !whole ? onlyOf(layout, copied, area.id) : copied);
+            }}
+          >
+            Copy
+          </button>
         </span>
       )}
     </div>

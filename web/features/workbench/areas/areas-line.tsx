@@ -269,7 +269,7 @@ const startInside = (kind: string, span: number): Inside | null =>
       ? { kind, count: Math.max(1, Math.min(4, span)), gutter: "16px", margin: { start: "16px", end: "16px" }, rows: null, baseline: null }
       : null;
 
-/** White space to the neighbours in words: "above: 2 rows, 40 · to Search: one gutter, 24". */
+/** White space to the neighbours in words: "above, to Search: 40 px, 2 rows, the same as below · to Fares: 24 px, one gutter". */
 const Neighbours = ({ one, areas }: { readonly one: AreaGeometry; readonly areas: readonly AreaGeometry[] }) => {
   const down = spaceBelow(areas).filter(({ from, to }) => from === one || to === one);
   const across = spaceBeside(areas).filter(({ from, to }) => from === one || to === one);
@@ -280,25 +280,26 @@ const Neighbours = ({ one, areas }: { readonly one: AreaGeometry; readonly areas
       {down.map(({ from, to, distance, between }) => (
         <span key={`${from.area.id} ${to.area.id}`}>
           {" · "}
-          {to === one ? "above" : "below"}, to {to === one ? from.area.name : to.area.name}: {between} {between === 1 ? "row" : "rows"}
+          {to === one ? "above" : "below"}, to {to === one ? from.area.name : to.area.name}:{" "}
           {distance && (
             <>
-              , <Num value={distance} />
+              <Num value={distance} /> px{between > 0 && ", "}
             </>
           )}
-          {equal(distance) && <strong> equal</strong>}
+          {between > 0 ? `${between} ${between === 1 ? "row" : "rows"}` : !distance && "no row between"}
+          {equal(distance) && `, the same as ${to === one ? "below" : "above"}`}
         </span>
       ))}
       {across.map(({ from, to, distance, between }) => (
         <span key={`${from.area.id} ${to.area.id}`}>
           {" · "}
           to {to === one ? from.area.name : to.area.name}:{" "}
-          {between === 0 ? "one gutter" : `${between} ${between === 1 ? "column" : "columns"}`}
           {distance && (
             <>
-              , <Num value={distance} />
+              <Num value={distance} /> px,{" "}
             </>
           )}
+          {between === 0 ? "one gutter" : `${between} ${between === 1 ? "column" : "columns"}`}
         </span>
       ))}
     </span>

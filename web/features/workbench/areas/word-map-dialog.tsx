@@ -101,7 +101,7 @@ const Editor = ({ layout, breakpoint, readOnly, map, onDone }: Omit<Props, "reso
           disabled={readOnly || fault !== null || text === map.text}
           onClick={() => read.ok && onDone(withWordMap(layout, breakpoint.id, read.cells, map))}
         >
-          Take it
+          Apply
         </Button>
       </Modal.Footer>
     </>

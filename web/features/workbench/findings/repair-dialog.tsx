@@ -194,7 +194,7 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
           Cancel
         </Button>
         <Button disabled={!answer?.ok || changes === 0} onClick={() => answer?.ok && onDone(answer.layout)}>
-          Take the repair
+          Apply the repair
         </Button>
       </Modal.Footer>
     </Modal>

@@ -23,7 +23,7 @@ export default async function EmailPage({ params }: { readonly params: Promise<{
         </>
       ) : (
         <p className="mb-0">
-          This link works no more, or was made for another account. <a href="/account">Your account</a>
+          This link no longer works, or was made for another account. <a href="/account">Your account</a>
         </p>
       )}
     </NarrowPage>
