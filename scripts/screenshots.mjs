@@ -62,7 +62,7 @@ const views = [
     as: "author",
     size: desk,
     open: async (page) => {
-      await page.getByRole("button", { name: "Whole", exact: true }).click();
+      await page.getByRole("button", { name: "Whole page", exact: true }).click();
       await page.keyboard.press("l");
     },
   },
@@ -105,11 +105,14 @@ const views = [
   { name: "team", path: "/teams/skerry", as: "lead", size: desk },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: desk },
   {
-    name: "hand-off-areas",
+    name: "inspect",
     path: "/specs/skerry/passenger-booking/versions/latest",
     as: "reader",
     size: desk,
-    open: (page) => page.getByRole("region", { name: "Areas of Desk" }).evaluate((element) => element.scrollIntoView()),
+    open: async (page) => {
+      await page.locator("#at-desk").evaluate((element) => element.scrollIntoView());
+      await page.locator("#at-desk").getByRole("button", { name: /^Search: / }).click();
+    },
   },
   {
     name: "following",
