@@ -69,11 +69,7 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   await page.goto(`${now}/settings`);
   await expect(page).toHaveURL(new RegExp(`${path}/settings`));
   await page.goto(`/teams/skerry?show=activity&spec=${slugOf(path)}`);
-  for (const words of [
-    "set the purpose: When the water stands high",
-    "removed the purpose",
-    `named it Tides ${process.pid}, at ${now}`,
-  ])
+  for (const words of ["set the purpose: When the water stands high", "removed the purpose", `named it Tides ${process.pid}, at ${now}`])
     await expect(page.getByText(words)).toBeVisible();
   expect(said).toEqual([]);
   expect(author.said).toEqual([]);
