@@ -111,7 +111,10 @@ const views = [
     size: desk,
     open: async (page) => {
       await page.locator("#at-desk").evaluate((element) => element.scrollIntoView());
-      await page.locator("#at-desk").getByRole("button", { name: /^Search: / }).click();
+      await page
+        .locator("#at-desk")
+        .getByRole("button", { name: /^Search: / })
+        .click();
     },
   },
   {
