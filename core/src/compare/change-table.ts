@@ -190,7 +190,7 @@ export const changeTables = (before: Layout, after: Layout): ChangeTables => {
   };
 };
 
-/** "10 changes at 3 of 4 breakpoints". */
+/** "10 changes, at 3 of 4 breakpoints": those of the whole spec are counted too. */
 export const changeCount = ({ spec, breakpoints }: ChangeTables): Words => {
   const touched = breakpoints.filter(({ rows }) => rows.length > 0);
   const all = spec.length + touched.reduce((sum, { rows }) => sum + rows.length, 0);

@@ -13,16 +13,16 @@ const parts = {
   "step-gone": (count: number) => words`${count} spacing ${count === 1 ? "step was" : "steps were"} removed`,
   "breakpoint-new": (count: number) => words`${count} ${count === 1 ? "breakpoint was" : "breakpoints were"} added`,
   "area-new": (count: number) => words`${count} ${count === 1 ? "area was" : "areas were"} added`,
-  widths: (_: number, at: Words) => words`the first width changes at ${at}`,
+  widths: (_: number, at: Words) => words`the from-width changes at ${at}`,
   columns: (_: number, at: Words) => words`columns change at ${at}`,
   rows: (_: number, at: Words) => words`rows change at ${at}`,
   baseline: (_: number, at: Words) => words`the baseline changes at ${at}`,
   mesh: (_: number, at: Words) => words`the mesh changes at ${at}`,
-  areas: (_: number, at: Words) => words`areas move at ${at}`,
+  areas: (_: number, at: Words) => words`areas change at ${at}`,
   text: () => words`text roles change`,
   spacing: () => words`spacing steps change`,
   spec: () => words`numbers of the whole spec change`,
-  words: () => words`only names, notes and other words change`,
+  words: () => words`only names, notes, order or drawn-at sizes change`,
 } as const satisfies Readonly<Record<string, (count: number, at: Words) => Words>>;
 
 const reasonOf = ({ path, ...values }: Change, patch: boolean): Reason => {
@@ -40,7 +40,7 @@ const reasonOf = ({ path, ...values }: Change, patch: boolean): Reason => {
   return { part: root === "text" || root === "fonts" ? "text" : root === "spacing" ? "spacing" : "spec", at: null };
 };
 
-/** Why the changes between two layouts ask for the level they do: "columns change at Desk and areas move at Phone and Desk". */
+/** Why the changes between two layouts ask for the level they do: "columns change at Desk and areas change at Phone and Desk". */
 export const versionReason = (before: Layout, after: Layout): Words => {
   const { level, because } = versionLevel(before, after);
   if (because.length === 0) return words`nothing changes`;

@@ -64,8 +64,10 @@ describe("why a version has its level", () => {
     expect(said(clean, withColumns(clean, "desk", { count: 10 }))).toBe("columns change at desk");
     expect(said(clean, { ...clean, breakpoints: clean.breakpoints.slice(0, 2) })).toBe("1 breakpoint was removed");
     expect(said(deskWith([]), deskWith([sailings(7)]))).toBe("1 area was added");
-    expect(said(deskWith([sailings(7)]), deskWith([sailings(8)]))).toBe("areas move at Desk");
-    expect(said(clean, { ...clean, name: "Other" })).toBe("only names, notes and other words change");
+    expect(said(deskWith([sailings(7)]), deskWith([sailings(8)]))).toBe("areas change at Desk");
+    expect(said(clean, { ...clean, name: "Other" })).toBe("only names, notes, order or drawn-at sizes change");
+    // What an area is, and not where it stands, is a change at every breakpoint.
+    expect(said(deskWith([sailings(7)]), deskWith([{ ...sailings(7), kind: "card" }]))).toBe("areas change at every breakpoint");
     expect(said(clean, clean)).toBe("nothing changes");
   });
 });
