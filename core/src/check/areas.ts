@@ -12,9 +12,6 @@ export const placementPath = (checked: Checked, { breakpoint }: CheckedBreakpoin
 export const eachBreakpoint = <F>(checked: Checked, rule: RuleId, find: (at: CheckedBreakpoint) => readonly F[]): readonly F[] =>
   checked.breakpoints.flatMap((at) => at.remember(rule, () => find(at)));
 
-/** Columns or rows as they are said: "5–12", "7". */
-export const rangeText = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);
-
 /** Gives an area another placement at a breakpoint. */
 export const placeFix = (
   checked: Checked,

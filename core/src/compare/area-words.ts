@@ -1,6 +1,6 @@
 import { lengthWords } from "../words/lengths";
 import { name, type Words, words } from "../words/words";
-import { placeText } from "../layout/place-text";
+import { placeText, rangeText } from "../layout/place-text";
 import type { Area, Layout, Placement } from "../layout/schema";
 import { valueWords } from "./value-words";
 import type { Change } from "./changes";
@@ -18,13 +18,11 @@ const rowsWords = ({ rowSpan }: Placement): Words => (rowSpan === undefined ? wo
 const leaving = ({ leaves, by }: Placement): Words =>
   by === undefined ? [leavesWords[leaves]] : words`${leavesWords[leaves]} by ${lengthWords(by)}`;
 
-const range = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);
-
-const columnsText = ({ column, span }: Placement): string => range(column, span);
+const columnsText = ({ column, span }: Placement): string => rangeText(column, span);
 
 /** "7–22"; where an area stands on no row of its own, how many it takes where it flows to. */
 const rowsText = ({ row, rowSpan = 1 }: Placement): string =>
-  row === undefined ? `${rowSpan === 1 ? "flows" : `flows over ${rowSpan}`}` : range(row, rowSpan);
+  row === undefined ? (rowSpan === 1 ? "flows" : `flows over ${rowSpan}`) : rangeText(row, rowSpan);
 
 /** One thing of an area's placement that differs: what it is, and both values; `from` null for what came or went. */
 export type PlacementChange = { readonly key: string; readonly what: Words; readonly from: Words | null; readonly to: Words };

@@ -4,12 +4,13 @@ import type { Placement } from "./schema";
 /** Where an area stands as it is said and typed: columns, and rows where it has a number for them: "5–12 r 7–22", "5–12". */
 export type Place = Pick<Placement, "column" | "span"> & { readonly row?: number | undefined; readonly rowSpan?: number | undefined };
 
-const range = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);
+/** Columns or rows as they are said: "5–12", "7". */
+export const rangeText = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);
 
 /** "5–12 r 7–22"; without rows where it flows, with how many it takes where that is not one: "5–12 r +3". */
 export const placeText = ({ column, span, row, rowSpan = 1 }: Place): string => {
-  const rows = row === undefined ? (rowSpan === 1 ? "" : ` r +${rowSpan}`) : ` r ${range(row, rowSpan)}`;
-  return `${range(column, span)}${rows}`;
+  const rows = row === undefined ? (rowSpan === 1 ? "" : ` r +${rowSpan}`) : ` r ${rangeText(row, rowSpan)}`;
+  return `${rangeText(column, span)}${rows}`;
 };
 
 export type ReadPlace = { readonly ok: true; readonly place: Place | null } | { readonly ok: false; readonly message: string };

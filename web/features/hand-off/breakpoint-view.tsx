@@ -11,12 +11,10 @@ import {
   toNumber,
 } from "@ypsiline/core";
 import { Num } from "@/ui/num";
+import { listsSpan } from "@/ui/listed-spans";
 import { pointedAt, shapePointedAt } from "./inspect-data";
 
 type Props = { readonly layout: Layout; readonly breakpoint: Breakpoint; readonly resolution: Resolution };
-
-/** Spans that are told of: all of up to 12 columns, then those that divide the count. */
-const listed = (k: number, count: number): boolean => count <= 12 || k <= 6 || count % k === 0;
 
 /** Most areas whose facts stand in one drawing; there are tables of all. */
 const mostAreas = 100;
@@ -126,7 +124,7 @@ export const BreakpointView = ({ layout, breakpoint, resolution }: Props) => {
           <thead>
             <tr>
               <th scope="col">Columns</th>
-              {spans.map((_, index) => listed(index + 1, terms.count) && <th key={index}>{index + 1}</th>)}
+              {spans.map((_, index) => listsSpan(index + 1, terms.count) && <th key={index}>{index + 1}</th>)}
             </tr>
           </thead>
           <tbody>
@@ -134,7 +132,7 @@ export const BreakpointView = ({ layout, breakpoint, resolution }: Props) => {
               <th scope="row">px</th>
               {spans.map(
                 (width, index) =>
-                  listed(index + 1, terms.count) && (
+                  listsSpan(index + 1, terms.count) && (
                     <td key={index}>
                       <span {...pointedAt(inspectColumns(resolution, 1, index + 1))}>
                         <Num value={width} />
@@ -147,7 +145,7 @@ export const BreakpointView = ({ layout, breakpoint, resolution }: Props) => {
               <th scope="row">% of container</th>
               {spans.map((width, index) => {
                 const share = shareOfContainer(terms, width);
-                return listed(index + 1, terms.count) && <td key={index}>{share ? toDecimal(share, 2) : "–"}</td>;
+                return listsSpan(index + 1, terms.count) && <td key={index}>{share ? toDecimal(share, 2) : "–"}</td>;
               })}
             </tr>
           </tbody>

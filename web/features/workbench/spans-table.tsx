@@ -2,10 +2,8 @@
 
 import { type Exact, type Resolution, shareOfContainer, toDecimal } from "@ypsiline/core";
 import { BaseUnits } from "@/ui/base-units";
+import { listsSpan } from "@/ui/listed-spans";
 import { Num } from "@/ui/num";
-
-/** Spans most asked for come first in a long list: all up to 12, then those that divide the count. */
-const listed = (k: number, count: number): boolean => count <= 12 || k <= 6 || count % k === 0;
 
 /** What 1 to n columns together measure at the probe's width. */
 export const SpansTable = ({ resolution, base }: { readonly resolution: Resolution; readonly base: Exact }) => {
@@ -27,7 +25,7 @@ export const SpansTable = ({ resolution, base }: { readonly resolution: Resoluti
         <tbody>
           {spans.map((width, index) => {
             const share = shareOfContainer(terms, width);
-            return listed(index + 1, terms.count) ? (
+            return listsSpan(index + 1, terms.count) ? (
               <tr key={index}>
                 <td>{index + 1}</td>
                 <td>

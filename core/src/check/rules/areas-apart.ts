@@ -1,6 +1,7 @@
 import { name, words } from "../../words/words";
 import { firstReaching, shareCell } from "../../grid/white-space";
-import { eachBreakpoint, flowFix, placeFix, placementPath, rangeText } from "../areas";
+import { eachBreakpoint, flowFix, placeFix, placementPath } from "../areas";
+import { rangeText } from "../../layout/place-text";
 import type { Found, Rule } from "../types";
 
 /** No two areas of one grid share a cell unless one is marked as lying over the other. */

@@ -1,6 +1,7 @@
 import { name, words } from "../../words/words";
 import type { AreaGeometry } from "../../grid/areas";
-import { placeFix, placementPath, rangeText } from "../areas";
+import { placeFix, placementPath } from "../areas";
+import { rangeText } from "../../layout/place-text";
 import type { Checked, CheckedBreakpoint, FactsOf, Fix, Found, Rule } from "../types";
 
 const nearest = (value: number, least: number, most: number): number => Math.max(least, Math.min(most, value));

@@ -1,5 +1,6 @@
 import { listed, name, words } from "../../words/words";
-import { areaPath, rangeText } from "../areas";
+import { areaPath } from "../areas";
+import { rangeText } from "../../layout/place-text";
 import { columnsUnder } from "../../grid/carry-areas";
 import type { Found, Rule } from "../types";
 

@@ -6,6 +6,7 @@ import { roleAt } from "../../grid/text";
 import { toDecimal } from "../../exact/show";
 import { lengthWords } from "../../words/lengths";
 import { name, type Words, words } from "../../words/words";
+import { rangeText } from "../../layout/place-text";
 import type { Layout } from "../../layout/schema";
 import { textNames } from "./text";
 
@@ -25,8 +26,7 @@ const rule = (selector: string, declarations: readonly string[]): string =>
   `${selector} {\n${declarations.map((one) => `  ${one};\n`).join("")}}`;
 
 /** "1–4 of 12", "3 of 12". */
-const ofCount = (from: number, many: number, count: number): Words =>
-  many === 1 ? words`${from} of ${count}` : words`${from}–${from + many - 1} of ${count}`;
+const ofCount = (from: number, many: number, count: number): Words => words`${rangeText(from, many)} of ${count}`;
 
 /** So many columns together, from the one numbered `from`; for a child of `.layout-grid`. */
 export const inspectColumns = ({ terms, columns, spans }: Resolution, from: number, many: number): Inspected => {
@@ -36,7 +36,7 @@ export const inspectColumns = ({ terms, columns, spans }: Resolution, from: numb
   return {
     id: `columns ${from} ${many}`,
     kind: "columns",
-    title: many === 1 ? words`Column ${from}` : words`Columns ${from}–${from + many - 1}`,
+    title: many === 1 ? words`Column ${from}` : words`Columns ${rangeText(from, many)}`,
     facts: [
       ["Columns", ofCount(from, many, terms.count)],
       ["Width", [width]],
@@ -57,7 +57,7 @@ const inspectArea = (layout: Layout, one: AreaGeometry): Inspected => {
     title: [name(area.name)],
     facts: [
       ["Columns", ofCount(placement.column, placement.span, on.count)],
-      ["Rows", rowSpan === 1 ? words`${row}` : words`${row}–${row + rowSpan - 1}`],
+      ["Rows", [rangeText(row, rowSpan)]],
       ["Width", [one.width]],
       ["Height", one.height ? [one.height] : words`grows with its content`],
       ["From the left", [one.left]],
