@@ -24,6 +24,16 @@ const namedFields = {
     "JSXOpeningElement:matches([name.name=/^(input|select|textarea)$/], [name.property.name=/^(Check|Control|Select)$/]):not(:has(> JSXAttribute[name.name=/^(id|name)$/])):not(:has(> JSXSpreadAttribute))",
   message: "A field has an id or a name.",
 };
+const everywhere = [
+  { selector: "ExportAllDeclaration", message: "Name what is exported; no export *." },
+  namedFields,
+  { selector: "ExportDefaultDeclaration", message: "Named exports only; Next.js asks for default exports in app alone." },
+];
+// Geometry is worked out once for a width, where a page begins, and handed down.
+const handedDown = {
+  selector: "ImportSpecifier[imported.name=/^(resolve|resolveRows|resolveBaseline)$/]",
+  message: "Parts of a page take a Resolution; only where it is worked out for a width (see eslint.config.mjs) is core asked.",
+};
 const noApp = { group: ["@/app/*", "**/app/*"], message: "Only routes stand in app; nothing imports them." };
 // What is done for somebody asks their right inside the transaction that does it: an act cannot open one of its own.
 const oneBeginning = {
@@ -49,17 +59,24 @@ export default ts.config(
       "@typescript-eslint/no-non-null-assertion": "error",
       "@typescript-eslint/no-unused-vars": ["error", { argsIgnorePattern: "^_", varsIgnorePattern: "^_" }],
       "@typescript-eslint/consistent-type-imports": ["error", { fixStyle: "inline-type-imports", disallowTypeAnnotations: false }],
-      "no-restricted-syntax": [
-        "error",
-        { selector: "ExportAllDeclaration", message: "Name what is exported; no export *." },
-        namedFields,
-        { selector: "ExportDefaultDeclaration", message: "Named exports only; Next.js asks for default exports in app alone." },
-      ],
+      "no-restricted-syntax": ["error", ...everywhere],
     },
   },
   {
     files: ["web/app/**", "*.config.ts", "web/*.config.ts"],
     rules: { "no-restricted-syntax": ["error", namedFields, oneBeginning] },
+  },
+  {
+    files: ["web/features/**", "web/ui/**"],
+    ignores: [
+      "web/features/workbench/use-bench.ts",
+      "web/features/workbench/facets/{rows,baseline}.tsx",
+      "web/features/compare/compare-page.tsx",
+      "web/features/try/{try-page.tsx,measure-areas.ts}",
+      "web/features/hand-off/inspect-at.tsx",
+      "web/ui/measure.ts",
+    ],
+    rules: { "no-restricted-syntax": ["error", ...everywhere, handedDown] },
   },
   {
     files: ["web/server/**"],

@@ -156,7 +156,7 @@ test("a practitioner's hour: from one width and twelve columns to a page that ot
     await page.getByRole("button", { name: /^Desk/ }).first().click();
     await facet(page, "Rows");
     const rows = page.getByRole("region", { name: "Row sum" });
-    await rows.locator("select").first().selectOption("dividing");
+    await rows.getByText("dividing", { exact: true }).click();
     await expect(rows.getByLabel("Rows", { exact: true }).first()).toHaveValue("6");
     await facet(page, "Areas");
     await place(page, "Masthead", wide, "1–12 r 1");

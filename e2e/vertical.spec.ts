@@ -1,8 +1,8 @@
 import { expect, type Page, test } from "@playwright/test";
-import { facetTab, makeSpec, saved, signIn, watch } from "./people";
+import { facetTab, inMenu, makeSpec, saved, signIn, watch } from "./people";
 
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
-const region = (page: Page, name: string) => page.getByRole("region", { name });
+const region = (page: Page, name: string) => page.getByRole("region", { name, exact: true });
 const facet = (page: Page, name: string) => facetTab(page, name).click();
 
 const open = async (page: Page, baseURL: string | undefined, facetName: string): Promise<string> => {
@@ -54,7 +54,7 @@ test("rows: repeating and dividing rows close over the height, whichever term gi
   await open(page, baseURL, "rows");
   const sum = region(page, "Row sum");
   await expect(sum).toContainText("Desk has no rows");
-  await sum.locator("select").first().selectOption("repeating");
+  await sum.getByText("repeating", { exact: true }).click();
   await type(page, "Row sum", "Height", "808");
   await expect(sum.getByLabel("Rows", { exact: true }).first()).toHaveValue("51");
   await sum.getByRole("button", { name: "Row", exact: true }).click();
@@ -67,7 +67,7 @@ test("rows: repeating and dividing rows close over the height, whichever term gi
   await expect(sum.getByRole("alert")).toContainText("Not a number or sum");
   await page.keyboard.press("Escape");
 
-  await sum.locator("select").first().selectOption("dividing");
+  await sum.getByText("dividing", { exact: true }).click();
   await type(page, "Row sum", "Gutter", "16");
   await type(page, "Row sum", "Height", "800");
   // (800 − 8 − 8 − 5 · 16) ÷ 6
@@ -81,20 +81,20 @@ test("rows: repeating and dividing rows close over the height, whichever term gi
 
   // Rows of whole lines of the baseline: 680 between the margins is 85 lines.
   await facet(page, "Baseline");
-  await region(page, "Baseline").getByLabel("Baseline at Desk").check();
+  await region(page, "Baseline").getByText("lines", { exact: true }).click();
   await facet(page, "Rows");
   const lines = sum.getByLabel("In whole lines");
   await lines.selectOption({ index: 1 });
   await expect(sum.getByLabel("Gutter", { exact: true })).not.toHaveValue("16");
   await expect(region(page, "Findings")).not.toContainText("Rows are off the baseline");
 
-  await sum.getByRole("button", { name: "Copy to breakpoints…" }).click();
+  await inMenu(page, "Desk", "Copy to breakpoints…");
   const dialog = page.getByRole("dialog");
   await expect(dialog.getByLabel(/^Rows/)).toBeChecked();
   await expect(dialog.getByLabel(/^Gutter/)).not.toBeChecked();
   await dialog.getByRole("button", { name: "Copy", exact: true }).click();
   await page.keyboard.press("[");
-  await expect(sum.locator("select").first()).toHaveValue("dividing");
+  await expect(sum.getByLabel("dividing", { exact: true })).toBeChecked();
   await page.getByRole("button", { name: "Undo" }).click();
   await expect(sum).toContainText("Phone has no rows");
 });
@@ -102,7 +102,7 @@ test("rows: repeating and dividing rows close over the height, whichever term gi
 test("baseline: text roles are held against the step, with metrics that ship and metrics typed in", async ({ page, baseURL }) => {
   await open(page, baseURL, "baseline");
   const baseline = region(page, "Baseline");
-  await baseline.getByLabel("Baseline at Desk").check();
+  await baseline.getByText("lines", { exact: true }).click();
   await baseline.getByRole("button", { name: "Add text role" }).click();
   // Archivo, 16 on 24: its first baseline stands ⌊(24 − 14 − 3)/2⌋ + 14 = 17 down, 7 short of the third line of 8.
   await expect(baseline.getByRole("row", { name: /Body|Archivo/ }).last()).toContainText(/24.*17.*7/);
@@ -162,7 +162,7 @@ test("a sheet of thousands of rows draws those in sight, and names the row it cu
   const said = watch(page);
   await open(page, baseURL, "rows");
   const sum = region(page, "Row sum");
-  await sum.locator("select").first().selectOption("repeating");
+  await sum.getByText("repeating", { exact: true }).click();
   await type(page, "Row sum", "Row", "5");
   await type(page, "Row sum", "Gutter", "2");
   await type(page, "Row sum", "Height", "19999");

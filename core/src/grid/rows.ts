@@ -34,23 +34,6 @@ export type RowTerms =
 /** Most rows computed for one sheet; a row of 1 px on the tallest sheet stays below it. */
 export const mostRows = 20_000;
 
-const repeating = (terms: Extract<RowTerms, { kind: "repeating" }>, sheet: Exact): RowGeometry | null => {
-  const { height, gutter, offset } = terms;
-  const pitch = add(height, gutter);
-  const room = subtract(sheet, offset);
-  const whole = larger(zero, floor(divide(add(room, gutter), pitch)));
-  const drawn = sign(room) > 0 ? divide(room, pitch) : zero;
-  if (compare(drawn, exact(mostRows)) > 0) return null;
-  const count = Math.ceil(toNumber(drawn));
-  const tracks: RowTrack[] = [];
-  for (let i = 0; i <= count; i += 1) {
-    const start = add(offset, multiply(exact(i), pitch));
-    if (compare(start, sheet) < 0) tracks.push({ start, height });
-  }
-  const used = subtract(multiply(whole, pitch), sign(whole) > 0 ? gutter : zero);
-  return { pitch, whole: toNumber(whole), leftover: subtract(room, used), tracks };
-};
-
 /** Height of the section that dividing rows share: H held between `least` and `most`; least wins, as in CSS clamp(). */
 export const sectionHeight = (rows: Extract<Rows, { kind: "dividing" }>, sheet: Exact, context: LengthContext): Exact => {
   const capped = rows.most === undefined ? sheet : smaller(sheet, px(rows.most, context));
@@ -68,12 +51,46 @@ export const rowTerms = (rows: Rows, sheet: Exact, context: LengthContext): RowT
   return { kind: "dividing", height, gutter, count: rows.count, margin, section };
 };
 
-const dividing = (terms: Extract<RowTerms, { kind: "dividing" }>, sheet: Exact): RowGeometry => {
-  const { height, gutter, count, margin, section } = terms;
+/** What rows come to in a sheet of height H: sheet = before + filled + after, or the section where that is held apart from H. */
+export type RowSum = {
+  readonly terms: RowTerms;
+  readonly sheet: Exact;
+  /** Whole rows: those that end within the sheet (repeating), or all that share the section (dividing). */
+  readonly whole: number;
+  /** Gaps between whole rows. */
+  readonly gaps: number;
+  /** Whole rows and the gaps between them: k·h + (k − 1)·r; for dividing rows the section without its margins. */
+  readonly filled: Exact;
+  /** What is left under the last whole row (repeating), or under the section (dividing). */
+  readonly leftover: Exact;
+};
+
+/** The sum of rows in a sheet of height H. Repeating: ⌊(H − o + r)/(h + r)⌋ rows are whole. */
+export const rowSum = (rows: Rows, sheet: Exact, context: LengthContext): RowSum => {
+  const terms = rowTerms(rows, sheet, context);
+  if (terms.kind === "dividing") {
+    const { count, section, margin } = terms;
+    const filled = subtract(subtract(section, margin.start), margin.end);
+    return { terms, sheet, whole: count, gaps: count - 1, filled, leftover: larger(zero, subtract(sheet, section)) };
+  }
+  const { height, gutter, offset } = terms;
   const pitch = add(height, gutter);
-  const tracks = Array.from({ length: count }, (_, i) => ({ start: add(margin.start, multiply(exact(i), pitch)), height }));
-  const whole = tracks.filter((track) => compare(add(track.start, track.height), sheet) <= 0).length;
-  return { pitch, whole, leftover: larger(zero, subtract(sheet, section)), tracks };
+  const room = subtract(sheet, offset);
+  const whole = larger(zero, floor(divide(add(room, gutter), pitch)));
+  const filled = subtract(multiply(whole, pitch), sign(whole) > 0 ? gutter : zero);
+  return { terms, sheet, whole: toNumber(whole), gaps: Math.max(0, toNumber(whole) - 1), filled, leftover: subtract(room, filled) };
+};
+
+/** Starts of repeating rows above the foot of the sheet; null where there are more than `mostRows`. */
+const repeatingTracks = ({ height, gutter, offset }: Extract<RowTerms, { kind: "repeating" }>, sheet: Exact): RowTrack[] | null => {
+  const pitch = add(height, gutter);
+  const room = subtract(sheet, offset);
+  const drawn = sign(room) > 0 ? divide(room, pitch) : zero;
+  if (compare(drawn, exact(mostRows)) > 0) return null;
+  const count = Math.ceil(toNumber(drawn));
+  return Array.from({ length: count + 1 }, (_, i) => ({ start: add(offset, multiply(exact(i), pitch)), height })).filter(
+    ({ start }) => compare(start, sheet) < 0,
+  );
 };
 
 /**
@@ -83,8 +100,17 @@ const dividing = (terms: Extract<RowTerms, { kind: "dividing" }>, sheet: Exact):
  * Null when more than `mostRows` rows would be drawn.
  */
 export const resolveRows = (rows: Rows, sheet: Exact, context: LengthContext): RowGeometry | null => {
-  const terms = rowTerms(rows, sheet, context);
-  return terms.kind === "repeating" ? repeating(terms, sheet) : dividing(terms, sheet);
+  const { terms, whole, leftover } = rowSum(rows, sheet, context);
+  const pitch = add(terms.height, terms.gutter);
+  if (terms.kind === "repeating") {
+    const tracks = repeatingTracks(terms, sheet);
+    return tracks && { pitch, whole, leftover, tracks };
+  }
+  const { height, count, margin } = terms;
+  const tracks = Array.from({ length: count }, (_, i) => ({ start: add(margin.start, multiply(exact(i), pitch)), height }));
+  // A section that is held taller than the sheet leaves rows below its foot.
+  const within = tracks.filter((track) => compare(add(track.start, track.height), sheet) <= 0).length;
+  return { pitch, whole: within, leftover, tracks };
 };
 
 export type BaselineGeometry = { readonly step: Exact; readonly offset: Exact; readonly lines: number; readonly remainder: Exact };

@@ -1,3 +1,7 @@
+import { add, type Exact, fromJsonNumber, isWhole, multiply } from "../exact/exact";
+import { type Resolution, resolve } from "../grid/resolve";
+import type { Layout } from "../layout/schema";
+
 /** A simulated device: a size of screen in CSS px and its device pixels to a CSS px. */
 export type Device = { readonly name: string; readonly width: number; readonly height: number; readonly density: number };
 
@@ -14,3 +18,17 @@ export const usualDevices: readonly Device[] = [
   { name: "Office screen", width: 1920, height: 1080, density: 1 },
   { name: "Wide screen", width: 2560, height: 1440, density: 1 },
 ];
+
+/** What a layout comes to on one device. `wholeEdges`: whether every edge of a column falls on a whole device px. */
+export type OnDevice = { readonly device: Device; readonly resolution: Resolution; readonly wholeEdges: boolean };
+
+const onWhole = ({ columns }: Resolution, density: Exact): boolean =>
+  columns.every(({ start, width }) => [start, add(start, width)].every((edge) => isWhole(multiply(edge, density))));
+
+/** A layout on each of these devices, at its width and height in CSS px; without those where it cannot be resolved. */
+export const onDevices = (layout: Layout, devices: readonly Device[]): readonly OnDevice[] =>
+  devices.flatMap((device) => {
+    const resolved = resolve(layout, { width: fromJsonNumber(device.width), height: fromJsonNumber(device.height) });
+    if (!resolved.ok) return [];
+    return [{ device, resolution: resolved.value, wholeEdges: onWhole(resolved.value, fromJsonNumber(device.density)) }];
+  });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { exact, type Layout, resolve, type Rows, toJson } from "../../src/index";
+import { exact, type Layout, resolve, type Rows, rowSum, toJson } from "../../src/index";
 import { oneBreakpoint, withBreakpoint } from "../layouts";
+import { seeded } from "../random";
 
 const withRows = (rows: Rows): Layout => withBreakpoint(oneBreakpoint(1440, 12), "first", (one) => ({ ...one, rows }));
 const rowsAt = (rows: Rows, height: number) => {
@@ -59,6 +60,31 @@ describe("dividing rows", () => {
     expect([toJson(short.pitch), toJson(short.leftover)]).toEqual(["80", "300"]);
     const tall = rowsAt(rows({ least: "1000px" }), 800);
     expect([toJson(tall.leftover), tall.whole, tall.tracks.length]).toEqual(["0", 4, 6]);
+  });
+});
+
+describe("the sum of rows", () => {
+  it("is that of rows set down one after the other, in 5,000 random sheets of whole px", () => {
+    const random = seeded("sum of rows");
+    const context = { width: exact(1440), rootFontSize: exact(16) };
+    for (let round = 0; round < 5_000; round += 1) {
+      const [height, gutter, sheet] = [random.integer(1, 90), random.integer(0, 40), random.integer(1, 3_000)];
+      const offset = random.integer(-50, sheet + 50);
+      const sum = rowSum({ kind: "repeating", height: `${height}px`, gutter: `${gutter}px`, offset: `${offset}px` }, exact(sheet), context);
+      // Set down row after row until one would end below the sheet.
+      let [whole, end] = [0, offset];
+      while (offset + whole * (height + gutter) + height <= sheet) {
+        end = offset + whole * (height + gutter) + height;
+        whole += 1;
+      }
+      const found = [sum.whole, sum.gaps, toJson(sum.filled), toJson(sum.leftover)];
+      expect(found, `${height}/${gutter} from ${offset} in ${sheet}`).toEqual([
+        whole,
+        Math.max(0, whole - 1),
+        String(end - offset),
+        String(sheet - end),
+      ]);
+    }
   });
 });
 

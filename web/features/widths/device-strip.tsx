@@ -1,25 +1,12 @@
 "use client";
 
-import {
-  add,
-  breakpointAt,
-  type Device,
-  type Exact,
-  fromJsonNumber,
-  isWhole,
-  type Layout,
-  multiply,
-  resolve,
-  type Resolution,
-  toNumber,
-} from "@ypsiline/core";
+import { type OnDevice, toNumber } from "@ypsiline/core";
 import { Check, Pencil } from "lucide-react";
 import { GridStrip, MarginHatch } from "@/ui/grid-strip";
 import { Num } from "@/ui/num";
 
 type Props = {
-  readonly layout: Layout;
-  readonly devices: readonly Device[];
+  readonly devices: readonly OnDevice[];
   readonly mayEdit: boolean;
   readonly onProbe: (width: number) => void;
   readonly onEdit: () => void;
@@ -27,13 +14,9 @@ type Props = {
 
 const tallest = 128;
 
-/** Whether every column edge falls on a whole device px. */
-const allClean = ({ columns }: Resolution, density: Exact): boolean =>
-  columns.every(({ start, width }) => [start, add(start, width)].every((edge) => isWhole(multiply(edge, density))));
-
 /** Simulated devices side by side, all to one scale, each with the grid that its width gets. */
-export const DeviceStrip = ({ layout, devices, mayEdit, onProbe, onEdit }: Props) => {
-  const scale = tallest / Math.max(1, ...devices.map(({ height }) => height));
+export const DeviceStrip = ({ devices, mayEdit, onProbe, onEdit }: Props) => {
+  const scale = tallest / Math.max(1, ...devices.map(({ device }) => device.height));
   return (
     <section className="devices" aria-label="Simulated devices">
       <h2>
@@ -45,12 +28,8 @@ export const DeviceStrip = ({ layout, devices, mayEdit, onProbe, onEdit }: Props
         )}
       </h2>
       <ul>
-        {devices.map((device, index) => {
-          const width = fromJsonNumber(device.width);
-          const resolved = resolve(layout, { width, height: fromJsonNumber(device.height) });
-          if (!resolved.ok) return null;
-          const { terms } = resolved.value;
-          const clean = allClean(resolved.value, fromJsonNumber(device.density));
+        {devices.map(({ device, resolution, wholeEdges }, index) => {
+          const { terms, breakpoint } = resolution;
           const hatch = `device-${index}`;
           const drawn = { width: device.width * scale, height: device.height * scale };
           return (
@@ -67,11 +46,10 @@ export const DeviceStrip = ({ layout, devices, mayEdit, onProbe, onEdit }: Props
                   {device.width} × {device.height} · {device.density}×
                 </span>
                 <span>
-                  {breakpointAt(layout, width).name}: {terms.count} ×{" "}
-                  <Num value={terms.column} className={toNumber(terms.column) <= 0 ? "fault" : ""} />
+                  {breakpoint.name}: {terms.count} × <Num value={terms.column} className={toNumber(terms.column) <= 0 ? "fault" : ""} />
                 </span>
-                <span className={clean ? "held-words" : "quiet"}>
-                  {clean ? (
+                <span className={wholeEdges ? "held-words" : "quiet"}>
+                  {wholeEdges ? (
                     <>
                       <Check size={12} aria-hidden="true" /> edges whole
                     </>

@@ -1,6 +1,6 @@
 "use client";
 
-import { breakpointAt, type Device, fromJsonNumber, parseLength, sweep, termsAt, zero } from "@ypsiline/core";
+import { breakpointAt, type Device, fromJsonNumber, onDevices, parseLength, sweep, termsAt, zero } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { useDeferredValue, useMemo, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
@@ -30,6 +30,7 @@ export const WidthsPage = ({ width: first, team }: Props) => {
   const [editing, setEditing] = useState(false);
   const asked = useDeferredValue(layout);
   const swept = useMemo(() => sweep(asked), [asked]);
+  const onEach = useMemo(() => onDevices(asked, saved.devices), [asked, saved.devices]);
   const at = fromJsonNumber(probe);
   const breakpoint = breakpointAt(layout, at);
   const terms = termsAt(layout, breakpoint, at);
@@ -65,7 +66,7 @@ export const WidthsPage = ({ width: first, team }: Props) => {
             <h2>At each breakpoint</h2>
             <HandOvers sweep={swept} layout={asked} />
           </section>
-          <DeviceStrip layout={layout} devices={saved.devices} mayEdit={mayManageTeam} onProbe={setProbe} onEdit={() => setEditing(true)} />
+          <DeviceStrip devices={onEach} mayEdit={mayManageTeam} onProbe={setProbe} onEdit={() => setEditing(true)} />
         </main>
         <aside className="widths-side">
           <WidthAnswers sweep={swept} layout={asked} probe={at} onProbe={setProbe} />

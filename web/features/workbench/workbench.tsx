@@ -21,7 +21,7 @@ type Props = { readonly query: Readonly<Record<string, string>> };
 /** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
 export const Workbench = ({ query }: Props) => {
   const bench = useBench(query);
-  const { draft, facet, layout, breakpoint, view } = bench;
+  const { draft, facet, layout, breakpoint } = bench;
   const { mayEdit, undo, redo } = draft;
   const [ledgerFolded, foldLedger] = useFolded("ledger");
   const [sideFolded, foldSide] = useFolded("findings");
@@ -64,9 +64,6 @@ export const Workbench = ({ query }: Props) => {
             onWidth={(width) => bench.look({ at: breakpoint.id, width })}
             chosen={bench.chosen}
             onChoose={bench.choose}
-            length={view.length}
-            onLength={(length) => bench.look({ length })}
-            onCarry={mayEdit && layout.breakpoints.length > 1 ? () => bench.open("carry") : null}
           />
           {Actions && <Actions bench={bench} />}
           <button type="button" className="fold" aria-expanded={!ledgerFolded} onClick={foldLedger}>
@@ -119,6 +116,7 @@ const SheetOfBench = ({ bench }: { readonly bench: Bench }) => {
       size={size}
       onSize={setSize}
       length={bench.view.length}
+      onLength={(length) => bench.look({ length })}
       preview={preview}
       areas={preview === null ? (facet.areaWork?.(bench) ?? null) : null}
     />

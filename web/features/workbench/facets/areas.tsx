@@ -57,9 +57,7 @@ export const areas: Facet = {
   layer: "areas",
   measures: "widths",
   numbersRows: true,
-  Line: ({ onBreakpoint: _, onWidth: _width, onCarry: _carry, onChoose: _choose, length: _length, onLength: _onLength, ...props }) => (
-    <AreasLine {...props} />
-  ),
+  Line: ({ onBreakpoint: _, onWidth: _width, onChoose: _choose, ...props }) => <AreasLine {...props} />,
   Actions,
   Ledger,
   areaWork: ({ draft, layout, breakpoint, chosen, choose, editOrSay }) => ({

@@ -1,4 +1,4 @@
-import { rootFontSize } from "@ypsiline/core";
+import { fromJsonNumber, lengthContext, resolveBaseline, rootFontSize } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
@@ -16,6 +16,20 @@ export const baseline: Facet = {
   layer: "baseline",
   measures: "widths",
   numbersRows: false,
-  Line: ({ onWidth: _, resolution: _resolution, ...props }) => <BaselineLine {...props} rootFontSize={rootFontSize(props.layout)} />,
+  Line: ({ layout, breakpoint, base, readOnly, onLayout, onBreakpoint }) => {
+    const { baseline: declared, drawnAt } = breakpoint;
+    return (
+      <BaselineLine
+        layout={layout}
+        breakpoint={breakpoint}
+        lines={declared && resolveBaseline(declared, fromJsonNumber(drawnAt.height), lengthContext(layout, fromJsonNumber(drawnAt.width)))}
+        base={base}
+        rootFontSize={rootFontSize(layout)}
+        readOnly={readOnly}
+        onLayout={onLayout}
+        onBreakpoint={onBreakpoint}
+      />
+    );
+  },
   Ledger: NumbersLedger,
 };

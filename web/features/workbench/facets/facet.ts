@@ -14,14 +14,9 @@ export type LineProps = {
   readonly onLayout: (layout: Layout) => string | null;
   readonly onBreakpoint: (breakpoint: Breakpoint) => string | null;
   readonly onWidth: (width: Exact) => void;
-  /** Asks which other breakpoints get these numbers; null where there are no others. */
-  readonly onCarry: (() => void) | null;
   /** The area that is worked on; null where none is. */
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
-  /** How much of a page is drawn, px; null where it is the drawn-at height. */
-  readonly length: number | null;
-  readonly onLength: (length: number | null) => void;
 };
 
 /** A part of the page that a facet brings and that takes what it needs of the workbench. */

@@ -1,4 +1,4 @@
-import { fromJsonNumber, resolveBaseline, rootFontSize } from "@ypsiline/core";
+import { fromJsonNumber, lengthContext, resolveBaseline, rowSum } from "@ypsiline/core";
 import { RowsLine } from "../sums/rows-line";
 import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
@@ -10,22 +10,20 @@ export const rows: Facet = {
   layer: "rows",
   measures: "heights",
   numbersRows: true,
-  Line: ({ layout, breakpoint, base, readOnly, onBreakpoint, onCarry, length, onLength }) => {
-    const { baseline, drawnAt } = breakpoint;
-    const root = rootFontSize(layout);
-    const context = { width: fromJsonNumber(drawnAt.width), rootFontSize: root };
-    const step = baseline && resolveBaseline(baseline, fromJsonNumber(drawnAt.height), context).step;
+  // Rows and baseline are shown over the drawn-at size, also where so many rows are asked for that none can be drawn.
+  Line: ({ layout, breakpoint, base, readOnly, onBreakpoint }) => {
+    const { rows: declared, baseline, drawnAt } = breakpoint;
+    const height = fromJsonNumber(drawnAt.height);
+    const context = lengthContext(layout, fromJsonNumber(drawnAt.width));
     return (
       <RowsLine
         breakpoint={breakpoint}
+        sum={declared && rowSum(declared, height, context)}
+        context={context}
         base={base}
-        rootFontSize={root}
-        step={step}
+        step={baseline && resolveBaseline(baseline, height, context).step}
         readOnly={readOnly}
         onBreakpoint={onBreakpoint}
-        onCarry={onCarry}
-        length={length}
-        onLength={onLength}
       />
     );
   },

@@ -4,7 +4,6 @@ import {
   cellOfPath,
   numberCells,
   type Breakpoint,
-  columnTerms,
   type Exact,
   exact,
   type Finding,
@@ -13,8 +12,9 @@ import {
   type Layout,
   multiply,
   parseLength,
-  resolveRows,
+  type Resolutions,
   rootFontSize,
+  termsAt,
 } from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
 import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
@@ -25,6 +25,7 @@ import { ledgerCells, pasteInto, pastedRows, steppedText, workedOut } from "./le
 
 type Props = {
   readonly layout: Layout;
+  readonly drawn: Resolutions;
   readonly at: string;
   readonly base: Exact;
   readonly findings: readonly Finding[];
@@ -60,7 +61,20 @@ const spokenOf = (findings: readonly Finding[], id: string, index: number): Read
  * The table of all breakpoints, edited in place. Arrow keys move; typing, Enter or F2 edits; Enter and Tab
  * take what was typed, Esc gives it back; rows copied from a spreadsheet paste from the focused cell on.
  */
-export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect, onBreakpoints, onSay, rename, comments }: Props) => {
+export const Ledger = ({
+  layout,
+  drawn,
+  at,
+  base,
+  findings,
+  focused,
+  readOnly,
+  onSelect,
+  onBreakpoints,
+  onSay,
+  rename,
+  comments,
+}: Props) => {
   const table = useRef<HTMLTableElement>(null);
   const [column, setColumn] = useState(0);
   const [editing, setEditing] = useState<Editing | null>(null);
@@ -226,12 +240,8 @@ export const Ledger = ({ layout, at, base, findings, focused, readOnly, onSelect
               const mark = focused?.breakpoint === breakpoint.id ? placeOf(focused) : null;
               const marked = mark && focused ? cellOfPath(focused.path.replace(/^\/breakpoints\/\d+\//, "")) : null;
               const spoken = spokenOf(findings, breakpoint.id, index);
-              const terms = columnTerms(breakpoint.columns, {
-                width: fromJsonNumber(breakpoint.drawnAt.width),
-                rootFontSize: root,
-              });
-              const context = { width: terms.width, rootFontSize: root };
-              const pitch = breakpoint.rows && resolveRows(breakpoint.rows, fromJsonNumber(breakpoint.drawnAt.height), context)?.pitch;
+              const terms = termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width));
+              const pitch = drawn(breakpoint.id)?.rows?.pitch;
               return (
                 <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={breakpoint.id === at}>
                   {ledgerCells.map((cell, column) => {

@@ -5,13 +5,14 @@ import { Ledger } from "./ledger";
 
 /** The ledger of all breakpoints' numbers, for the facets that have none of their own. */
 export const NumbersLedger = ({ bench }: { readonly bench: Bench }) => {
-  const { draft, layout, breakpoint, base, result, focused, renaming, select, edit } = bench;
+  const { draft, layout, drawn, breakpoint, base, result, focused, renaming, select, edit } = bench;
   const { comments, mayEdit } = draft;
   return (
     <Still of={[layout, breakpoint.id, base, result, focused, renaming, comments, mayEdit]}>
       {() => (
         <Ledger
           layout={layout}
+          drawn={drawn}
           at={breakpoint.id}
           base={base}
           findings={result.findings}

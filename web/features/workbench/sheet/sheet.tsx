@@ -1,6 +1,16 @@
 "use client";
 
-import { type Dimension, type Exact, type Resolution, rowDimensions, sheetDimensions, toDecimal, toNumber, zero } from "@ypsiline/core";
+import {
+  type Dimension,
+  type Exact,
+  limits,
+  type Resolution,
+  rowDimensions,
+  sheetDimensions,
+  toDecimal,
+  toNumber,
+  zero,
+} from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
 import dynamic from "next/dynamic";
 import { MoveHorizontal } from "lucide-react";
@@ -9,6 +19,7 @@ import type { AreaWork } from "../areas/areas-overlay";
 import { Choice } from "@/ui/choice";
 import { Said } from "@/ui/num";
 import { NumSvg } from "@/ui/num-svg";
+import { NumberField } from "@/ui/number-field";
 import { boxOfFlag, CommentFlags, flagsOf } from "./comment-flags";
 import type { FindingPlace } from "../findings/finding-place";
 import { type Preview, previewWords } from "../findings/preview";
@@ -93,6 +104,7 @@ type Props = {
   readonly onSize: (size: SheetSize) => void;
   /** How much of a page is drawn, px; the drawn-at height where that is more, or nothing is asked for. */
   readonly length: number | null;
+  readonly onLength: (length: number | null) => void;
   /** The fix that is previewed; null where the sheet shows the draft. */
   readonly preview: Preview | null;
   /** What areas do when they are worked on; null in other facets. */
@@ -121,6 +133,7 @@ export const Sheet = memo(function Sheet({
   size,
   onSize,
   length,
+  onLength,
   preview,
   areas,
 }: Props) {
@@ -235,8 +248,23 @@ export const Sheet = memo(function Sheet({
         <Choice label="Size of the sheet" values={sheetSizes} words={sizeNames} value={size} onChange={onSize} />
         <span className="sheet-scale num quiet">
           {scale >= 1 ? `${toScale(scale)} : 1` : `1 : ${toScale(1 / scale)}`}
-          {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ${H} px` : ""}
+          {full > room + 1 ? ` · ${seenFrom}–${seenUntil} of ` : " · "}
         </span>
+        <NumberField
+          label="Draw page to"
+          shown={String(H)}
+          text={String(H)}
+          units={["px"]}
+          base={base}
+          onEnter={({ value }) => {
+            const next = Number(toDecimal(value, 3));
+            if (!(next >= 1 && next <= limits.size)) return "Type a height from 1 to 20,000";
+            // The drawn-at height is the least that is drawn.
+            onLength(next <= toNumber(resolution.height) ? null : next);
+            return null;
+          }}
+        />
+        <span className="sheet-scale quiet">px</span>
         {facet.numbersRows && cut !== null && <span className="quiet">Row {cut} is cut off</span>}
         <button type="button" className="measure-button" aria-pressed={reading} onClick={() => onReading(!reading)}>
           <MoveHorizontal size={13} aria-hidden="true" /> Measure <kbd aria-hidden="true">M</kbd>

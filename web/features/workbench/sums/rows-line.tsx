@@ -1,48 +1,47 @@
 "use client";
 
 import {
-  declaredText,
   type Breakpoint,
   changeRowTerm,
+  declaredText,
   divide,
+  equals,
   exact,
   type Exact,
-  fromJsonNumber,
   isWhole,
-  limits,
   type Length,
+  type LengthContext,
   type LengthUnit,
   multiply,
   pxText,
-  resolveRows,
   type RowGivesWay,
   rowLines,
   type Rows,
-  rowTerms,
+  type RowSum,
   type RowTerm,
   show,
   sign,
-  subtract,
   toDecimal,
   toNumber,
 } from "@ypsiline/core";
 import { useState } from "react";
+import { BaseUnits } from "@/ui/base-units";
 import { Num } from "@/ui/num";
-import { type Fault, NumberField } from "@/ui/number-field";
+import type { Fault } from "@/ui/number-field";
+import { spokenRows } from "./spoken-sums";
+import { Kinds, SumFrame } from "./sum-frame";
 import { FixedTerm, LengthTerm, Sign, Term } from "./term";
 
 type Props = {
   readonly breakpoint: Breakpoint;
+  /** The sum of its rows over its drawn-at height; null where it has none. */
+  readonly sum: RowSum | null;
+  readonly context: LengthContext;
   readonly base: Exact;
-  readonly rootFontSize: Exact;
   /** Step of the breakpoint's baseline, px; null where it has none. */
   readonly step: Exact | null;
   readonly readOnly: boolean;
   readonly onBreakpoint: (breakpoint: Breakpoint) => string | null;
-  readonly onCarry: (() => void) | null;
-  /** How much of a page is drawn, px; null where it is the drawn-at height. */
-  readonly length: number | null;
-  readonly onLength: (length: number | null) => void;
 };
 
 const starts = (kind: Rows["kind"], base: string): Rows =>
@@ -50,24 +49,46 @@ const starts = (kind: Rows["kind"], base: string): Rows =>
     ? { kind, height: base, gutter: base, offset: "0px" }
     : { kind, count: 6, gutter: base, margin: { start: base, end: base } };
 
-const kindWords = { none: "no rows", repeating: "repeating", dividing: "dividing" } as const;
+const kinds = [
+  { id: "none", words: "no rows", title: "The page has no rows at this breakpoint" },
+  { id: "repeating", words: "repeating", title: "Rows of one height run from the top of the page" },
+  { id: "dividing", words: "dividing", title: "A number of rows share the height of a section" },
+] as const;
 
 /**
  * The sum of a breakpoint's rows over its drawn-at height. Repeating rows run from the top; dividing rows share the
  * height. As in the sum of columns any term can be typed, and any other made to give way.
  */
-export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBreakpoint, onCarry, length, onLength }: Props) => {
+export const RowsLine = ({ breakpoint, sum, context, base, step, readOnly, onBreakpoint }: Props) => {
   const { rows, drawnAt } = breakpoint;
-  const sheet = fromJsonNumber(drawnAt.height);
-  const context = { width: fromJsonNumber(drawnAt.width), rootFontSize };
   const [gives, setGives] = useState<Readonly<Record<Rows["kind"], RowGivesWay>>>({ repeating: "count", dividing: "row" });
   const [apart, setApart] = useState(false);
   const kind = rows?.kind ?? "none";
+  const onRows = (next: Rows | null): string | null => onBreakpoint({ ...breakpoint, rows: next });
+  const chooser = (
+    <Kinds
+      label="Kind of rows"
+      name={`rows-${breakpoint.id}`}
+      kinds={kinds}
+      value={kind}
+      disabled={readOnly}
+      onKind={(chosen) => onRows(chosen === "none" ? null : starts(chosen, pxText(base) ?? "8px"))}
+    />
+  );
+  if (!rows || !sum)
+    return (
+      <section className="sum one-line" aria-label="Row sum">
+        <p className="quiet my-2">
+          {breakpoint.name} has no rows. Repeating rows run from the top of the page; dividing rows share the height of a section.
+        </p>
+        {chooser}
+      </section>
+    );
+  const { terms, sheet } = sum;
 
   const enter =
     (term: RowTerm) =>
     (value: Length): Fault => {
-      if (!rows) return "There are no rows";
       const changed = changeRowTerm({ rows, sheet, context, term, value, givesWay: gives[rows.kind] });
       if (!changed.ok) return changed.said;
       const words = onBreakpoint({
@@ -91,8 +112,8 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
     <Term
       key={`${breakpoint.id} ${kind} ${id} ${way ?? "end"}`}
       label={label}
-      giving={rows !== null && way === gives[rows.kind]}
-      onGive={way === null || readOnly || !rows ? null : () => setGives({ ...gives, [rows.kind]: way })}
+      giving={way === gives[rows.kind]}
+      onGive={way === null || readOnly ? null : () => setGives({ ...gives, [rows.kind]: way })}
       kind={fieldKind}
       shown={text.endsWith("rem") ? text : <Num value={value} />}
       text={text}
@@ -103,160 +124,125 @@ export const RowsLine = ({ breakpoint, base, rootFontSize, step, readOnly, onBre
       onEnter={enter(id)}
     />
   );
-  const chooser = (
-    <div className="terms second">
-      <label className="inline">
-        Rows
-        <select
-          name="rows"
-          className="form-select form-select-sm"
-          value={kind}
-          disabled={readOnly}
-          onChange={(event) => {
-            const chosen = event.target.value as keyof typeof kindWords;
-            if (chosen === kind) return;
-            onBreakpoint({ ...breakpoint, rows: chosen === "none" ? null : starts(chosen, pxText(base) ?? "8px") });
-          }}
-        >
-          {Object.entries(kindWords).map(([id, words]) => (
-            <option key={id} value={id}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
-      {rows?.kind === "dividing" && (
-        <Bounds
-          rows={rows}
-          base={base}
-          readOnly={readOnly}
-          id={breakpoint.id}
-          onRows={(next) => onBreakpoint({ ...breakpoint, rows: next })}
-        />
-      )}
-      {rows?.kind === "dividing" && step && (
-        <WholeLines
-          rows={rows}
-          terms={rowTerms(rows, sheet, context)}
-          step={step}
-          readOnly={readOnly}
-          onRows={(next) => onBreakpoint({ ...breakpoint, rows: next })}
-        />
-      )}
-      <span className="flex-grow-1" />
-      <span className="inline draw-to">
-        Draw to
-        <NumberField
-          label="Draw page to"
-          shown={String(Math.max(drawnAt.height, length ?? 0))}
-          text={String(Math.max(drawnAt.height, length ?? 0))}
-          units={["px"]}
-          base={base}
-          onEnter={({ value }) => {
-            const next = Number(toDecimal(value, 3));
-            if (!(next >= 1 && next <= limits.size)) return "Type a height from 1 to 20,000";
-            // The drawn-at height is the least that is drawn.
-            onLength(next <= drawnAt.height ? null : next);
-            return null;
-          }}
-        />
-      </span>
-      {onCarry && (
-        <button type="button" className="btn btn-sm btn-quiet" onClick={onCarry}>
-          Copy to breakpoints…
-        </button>
-      )}
-    </div>
-  );
-  if (!rows)
-    return (
-      <section className="sum" aria-label="Row sum">
-        <p className="quiet m-0">
-          {breakpoint.name} has no rows. Repeating rows run from the top of the page; dividing rows share the height of a section.
-        </p>
-        {chooser}
-      </section>
-    );
-
-  const terms = rowTerms(rows, sheet, context);
-  const made = resolveRows(rows, sheet, context);
-  if (rows.kind === "repeating" && terms.kind === "repeating") {
-    const whole = made?.whole ?? 0;
-    return (
-      <section className="sum" aria-label="Row sum">
-        <div className="terms">
-          {term("height", "height", "Height", sheet, toDecimal(sheet), "", false, ["px"])}
-          <Sign>=</Sign>
-          {term("offset", "margin", "Offset", terms.offset, declaredText(rows.offset), "of-margin", true)}
-          <Sign>+</Sign>
-          {term("count", "count", "Rows", exact(whole), String(whole), "of-rows", false, ["px"])}
-          <Sign>×</Sign>
-          {term("row", "row", "Row", terms.height, declaredText(rows.height), "of-rows", true)}
-          <Sign>+</Sign>
-          <FixedTerm label="Gaps">{Math.max(0, whole - 1)}</FixedTerm>
-          <Sign>×</Sign>
-          {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(rows.gutter), "of-gutter", true)}
-          <Sign>+</Sign>
-          <FixedTerm label="Left over">{made ? <Num value={made.leftover} /> : "–"}</FixedTerm>
-        </div>
-        {chooser}
-      </section>
-    );
-  }
-  if (rows.kind !== "dividing" || terms.kind !== "dividing") return null;
-  const linked = rows.margin.start === rows.margin.end && !apart;
-  const clamped = sign(subtract(terms.section, sheet)) !== 0;
-  return (
-    <section className="sum" aria-label="Row sum">
-      <div className="terms">
-        {term("height", "height", "Height", sheet, toDecimal(sheet), "", false, ["px"])}
-        {clamped && <FixedTerm label="Held at">{<Num value={terms.section} />}</FixedTerm>}
-        <Sign>=</Sign>
+  const frame = {
+    label: "Row sum",
+    spoken: spokenRows(sum),
+    inside: (
+      <>
+        {term("count", "count", "Rows", exact(sum.whole), String(sum.whole), "of-rows count", false, ["px"])}
+        <Sign>×</Sign>
         {term(
-          linked ? "margin" : "margin-start",
-          "margin",
-          linked ? "Margin" : "Margin above",
-          terms.margin.start,
-          declaredText(rows.margin.start),
-          "of-margin",
+          "row",
+          "row",
+          "Row",
+          terms.height,
+          rows.kind === "repeating" ? declaredText(rows.height) : toDecimal(terms.height),
+          "of-rows",
           true,
         )}
         <Sign>+</Sign>
-        {term("count", "count", "Rows", exact(rows.count), String(rows.count), "of-rows", false, ["px"])}
-        <Sign>×</Sign>
-        {term("row", "row", "Row", terms.height, toDecimal(terms.height), "of-rows", true)}
-        <Sign>+</Sign>
-        <FixedTerm label="Gaps">{rows.count - 1}</FixedTerm>
+        <FixedTerm label="Gaps">{sum.gaps}</FixedTerm>
         <Sign>×</Sign>
         {term("gutter", "gutter", "Gutter", terms.gutter, declaredText(rows.gutter), "of-gutter", true)}
-        <Sign>+</Sign>
-        {term(
-          linked ? "margin" : "margin-end",
-          null,
-          linked ? "Margin" : "Margin below",
-          terms.margin.end,
-          declaredText(rows.margin.end),
-          "of-margin",
-          true,
-        )}
-        <label className="inline align-self-center">
-          <input
-            name="linked"
-            type="checkbox"
-            className="form-check-input m-0"
-            checked={linked}
-            disabled={readOnly}
-            onChange={(event) => {
-              setApart(!event.target.checked);
-              if (event.target.checked)
-                onBreakpoint({ ...breakpoint, rows: { ...rows, margin: { start: rows.margin.start, end: rows.margin.start } } });
-            }}
-          />
-          Margins alike
-        </label>
-      </div>
-      {chooser}
-    </section>
+      </>
+    ),
+  };
+  const height = term("height", "height", "Height", sheet, toDecimal(sheet), "", false, ["px"]);
+  const filled = (
+    <span className="inline">
+      Rows fill <Num value={sum.filled} /> <BaseUnits value={sum.filled} base={base} />
+    </span>
+  );
+  if (rows.kind === "repeating" && terms.kind === "repeating")
+    return (
+      <SumFrame
+        {...frame}
+        before={
+          <>
+            {height}
+            <Sign>=</Sign>
+            {term("offset", "margin", "Offset", terms.offset, declaredText(rows.offset), "of-margin", true)}
+            <Sign>+</Sign>
+          </>
+        }
+        after={
+          <>
+            <Sign>+</Sign>
+            <FixedTerm label="Left over">
+              <Num value={sum.leftover} />
+            </FixedTerm>
+          </>
+        }
+        under={
+          <>
+            {filled}
+            {chooser}
+          </>
+        }
+      />
+    );
+  if (rows.kind !== "dividing" || terms.kind !== "dividing") return null;
+  const linked = rows.margin.start === rows.margin.end && !apart;
+  const heldApart = !equals(terms.section, sheet);
+  const marginTerm = (side: "start" | "end") =>
+    term(
+      linked ? "margin" : `margin-${side}`,
+      side === "start" ? "margin" : null,
+      linked ? "Margin" : side === "start" ? "Margin above" : "Margin below",
+      terms.margin[side],
+      declaredText(rows.margin[side]),
+      "of-margin",
+      true,
+    );
+  return (
+    <SumFrame
+      {...frame}
+      before={
+        <>
+          {height}
+          {heldApart && (
+            <FixedTerm label="Section">
+              <Num value={terms.section} />
+            </FixedTerm>
+          )}
+          <Sign>=</Sign>
+          {marginTerm("start")}
+          <Sign>+</Sign>
+        </>
+      }
+      after={
+        <>
+          <Sign>+</Sign>
+          {marginTerm("end")}
+        </>
+      }
+      options={
+        <>
+          <label className="inline">
+            <input
+              name="linked"
+              type="checkbox"
+              className="form-check-input m-0"
+              checked={linked}
+              disabled={readOnly}
+              onChange={(event) => {
+                setApart(!event.target.checked);
+                if (event.target.checked) onRows({ ...rows, margin: { start: rows.margin.start, end: rows.margin.start } });
+              }}
+            />
+            Margins equal
+          </label>
+          {step && <WholeLines rows={rows} sum={sum} step={step} readOnly={readOnly} onRows={onRows} />}
+        </>
+      }
+      under={
+        <>
+          {filled}
+          {chooser}
+          <Bounds rows={rows} base={base} readOnly={readOnly} id={breakpoint.id} onRows={onRows} />
+        </>
+      }
+    />
   );
 };
 
@@ -310,49 +296,41 @@ const Bounds = ({ rows, id, base, readOnly, onRows }: BoundsProps) => (
 
 type WholeLinesProps = {
   readonly rows: Dividing;
-  readonly terms: ReturnType<typeof rowTerms>;
+  readonly sum: RowSum;
   readonly step: Exact;
   readonly readOnly: boolean;
   readonly onRows: (rows: Dividing) => string | null;
 };
 
 /** Offers rows of whole baseline lines: N = k·x + (k − 1)·j, the x and j that close. */
-const WholeLines = ({ rows, terms, step, readOnly, onRows }: WholeLinesProps) => {
-  if (terms.kind !== "dividing") return null;
-  const room = subtract(subtract(terms.section, terms.margin.start), terms.margin.end);
-  const lines = divide(room, step);
-  if (sign(room) <= 0 || !isWhole(lines))
-    return (
-      <span className="inline quiet">
-        <Num value={room} /> between the margins is <Num value={lines} /> lines of <Num value={step} />: not whole.
-      </span>
-    );
-  const offers = rowLines(toNumber(lines), rows.count);
-  const now = divide(terms.gutter, step);
+const WholeLines = ({ rows, sum, step, readOnly, onRows }: WholeLinesProps) => {
+  const lines = divide(sum.filled, step);
+  const offers = sign(sum.filled) > 0 && isWhole(lines) ? rowLines(toNumber(lines), rows.count) : [];
+  const now = divide(sum.terms.gutter, step);
+  const chosen = offers.find(({ gap }) => isWhole(now) && gap === toNumber(now));
   return (
-    <label className="inline">
-      In whole lines
-      <select
-        name="gap"
-        className="form-select form-select-sm"
-        disabled={readOnly || offers.length === 0}
-        value={offers.some(({ gap }) => isWhole(now) && gap === toNumber(now)) ? toNumber(now) : ""}
-        onChange={(event) => {
-          const gutter = pxText(multiply(exact(Number(event.target.value)), step));
-          if (gutter !== null && event.target.value !== "") onRows({ ...rows, gutter });
-        }}
-      >
-        <option value="">
-          {offers.length === 0
-            ? `${show(lines)} lines cannot be shared by ${rows.count} rows`
-            : `${show(lines)} lines, ${offers.length} ways`}
+    <select
+      name="gap"
+      aria-label="In whole lines"
+      title={
+        isWhole(lines)
+          ? `${show(lines)} lines of ${show(step)} between the margins`
+          : `${show(sum.filled)} between the margins is ${show(lines)} lines of ${show(step)}, not a whole number. Change the height or a margin.`
+      }
+      className="form-select form-select-sm"
+      disabled={readOnly || offers.length === 0}
+      value={chosen?.gap ?? ""}
+      onChange={(event) => {
+        const gutter = pxText(multiply(exact(Number(event.target.value)), step));
+        if (gutter !== null && event.target.value !== "") onRows({ ...rows, gutter });
+      }}
+    >
+      <option value="">{offers.length === 0 ? "No whole lines" : "In whole lines…"}</option>
+      {offers.map(({ row, gap }) => (
+        <option key={gap} value={gap}>
+          {`Rows of ${row} lines, gaps of ${gap} (${show(multiply(exact(row), step))} and ${show(multiply(exact(gap), step))} px)`}
         </option>
-        {offers.map(({ row, gap }) => (
-          <option key={gap} value={gap}>
-            {`rows of ${row}, gaps of ${gap} (${show(multiply(exact(row), step))} and ${show(multiply(exact(gap), step))})`}
-          </option>
-        ))}
-      </select>
-    </label>
+      ))}
+    </select>
   );
 };

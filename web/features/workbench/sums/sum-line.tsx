@@ -4,7 +4,6 @@ import {
   declaredText,
   gutterText,
   onBase,
-  spoken,
   type Breakpoint,
   changeTerm,
   type Columns,
@@ -24,6 +23,8 @@ import { type ReactNode, useState } from "react";
 import { BaseUnits } from "@/ui/base-units";
 import { Num } from "@/ui/num";
 import type { Fault } from "@/ui/number-field";
+import { spokenColumns } from "./spoken-sums";
+import { Kinds, SumFrame } from "./sum-frame";
 import { SumOptions } from "./sum-options";
 import { FixedTerm, Sign, Term } from "./term";
 
@@ -39,16 +40,10 @@ type Props = {
 };
 
 const kinds = [
-  ["fluid", "fluid", "As wide as the margins leave it"],
-  ["capped", "at most", "As wide as the margins leave it, up to a width"],
-  ["fixed", "fixed", "Always of one width"],
-] as const satisfies readonly (readonly [Columns["container"]["kind"], string, string])[];
-
-/** "1280 equals margin 64 plus 12 columns of 77 and two thirds plus 11 gaps of 20 plus margin 64.": the sum as it is read aloud. */
-export const spokenSum = (terms: ColumnTerms): string =>
-  `${spoken(terms.width)} equals margin ${spoken(terms.margin.start)} plus ${terms.count} ${terms.count === 1 ? "column" : "columns"} of ` +
-  `${spoken(terms.column)} plus ${terms.gaps} ${terms.gaps === 1 ? "gap" : "gaps"} of ${spoken(terms.gutter)} plus margin ${spoken(terms.margin.end)}. ` +
-  `The container between the margins is ${spoken(terms.container.width)}.`;
+  { id: "fluid", words: "fluid", title: "As wide as the margins leave it" },
+  { id: "capped", words: "at most", title: "As wide as the margins leave it, up to a width" },
+  { id: "fixed", words: "fixed", title: "Always of one width" },
+] as const;
 
 /**
  * The sum under the sheet: width = margin + columns × column + gaps × gutter + margin, with a bracket under the middle that
@@ -139,58 +134,66 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
   const share = columns.gutter.endsWith("fr");
 
   return (
-    <section className="sum column-sum" aria-label="Sum line">
-      <p className="visually-hidden">{spokenSum(terms)}</p>
-      <div className="terms">
-        {term("width", { gives: "width", label: "Width", value: terms.width, text: toDecimal(terms.width, 6), units: ["px"] })}
-        <Sign>=</Sign>
-        {marginTerm("start")}
-        <Sign>+</Sign>
-        <div className="bracketed">
-          <div className="terms">
-            {term("columns", {
-              gives: "columns",
-              label: "Columns",
-              value: exact(columns.count),
-              text: String(columns.count),
-              units: ["px"],
-              kind: "of-columns count",
-            })}
-            <Sign>×</Sign>
-            {term("column", {
-              gives: "column",
-              label: "Column",
-              value: terms.column,
-              text: toDecimal(terms.column),
-              units: ["px", "rem"],
-              kind: "of-columns",
-              inUnits: true,
-              foot: <BaseUnits value={terms.column} base={base} />,
-            })}
-            <Sign>+</Sign>
-            <FixedTerm label="Gaps">{terms.gaps}</FixedTerm>
-            <Sign>×</Sign>
-            {term("gutter", {
-              gives: "gutter",
-              label: "Gutter",
-              value: terms.gutter,
-              text: gutterText(columns.gutter),
-              units: ["px", "rem", "%", "fr"],
-              kind: "of-gutter",
-              inUnits: true,
-              foot: share ? (
-                <>
-                  of a column: <Num value={terms.gutter} />
-                </>
-              ) : (
-                <BaseUnits value={terms.gutter} base={base} />
-              ),
-            })}
-          </div>
-          <div className="bracket" aria-hidden="true" />
-        </div>
-        <Sign>+</Sign>
-        {marginTerm("end")}
+    <SumFrame
+      label="Sum line"
+      spoken={spokenColumns(terms)}
+      before={
+        <>
+          {term("width", { gives: "width", label: "Width", value: terms.width, text: toDecimal(terms.width, 6), units: ["px"] })}
+          <Sign>=</Sign>
+          {marginTerm("start")}
+          <Sign>+</Sign>
+        </>
+      }
+      inside={
+        <>
+          {term("columns", {
+            gives: "columns",
+            label: "Columns",
+            value: exact(columns.count),
+            text: String(columns.count),
+            units: ["px"],
+            kind: "of-columns count",
+          })}
+          <Sign>×</Sign>
+          {term("column", {
+            gives: "column",
+            label: "Column",
+            value: terms.column,
+            text: toDecimal(terms.column),
+            units: ["px", "rem"],
+            kind: "of-columns",
+            inUnits: true,
+            foot: <BaseUnits value={terms.column} base={base} />,
+          })}
+          <Sign>+</Sign>
+          <FixedTerm label="Gaps">{terms.gaps}</FixedTerm>
+          <Sign>×</Sign>
+          {term("gutter", {
+            gives: "gutter",
+            label: "Gutter",
+            value: terms.gutter,
+            text: gutterText(columns.gutter),
+            units: ["px", "rem", "%", "fr"],
+            kind: "of-gutter",
+            inUnits: true,
+            foot: share ? (
+              <>
+                of a column: <Num value={terms.gutter} />
+              </>
+            ) : (
+              <BaseUnits value={terms.gutter} base={base} />
+            ),
+          })}
+        </>
+      }
+      after={
+        <>
+          <Sign>+</Sign>
+          {marginTerm("end")}
+        </>
+      }
+      options={
         <SumOptions
           breakpoint={breakpoint}
           equal={equal}
@@ -203,49 +206,47 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
           }}
           onColumns={onColumns}
         />
-      </div>
-      <div className="held-by">
-        {term("container", {
-          gives: null,
-          label: "Container",
-          value: terms.container.width,
-          text: containerText,
-          units: ["px", "rem", "%"],
-          kind: "of-container",
-          foot: <BaseUnits value={terms.container.width} base={base} />,
-        })}
-        <span className="kinds" role="radiogroup" aria-label="How the container is held">
-          {kinds.map(([kind, words, title]) => (
-            <label key={kind} title={title} className={container.kind === kind ? "kind-here" : ""}>
-              <input
-                type="radio"
-                className="visually-hidden"
-                name={`container-${breakpoint.id}`}
-                checked={container.kind === kind}
-                disabled={readOnly}
-                onChange={() => setKind(kind)}
-              />
-              {words}
-              {kind === "capped" && container.kind === "capped" && !held && <> {declaredText(container.max)}</>}
-            </label>
-          ))}
-        </span>
-        {container.kind !== "fluid" && (
-          <select
-            name="align"
-            className="form-select form-select-sm"
-            aria-label="Where the container stands"
-            title="Where the container stands in what is left over"
-            value={container.align}
+      }
+      under={
+        <>
+          {term("container", {
+            gives: null,
+            label: "Container",
+            value: terms.container.width,
+            text: containerText,
+            units: ["px", "rem", "%"],
+            kind: "of-container",
+            foot: <BaseUnits value={terms.container.width} base={base} />,
+          })}
+          <Kinds
+            label="How the container is held"
+            name={`container-${breakpoint.id}`}
+            kinds={kinds.map((kind) =>
+              kind.id === "capped" && container.kind === "capped" && !held
+                ? { ...kind, words: `at most ${declaredText(container.max)}` }
+                : kind,
+            )}
+            value={container.kind}
             disabled={readOnly}
-            onChange={(event) => setContainer({ ...container, align: event.target.value as "center" | "start" | "end" })}
-          >
-            <option value="center">in the middle</option>
-            <option value="start">at the start</option>
-            <option value="end">at the end</option>
-          </select>
-        )}
-      </div>
-    </section>
+            onKind={setKind}
+          />
+          {container.kind !== "fluid" && (
+            <select
+              name="align"
+              className="form-select form-select-sm"
+              aria-label="Where the container stands"
+              title="Where the container stands in what is left over"
+              value={container.align}
+              disabled={readOnly}
+              onChange={(event) => setContainer({ ...container, align: event.target.value as "center" | "start" | "end" })}
+            >
+              <option value="center">in the middle</option>
+              <option value="start">at the start</option>
+              <option value="end">at the end</option>
+            </select>
+          )}
+        </>
+      }
+    />
   );
 };

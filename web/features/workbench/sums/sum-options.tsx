@@ -18,7 +18,7 @@ type Props = {
 export const SumOptions = ({ breakpoint, terms, base, readOnly, equal, onEqual, onColumns }: Props) => {
   const { columns } = breakpoint;
   return (
-    <div className="sum-options">
+    <>
       <label className="inline">
         <input
           name="equal-margins"
@@ -49,7 +49,7 @@ export const SumOptions = ({ breakpoint, terms, base, readOnly, equal, onEqual, 
         breakpoint={breakpoint.id}
         onColumns={onColumns}
       />
-    </div>
+    </>
   );
 };
 
