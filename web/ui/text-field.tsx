@@ -36,6 +36,8 @@ export const TextField = ({ label, text, onEnter, className = "", disabled, list
         aria-describedby={fault ? id : undefined}
         className={className}
         value={typed ?? text}
+        // The whole of it, where the field is too narrow.
+        title={typed ?? text}
         list={list}
         disabled={disabled}
         data-half-typed={typed !== null}

@@ -173,8 +173,8 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Fit a design</h1>
-      <div className="fit-body">
-        <main className="fit-main">
+      <div className="split fit-body">
+        <main className="split-main fit-main">
           <div className="fit-choices">
             <Choice label="What is asked" values={asks} words={askWords} value={ask} onChange={setAsk} />
             {taken && (
@@ -291,7 +291,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
             </>
           )}
         </main>
-        <aside className="fit-side">
+        <aside className="split-side fit-side">
           <FitSide
             ask={ask}
             answer={held}

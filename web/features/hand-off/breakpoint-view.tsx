@@ -13,6 +13,7 @@ import {
 import { Num } from "@/ui/num";
 import { listsSpan } from "@/ui/listed-spans";
 import { pointedAt, shapePointedAt } from "./inspect-data";
+import { TableScroll } from "@/ui/table-scroll";
 
 type Props = { readonly layout: Layout; readonly breakpoint: Breakpoint; readonly resolution: Resolution };
 
@@ -119,7 +120,7 @@ export const BreakpointView = ({ layout, breakpoint, resolution }: Props) => {
         </g>
         <rect x="0" y="0" width={W} height={H} fill="none" stroke="var(--ink)" strokeWidth={unit} pointerEvents="none" />
       </svg>
-      <div className="table-scroll card-plain">
+      <TableScroll label={`Spans of ${breakpoint.name}`} className="card-plain">
         <table className="numbers num spans-of">
           <thead>
             <tr>
@@ -150,7 +151,7 @@ export const BreakpointView = ({ layout, breakpoint, resolution }: Props) => {
             </tr>
           </tbody>
         </table>
-      </div>
+      </TableScroll>
     </>
   );
 };

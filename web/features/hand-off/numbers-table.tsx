@@ -1,12 +1,13 @@
 import { breakpointRanges, type Columns, type Layout, type Resolutions, valueWords, joined, lengthWords, type Words } from "@ypsiline/core";
 import { Num, Said } from "@/ui/num";
+import { TableScroll } from "@/ui/table-scroll";
 
 const marginWords = ({ margin }: Columns): Words =>
   margin.start === margin.end ? lengthWords(margin.start) : joined([lengthWords(margin.start), lengthWords(margin.end)], ", ");
 
 /** The numbers of every breakpoint: as declared, and what they come to at the drawn-at size. */
 export const NumbersTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
-  <div className="table-scroll card-plain">
+  <TableScroll label="Numbers of every breakpoint" className="card-plain">
     <table className="numbers num">
       <thead>
         <tr>
@@ -62,5 +63,5 @@ export const NumbersTable = ({ layout, drawn }: { readonly layout: Layout; reado
         })}
       </tbody>
     </table>
-  </div>
+  </TableScroll>
 );

@@ -1,12 +1,13 @@
 import type { VersionSummary } from "@/server/versions";
 import { dayText } from "@/ui/dates";
+import { TableScroll } from "@/ui/table-scroll";
 
 /** Versions of a spec, the latest first: when, by whom, what was written of each, and what it changed. */
 export const VersionsList = ({ path, versions }: { readonly path: string; readonly versions: readonly VersionSummary[] }) =>
   versions.length === 0 ? (
     <p className="card-plain p-3">There is no version here.</p>
   ) : (
-    <div className="table-scroll card-plain">
+    <TableScroll label="Versions" className="card-plain">
       <table className="people">
         <thead>
           <tr>
@@ -37,5 +38,5 @@ export const VersionsList = ({ path, versions }: { readonly path: string; readon
           ))}
         </tbody>
       </table>
-    </div>
+    </TableScroll>
   );

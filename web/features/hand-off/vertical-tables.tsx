@@ -1,10 +1,11 @@
 import { breakpointRanges, inspectable, type Layout, type Resolutions, spacingSteps, toNumber, valueWords } from "@ypsiline/core";
 import { Num, Said } from "@/ui/num";
 import { pointedAt } from "./inspect-data";
+import { TableScroll } from "@/ui/table-scroll";
 
 /** Rows and baseline of every breakpoint: as declared, and what they come to at the size it is drawn at. */
 export const RowsTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
-  <div className="table-scroll card-plain">
+  <TableScroll label="Rows and baseline of every breakpoint" className="card-plain">
     <table className="numbers num">
       <thead>
         <tr>
@@ -37,7 +38,7 @@ export const RowsTable = ({ layout, drawn }: { readonly layout: Layout; readonly
         })}
       </tbody>
     </table>
-  </div>
+  </TableScroll>
 );
 
 /** Spacing steps with the px they come to, as bars to scale. */

@@ -4,6 +4,7 @@ import { useRouter } from "next/navigation";
 import type { NamedActivity } from "@/server/activity";
 import { timeText } from "@/ui/dates";
 import { type Choosable, SpecChoice } from "@/ui/spec-choice";
+import { TableScroll } from "@/ui/table-scroll";
 
 type Props = {
   readonly team: string;
@@ -34,7 +35,7 @@ export const ActivityList = ({ team, spec, entries }: Props) => {
           Export JSON
         </a>
       </div>
-      <div className="table-scroll card-plain">
+      <TableScroll label="Activity" className="card-plain">
         <table className="people">
           <thead>
             <tr>
@@ -55,7 +56,7 @@ export const ActivityList = ({ team, spec, entries }: Props) => {
             ))}
           </tbody>
         </table>
-      </div>
+      </TableScroll>
       {entries.length === 0 && <p className="quiet">Nothing was done yet.</p>}
     </section>
   );

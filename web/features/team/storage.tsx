@@ -1,4 +1,5 @@
 import type { Kept } from "@/server/kept-bytes";
+import { TableScroll } from "@/ui/table-scroll";
 
 type Props = {
   readonly kept: Kept;
@@ -30,7 +31,7 @@ const Row = ({
 export const Storage = ({ kept, most }: Props) => (
   <section aria-labelledby="storage-title" className="mt-4">
     <h2 id="storage-title">Storage</h2>
-    <div className="table-scroll card-plain">
+    <TableScroll label="Storage" className="card-plain">
       <table className="people">
         <thead>
           <tr>
@@ -52,6 +53,6 @@ export const Storage = ({ kept, most }: Props) => (
           />
         </tbody>
       </table>
-    </div>
+    </TableScroll>
   </section>
 );

@@ -6,6 +6,7 @@ import { timeText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { SecretOnce } from "@/ui/secret-once";
 import { useAct } from "@/ui/use-act";
+import { TableScroll } from "@/ui/table-scroll";
 
 type Props = { readonly team: string; readonly webhooks: readonly Webhook[]; readonly deliveries: readonly Delivery[] };
 
@@ -83,7 +84,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
         />
       )}
       {deliveries.length > 0 && (
-        <div className="table-scroll card-plain mt-3">
+        <TableScroll label="Deliveries" className="card-plain mt-3">
           <table className="people" aria-label="Deliveries">
             <thead>
               <tr>
@@ -124,7 +125,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
               ))}
             </tbody>
           </table>
-        </div>
+        </TableScroll>
       )}
     </section>
   );

@@ -103,8 +103,8 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Try it in a page</h1>
-      <div className="try-body">
-        <main className="try-main">
+      <div className="split try-body">
+        <main className="split-main try-main">
           <div className="try-choices">
             <Choice label="What is shown" values={tryShows} words={showWords} value={show} onChange={setShow} />
             <Choice
@@ -172,7 +172,7 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
               })}
           </div>
         </main>
-        <aside className="try-side">
+        <aside className="split-side try-side">
           {show === "one" && terms && range && (
             <section aria-label="Width looked at">
               <h2>

@@ -77,8 +77,8 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Whole-pixel sets</h1>
-      <div className="sets-body">
-        <div className="sets-side">
+      <div className="split side-first sets-body">
+        <div className="split-side sets-side">
           <SearchPanel
             layout={layout}
             breakpoint={breakpoint}
@@ -123,7 +123,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
             )}
           </div>
         </div>
-        <main className="sets-main">
+        <main className="split-main sets-main">
           <div className="sets-top">
             <div className="sets-figure">
               <h2>Gutter against column width</h2>

@@ -71,66 +71,68 @@ export const DevicesDialog = ({ team, saved, onSaved, onClose }: Props) => {
         <h2 id="devices-title">Devices the team looks at</h2>
       </Modal.Header>
       <Modal.Body>
-        <table className="numbers devices-table">
-          <thead>
-            <tr>
-              {fields.map(([field, label]) => (
-                <th key={field} scope="col">
-                  {label}
-                </th>
-              ))}
-              <th scope="col">
-                <span className="visually-hidden">Order</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map((row, index) => (
-              <tr key={index}>
+        <div className="table-scroll">
+          <table className="numbers devices-table">
+            <thead>
+              <tr>
                 {fields.map(([field, label]) => (
-                  <td key={field}>
-                    <input
-                      name={`device-${field}`}
-                      className={`form-control form-control-sm ${field === "name" ? "" : "num"}`}
-                      aria-label={`${label} of device ${index + 1}`}
-                      value={row[field]}
-                      maxLength={field === "name" ? 80 : 12}
-                      onChange={(event) => set(index, { [field]: event.target.value })}
-                    />
-                  </td>
+                  <th key={field} scope="col">
+                    {label}
+                  </th>
                 ))}
-                <td className="text-nowrap">
-                  <button
-                    type="button"
-                    className="row-button"
-                    aria-label={`Move ${row.name} up`}
-                    disabled={index === 0}
-                    onClick={() => move(index, -1)}
-                  >
-                    <ArrowUp size={12} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    className="row-button"
-                    aria-label={`Move ${row.name} down`}
-                    disabled={index === rows.length - 1}
-                    onClick={() => move(index, 1)}
-                  >
-                    <ArrowDown size={12} aria-hidden="true" />
-                  </button>
-                  <button
-                    type="button"
-                    className="row-button"
-                    aria-label={`Remove ${row.name}`}
-                    onClick={() => setRows(rows.filter((_, at) => at !== index))}
-                  >
-                    <X size={12} aria-hidden="true" />
-                  </button>
-                </td>
+                <th scope="col">
+                  <span className="visually-hidden">Order</span>
+                </th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rows.map((row, index) => (
+                <tr key={index}>
+                  {fields.map(([field, label]) => (
+                    <td key={field}>
+                      <input
+                        name={`device-${field}`}
+                        className={`form-control form-control-sm ${field === "name" ? "" : "num"}`}
+                        aria-label={`${label} of device ${index + 1}`}
+                        value={row[field]}
+                        maxLength={field === "name" ? 80 : 12}
+                        onChange={(event) => set(index, { [field]: event.target.value })}
+                      />
+                    </td>
+                  ))}
+                  <td className="text-nowrap">
+                    <button
+                      type="button"
+                      className="row-button"
+                      aria-label={`Move ${row.name} up`}
+                      disabled={index === 0}
+                      onClick={() => move(index, -1)}
+                    >
+                      <ArrowUp size={12} aria-hidden="true" />
+                    </button>
+                    <button
+                      type="button"
+                      className="row-button"
+                      aria-label={`Move ${row.name} down`}
+                      disabled={index === rows.length - 1}
+                      onClick={() => move(index, 1)}
+                    >
+                      <ArrowDown size={12} aria-hidden="true" />
+                    </button>
+                    <button
+                      type="button"
+                      className="row-button"
+                      aria-label={`Remove ${row.name}`}
+                      onClick={() => setRows(rows.filter((_, at) => at !== index))}
+                    >
+                      <X size={12} aria-hidden="true" />
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
         <div className="d-flex gap-2 pt-2">
           <button
             type="button"

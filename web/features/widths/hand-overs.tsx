@@ -1,13 +1,14 @@
 import { isZero, type Layout, show, sign, type Sweep, words } from "@ypsiline/core";
 import { Num, Said } from "@/ui/num";
 import { jumpsOf } from "./series";
+import { TableScroll } from "@/ui/table-scroll";
 
 /** What each breakpoint hands to the next: the numbers just below the width and from it on, and the jump. */
 export const HandOvers = ({ sweep, layout }: { readonly sweep: Sweep; readonly layout: Layout }) => {
   const name = (id: string): string => layout.breakpoints.find((one) => one.id === id)?.name ?? id;
   if (sweep.handOvers.length === 0) return <p className="quiet">One breakpoint stands for every width: nothing is handed over.</p>;
   return (
-    <div className="table-scroll">
+    <TableScroll label="What changes at each breakpoint">
       <table className="numbers num" aria-label="At each breakpoint">
         <thead>
           <tr>
@@ -49,6 +50,6 @@ export const HandOvers = ({ sweep, layout }: { readonly sweep: Sweep; readonly l
           ))}
         </tbody>
       </table>
-    </div>
+    </TableScroll>
   );
 };

@@ -42,8 +42,8 @@ export const WidthsPage = ({ width: first, team }: Props) => {
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Widths</h1>
-      <div className="widths-body">
-        <main className="widths-main">
+      <div className="split widths-body">
+        <main className="split-main widths-main">
           <div className="widths-probe">
             <span>Probe</span>
             <WidthField label="Probe" width={probe} base={base} onWidth={setProbe} />
@@ -68,7 +68,7 @@ export const WidthsPage = ({ width: first, team }: Props) => {
           </section>
           <DeviceStrip devices={onEach} mayEdit={mayManageTeam} onProbe={setProbe} onEdit={() => setEditing(true)} />
         </main>
-        <aside className="widths-side">
+        <aside className="split-side widths-side">
           <WidthAnswers sweep={swept} layout={asked} probe={at} onProbe={setProbe} />
           <MeasuredInBrowser layout={layout} width={at} />
         </aside>

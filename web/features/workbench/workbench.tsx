@@ -46,8 +46,8 @@ export const Workbench = ({ query }: Props) => {
     <div className="workbench">
       <h1 className="visually-hidden">{layout.name}</h1>
       <MomentLine path={bench.path} />
-      <div className={`bench ${sideFolded ? "side-folded" : ""}`}>
-        <main className="bench-main">
+      <div className={`split bench ${sideFolded ? "side-folded" : ""}`}>
+        <main className="split-main bench-main">
           <BenchLadder bench={bench} />
           <FacetBar facet={facet.id} shown={bench.shown} onFacet={bench.showFacet} onToggle={bench.toggle} />
           <SheetOfBench bench={bench} />
@@ -76,7 +76,7 @@ export const Workbench = ({ query }: Props) => {
             </>
           )}
         </main>
-        <aside className="bench-side">
+        <aside className="split-side bench-side">
           <SidePanel bench={bench} folded={sideFolded} onFold={foldSide} />
         </aside>
       </div>

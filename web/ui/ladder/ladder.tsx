@@ -2,7 +2,7 @@
 
 import { breakpointRanges, type Exact, exact, type Layout, limits, toDecimal, toNumber } from "@ypsiline/core";
 import { widthsText } from "../widths-text";
-import { type KeyboardEvent, type ReactNode, useMemo, useRef } from "react";
+import { type KeyboardEvent, type ReactNode, useEffect, useMemo, useRef } from "react";
 import { boundaryRoom, ladderScale } from "./ladder-scale";
 import { useDrag } from "../use-drag";
 import { useSize } from "../use-size";
@@ -41,6 +41,14 @@ export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom,
   const moving = useRef("");
   const heldScale = useRef(scale);
   const probeAt = toNumber(probe);
+  const drawn = width > 0;
+
+  // In a strip that is narrower than the ladder, the breakpoint looked at is brought to its middle.
+  useEffect(() => {
+    const rung = drawn ? ref.current?.querySelector<HTMLElement>(".rung.here") : null;
+    const strip = ref.current?.parentElement;
+    if (strip && rung) strip.scrollTo({ left: rung.offsetLeft + rung.offsetWidth / 2 - strip.clientWidth / 2 });
+  }, [ref, at, drawn]);
 
   const dragProbe = useDrag(
     (x) => onProbe(exact(Math.round(within(scale.width(x), scale.least, scale.most)))),
@@ -72,7 +80,7 @@ export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom,
 
   return (
     <div ref={ref} className="ladder" role="group" aria-label="Ladder of widths">
-      {width > 0 && (
+      {drawn && (
         <>
           {ranges.map(({ breakpoint, from, until }) => {
             const left = scale.x(from);

@@ -130,7 +130,7 @@ export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, ch
       )}
       <span className="flex-grow-1" />
       {layout.breakpoints.length > 1 && layout.areas.length > 0 && (
-        <span className="inline carry-areas" role="group" aria-label="Copy to breakpoints">
+        <span className="inline flex-wrap carry-areas" role="group" aria-label="Copy to breakpoints">
           Copy{" "}
           {area ? (
             <select

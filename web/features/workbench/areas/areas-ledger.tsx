@@ -86,80 +86,82 @@ export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, 
           {fault}
         </p>
       )}
-      <table className="numbers">
-        <thead>
-          <tr>
-            <th scope="col">Area, in reading order</th>
-            {breakpoints.map(({ id, name, columns }) => (
-              <th key={id} scope="col" className={id === at ? "here" : ""}>
-                <button type="button" className="ledger-name" onClick={() => onSelect(id)}>
-                  {name} <span className="quiet">{columns.count}</span>
-                </button>
+      <div className="table-scroll">
+        <table className="numbers">
+          <thead>
+            <tr>
+              <th scope="col">Area, in reading order</th>
+              {breakpoints.map(({ id, name, columns }) => (
+                <th key={id} scope="col" className={id === at ? "here" : ""}>
+                  <button type="button" className="ledger-name" onClick={() => onSelect(id)}>
+                    {name} <span className="quiet">{columns.count}</span>
+                  </button>
+                </th>
+              ))}
+              <th scope="col">Leaves the grid</th>
+              <th scope="col">
+                <span className="visually-hidden">Order</span>
               </th>
-            ))}
-            <th scope="col">Leaves the grid</th>
-            <th scope="col">
-              <span className="visually-hidden">Order</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {layout.areas.map((area, row) => {
-            const leaving = breakpoints.flatMap(({ id, name }) => {
-              const placement = area.placements[id];
-              return placement && placement.leaves !== "none" ? [`${name}: ${placement.reason ?? "no reason"}`] : [];
-            });
-            return (
-              <Row key={area.id} chosen={area.id === chosen} all={layout.areas.length <= fewRows}>
-                {(near) => (
-                  <>
-                    <th scope="row" style={{ paddingInlineStart: 8 + depth(area.id) * 16 }}>
-                      <button type="button" className="ledger-name" aria-pressed={area.id === chosen} onClick={() => onChoose(area.id)}>
-                        <span className="num quiet">{row + 1}</span> {area.name}
-                      </button>
-                    </th>
-                    {breakpoints.map(({ id, name }, column) => {
-                      const placement = area.placements[id];
-                      return (
-                        <td key={id} className={id === at ? "here" : ""} onPaste={(event) => paste(event, row, column)}>
-                          {near ? (
-                            <TextField
-                              label={`${area.name} at ${name}`}
-                              className="num"
-                              text={placement ? placeText(placement) : ""}
-                              disabled={readOnly}
-                              onEnter={(text) => enter(area.id, id, text)}
-                            />
-                          ) : (
-                            <span className="num cell-text">{placement ? placeText(placement) : ""}</span>
-                          )}
-                        </td>
-                      );
-                    })}
-                    <td className="leaving" title={leaving.join("; ")}>
-                      {leaving.join("; ")}
-                    </td>
-                    <td className="order">
-                      {([-1, 1] as const).map((by) => (
-                        <button
-                          key={by}
-                          type="button"
-                          className="btn btn-sm btn-quiet order-button"
-                          aria-label={`Read ${area.name} ${by < 0 ? "earlier" : "later"}`}
-                          disabled={readOnly || (by < 0 ? row === 0 : row === layout.areas.length - 1)}
-                          onClick={() => onEdit((now) => reorderArea(now, area.id, by))}
-                        >
-                          {near && (by < 0 ? <ChevronUp size={14} aria-hidden="true" /> : <ChevronDown size={14} aria-hidden="true" />)}
+            </tr>
+          </thead>
+          <tbody>
+            {layout.areas.map((area, row) => {
+              const leaving = breakpoints.flatMap(({ id, name }) => {
+                const placement = area.placements[id];
+                return placement && placement.leaves !== "none" ? [`${name}: ${placement.reason ?? "no reason"}`] : [];
+              });
+              return (
+                <Row key={area.id} chosen={area.id === chosen} all={layout.areas.length <= fewRows}>
+                  {(near) => (
+                    <>
+                      <th scope="row" style={{ paddingInlineStart: 8 + depth(area.id) * 16 }}>
+                        <button type="button" className="ledger-name" aria-pressed={area.id === chosen} onClick={() => onChoose(area.id)}>
+                          <span className="num quiet">{row + 1}</span> {area.name}
                         </button>
-                      ))}
-                    </td>
-                  </>
-                )}
-              </Row>
-            );
-          })}
-        </tbody>
-      </table>
+                      </th>
+                      {breakpoints.map(({ id, name }, column) => {
+                        const placement = area.placements[id];
+                        return (
+                          <td key={id} className={id === at ? "here" : ""} onPaste={(event) => paste(event, row, column)}>
+                            {near ? (
+                              <TextField
+                                label={`${area.name} at ${name}`}
+                                className="num"
+                                text={placement ? placeText(placement) : ""}
+                                disabled={readOnly}
+                                onEnter={(text) => enter(area.id, id, text)}
+                              />
+                            ) : (
+                              <span className="num cell-text">{placement ? placeText(placement) : ""}</span>
+                            )}
+                          </td>
+                        );
+                      })}
+                      <td className="leaving" title={leaving.join("; ")}>
+                        {leaving.join("; ")}
+                      </td>
+                      <td className="order">
+                        {([-1, 1] as const).map((by) => (
+                          <button
+                            key={by}
+                            type="button"
+                            className="btn btn-sm btn-quiet order-button"
+                            aria-label={`Read ${area.name} ${by < 0 ? "earlier" : "later"}`}
+                            disabled={readOnly || (by < 0 ? row === 0 : row === layout.areas.length - 1)}
+                            onClick={() => onEdit((now) => reorderArea(now, area.id, by))}
+                          >
+                            {near && (by < 0 ? <ChevronUp size={14} aria-hidden="true" /> : <ChevronDown size={14} aria-hidden="true" />)}
+                          </button>
+                        ))}
+                      </td>
+                    </>
+                  )}
+                </Row>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
     </section>
   );
 };

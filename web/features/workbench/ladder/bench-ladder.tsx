@@ -13,20 +13,22 @@ export const BenchLadder = ({ bench }: { readonly bench: Bench }) => {
   const { mayEdit, store } = draft;
   return (
     <div className="bench-ladder">
-      <Ladder
-        layout={layout}
-        at={breakpoint.id}
-        probe={view.width}
-        readOnly={!mayEdit}
-        onProbe={bench.probe}
-        onSelect={bench.select}
-        onFrom={(id, from, done) => {
-          const moved = layout.breakpoints.find((one) => one.id === id);
-          if (moved && !Number.isNaN(from) && moved.from !== from) bench.setBreakpoint({ ...moved, from }, `from ${id}`);
-          if (done) store.endStep();
-        }}
-        menu={mayEdit && <BreakpointMenu bench={bench} />}
-      />
+      <div className="ladder-strip">
+        <Ladder
+          layout={layout}
+          at={breakpoint.id}
+          probe={view.width}
+          readOnly={!mayEdit}
+          onProbe={bench.probe}
+          onSelect={bench.select}
+          onFrom={(id, from, done) => {
+            const moved = layout.breakpoints.find((one) => one.id === id);
+            if (moved && !Number.isNaN(from) && moved.from !== from) bench.setBreakpoint({ ...moved, from }, `from ${id}`);
+            if (done) store.endStep();
+          }}
+          menu={mayEdit && <BreakpointMenu bench={bench} />}
+        />
+      </div>
       {mayEdit && (
         <button
           type="button"

@@ -253,6 +253,7 @@ export const Ledger = ({
                       <td
                         key={cell.id}
                         data-cell={`${index}-${column}`}
+                        data-label={cell.label}
                         tabIndex={here && !edited ? 0 : -1}
                         className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked === cell.id ? "marked" : ""} ${said ? "commented" : ""}`}
                         title={said && (said.count > 1 ? `${said.words}\nand ${said.count - 1} more` : said.words)}
@@ -295,15 +296,15 @@ export const Ledger = ({
                       </td>
                     );
                   })}
-                  {workedOut(terms).map(({ id, value }) => (
-                    <td key={id} className={`worked-out ${value && !isWhole(value) ? "off" : ""}`}>
+                  {workedOut(terms).map(({ id, label, value }) => (
+                    <td key={id} data-label={label} className={`worked-out ${value && !isWhole(value) ? "off" : ""}`}>
                       {value ? <Num value={value} /> : "–"}
                     </td>
                   ))}
-                  <td className={`worked-out ${mark === "rows" || mark === "row-gutter" ? "marked" : ""}`}>
+                  <td data-label="Row pitch" className={`worked-out ${mark === "rows" || mark === "row-gutter" ? "marked" : ""}`}>
                     {pitch ? <Num value={pitch} /> : "–"}
                   </td>
-                  <td className={`worked-out ${mark === "baseline" || mark === "text" ? "marked" : ""}`}>
+                  <td data-label="Baseline" className={`worked-out ${mark === "baseline" || mark === "text" ? "marked" : ""}`}>
                     {numberCells.baseline.text(breakpoint) ?? "–"}
                   </td>
                 </tr>

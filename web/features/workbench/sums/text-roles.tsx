@@ -189,15 +189,17 @@ export const TextRoles = ({ layout, breakpoint, step, base, rootFontSize, readOn
                       </button>
                     </td>
                     <td>
-                      <input
-                        type="checkbox"
-                        name={`own-size-${index}`}
-                        className="form-check-input m-0"
-                        aria-label={`${one.name} has a size of its own at ${breakpoint.name}`}
-                        checked={own}
-                        disabled={readOnly}
-                        onChange={(event) => setOwn(index, one, event.target.checked)}
-                      />
+                      <label className="tick">
+                        <input
+                          type="checkbox"
+                          name={`own-size-${index}`}
+                          className="form-check-input m-0"
+                          aria-label={`${one.name} has a size of its own at ${breakpoint.name}`}
+                          checked={own}
+                          disabled={readOnly}
+                          onChange={(event) => setOwn(index, one, event.target.checked)}
+                        />
+                      </label>
                     </td>
                     <td className={on && !on.whole ? "off" : ""}>{on ? <Num value={on.lines} /> : "–"}</td>
                     <td>{known ? <Num value={firstBaseline(size, known)} /> : "–"}</td>
@@ -239,7 +241,7 @@ export const TextRoles = ({ layout, breakpoint, step, base, rootFontSize, readOn
         </div>
         {role && <TextSample role={role} size={sizeOf(role, breakpoint.id, rootFontSize)} metrics={metrics} step={step} />}
       </div>
-      <div className="d-flex align-items-center gap-2 py-2">
+      <div className="d-flex flex-wrap align-items-center gap-2 py-2">
         {!readOnly && (
           <button type="button" className="btn btn-sm btn-quiet" disabled={layout.text.length >= limits.textRoles} onClick={add}>
             <Plus size={13} aria-hidden="true" /> Add text role

@@ -1,0 +1,15 @@
+import type { ReactNode } from "react";
+
+type Props = {
+  /** What the table is of. */
+  readonly label: string;
+  readonly className?: string;
+  readonly children: ReactNode;
+};
+
+/** A table that scrolls in a box of its own where it is wider than the page; by arrow keys once the box has the focus. */
+export const TableScroll = ({ label, className = "", children }: Props) => (
+  <div className={`table-scroll ${className}`} role="group" aria-label={label} tabIndex={0}>
+    {children}
+  </div>
+);
