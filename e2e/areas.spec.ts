@@ -140,7 +140,7 @@ test("the sheet scrolls its whole height at three sizes; ledger and findings fol
   const heights = () => sheet.evaluate((element) => [element.scrollHeight, element.clientHeight] as const);
   // Once the page lives the sheet is as wide as its room.
   await expect.poll(async () => (await heights()).reduce((tall, seen) => tall / seen)).toBeGreaterThan(2);
-  await expect(page.locator(".sheet-scale")).toContainText("of 1920 px");
+  await expect(page.getByLabel("Draw page to")).toHaveValue("1920");
   await page.getByRole("button", { name: "Whole page" }).click();
   expect((await heights())[0]).toBeLessThanOrEqual((await heights())[1] + 1);
   await page.getByRole("button", { name: "1 : 1" }).click();

@@ -82,13 +82,13 @@ test("the whole spec is repaired; what is held stays, and what is in the way is 
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("24");
   // Numbers come in beside the locks: what is pressed must stand still.
   await expect(table).toHaveAttribute("aria-busy", "false");
-  await dialog.getByRole("button", { name: "Hold Desk, gutter" }).click();
+  await dialog.getByRole("button", { name: "Keep Desk, gutter" }).click();
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("68");
-  await dialog.getByRole("button", { name: "Hold Desk, margin" }).click();
-  await dialog.getByRole("button", { name: "Hold Desk, columns" }).click();
-  await expect(dialog).toContainText("No numbers satisfy what is held.");
+  await dialog.getByRole("button", { name: "Keep Desk, margin" }).click();
+  await dialog.getByRole("button", { name: "Keep Desk, columns" }).click();
+  await expect(dialog).toContainText("No repair keeps all of these numbers.");
   await expect(dialog.getByRole("button", { name: "Apply the repair" })).toBeDisabled();
-  await dialog.getByRole("button", { name: "Let go Desk, margin" }).click();
+  await dialog.getByRole("button", { name: "Release Desk, margin" }).click();
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("68");
   await dialog.getByRole("button", { name: "Apply the repair" }).click();
   await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("68");

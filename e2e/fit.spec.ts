@@ -114,7 +114,7 @@ test("boxes of another kind are refused with the line and what would be right; w
   // 2.0.0 had other columns, and is read when it is asked for.
   await held.selectOption("2.0.0");
   await expect(page.getByRole("heading", { name: /of 8 edges stand on the grid/ })).toBeVisible();
-  await expect(page.getByRole("button", { name: "Keep", exact: true })).toHaveCount(0);
+  await expect(page.getByRole("button", { name: "Save", exact: true })).toHaveCount(0);
   await page.getByRole("button", { name: "Other boxes…" }).click();
   const rows = Array.from(
     { length: 5000 },
@@ -155,7 +155,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
     await page.getByRole("button", { name: "Measure them" }).click();
     await page.getByLabel("Name of the design").fill(name);
     await page.getByLabel("Name of the design").press("Enter");
-    await page.getByRole("button", { name: "Keep", exact: true }).click();
+    await page.getByRole("button", { name: "Save", exact: true }).click();
     await expect(page.getByRole("region", { name: "Saved designs" }).getByRole("button", { name, exact: true })).toBeVisible();
   };
   await take(three(99), "Sailings on a phone");
@@ -163,10 +163,10 @@ test("kept designs: a changed margin says on the review which it moves off the g
   const found = page.getByRole("region", { name: "Which grid is it?" });
   await found.getByRole("button", { name: "New spec of one of these…" }).click();
   const form = found.getByRole("form", { name: "New spec of this grid" });
-  await form.getByRole("button", { name: "Make it" }).click();
+  await form.getByRole("button", { name: "Create the spec" }).click();
   await expect(form.getByRole("alert")).toContainText("Give the spec a name");
   await form.getByLabel("Name of the new spec").fill(`Timetable ${Date.now()}`);
-  await form.getByRole("button", { name: "Make it" }).click();
+  await form.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(/\/timetable-\d+\/fit$/);
   const made = new URL(page.url()).pathname.replace(/\/fit$/, "");
   await page.getByRole("button", { name: "Sailings on a phone", exact: true }).click();
@@ -178,7 +178,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
   await table.getByRole("button", { name: "Card 3" }).click();
   await table.getByRole("button", { name: "On purpose" }).click();
   await expect(table.getByRole("alert")).toContainText("Say why");
-  await table.getByLabel("it is on purpose, because").fill("The map runs on.");
+  await table.getByLabel("It is off on purpose, because").fill("The map runs on.");
   await table.getByRole("button", { name: "On purpose" }).click();
   await expect(page.getByText("1 off, 1 of these on purpose.")).toBeVisible();
   await page.reload();

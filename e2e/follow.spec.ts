@@ -48,7 +48,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await page.goto("/specs/new");
   await page.getByLabel("Name", { exact: true }).fill(name);
   await page.getByLabel(/^Another spec/).check();
-  await chooseSpec(page.getByRole("combobox", { name: "Spec to begin with" }), otherName);
+  await chooseSpec(page.getByRole("combobox", { name: "Spec to start from" }), otherName);
   await page.getByLabel("Copied or followed").selectOption("Follow 2.1.0");
   await page.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(`**/specs/skerry/freight-${process.pid}**`);
@@ -78,19 +78,19 @@ test("a spec follows another: its own three numbers stay, each later version is 
   // The page that is open says so at once.
   await press(page, "link", `2.2.0 of ${otherName} is out`, "Enter");
   await expect(page.getByText("3 numbers of its own")).toBeVisible();
-  const does = page.getByRole("region", { name: "What taking it does here" });
+  const does = page.getByRole("region", { name: "What updating changes here" });
   await expect(changed(does, "Gutter", "24", "32")).toBeVisible();
   await expect(page.getByRole("heading", { name: "Changed in both. Which one do you want?" })).toBeHidden();
-  await press(page, "button", "Take 2.2.0", "Enter");
+  await press(page, "button", "Update to 2.2.0", "Enter");
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
   const gutter = async () => (await draftOf(own)).layout.breakpoints[1]?.columns.gutter;
   expect([await gutter(), (await draftOf(own)).layout.follows?.version, ...(await three())]).toEqual(["32px", "2.2.0", "4px", "12px", 10]);
   await page.getByRole("button", { name: "Undo" }).first().click();
-  await expect(page.getByRole("button", { name: "Take 2.2.0" })).toBeVisible();
+  await expect(page.getByRole("button", { name: "Update to 2.2.0" })).toBeVisible();
   await saved(page);
   expect([await gutter(), (await draftOf(own)).layout.follows?.version]).toEqual(["24px", "2.1.0"]);
-  await press(page, "button", "Take 2.2.0", "Enter");
+  await press(page, "button", "Update to 2.2.0", "Enter");
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
 
@@ -99,12 +99,12 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await publishNext(other, "3.0.0", "40px");
   await page.goto(`/specs/skerry/${own}/follow`);
   const asked = page.getByRole("region", { name: "Changed in both. Which one do you want?" });
-  await expect(asked.getByRole("radio", { name: "Keep 20" })).toBeChecked();
+  await expect(asked.getByRole("radio", { name: "Keep ours 20" })).toBeChecked();
   await expect(changed(does, "Gutter", "20", "40")).toBeHidden();
-  await press(page, "radio", "Keep 20", "ArrowDown");
-  await expect(asked.getByRole("radio", { name: "Take 40" })).toBeChecked();
+  await press(page, "radio", "Keep ours 20", "ArrowDown");
+  await expect(asked.getByRole("radio", { name: "Use theirs 40" })).toBeChecked();
   await expect(changed(does, "Gutter", "20", "40")).toBeVisible();
-  await press(page, "button", "Take 3.0.0", "Enter");
+  await press(page, "button", "Update to 3.0.0", "Enter");
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
   expect([await gutter(), (await draftOf(own)).layout.follows?.version, ...(await three())]).toEqual(["40px", "3.0.0", "4px", "12px", 10]);
@@ -146,9 +146,9 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   const field = page.getByRole("combobox", { name: "Spec to follow" });
   await chooseSpec(field, otherName);
   await page.getByLabel("Version to follow from").selectOption("1.0.0");
-  await page.getByRole("button", { name: "Follow it" }).click();
+  await page.getByRole("button", { name: "Follow", exact: true }).click();
   await expect(page.getByText("1 number of its own")).toBeVisible();
-  await page.getByRole("button", { name: "Take 1.1.0" }).click();
+  await page.getByRole("button", { name: "Update to 1.1.0" }).click();
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
   const { layout } = await draftOf(own);
@@ -161,11 +161,11 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   await page.getByRole("button", { name: "Stop following" }).click();
   await expect(page.getByText(`This spec follows nothing any more; it followed ${otherName}.`)).toBeVisible();
   await expect(field).toHaveValue(otherName);
-  await page.getByRole("button", { name: "Follow it" }).click();
+  await page.getByRole("button", { name: "Follow", exact: true }).click();
   await expect(page.getByText("nothing newer")).toBeVisible();
   await page.getByRole("button", { name: "Undo" }).first().click();
-  await expect(page.getByRole("button", { name: "Follow it" })).toBeVisible();
-  await page.getByRole("button", { name: "Follow it" }).click();
+  await expect(page.getByRole("button", { name: "Follow", exact: true })).toBeVisible();
+  await page.getByRole("button", { name: "Follow", exact: true }).click();
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
 
@@ -174,11 +174,14 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   const { layout: mine } = await draftOf(own);
   await publishNext(own, "1.0.0", "16px");
   await chooseSpec(field, mine.name);
-  await page.getByRole("button", { name: "Follow it" }).click();
+  await page.getByRole("button", { name: "Follow", exact: true }).click();
   await expect(page.getByRole("alert").filter({ hasText: "was made after this spec" })).toBeVisible();
   const author = await requestsOf(address, "author");
   const again = await author.post(`/api/specs/skerry/${own}/follow`, { data: { team: "skerry", spec: older, number: "1.0.0" } });
-  expect([again.status(), await again.text()]).toEqual([422, expect.stringContaining(`It follows ${otherName}; stop that first.`)]);
+  expect([again.status(), await again.text()]).toEqual([
+    422,
+    expect.stringContaining(`This spec already follows ${otherName}. Stop that first.`),
+  ]);
   const itself = await author.post(`/api/specs/skerry/${other}/follow`, { data: { team: "skerry", spec: other, number: "1.0.0" } });
   expect([itself.status(), await itself.text()]).toEqual([422, expect.stringContaining("does not follow itself")]);
   // Nor does an edit say of what is followed what it is not called.
@@ -267,7 +270,7 @@ test("a public spec of another team is found by its address and followed; its dr
   await page.goto("/specs/new");
   await page.getByLabel("Name", { exact: true }).fill(`Our boards ${process.pid}`);
   await page.getByLabel(/^Another spec/).check();
-  const field = page.getByRole("combobox", { name: "Spec to begin with" });
+  const field = page.getByRole("combobox", { name: "Spec to start from" });
   await field.fill(`${address}/specs/${team}/${spec}`);
   await expect(page.getByText("No spec’s name or address holds")).toBeVisible();
   await lead.post(`/api/specs/${team}/${spec}/share`, { data: { public: true } });

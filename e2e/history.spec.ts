@@ -70,12 +70,12 @@ test("a moment is looked at, put back as one edit and taken back; undo goes on a
   await expect(page.getByText("After edit 2 of 3")).toBeVisible();
   const below = (heading: string) => page.getByRole("heading", { name: heading }).locator("xpath=following-sibling::*[1]");
   await expect(below("What this edit changed")).toContainText("Gutter32 → 40");
-  await expect(below("What was changed until then")).toContainText(`Gutter${began} → 40`);
+  await expect(below("What had changed by then")).toContainText(`Gutter${began} → 40`);
   await expect(below("What restoring this would change")).toContainText("Gutter32 → 40");
   // On the sheet it is seen as the draft is, and nothing of it is changed.
   await expect(page.getByRole("button", { name: /3 edits/ })).toContainText(`Desk gutter ${began} → 32`);
   await page.getByRole("link", { name: "See it on the sheet" }).click();
-  await expect(page.getByText("You see the draft as it stood after edit 2.")).toBeVisible();
+  await expect(page.getByText("This is the draft as it was after edit 2.")).toBeVisible();
   await expect(gutter).toHaveValue("40");
   await expect(gutter).toBeDisabled();
   // The keys of the draft do nothing to it from here.

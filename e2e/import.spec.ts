@@ -12,7 +12,7 @@ const written = (id: keyof typeof formats): string => {
   return file.text;
 };
 const choose = (page: Page, name: string, content: string | Buffer) =>
-  page.getByLabel("File to take in").setInputFiles({ name, mimeType: "application/octet-stream", buffer: Buffer.from(content) });
+  page.getByLabel("File to import").setInputFiles({ name, mimeType: "application/octet-stream", buffer: Buffer.from(content) });
 
 test("each format is shown against the draft, taken into it as one edit, and taken back", async ({ browser, baseURL }) => {
   test.setTimeout(120_000);
@@ -115,7 +115,7 @@ test("a new spec begins from a file or as a copy of another spec", async ({ brow
   await page.getByLabel(/^Another spec/).check();
   await page.getByRole("button", { name: "Create the spec" }).click();
   await expect(page.getByText("Choose a spec first.")).toBeVisible();
-  await chooseSpec(page.getByRole("combobox", { name: "Spec to begin with" }), "Quay board");
+  await chooseSpec(page.getByRole("combobox", { name: "Spec to start from" }), "Quay board");
   await page.getByLabel("Name", { exact: true }).fill(`Second quay ${process.pid}`);
   await page.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(/second-quay/);

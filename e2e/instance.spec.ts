@@ -87,7 +87,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await expect(page).toHaveURL(/\/versions\/1\.0\.0/);
     expect((await page.request.get("/api/v1/specs/skerry-ferries/quay-signs/1.0.0/layout.css")).status()).toBe(200);
 
-    // A forgotten password: the same answer whether the address is known, and one use of the link.
+    // Forgot your password: the same answer whether the address is known, and one use of the link.
     const stranger = await browser.newContext({ baseURL: address });
     const forgot = await stranger.newPage();
     for (const email of ["nobody@skerry.example", "finn@skerry.example"]) {
@@ -100,7 +100,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     }
     const reset = await mail.linkTo("finn@skerry.example", "/password/");
     await forgot.goto(reset);
-    await fill(forgot, { "A new password": "ebb-and-flow-at-ten" });
+    await fill(forgot, { "New password": "ebb-and-flow-at-ten" });
     await forgot.getByRole("button", { name: "Set it" }).click();
     await expect(forgot.getByRole("status")).toContainText("The new password is set");
     await forgot.goto(reset);
@@ -123,8 +123,8 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await finn.goto("/account");
     await fill(finn, { "As others see it": "Finn A." });
     await finn.getByRole("button", { name: "Save the name" }).click();
-    await expect(finn.getByText("Kept.")).toBeVisible();
-    await fill(finn, { "Another address": "finn@islands.example", "Your password, for the address": "ebb-and-flow-at-ten" });
+    await expect(finn.getByText("Saved.")).toBeVisible();
+    await fill(finn, { "New e-mail address": "finn@islands.example", "Your password, for the address": "ebb-and-flow-at-ten" });
     await finn.getByRole("button", { name: "Send a link to it" }).click();
     await finn.goto(await mail.linkTo("finn@islands.example", "/account/email/"));
     await finn.getByRole("button", { name: "Use this address" }).click();
@@ -140,10 +140,10 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await second.getByRole("button", { name: "Sign in" }).click();
     await expect(second).toHaveURL(/\/specs$/);
     await finn.goto("/account");
-    await fill(finn, { "The one you have": "not the one", "A new one": "neap-tide-at-four" });
+    await fill(finn, { "Current password": "not the one", "New password": "neap-tide-at-four" });
     await finn.getByRole("button", { name: "Set it" }).click();
     await expect(finn.getByText("It is not the password of this account.")).toBeVisible();
-    await fill(finn, { "The one you have": "ebb-and-flow-at-ten", "A new one": "neap-tide-at-four" });
+    await fill(finn, { "Current password": "ebb-and-flow-at-ten", "New password": "neap-tide-at-four" });
     await finn.getByRole("button", { name: "Set it" }).click();
     await expect(finn.getByText("One other session ended.")).toBeVisible();
     await second.goto("/specs");

@@ -99,8 +99,8 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   await page.goto(`${path}/versions/1.1.0`);
   await page.getByText("For the team").click();
   await page.getByRole("button", { name: "Withdraw 1.1.0…" }).click();
-  await page.getByLabel("Why nobody should use it").fill("Gutters of 40 were a slip.");
-  await page.getByRole("button", { name: "Withdraw it" }).click();
+  await page.getByLabel("Reason (everyone who uses it sees this)").fill("Gutters of 40 were a slip.");
+  await page.getByRole("button", { name: "Withdraw this version" }).click();
   await expect(page.getByRole("note")).toContainText("Withdrawn");
   await expect(page.getByRole("note")).toContainText("Gutters of 40 were a slip.");
   const latest = await api.get(`/api/v1${path}/latest`);

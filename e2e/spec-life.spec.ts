@@ -21,14 +21,14 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   await page.getByLabel("Name", { exact: true }).fill(`Tides ${process.pid}`);
   await page.getByLabel("Purpose").fill("When the water stands high");
   await page.getByLabel(/^Address/).fill("Tides!");
-  await page.getByRole("button", { name: "Keep these" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("It must be a small letter, then at most 59 small letters, digits or hyphens.")).toBeVisible();
   await page.getByLabel(/^Address/).fill(other);
-  await page.getByRole("button", { name: "Keep these" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await expect(page.getByText("It leads to another spec, or did before that was renamed.")).toBeVisible();
   const now = `/specs/skerry/tides-${process.pid}`;
   await page.getByLabel(/^Address/).fill(slugOf(now));
-  await page.getByRole("button", { name: "Keep these" }).click();
+  await page.getByRole("button", { name: "Save" }).click();
   await page.waitForURL(`**${now}/settings`);
   await expect(page.getByRole("heading", { name: `Tides ${process.pid}` })).toBeVisible();
 
@@ -84,13 +84,13 @@ test("an archived spec is out of the lists and changed by nobody, until it is br
   const draft = path.replace("/specs", "/api/drafts");
   const { page, context, said } = await pageOf(browser, "lead");
   await page.goto(`${path}/settings`);
-  await page.getByRole("button", { name: "Archive it" }).click();
+  await page.getByRole("button", { name: "Archive the spec" }).click();
   await expect(page.getByRole("heading", { name: "Archived" })).toBeVisible();
   await page.goto(`/specs?q=Winter+boats+${process.pid}`);
   await expect(page.getByRole("heading", { name: "No spec here" })).toBeVisible();
   await page.goto("/specs/new");
   await page.getByLabel(/^Another spec/).check();
-  await page.getByRole("combobox", { name: "Spec to begin with" }).fill(name);
+  await page.getByRole("combobox", { name: "Spec to start from" }).fill(name);
   await expect(page.getByText(`No spec’s name or address holds “${name}”.`)).toBeVisible();
 
   const author = await requestsOf(address, "author");
@@ -109,8 +109,8 @@ test("an archived spec is out of the lists and changed by nobody, until it is br
   await page.goto("/specs?show=archived");
   await expect(page.getByRole("heading", { name: "Archived specifications" })).toBeVisible();
   await page.getByRole("article").filter({ hasText: name }).getByRole("link", { name: "Settings" }).click();
-  await page.getByRole("button", { name: "Bring it back" }).click();
-  await expect(page.getByRole("button", { name: "Archive it" })).toBeVisible();
+  await page.getByRole("button", { name: "Restore the spec" }).click();
+  await expect(page.getByRole("button", { name: "Archive the spec" })).toBeVisible();
   expect((await author.post(draft, { data: { revision: 1, changes: [{ path: ["base"], from: "8px", to: "8px" }] } })).status()).toBe(200);
   expect(said).toEqual([]);
   await context.close();
@@ -132,12 +132,12 @@ test("a spec is moved to another team of one's own with all it has; not while pr
   await signIn(page, "lead");
   await page.goto(`${path}/settings`);
   await page.getByLabel("Team to move it to").selectOption(team);
-  await page.getByRole("button", { name: "Move it there" }).click();
+  await page.getByRole("button", { name: "Move the spec" }).click();
   await expect(alerts(page)).toHaveText(
     `Projects of Skerry Ferries use it: Chart ${process.pid}. They would lose it. Remove it from them first.`,
   );
   expect((await uses(null)).status()).toBe(200);
-  await page.getByRole("button", { name: "Move it there" }).click();
+  await page.getByRole("button", { name: "Move the spec" }).click();
   const now = path.replace("/specs/skerry", `/specs/${team}`);
   await page.waitForURL(`**${now}/settings`);
   await page.goto(`${path}/publish`);

@@ -40,7 +40,7 @@ test("somebody is invited, joins with a new account, gets another role and is re
   await expect(page.getByRole("link", { name: "Passenger booking" })).toBeVisible();
   // The link works once.
   await page.goto(link);
-  await expect(page.getByText("This invitation cannot be taken up")).toBeVisible();
+  await expect(page.getByText("This invitation no longer works")).toBeVisible();
 
   await lead.page.goto("/teams/skerry?show=members");
   const row = lead.page.getByRole("row", { name: new RegExp(email) });
@@ -117,10 +117,10 @@ test("a project knows how far it is behind, and its owner takes the new version 
   const name = `Deck signs ${process.pid}`;
   await author.page.goto("/teams/skerry");
   await author.page.getByLabel("Add a project").fill(name);
-  await author.page.getByRole("button", { name: "Add it" }).click();
+  await author.page.getByRole("button", { name: "Add", exact: true }).click();
   const card = author.page.getByRole("article", { name });
   await chooseSpec(card.getByRole("combobox", { name: `Spec ${name} uses` }), `Behind ${process.pid}`);
-  await card.getByRole("button", { name: "Uses it", exact: true }).click();
+  await card.getByRole("button", { name: "Add", exact: true }).click();
   await expect(card.getByText("up to date")).toBeVisible();
   await change(1, "gutter", "16px", "24px");
   await publish(2, "1.1.0");
@@ -134,7 +134,7 @@ test("a project knows how far it is behind, and its owner takes the new version 
   await author.page.goto("/inbox");
   await expect(author.page.getByRole("link", { name: `Behind ${process.pid} 2.0.0 is out` })).toBeVisible();
   await author.page.goto("/teams/skerry");
-  await card.getByRole("button", { name: "Take 2.0.0" }).click();
+  await card.getByRole("button", { name: "Update to 2.0.0" }).click();
   await expect(card.getByText("up to date")).toBeVisible();
 
   // An access token of the project reads versions, is noted, and ends when it is revoked.
@@ -188,10 +188,10 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     const lead = await pageOf(browser, "lead");
     await lead.page.goto("/teams/skerry?show=webhooks");
     await lead.page.getByLabel("Add a webhook").fill("ftp://hooks.skerry.example");
-    await lead.page.getByRole("button", { name: "Add it" }).click();
+    await lead.page.getByRole("button", { name: "Add", exact: true }).click();
     await expect(lead.page.getByText("must begin with https:// or http://")).toBeVisible();
     await lead.page.getByLabel("Add a webhook").fill(url);
-    await lead.page.getByRole("button", { name: "Add it" }).click();
+    await lead.page.getByRole("button", { name: "Add", exact: true }).click();
     const secret = await lead.page.locator(".secret-once code").innerText();
 
     const path = await makeSpec(baseURL ?? "", { kind: "blank" });
@@ -226,7 +226,7 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     await lead.page.getByRole("button", { name: `Remove ${url}` }).click();
     await expect(lead.page.getByRole("button", { name: `Remove ${url}` })).toHaveCount(0);
     await lead.page.getByLabel("Add a webhook").fill(url);
-    await lead.page.getByRole("button", { name: "Add it" }).click();
+    await lead.page.getByRole("button", { name: "Add", exact: true }).click();
     await expect(lead.page.locator(".secret-once")).toBeVisible();
     await lead.page.getByRole("button", { name: `Remove ${url}` }).click();
     await expect(lead.page.locator(".secret-once")).toHaveCount(0);

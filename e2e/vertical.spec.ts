@@ -21,7 +21,7 @@ test("base: unit, steps and mesh are set, told in base units, and drawn", async 
   const said = watch(page);
   await open(page, baseURL, "base");
   await type(page, "Base", "Base unit", "10");
-  await expect(region(page, "Base")).toContainText("Half step");
+  await expect(region(page, "Base")).toContainText("Half unit");
   const steps = page.getByRole("group", { name: "Spacing steps" });
   await expect(steps.getByRole("listitem").nth(2)).toContainText("20");
   await type(page, "Base", "Multiple of m", "12/8");

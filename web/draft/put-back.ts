@@ -20,7 +20,7 @@ export const putBack = async (
     case "saved":
       return {
         done: true,
-        words: `The draft is as it was then${aside.some(({ path }) => path[0] === "follows") ? ", but for what it follows" : ""}. Undo takes that back.`,
+        words: `The draft is as it was then${aside.some(({ path }) => path[0] === "follows") ? ", but for what it follows" : ""}. Undo reverts it.`,
       };
     case "failed":
       return { done: false, words: `This moment is on this page, but not saved yet: ${save.detail}` };

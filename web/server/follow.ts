@@ -103,7 +103,7 @@ export const beginFollowing = async (
   const { name } = version;
   const [before] = await sql<{ id: number }[]>`SELECT follows_id AS id FROM spec_follow WHERE spec_id = ${spec.id}`;
   // Of the same it is no matter: the edit by which it stopped may be on its way.
-  if (draft.follows && before?.id !== other.id) return no(`It follows ${draft.follows.spec}; stop that first.`);
+  if (draft.follows && before?.id !== other.id) return no(`This spec already follows ${draft.follows.spec}. Stop that first.`);
   if (other.id === spec.id) return no("A spec does not follow itself.");
   if (other.id > spec.id)
     return no(`${name} was made after this spec. One that was made before it can be followed, so that none follows itself.`);

@@ -7,7 +7,7 @@ import { sameJson } from "./same-json";
 import { partNames, placementWords, valueWords } from "./value-words";
 import { type Entries, namesOf, orderKey } from "./entries";
 
-const specNames: Readonly<Record<string, string>> = { base: "base unit", rootFontSize: "root font size", leastColumn: "least column" };
+const specNames: Readonly<Record<string, string>> = { base: "base unit", rootFontSize: "root font size", leastColumn: "minimum column" };
 
 type Part = Readonly<Record<string, unknown>>;
 

@@ -5,7 +5,7 @@ import { sendsMail } from "@/server/letters";
 import { queryOf } from "@/server/query";
 import { NarrowPage } from "@/ui/narrow-page";
 
-export const metadata: Metadata = { title: "A forgotten password" };
+export const metadata: Metadata = { title: "Forgot your password" };
 export const dynamic = "force-dynamic";
 
 type Props = { readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
@@ -13,7 +13,7 @@ type Props = { readonly searchParams: Promise<Record<string, string | string[] |
 export default async function ForgottenPage({ searchParams }: Props) {
   const { email = "" } = await queryOf(searchParams);
   return (
-    <NarrowPage title="A forgotten password">
+    <NarrowPage title="Forgot your password">
       {sendsMail() ? (
         <>
           <p>We will e-mail you a link to set a new password.</p>

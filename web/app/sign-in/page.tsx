@@ -21,9 +21,9 @@ const demo = (): Demo | null =>
   isDemo() ? (JSON.parse(readFileSync(join(process.cwd(), "..", "scripts", "demo-accounts.json"), "utf8")) as Demo) : null;
 
 const may: Readonly<Record<string, string>> = {
-  reader: "reads, takes files",
-  author: "edits, asks for reviews",
-  lead: "edits, publishes, runs the team",
+  reader: "reads, downloads files",
+  author: "edits, requests reviews",
+  lead: "edits, publishes, manages the team",
 };
 
 export default async function SignInPage({
@@ -45,14 +45,14 @@ export default async function SignInPage({
           {sendsMail() && (
             <p className="mt-3 mb-0">
               <Link href={`/forgotten${email ? `?${new URLSearchParams({ email }).toString()}` : ""}`} prefetch={false}>
-                Forgotten the password?
+                Forgot your password?
               </Link>
             </p>
           )}
           {setting("SIGN_UP") === "open" && (
             <p className="mt-2 mb-0">
               <Link href="/sign-up" prefetch={false}>
-                Make an account
+                Create an account
               </Link>
             </p>
           )}

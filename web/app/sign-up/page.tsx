@@ -4,12 +4,12 @@ import { sendsMail } from "@/server/letters";
 import { setting } from "@/server/settings";
 import { NarrowPage } from "@/ui/narrow-page";
 
-export const metadata: Metadata = { title: "Make an account" };
+export const metadata: Metadata = { title: "Create an account" };
 export const dynamic = "force-dynamic";
 
 export default function SignUpPage() {
   return (
-    <NarrowPage title="Make an account">
+    <NarrowPage title="Create an account">
       {setting("SIGN_UP") !== "open" ? (
         <p className="mb-0">Accounts are made by invitation here. Ask a lead of your team.</p>
       ) : sendsMail() ? (

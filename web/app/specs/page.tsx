@@ -23,7 +23,7 @@ const drawingWidth = 600;
 
 type Props = { readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
 
-const orders: Readonly<Record<SpecOrder, string>> = { made: "as they were made", name: "by name", changed: "last changed first" };
+const orders: Readonly<Record<SpecOrder, string>> = { made: "oldest first", name: "by name", changed: "recently changed first" };
 
 export default async function SpecsPage({ searchParams }: Props) {
   const person = await requirePerson("/specs");
@@ -75,7 +75,7 @@ export default async function SpecsPage({ searchParams }: Props) {
               type="search"
               className="form-control"
               aria-label="Find a spec"
-              placeholder="Name or what it is for"
+              placeholder="Name or purpose"
               defaultValue={query["q"]}
               maxLength={100}
             />
@@ -97,16 +97,16 @@ export default async function SpecsPage({ searchParams }: Props) {
           <div className="card-plain p-4">
             <h2>No spec here</h2>
             <p className="mb-0">
-              {searched ? `No name, address or description holds “${query["q"] ?? ""}”.` : "There are not as many pages."}{" "}
+              {searched ? `No name, address or description holds “${query["q"] ?? ""}”.` : "There is no such page."}{" "}
               <a href={archived ? "/specs?show=archived" : "/specs"}>Show all</a>
             </p>
           </div>
         )}
         {overviews.length === 0 && archived && !searched && page === 1 && (
           <div className="card-plain p-4">
-            <h2>Nothing is archived</h2>
+            <h2>No archived specs</h2>
             <p className="mb-0">
-              A lead archives a spec in its settings. <a href="/specs">Show the specs in use</a>
+              A lead can archive a spec in its settings. <a href="/specs">Show the specs in use</a>
             </p>
           </div>
         )}

@@ -30,7 +30,7 @@ export const SetUpForm = () => {
       submit="Set up"
       done={() => {
         router.push("/specs");
-        return "It is set up.";
+        return "Ypsiline is set up.";
       }}
     />
   );
@@ -55,12 +55,12 @@ export const ResetForm = ({ secret }: { readonly secret: string }) => {
     <ActForm
       route="POST /api/account/reset"
       params={{}}
-      fields={[{ ...chosen, label: "A new password" }]}
+      fields={[{ ...chosen, label: "New password" }]}
       body={({ password = "" }) => ({ secret, password })}
       submit="Set it"
       done={() => {
         router.push("/sign-in?set=1");
-        return "It is set.";
+        return "The new password is set.";
       }}
     />
   );
@@ -90,7 +90,7 @@ export const NewAccountForm = ({ secret, email }: { readonly secret: string; rea
       submit="Create the account"
       done={() => {
         router.push("/teams/new");
-        return "It is made.";
+        return "Your account was created.";
       }}
     />
   );
@@ -109,7 +109,7 @@ export const ConfirmEmailForm = ({ secret }: { readonly secret: string }) => {
       done={({ email }) => {
         // The link is used up, and so is its page.
         router.push("/account");
-        return `Your account is reached by ${email} now.`;
+        return `Your account’s address is now ${email}.`;
       }}
     />
   );
@@ -127,7 +127,7 @@ export const NewTeamForm = () => {
       submit="Create the team"
       done={({ team }) => {
         router.push(`/teams/${team}?show=members`);
-        return "It is made.";
+        return "Your account was created.";
       }}
     />
   );

@@ -53,7 +53,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
           fields={[{ name: "name", label: "As others see it", autoComplete: "name", initial: person.name }]}
           body={({ name = "" }) => ({ name })}
           submit="Save the name"
-          done={() => "Kept."}
+          done={() => "Saved."}
         />
       </section>
       <section aria-labelledby="email-title">
@@ -63,7 +63,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
             route="POST /api/account/email"
             params={{}}
             fields={[
-              { name: "email", label: "Another address", type: "email", autoComplete: "email", words: `Now: ${person.email}` },
+              { name: "email", label: "New e-mail address", type: "email", autoComplete: "email", words: `Currently ${person.email}` },
               { ...own, label: "Your password, for the address" },
             ]}
             body={({ email = "", password = "" }) => ({ email, password })}
@@ -82,10 +82,10 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
           route="POST /api/account/password"
           params={{}}
           fields={[
-            { name: "old", label: "The one you have", type: "password", autoComplete: "current-password" },
+            { name: "old", label: "Current password", type: "password", autoComplete: "current-password" },
             {
               name: "password",
-              label: "A new one",
+              label: "New password",
               type: "password",
               autoComplete: "new-password",
               words: "At least 12 characters. Every other session ends.",
@@ -94,7 +94,11 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
           body={({ old = "", password = "" }) => ({ old, password })}
           submit="Set it"
           done={({ ended }) =>
-            ended === 0 ? "Set." : ended === 1 ? "Set. One other session ended." : `Set. ${ended} other sessions ended.`
+            ended === 0
+              ? "Password changed."
+              : ended === 1
+                ? "Password changed. One other session was signed out."
+                : `Password changed. ${ended} other sessions were signed out.`
           }
         />
       </section>
@@ -114,7 +118,8 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
       <section aria-labelledby="close-title">
         <h2 id="close-title">Close the account</h2>
         <p className="quiet">
-          You leave your teams, and your name and address go. What you wrote stays, by a former member. This cannot be undone.
+          You leave your teams, and your name and address are deleted. What you wrote stays, as written by a former member. This cannot be
+          undone.
         </p>
         <ActForm
           route="POST /api/account/close"
@@ -125,7 +130,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
           grave
           done={() => {
             router.push("/sign-in");
-            return "It is closed.";
+            return "Your account is closed.";
           }}
         />
       </section>

@@ -12,13 +12,13 @@ export const FilesPage = () => {
     <main className="page files">
       <h1>Files of the draft</h1>
       <p className="quiet">
-        To try the draft out.{" "}
+        For trying out the draft.{" "}
         {latest ? (
           <>
             What people build from is <Link href={`${path}/versions/latest`}>the published version {latest.number}</Link>.
           </>
         ) : (
-          "People build from a published version; there is none yet."
+          "Build products from a published version; there is none yet."
         )}
         {state.save.kind !== "saved" && " Your last edits are still being saved."}
       </p>

@@ -51,11 +51,11 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
         `${file.name} has more than ${pictureLimits.bytes / 1024 / 1024} MiB; save it as PNG or WebP, or cut it to one page.`,
       );
     const size = await inFitWorker((worker) => worker.size(file)).catch(() => null);
-    if (!size) return setFault(`${file.name} is no PNG, JPEG or WebP that can be read.`);
+    if (!size) return setFault(`${file.name} is not a PNG, JPEG or WebP that can be read here.`);
     const { width, height } = size;
     if (width * height > pictureLimits.pixels)
       return setFault(
-        `${file.name} has ${width.toLocaleString("en")} × ${height.toLocaleString("en")} px; at most ${pictureLimits.pixels / 1_000_000} million are looked at. Cut it to a part of the page.`,
+        `${file.name} has ${width.toLocaleString("en")} × ${height.toLocaleString("en")} px; at most ${pictureLimits.pixels / 1_000_000} million can be searched. Crop it to part of the page.`,
       );
     setPicture({ file, width, height, density: guessedDensity(width, drawn) });
     setName(file.name);
@@ -67,7 +67,7 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
     setPicture(null);
     if (file.type.startsWith("image/") && file.type !== "image/svg+xml") return choosePicture(file);
     if (file.size > boxLimits.bytes)
-      return setFault(`${file.name} has more than ${boxLimits.bytes / 1024 / 1024} MiB; boxes of one page are far less.`);
+      return setFault(`${file.name} has more than ${boxLimits.bytes / 1024 / 1024} MiB; the boxes of one page need far less.`);
     setName(file.name);
     setText(await file.text());
   };
@@ -176,7 +176,7 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
         </button>
         {onBack && (
           <button type="button" className="btn btn-sm btn-link" onClick={onBack}>
-            Back to those measured
+            Back to the measured boxes
           </button>
         )}
         {reading && (
@@ -195,7 +195,7 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
       )}
       {issues.length > 0 && (
         <div role="alert" className="fault">
-          <strong>{picture ? "No edges were found." : "These are no boxes yet."}</strong>
+          <strong>{picture ? "No edges were found." : "No boxes were found in this text."}</strong>
           <ul className="mb-0">
             {issues.slice(0, 8).map(({ path, message }, index) => (
               <li key={index}>
@@ -206,10 +206,10 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
         </div>
       )}
       <p className="quiet mb-0">
-        A box is a name, its left and top edge, width and height in px; at most {boxLimits.boxes.toLocaleString("en")}. The heading{" "}
-        <span className="num">area</span> may name an area of the spec. A box list in JSON and a drawing say the width of their page
-        themselves. Of a drawing rectangles, pictures and named groups are boxes; nothing of it is run or loaded. Of a picture the edges are
-        found that run straight; it stays in this browser.
+        Each box is a name, its left and top edge, width and height in px; at most {boxLimits.boxes.toLocaleString("en")}. A column{" "}
+        <span className="num">area</span> names the area of the spec that a box belongs to. JSON lists and drawings bring the width of their
+        page with them. In an SVG, rectangles, pictures and named groups are boxes; nothing in it is run or loaded. In a picture, straight
+        edges are found; it stays in this browser.
       </p>
     </form>
   );

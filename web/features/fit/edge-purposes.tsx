@@ -40,7 +40,7 @@ export const EdgePurposes = ({ one, index, isEdge, purposes, onPurpose }: Props)
               onPurpose ? (
                 <Why side={side} onSay={(words) => onPurpose(kept, words)} />
               ) : (
-                <span className="quiet">nobody has said that it is on purpose.</span>
+                <span className="quiet">not marked as on purpose.</span>
               )
             ) : (
               <>
@@ -66,14 +66,14 @@ const Why = ({ side, onSay }: { readonly side: BoxSide; readonly onSay: (reason:
   const [busy, setBusy] = useState(false);
   const say = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
-    if (reason.trim() === "") return setFault("Say why it is.");
+    if (reason.trim() === "") return setFault("Give a reason.");
     setBusy(true);
     await onSay(reason.trim());
     setBusy(false);
   };
   return (
     <form className="fit-purpose" onSubmit={(event) => void say(event)}>
-      <label htmlFor={id}>it is on purpose, because</label>
+      <label htmlFor={id}>It is off on purpose, because</label>
       <input
         id={id}
         name={`why-${side}`}

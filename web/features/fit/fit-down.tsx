@@ -15,7 +15,7 @@ type DownProps = {
 export const Down = ({ down: { unit, rows }, breakpoint, mayEdit, onUnit, onRows }: DownProps) => (
   <section aria-label="Down the page">
     <h2>Down the page</h2>
-    {!unit && !rows && <p className="quiet">Tops and heights share no unit and no rows.</p>}
+    {!unit && !rows && <p className="quiet">The tops and heights have no unit or rows in common.</p>}
     {unit && (
       <div className="fit-found">
         <span>

@@ -128,7 +128,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
     setChosen(null);
   };
   const rename = (name: string): string | null => {
-    if (name.trim() === "") return "A design has a name.";
+    if (name.trim() === "") return "Give the design a name.";
     if (taken) setTaken({ ...taken, name: name.trim().slice(0, boxLimits.name) });
     return null;
   };
@@ -263,7 +263,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
                         <TextField label="Name of the design" text={taken.name} onEnter={rename} />
                       </span>
                       <button type="button" className="btn btn-sm btn-primary" onClick={() => void keep()}>
-                        Keep
+                        Save
                       </button>
                     </>
                   ) : (

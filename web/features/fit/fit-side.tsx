@@ -49,15 +49,15 @@ const termWords: Readonly<Record<OtherNumber["term"], string>> = {
   container: "Container",
 };
 
-/** How the boxes stand, what would fit more, and which grid they may have been drawn on. */
+/** How the boxes fit, what would fit more, and which grid they may have been drawn on. */
 export const FitSide = ({ ask, answer, breakpoint, mayEdit, purposes, design, team, onUse, onTake, onUnit, onRows }: Props) => {
   if (!answer)
     return (
-      <section aria-label="Where boxes come from">
+      <section aria-label="Getting the boxes">
         <h2>Does a design stand on the grid?</h2>
         <p className="quiet">
-          Take the left and top edge, the width and the height of what was drawn, from the drawing or from the page, and hold them against
-          this spec: each edge against the columns, each top against rows or baseline, to 1/64 px.
+          Paste the positions and sizes of what was drawn, from the design file or the page. Each edge is compared with the columns, each
+          top with the rows or the baseline, to 1/64 px.
         </p>
         <p className="quiet">The boxes alone are enough to find the grid they were drawn on.</p>
       </section>
@@ -93,7 +93,7 @@ const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
   const nearest = others.filter((other) => other.on <= fit.across.on).sort((a, b) => b.on - a.on)[0];
   return (
     <>
-      <section aria-label="How the boxes stand">
+      <section aria-label="How the boxes fit">
         <h2 aria-live="polite">
           <span className="num">{on}</span> of <span className="num">{of}</span> edges stand on the grid
         </h2>
@@ -130,8 +130,8 @@ const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
           )}
         </p>
       </section>
-      <section aria-label="What would fit more">
-        <h2>What would fit more</h2>
+      <section aria-label="Changes that fit more edges">
+        <h2>Changes that fit more edges</h2>
         {better.map((other) => (
           <div key={other.term} className="finding caution">
             <h3>
@@ -151,7 +151,7 @@ const Stand = ({ fit, edges, others, purposes, onTake }: StandProps) => {
         ))}
         {better.length === 0 && (
           <div className="finding held">
-            <h3>No change of one number fits more</h3>
+            <h3>No single change fits more edges</h3>
             <p className="mb-0">
               Tried every count, gutter and margin{others.some(({ term }) => term === "container") ? " and container" : ""} within{" "}
               {triedAround} of today’s.
@@ -278,8 +278,8 @@ const Grids = ({ fit, grids, breakpoint, mayEdit, design, team, onUse }: GridsPr
             </p>
           )}
           <p className="quiet">
-            Found from the {design?.list.edges ? "edges" : "boxes"} alone: the one that tells them shortest first, so more columns only
-            where they explain more than their lines would by chance. {mayEdit && breakpoint && <>“Use” gives them to {breakpoint.name}.</>}
+            The simplest grid that explains the {design?.list.edges ? "edges" : "boxes"} comes first; more columns only where they explain
+            more edges than chance would. {mayEdit && breakpoint && <>“Use” gives them to {breakpoint.name}.</>}
           </p>
         </>
       )}

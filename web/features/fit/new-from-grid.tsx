@@ -76,7 +76,7 @@ export const NewFromGrid = ({ team, grids, design, onCancel }: Props) => {
       </select>
       <div className="d-flex gap-2">
         <button type="submit" className="btn btn-sm btn-primary" disabled={busy}>
-          Make it
+          Create the spec
         </button>
         <button type="button" className="btn btn-sm btn-quiet" onClick={onCancel}>
           Cancel

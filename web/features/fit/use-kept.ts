@@ -41,7 +41,7 @@ export const useKept = ({ team, spec }: Address) => {
   const remove = async (design: Pick<KeptDesign, "id" | "name">, removed: boolean): Promise<boolean> => {
     const answer = await send("POST /api/specs/:team/:spec/designs/:id", { team, spec, id: design.id }, { removed });
     if (!answer.ok) say(answer.fault.detail);
-    else if (removed) say(`${design.name} is no longer kept.`, () => void remove(design, false));
+    else if (removed) say(`${design.name} was removed.`, () => void remove(design, false));
     await read();
     return answer.ok;
   };
@@ -64,7 +64,7 @@ export const useKept = ({ team, spec }: Address) => {
         say(answer.fault.detail);
         return null;
       }
-      say(`${name} is kept.`);
+      say(`${name} was saved.`);
       await read();
       return answer.value.id;
     },

@@ -24,7 +24,7 @@ export const BeginFollowing = () => {
     await act.send("POST /api/specs/:team/:spec/follow", address, { team: spec.team, spec: spec.spec, number }, ({ name }) =>
       say(
         edit({ ...store.state().layout, follows: { spec: name, version: number } }) ??
-          `It follows ${name} ${number}. Undo takes that back.`,
+          `This spec now follows ${name} ${number}. Undo reverts it.`,
       ),
     );
   };
@@ -53,7 +53,7 @@ export const BeginFollowing = () => {
         ))}
       </select>
       <button className="btn btn-primary" disabled={act.busy || number === ""}>
-        Follow it
+        Follow
       </button>
       {act.fault && (
         <p className="fault mb-0" role="alert">

@@ -48,8 +48,8 @@ const Questions = ({
           </legend>
           {(
             [
-              ["ours", "Keep", ours],
-              ["theirs", "Take", change.to],
+              ["ours", "Keep ours", ours],
+              ["theirs", "Use theirs", change.to],
             ] as const
           ).map(([choice, label, value]) => (
             <label key={choice}>
@@ -92,7 +92,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
   const take = (): void => {
     if (!done.ok) return;
     const words = edit(done.layout);
-    say(words ?? `${to} is taken. Undo takes that back.`);
+    say(words ?? `${to} is now used here. Undo reverts it.`);
   };
   return (
     <>
@@ -111,10 +111,10 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
       )}
       <section aria-labelledby="does-title">
         <div className="does-head">
-          <h2 id="does-title">What taking it does here</h2>
+          <h2 id="does-title">What updating changes here</h2>
           {mayEdit && (
             <button type="button" className="btn btn-primary" disabled={!done.ok} onClick={take}>
-              Take {to}
+              Update to {to}
             </button>
           )}
         </div>
@@ -123,7 +123,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
           <ChangeTables before={layout} after={done.layout} />
         ) : (
           <p className="fault card-plain p-3" role="alert">
-            What was chosen cannot stand together: {done.issues[0]?.message}. Choose otherwise above.
+            These choices do not work together: {done.issues[0]?.message}. Choose otherwise above.
           </p>
         )}
       </section>
@@ -149,7 +149,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
   const looked = useFollowing(followed, taken, to ?? taken, layout);
   const own = looked.kind === "known" ? countChanges(looked.base, withoutFollows({ ...layout, name: looked.base.name })) : null;
   const stop = (): void => {
-    say(edit(withoutFollows(layout)) ?? "It follows nothing any more. Undo takes that back.");
+    say(edit(withoutFollows(layout)) ?? "This spec follows nothing now. Undo restores it.");
   };
   return (
     <div className="draft-page">
@@ -177,12 +177,12 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
               </p>
             </div>
             <div>
-              <p className="quiet">Out since</p>
+              <p className="quiet">Published since</p>
               {newer.length === 0 ? (
                 <p>{followed ? "nothing newer" : "you may not see that spec"}</p>
               ) : (
                 <fieldset>
-                  <legend className="visually-hidden">Version to take</legend>
+                  <legend className="visually-hidden">Version to update to</legend>
                   {newer.map(({ number, note }) => (
                     <label key={number}>
                       <input
@@ -209,7 +209,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
             <p className={mayEdit ? "" : "mb-0"}>
               This spec follows nothing{followed && ` any more; it followed ${followed.name}`}.
               {mayEdit &&
-                " It may follow another from the version whose numbers it stands on: what differs is its own and stays, and what comes later is offered."}
+                " Choose the spec and the version that its numbers came from. What differs stays as it is here, and later versions are offered as updates."}
             </p>
             {mayEdit && <BeginFollowing key={followed ? `${followed.team}/${followed.spec}` : ""} />}
           </div>
@@ -229,7 +229,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
         )}
         {looked.kind === "known" && (
           <section aria-labelledby="own-title">
-            <h2 id="own-title">What is its own</h2>
+            <h2 id="own-title">Changed here only</h2>
             <ChangeTables before={looked.base} after={withoutFollows({ ...layout, name: looked.base.name })} />
           </section>
         )}

@@ -27,16 +27,17 @@ export const Depend = ({ name, version, registry, isPublic, withdrawn, file }: P
       {withdrawn && <p className="fault">This version was withdrawn. Choose another for new work.</p>}
       <Line text={`npm install ${name}@${version}`} label="the line to install it" />
       <p>
-        Once, in the project’s <code>.npmrc</code>:
+        Add this once to the project’s <code>.npmrc</code>:
       </p>
       <Line text={`${scope}:registry=${registry}`} label={`the line that says where ${scope} publishes`} />
       {!isPublic && (
         <p>
-          Not public: below it, <code>{`${registry.replace(/^https?:/, "")}:_authToken=`}</code> and an access token of the project.
+          The spec is not public, so add a line <code>{`${registry.replace(/^https?:/, "")}:_authToken=`}</code> followed by an access token
+          of the project.
         </p>
       )}
       <p>
-        Or the package by itself:{" "}
+        Or download the package:{" "}
         <a href={file} download={`${name.slice(1).replace("/", "-")}-${version}.tgz`}>
           TGZ
         </a>

@@ -60,9 +60,9 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
         >
           <FormField
             id="withdraw-reason"
-            label="Why nobody should use it"
+            label="Reason (everyone who uses it sees this)"
             fault={act.fault}
-            words="It stays readable and is marked; it is never the latest again."
+            words="It can still be read, is marked as withdrawn, and will not be the latest again."
           >
             {(field) => (
               <textarea
@@ -76,7 +76,7 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
             )}
           </FormField>
           <button className="btn btn-sm btn-primary" disabled={act.busy || reason.trim() === ""}>
-            Withdraw it
+            Withdraw this version
           </button>
         </form>
       )}

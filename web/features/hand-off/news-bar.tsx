@@ -23,7 +23,7 @@ export const NewsBar = ({ path, team, spec, shown, newest }: Props) => {
   if (later === shown)
     return (
       <p className="news" role="status">
-        This version has just been changed or withdrawn. <a href={`${path}/versions/${shown}`}>Read it again</a>
+        This version has just been changed or withdrawn. <a href={`${path}/versions/${shown}`}>Reload</a>
       </p>
     );
   return (

@@ -88,7 +88,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
           <ChangeTables before={looked.last} after={looked.moment} />
           {at > stretch.first && (
             <>
-              <h2>What was changed until then</h2>
+              <h2>What had changed by then</h2>
               <ChangeTables before={looked.before} after={looked.moment} />
             </>
           )}
@@ -127,7 +127,7 @@ export const HistoryPage = ({ stretches, children }: { readonly stretches: reado
                     type="button"
                     disabled={!stretch.shown}
                     aria-pressed={chosen?.first === stretch.first}
-                    title={stretch.shown ? undefined : "Of a time before moments were kept"}
+                    title={stretch.shown ? undefined : "From before history was recorded"}
                     onClick={() => setChosen(stretch)}
                   >
                     <strong>{stretch.person}</strong>

@@ -55,7 +55,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
             CSV, or an overlay SVG, up to 5 MiB. Nothing changes before you have seen what would.
           </p>
           <FilePicker
-            label="File to take in"
+            label="File to import"
             onRead={(answer) => {
               setFault("");
               setRead(answer.kind === "read" ? answer : null);
@@ -88,17 +88,17 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
                   checked={whole}
                   onChange={(event) => setWhole(event.target.checked)}
                 />
-                Replace the whole draft, also what the file says nothing about
+                Replace the whole draft, including what the file does not mention
               </label>
             )}
             {next === null ? (
-              <p className="fault">Put into this draft it would be no layout.</p>
+              <p className="fault">Together with this draft it is not a valid layout.</p>
             ) : (
               <>
-                <h2 className="mb-2">What it would change</h2>
+                <h2 className="mb-2">What this would change</h2>
                 <ChangeTables before={layout} after={next} />
                 {problems > 0 && (
-                  <p className="fault mt-2">The draft would have {countOf(problems, "problem")}; they stop a version, not an import.</p>
+                  <p className="fault mt-2">The draft would have {countOf(problems, "problem")}; they stop publishing, not importing.</p>
                 )}
                 <div className="d-flex flex-wrap gap-2 mt-3">
                   {mayEdit && (

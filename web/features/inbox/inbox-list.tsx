@@ -54,7 +54,7 @@ export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) =
               disabled={act.busy}
               onClick={() => void act.send("POST /api/inbox", {}, { id: item.id, read: item.readAt === null })}
             >
-              {item.readAt ? "Unread" : "Read"}
+              {item.readAt ? "Mark as unread" : "Mark as read"}
             </button>
           </li>
         ))}

@@ -116,7 +116,7 @@ const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComme
             onClick={() => void act.send("POST /api/drafts/:team/:spec/comments/:id", { ...at, id: first.id }, { resolved: !resolved })}
           >
             {resolved ? <RotateCcw size={12} aria-hidden="true" /> : <Check size={12} aria-hidden="true" />}{" "}
-            {resolved ? "Open again" : "Resolve"}
+            {resolved ? "Reopen" : "Resolve"}
           </button>
         </div>
       )}

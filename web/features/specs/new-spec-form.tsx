@@ -233,12 +233,12 @@ export const NewSpecForm = ({ teams }: Props) => {
           {choice(
             "spec",
             "Another spec",
-            "A copy of its draft, to go its own way; or one of its versions, to follow: what it publishes later is offered, and what is changed here stays.",
+            "Copy its draft and go your own way, or follow one of its versions: later ones are offered as updates, and your changes stay.",
           )}
           {start === "spec" && (
             <div className="of-choice">
               <SpecChoice
-                label="Spec to begin with"
+                label="Spec to start from"
                 placeholder="Name, or address of a public spec"
                 chosen={fields.copied}
                 onChoose={(copied) => set({ copied, followed: copied?.draft === false ? (copied.numbers[0] ?? "") : "" })}

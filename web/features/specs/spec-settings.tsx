@@ -34,8 +34,8 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
       <h2 id="move-title">Team</h2>
       <div className="card-plain p-3">
         <p>
-          Moved with its draft, versions, comments and history. Links to it go on; who is not in the other team can see it no longer, unless
-          it is readable to anyone.
+          Its draft, versions, comments and history move with it, and existing links keep working. People outside the other team can no
+          longer see it, unless it is public.
         </p>
         <form
           className="d-flex gap-2"
@@ -66,7 +66,7 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
             ))}
           </select>
           <button className="btn btn-quiet" disabled={act.busy}>
-            Move it there
+            Move the spec
           </button>
         </form>
         {act.fault && (
@@ -98,7 +98,7 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props
                   label: "Name",
                   autoComplete: "off",
                   initial: spec.name,
-                  words: "An edit of the draft; published versions keep the name they have.",
+                  words: "This changes the draft. Published versions keep their name.",
                 },
                 { name: "description", label: "Purpose", autoComplete: "off", initial: spec.description },
                 {
@@ -106,12 +106,12 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props
                   label: `Address, after /specs/${spec.team}/`,
                   autoComplete: "off",
                   initial: spec.slug,
-                  words: `The address before goes on leading here. Its package stays ${spec.package}, so that what depends on it goes on.`,
+                  words: `The old address will lead here. The package stays ${spec.package}, so projects that depend on it keep working.`,
                 },
               ]}
               body={({ name = "", description = "", address = "" }) => ({ name, description, address })}
-              submit="Keep these"
-              done={() => "Kept."}
+              submit="Save"
+              done={() => "Saved."}
             />
           </div>
         </section>
@@ -123,11 +123,11 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props
             <p>
               {follows ? (
                 <>
-                  It follows {follows.spec} <span className="num">{follows.version}</span>: what that publishes later is offered, and what
-                  is changed here stays.
+                  Follows {follows.spec} <span className="num">{follows.version}</span>. Later versions are offered as updates, and changes
+                  made here stay.
                 </>
               ) : (
-                "It follows no other spec. One that follows keeps what it changes itself, and is offered what the other publishes later."
+                "Follows no other spec. A spec that follows another keeps its own changes and is offered the other’s later versions."
               )}
             </p>
             <Link className="btn btn-quiet" href={`/specs/${spec.team}/${spec.slug}/follow`} prefetch={false}>
@@ -143,8 +143,8 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props
           <div className="card-plain p-3">
             <p>
               {spec.archived
-                ? "Nobody can change it until it is brought back. Its versions, files and package are there as before."
-                : "Out of the lists, and changed by nobody until it is brought back. Its versions, files and package stay as they are."}
+                ? "Nobody can change it until it is restored. Its versions, files and package are still available."
+                : "Archiving takes it out of the lists and makes it read-only until it is restored. Its versions, files and package stay available."}
             </p>
             <button
               type="button"
@@ -152,7 +152,7 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props
               disabled={act.busy}
               onClick={() => void act.send("POST /api/specs/:team/:spec/archive", at, { archived: !spec.archived })}
             >
-              {spec.archived ? "Bring it back" : "Archive it"}
+              {spec.archived ? "Restore the spec" : "Archive the spec"}
             </button>
             {act.fault && (
               <p className="fault mb-0 mt-2" role="alert">

@@ -57,7 +57,7 @@ export const ActivityList = ({ team, spec, entries }: Props) => {
           </tbody>
         </table>
       </TableScroll>
-      {entries.length === 0 && <p className="quiet">Nothing was done yet.</p>}
+      {entries.length === 0 && <p className="quiet">No activity yet.</p>}
     </section>
   );
 };

@@ -10,8 +10,8 @@ import { useAct } from "@/ui/use-act";
 
 const roles: readonly (readonly [Role, string])[] = [
   ["reader", "Reader: reads specs and comments"],
-  ["author", "Author: makes and changes specs"],
-  ["lead", "Lead: approves, publishes, runs the team"],
+  ["author", "Author: creates and edits specs"],
+  ["lead", "Lead: approves, publishes, manages the team"],
 ];
 
 type Props = {
@@ -100,7 +100,7 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
                           {member.id === self ? "Yes, leave" : `Yes, remove ${member.name}`}
                         </button>{" "}
                         <button type="button" className="btn btn-sm btn-quiet" onClick={() => setLeaving(null)}>
-                          Keep
+                          Cancel
                         </button>
                       </>
                     ) : (
@@ -123,7 +123,7 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
                     disabled={act.busy}
                     onClick={() => void act.send("POST /api/teams/:team/invitations/:id", { team, id: invitation.id }, {})}
                   >
-                    End the invitation
+                    Cancel the invitation
                   </button>
                 </td>
               </tr>

@@ -7,8 +7,8 @@ export const Outbox = ({ letters, mail }: { readonly letters: readonly OutboxLet
     <h2 id="outbox-title">Outbox</h2>
     <p className="quiet">
       {mail
-        ? "Letters are sent by mail; here stands which, and how far each is."
-        : "No mail is set up on this instance, as on every demo: letters stand here for leads to pass on by hand, with the secret links in them. Whoever has a link can join by it in the name of the address it was made for."}
+        ? "The e-mails of this team, and whether each was sent."
+        : "This instance cannot send e-mail (no demo can), so leads pass these messages on by hand. Whoever has the secret link in a message can join as the person it was made for."}
     </p>
     {letters.length === 0 && <p className="card-plain p-3 quiet">Nothing yet.</p>}
     {letters.map((letter, index) => (

@@ -65,7 +65,7 @@ const Use = ({
             void act.send("POST /api/teams/:team/projects/:project/uses", { team, project: project.id }, { spec: use.spec, number: later })
           }
         >
-          Take {later}
+          Update to {later}
         </button>
       )}
       {mayManage && (
@@ -153,7 +153,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
                 ))}
               </select>
               <button className="btn btn-sm btn-quiet" disabled={act.busy || spec === null}>
-                Uses it
+                Add
               </button>
             </form>
           )}
@@ -216,7 +216,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
             </button>
           </form>
           {made && (
-            <SecretOnce label="Access token" secret={made.token} words="It is shown this once. Send it as Authorization: Bearer …" />
+            <SecretOnce label="Access token" secret={made.token} words="It is shown only once. Send it as Authorization: Bearer …" />
           )}
         </details>
       )}
@@ -250,7 +250,7 @@ export const Projects = ({ team, projects, searched, findable, tokens, self, may
           <button className="btn btn-sm btn-quiet">Show</button>
         </form>
       )}
-      {projects.length === 0 && searched !== null && <p className="quiet">No project’s name holds “{searched}”.</p>}
+      {projects.length === 0 && searched !== null && <p className="quiet">No project’s name contains “{searched}”.</p>}
       {projects.length === 0 && searched === null && (
         <p className="quiet">A project is a product that uses specs. With it here, its owner knows when they change.</p>
       )}
@@ -284,7 +284,7 @@ export const Projects = ({ team, projects, searched, findable, tokens, self, may
             )}
           </FormField>
           <button className="btn btn-primary" disabled={act.busy || name.trim() === ""}>
-            Add it
+            Add
           </button>
         </form>
       )}

@@ -38,10 +38,18 @@ export const Settings = ({
           <ActForm
             route="POST /api/teams/:team/name"
             params={{ team }}
-            fields={[{ name: "name", label: "Name of the team", autoComplete: "organization", initial: name, words: "Its address stays." }]}
+            fields={[
+              {
+                name: "name",
+                label: "Name of the team",
+                autoComplete: "organization",
+                initial: name,
+                words: "The address stays the same.",
+              },
+            ]}
             body={({ name: called = "" }) => ({ name: called })}
             submit="Save the name"
-            done={() => "Kept."}
+            done={() => "Saved."}
           />
         </section>
       )}
@@ -49,7 +57,7 @@ export const Settings = ({
         <h2 id="settings-title">Who publishes</h2>
         <fieldset className="card-plain p-3">
           <legend className="visually-hidden">Who publishes</legend>
-          {choice("leads", "Leads; authors ask them for a review")}
+          {choice("leads", "Only leads; authors request a review")}
           {choice("authors", "Authors and leads")}
           {act.fault && (
             <p className="fault mb-0" role="alert">

@@ -26,8 +26,8 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
     <section aria-labelledby="webhooks-title">
       <h2 id="webhooks-title">Webhooks</h2>
       <p className="quiet">
-        Each is sent a signed message (HMAC SHA-256) when a version is published or withdrawn. What is not taken is sent again, later and
-        later.
+        Each webhook gets a signed message (HMAC SHA-256) when a version is published or withdrawn. A message that is not accepted is sent
+        again, at growing intervals.
       </p>
       <ul className="plain-list card-plain p-3">
         {webhooks.length === 0 && <li className="quiet">No webhooks. Add one to tell another system whenever a version is published.</li>}
@@ -73,14 +73,14 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
           )}
         </FormField>
         <button className="btn btn-primary" disabled={act.busy || url.trim() === ""}>
-          Add it
+          Add
         </button>
       </form>
       {made && (
         <SecretOnce
           label="Signing secret"
           secret={made.secret}
-          words="It is shown this once. The signature is of the time, a dot and the body."
+          words="It is shown only once. The signature covers the time, a dot and the body."
         />
       )}
       {deliveries.length > 0 && (

@@ -110,7 +110,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
                   {found.kept.toLocaleString("en")} {found.kept === 1 ? "set closes" : "sets close"} to the pixel
                 </strong>
                 <span className="d-block">
-                  out of <span className="num">{found.combinations.toLocaleString("en")}</span> combinations looked at, in{" "}
+                  out of <span className="num">{found.combinations.toLocaleString("en")}</span> combinations tried, in{" "}
                   <span className="num">{found.ms < 10 ? found.ms.toFixed(1) : Math.round(found.ms)}</span> ms
                 </span>
                 {found.total > mostSearched && (
@@ -119,7 +119,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
                 {found.kept > found.list.length && <span className="d-block">The best {countWords(found.list.length)} are listed.</span>}
               </>
             ) : (
-              <span className="quiet">{read.ok ? "Looking…" : "Put the search right to look again."}</span>
+              <span className="quiet">{read.ok ? "Looking…" : "Correct the search to run it again."}</span>
             )}
           </div>
         </div>

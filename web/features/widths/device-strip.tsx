@@ -54,7 +54,7 @@ export const DeviceStrip = ({ devices, mayEdit, onProbe, onEdit }: Props) => {
                       <Check size={12} aria-hidden="true" /> edges whole
                     </>
                   ) : (
-                    "edges between px"
+                    "edges between pixels"
                   )}
                 </span>
               </button>

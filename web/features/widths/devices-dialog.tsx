@@ -68,7 +68,7 @@ export const DevicesDialog = ({ team, saved, onSaved, onClose }: Props) => {
   return (
     <Modal show size="lg" onHide={onClose} aria-labelledby="devices-title">
       <Modal.Header closeButton>
-        <h2 id="devices-title">Devices the team looks at</h2>
+        <h2 id="devices-title">Simulated devices of the team</h2>
       </Modal.Header>
       <Modal.Body>
         <div className="table-scroll">
@@ -142,7 +142,7 @@ export const DevicesDialog = ({ team, saved, onSaved, onClose }: Props) => {
             <Plus size={13} aria-hidden="true" /> Add device
           </button>
           <button type="button" className="btn btn-sm btn-quiet" onClick={() => setRows(usualDevices.map(rowOf))}>
-            Put the usual ones back
+            Restore the default list
           </button>
         </div>
         {fault && (

@@ -6,7 +6,7 @@ import { TableScroll } from "@/ui/table-scroll";
 /** What each breakpoint hands to the next: the numbers just below the width and from it on, and the jump. */
 export const HandOvers = ({ sweep, layout }: { readonly sweep: Sweep; readonly layout: Layout }) => {
   const name = (id: string): string => layout.breakpoints.find((one) => one.id === id)?.name ?? id;
-  if (sweep.handOvers.length === 0) return <p className="quiet">One breakpoint stands for every width: nothing is handed over.</p>;
+  if (sweep.handOvers.length === 0) return <p className="quiet">There is only one breakpoint, so nothing changes at a breakpoint.</p>;
   return (
     <TableScroll label="What changes at each breakpoint">
       <table className="numbers num" aria-label="At each breakpoint">

@@ -96,7 +96,7 @@ export const WidthAnswers = ({ sweep, layout, probe, onProbe }: Props) => {
           {!isClean && near.below === null && near.above === null && <span className="quiet">no width is clean at this density</span>}
         </p>
       </section>
-      <section aria-label="Under the least column">
+      <section aria-label="Narrower than the minimum column">
         <h2>Columns under the least</h2>
         {sweep.underLeast.length === 0 ? (
           <p className="quiet m-0">Nowhere: no column is under {layout.leastColumn.replace(/px$/, "")}.</p>

@@ -14,10 +14,10 @@ export const MomentLine = ({ path }: { readonly path: string }) => {
   return (
     <p className="moment-line" role="status">
       {revision === 1 ? (
-        "You see the spec as it was created."
+        "This is the spec as it was created."
       ) : (
         <span>
-          You see the draft as it stood after edit <span className="num">{revision - 1}</span>.
+          This is the draft as it was after edit <span className="num">{revision - 1}</span>.
         </span>
       )}
       <span className="flex-grow-1" />

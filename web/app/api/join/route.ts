@@ -6,7 +6,7 @@ import { hashPassword } from "@/server/passwords";
 import { keepSessionCookie, openSession } from "@/server/sign-in";
 
 const detail = {
-  gone: "This invitation has been taken up, ended or is too old. Ask for another.",
+  gone: "This invitation was already used, was cancelled, or has expired. Ask for another.",
   "account-exists": "This address has an account: sign in with it first, then open the link again.",
   "other-account": "You are signed in with another address than the invited one. Sign out, then open the link again.",
 } as const;

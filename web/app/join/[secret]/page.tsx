@@ -18,8 +18,8 @@ export default async function JoinPage({ params }: { readonly params: Promise<{ 
       <main className="page join">
         {invitation === null ? (
           <div className="card-plain p-4">
-            <h1 className="mb-2">This invitation cannot be taken up</h1>
-            <p className="mb-0">It has been taken up already, was ended, or is too old. Ask a lead of the team for another.</p>
+            <h1 className="mb-2">This invitation no longer works</h1>
+            <p className="mb-0">It was already used, was cancelled, or has expired. Ask a lead of the team for another.</p>
           </div>
         ) : (
           <div className="card-plain p-4">

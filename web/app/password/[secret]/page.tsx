@@ -5,13 +5,13 @@ import { database } from "@/server/database";
 import { linkOf } from "@/server/links";
 import { NarrowPage } from "@/ui/narrow-page";
 
-export const metadata: Metadata = { title: "A new password", referrer: "no-referrer" };
+export const metadata: Metadata = { title: "Set a new password", referrer: "no-referrer" };
 
 export default async function PasswordPage({ params }: { readonly params: Promise<{ secret: string }> }) {
   const { secret } = await params;
   const link = await linkOf(database(), "password", secret);
   return (
-    <NarrowPage title="A new password">
+    <NarrowPage title="Set a new password">
       {link ? (
         <>
           <p>

@@ -5,13 +5,13 @@ import { database } from "@/server/database";
 import { linkOf } from "@/server/links";
 import { NarrowPage } from "@/ui/narrow-page";
 
-export const metadata: Metadata = { title: "Make an account", referrer: "no-referrer" };
+export const metadata: Metadata = { title: "Create an account", referrer: "no-referrer" };
 
 export default async function NewAccountPage({ params }: { readonly params: Promise<{ secret: string }> }) {
   const { secret } = await params;
   const link = await linkOf(database(), "sign-up", secret);
   return (
-    <NarrowPage title="Make an account">
+    <NarrowPage title="Create an account">
       {link ? (
         <NewAccountForm secret={secret} email={link.email} />
       ) : (

@@ -9,7 +9,7 @@ export default async function NewTeamPage() {
   await requirePerson("/teams/new");
   return (
     <NarrowPage title="Create a team">
-      <p>You will lead it. Others come in by invitation.</p>
+      <p>You will lead it. You can invite others afterwards.</p>
       <NewTeamForm />
     </NarrowPage>
   );

@@ -202,7 +202,7 @@ const Chosen = ({ layout, at, one, base, readOnly, onLayout, resolution }: Chose
             onEnter={(text) => setArea({ kind: text.trim() === "" ? undefined : text.trim() })}
           />
         </label>
-        <label className="inline" title="It may lie over other areas">
+        <label className="inline" title="May overlap other areas">
           <input
             name="over"
             type="checkbox"

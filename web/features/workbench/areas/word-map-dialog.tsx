@@ -33,7 +33,7 @@ export const WordMapDialog = ({ layout, breakpoint, resolution, readOnly, onDone
         <Editor {...{ layout, breakpoint, readOnly, map, onDone }} />
       ) : (
         <Modal.Body>
-          <p className="m-0">These areas reach further down than a map can be read: 400 rows.</p>
+          <p className="m-0">These areas reach below row 400, the last that a word map can hold.</p>
         </Modal.Body>
       )}
     </Modal>
@@ -74,9 +74,9 @@ const Editor = ({ layout, breakpoint, readOnly, map, onDone }: Omit<Props, "reso
           </p>
         </div>
         <div>
-          <h3 className="fs-6">What it cannot say</h3>
+          <h3 className="fs-6">What the map leaves out</h3>
           {map.unsaid.length === 0 ? (
-            <p className="quiet">Nothing: the map is all there is.</p>
+            <p className="quiet">Nothing: the map shows everything.</p>
           ) : (
             <ul className="quiet ps-3">
               {map.unsaid.map(({ id, name, why }) => (
@@ -86,9 +86,7 @@ const Editor = ({ layout, breakpoint, readOnly, map, onDone }: Omit<Props, "reso
               ))}
             </ul>
           )}
-          <p className="quiet">
-            All that stays as it is. A word that no area has becomes one; an area whose word is gone is not shown here.
-          </p>
+          <p className="quiet">All of that stays as it is. A new word adds an area; an area whose word is removed is hidden here.</p>
         </div>
       </Modal.Body>
       <Modal.Footer>

@@ -69,8 +69,8 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
       </Modal.Header>
       <Modal.Body>
         <p className="mb-2">
-          The least change after which no problem is left, and no column, span or length off the whole pixel or the base unit, at any
-          breakpoint. Hold a number and the others give way for it.
+          The smallest change that leaves no problem, and no column, span or length off the whole pixel or the base unit, at any breakpoint.
+          Keep a number to have the others change instead.
         </p>
         <div className="table-scroll">
           <table className="numbers num repair-ledger" aria-label="Ledger before and after the repair" aria-busy={state.kind === "working"}>
@@ -107,8 +107,8 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
                           type="button"
                           className="hold"
                           aria-pressed={on}
-                          aria-label={`Hold ${before.name}, ${label.toLowerCase()}`}
-                          title={on ? "Held: press to let it change" : "Press to hold it"}
+                          aria-label={`Keep ${before.name}, ${label.toLowerCase()}`}
+                          title={on ? "Kept: press to let it change" : "Press to keep it"}
                           onClick={() => toggle(before.id, cell)}
                         >
                           {on ? <Lock size={12} aria-hidden="true" /> : <LockOpen size={12} aria-hidden="true" />}
@@ -138,8 +138,8 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
               </strong>
               {cost && `, by ${show(cost)} px in all`}.{" "}
               {answer.left === 0
-                ? "Nothing that a repair mends is left."
-                : `${answer.left === 1 ? "One finding is" : `${answer.left} findings are`} left that a repair knows no numbers for.`}
+                ? "Nothing is left for a repair to fix."
+                : `${answer.left === 1 ? "One finding is" : `${answer.left} findings are`} left that a repair cannot fix.`}
               {ofAreas.length > 0 && (
                 <>
                   {" "}
@@ -156,13 +156,13 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
                   {ofAreas.length > mostToldOfAreas && ` and ${ofAreas.length - mostToldOfAreas} more`}.
                 </>
               )}
-              {!answer.least && " So much is wrong at once that not everything was tried: there may be a smaller change."}
+              {!answer.least && " Not every change was tried, because many things are wrong at once. There may be a smaller one."}
             </>
           )}
           {answer?.ok === false && answer.inTheWay.length > 0 && (
             <>
-              <strong className="fault">No numbers satisfy what is held.</strong> Often it is enough to let go of one of these at each
-              breakpoint, and always of all:{" "}
+              <strong className="fault">No repair keeps all of these numbers.</strong> Release one of these at each breakpoint; if that is
+              not enough, release all of them:{" "}
               {answer.inTheWay.map(({ breakpoint, cell }) => (
                 <button
                   key={`${breakpoint} ${cell}`}
@@ -170,21 +170,21 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
                   className="btn btn-sm btn-quiet me-1"
                   onClick={() => toggle(breakpoint, cell)}
                 >
-                  <LockOpen size={12} aria-hidden="true" /> Let go {nameOf(breakpoint)}, {labelOf(cell)}
+                  <LockOpen size={12} aria-hidden="true" /> Release {nameOf(breakpoint)}, {labelOf(cell)}
                 </button>
               ))}
             </>
           )}
           {answer?.ok === false && answer.gaveUp && (
             <span className="fault">
-              So much is wrong at once that no way was found in good time: mend the order of the breakpoints or the least column first, or
-              hold what is right already.
+              The search for a repair took too long, because many things are wrong at once. Fix the order of the breakpoints or the minimum
+              column first, or keep the numbers that are already right.
             </span>
           )}
           {answer?.ok === false && !answer.gaveUp && answer.inTheWay.length === 0 && (
             <span className="fault">
-              No numbers near today’s will do at {answer.breakpoints.map(nameOf).join(", ")}, whatever is held: look at the least column and
-              at margins in % there first.
+              No numbers near today’s will do at {answer.breakpoints.map(nameOf).join(", ")}, whatever you keep. Look at the minimum column
+              and at margins in % there first.
             </span>
           )}
         </div>

@@ -18,8 +18,8 @@ export const takeAllFixes = async (layout: Layout, breakpoint: string, now: () =
   const worker = new Worker(new URL("../../../workers/repair.worker.ts", import.meta.url), { type: "module" });
   try {
     const all = await inWorker<RepairWorker, AllTaken>(worker, (remote) => remote.takeAll(layout, breakpoint));
-    if (now() !== layout) return { ok: false, words: "The draft was changed meanwhile; take all fixes again." };
-    if (all.taken.length === 0) return { ok: false, words: "No fix goes without bringing up something else; take them one by one." };
+    if (now() !== layout) return { ok: false, words: "The draft has changed since. Choose “Fix all” again." };
+    if (all.taken.length === 0) return { ok: false, words: "Every fix here brings up another finding. Choose them one by one." };
     const patched = applyPatch(layout, all.patch);
     if (!patched.ok) throw new Error(patched.issues[0]?.message);
     return {
@@ -28,6 +28,6 @@ export const takeAllFixes = async (layout: Layout, breakpoint: string, now: () =
       words: `${all.taken.length} ${all.taken.length === 1 ? "fix" : "fixes"} taken: ${all.taken.join(", ")}.`,
     };
   } catch {
-    return { ok: false, words: "The fixes could not be worked out in this browser; take them one by one." };
+    return { ok: false, words: "The fixes could not be worked out in this browser. Choose them one by one." };
   }
 };

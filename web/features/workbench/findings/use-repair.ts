@@ -28,7 +28,8 @@ export const useRepair = (layout: Layout, held: readonly HeldCell[]): RepairStat
         () =>
           done({
             kind: "failed",
-            detail: "The repair could not be worked out: the checks contradict it. Please tell us with this spec's file.",
+            detail:
+              "The repair could not be worked out: the checks contradict it. This is a fault of ours; please send us the spec’s file.",
           }),
       );
     return () => {

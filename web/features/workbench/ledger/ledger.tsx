@@ -125,7 +125,7 @@ export const Ledger = ({
   const begin = (breakpoint: Breakpoint, at: number, text: string): void => {
     if (editing?.fault) {
       const where = breakpoints.find(({ id }) => id === editing.id)?.name ?? "the breakpoint";
-      onSay(`Finish ${where}, ${ledgerCells[editing.column]?.label.toLowerCase() ?? "cell"} first, or give it back with Esc.`);
+      onSay(`Finish ${where}, ${ledgerCells[editing.column]?.label.toLowerCase() ?? "cell"} first, or press Esc to cancel.`);
       table.current?.querySelector("input")?.focus();
       return;
     }
@@ -209,7 +209,7 @@ export const Ledger = ({
     const fault = onBreakpoints(result.breakpoints);
     if (fault !== null) onSay(fault);
     else if (result.left > 0)
-      onSay(`${result.left} pasted ${result.left === 1 ? "row" : "rows"} found no breakpoint below; add breakpoints first.`);
+      onSay(`${result.left} pasted ${result.left === 1 ? "row" : "rows"} had no breakpoint to go to. Add breakpoints first.`);
   };
 
   return (

@@ -36,12 +36,12 @@ export const BaseLine = ({ layout, breakpoint, base, readOnly, onLayout, onBreak
           onText={(text) => onLayout({ ...layout, base: text })}
         />
         <div className="term">
-          <span className="term-label">Half step</span>
+          <span className="term-label">Half unit</span>
           <span className="number-field fixed num">{show(divide(base, exact(2)))}</span>
           <span className="term-foot" />
         </div>
         <LengthTerm
-          label="Least column"
+          label="Minimum column"
           text={layout.leastColumn}
           base={base}
           disabled={readOnly}

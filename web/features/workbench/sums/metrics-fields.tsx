@@ -69,7 +69,7 @@ export const MetricsFields = ({ name, metrics, typedIn, readOnly, onMetrics }: P
       )}
       {!readOnly && typedIn && (
         <button type="button" className="btn btn-sm btn-quiet" onClick={() => setFault(onMetrics(null) ?? "")}>
-          Take them back
+          Reset to unknown
         </button>
       )}
       <span className={fault ? "fault" : "quiet"} role={fault ? "alert" : undefined}>

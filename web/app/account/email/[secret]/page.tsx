@@ -5,19 +5,19 @@ import { linkOf } from "@/server/links";
 import { requirePerson } from "@/server/page";
 import { NarrowPage } from "@/ui/narrow-page";
 
-export const metadata: Metadata = { title: "Another address", referrer: "no-referrer" };
+export const metadata: Metadata = { title: "Change your e-mail address", referrer: "no-referrer" };
 
 export default async function EmailPage({ params }: { readonly params: Promise<{ secret: string }> }) {
   const { secret } = await params;
   const person = await requirePerson(`/account/email/${secret}`);
   const link = await linkOf(database(), "email", secret);
   return (
-    <NarrowPage title="Another address">
+    <NarrowPage title="Change your e-mail address">
       {link?.personId === person.id ? (
         <>
           <p>
-            {person.name}, your account is reached by <span className="num">{person.email}</span> now, and by{" "}
-            <span className="num">{link.email}</span> from then on.
+            {person.name}, your account uses <span className="num">{person.email}</span>. Confirm to change it to{" "}
+            <span className="num">{link.email}</span>.
           </p>
           <ConfirmEmailForm secret={secret} />
         </>

@@ -6,5 +6,5 @@ export const POST = onPerson("POST /api/account/email/confirm", async ({ answer,
   if (changed.ok) return answer({ email: changed.email });
   return changed.code === "gone"
     ? { code: "not-found", detail: "This link no longer works, or was made for another account. Ask for another one." }
-    : { code: "conflict", detail: "This address has an account of its own by now." };
+    : { code: "conflict", detail: "This address now has an account of its own." };
 });

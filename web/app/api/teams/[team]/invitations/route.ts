@@ -10,6 +10,6 @@ export const POST = onTeam("POST /api/teams/:team/invitations", "manage-team", a
     invite(transaction, { teamId: now.team.id, teamName: now.team.name, personId: now.person.id, person: now.person.name, ...body }),
   );
   if (invited.ok) return answer({ email: body.email }, { status: 201 });
-  const message = invited.code === "member" ? "belongs to a member of the team" : "is one too many: end some invitations that wait first";
+  const message = invited.code === "member" ? "belongs to a member of the team" : "is one too many: cancel some open invitations first";
   return { code: "unprocessable", detail: `The address ${message}.`, issues: [{ path: "/email", message }] };
 });
