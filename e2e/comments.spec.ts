@@ -52,3 +52,28 @@ test("open comments never vanish: the oldest of a thousand threads is flagged, l
   expect(said).toEqual([]);
   await context.close();
 });
+
+test("a comment is begun on the sheet: about the area or breakpoint looked at, by key and by button, and its flag comes", async ({
+  browser,
+  baseURL,
+}) => {
+  const { page, context, said } = await pageOf(browser, "reader");
+  const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 1280, columns: 12 });
+  await page.goto(path);
+  await page.getByRole("button", { name: "Comment", exact: true }).waitFor();
+  await page.keyboard.press("c");
+  const dialog = page.getByRole("dialog", { name: "Comment" });
+  await expect(dialog.getByLabel("About").locator("option:checked")).toHaveText("Desk");
+  await dialog.getByLabel("About").selectOption({ label: "Desk, gutter" });
+  await dialog.getByLabel("Comment").fill("Wider on the desk?");
+  await dialog.getByRole("button", { name: "Comment", exact: true }).click();
+  await expect(dialog).toBeHidden();
+  // Nothing was reloaded: the flag stands on the sheet, and the cell is marked.
+  await expect(page.getByRole("link", { name: "Open comment: Wider on the desk?" })).toBeVisible();
+  await expect(page.getByRole("gridcell", { name: /Gutter: .*, 1 open comment$/ })).toBeVisible();
+  await page.getByRole("button", { name: "Comment", exact: true }).click();
+  await page.keyboard.press("Escape");
+  await expect(dialog).toBeHidden();
+  expect(said).toEqual([]);
+  await context.close();
+});

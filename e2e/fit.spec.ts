@@ -177,7 +177,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
   const table = page.getByRole("region", { name: "Boxes" });
   await table.getByRole("button", { name: "Card 3" }).click();
   await table.getByRole("button", { name: "On purpose" }).click();
-  await expect(table.getByRole("alert")).toContainText("Say why");
+  await expect(table.getByRole("alert")).toContainText("Give a reason");
   await table.getByLabel("It is off on purpose, because").fill("The map runs on.");
   await table.getByRole("button", { name: "On purpose" }).click();
   await expect(page.getByText("1 off, 1 of these on purpose.")).toBeVisible();

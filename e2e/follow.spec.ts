@@ -109,6 +109,11 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await saved(page);
   expect([await gutter(), (await draftOf(own)).layout.follows?.version, ...(await three())]).toEqual(["40px", "3.0.0", "4px", "12px", 10]);
 
+  // The sheet's ledger marks what is the follower's own, with what the version has there.
+  await page.goto(`/specs/skerry/${own}?at=${desk.id}`);
+  await expect(page.getByRole("gridcell", { name: `Columns: 10, changed here, ${otherName} 3.0.0 has 12` })).toBeVisible();
+  await expect(page.getByText(`differs from ${otherName} 3.0.0`)).toBeVisible();
+
   // Both sides list each other, and whoever keeps the follower was told.
   await page.goto(`/specs/skerry/${other}/publish`);
   await expect(page.getByRole("region", { name: "1 spec follows this" })).toContainText(`${name} 3.0.0`);

@@ -145,7 +145,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await expect(finn.getByText("It is not the password of this account.")).toBeVisible();
     await fill(finn, { "Current password": "ebb-and-flow-at-ten", "New password": "neap-tide-at-four" });
     await finn.getByRole("button", { name: "Set it" }).click();
-    await expect(finn.getByText("One other session ended.")).toBeVisible();
+    await expect(finn.getByText("One other session was signed out.")).toBeVisible();
     await second.goto("/specs");
     await expect(second).toHaveURL(/\/sign-in/);
 

@@ -81,6 +81,7 @@ const changes: readonly (readonly [
   ["revoke an access token", () => `${project}/tokens/999999`, {}, 403, 403, 404],
   ["add a webhook", () => `${team}/webhooks`, { url: "nowhere" }, 403, 403, 422],
   ["remove a webhook", () => `${team}/webhooks/999999`, {}, 403, 403, 404],
+  ["test a webhook", () => `${team}/webhooks/999999/test`, {}, 403, 403, 404],
   ["repeat a delivery", () => `${team}/deliveries/999999`, {}, 403, 403, 404],
 ];
 

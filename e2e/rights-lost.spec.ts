@@ -69,6 +69,7 @@ const acts = (at: {
     "POST /api/teams/:team/projects/:project/tokens/:token": act(`${project}/tokens/1`, {}),
     "POST /api/teams/:team/webhooks": act(`${team}/webhooks`, { url: "https://hooks.skerry.example/lost" }),
     "POST /api/teams/:team/webhooks/:id": act(`${team}/webhooks/1`, {}),
+    "POST /api/teams/:team/webhooks/:id/test": act(`${team}/webhooks/1/test`, {}),
   };
 };
 

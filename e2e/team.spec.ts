@@ -21,7 +21,7 @@ test("somebody is invited, joins with a new account, gets another role and is re
   await lead.page.getByRole("button", { name: "Invite", exact: true }).click();
   // The link stands in the letter alone; where no mail is set up, letters are shown, and it is said so.
   await lead.page.getByRole("status").getByRole("link", { name: "outbox" }).click();
-  await expect(lead.page.getByText("No mail is set up on this instance")).toBeVisible();
+  await expect(lead.page.getByText("This instance cannot send e-mail")).toBeVisible();
   await lead.page.getByText(`to ${email}`).first().click();
   const letter = await lead.page.locator("details[open]").innerText();
   const link = /http:\/\/\S+\/join\/[\w-]{43}/.exec(letter)?.[0] ?? "";
@@ -225,9 +225,16 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     expect(got[1]?.body).toBe(first?.body);
     await lead.page.getByRole("button", { name: `Remove ${url}` }).click();
     await expect(lead.page.getByRole("button", { name: `Remove ${url}` })).toHaveCount(0);
+    // One that is sent sentences, and is tested.
     await lead.page.getByLabel("Add a webhook").fill(url);
+    await lead.page.getByLabel("What it gets").selectOption("text");
     await lead.page.getByRole("button", { name: "Add", exact: true }).click();
     await expect(lead.page.locator(".secret-once")).toBeVisible();
+    await lead.page.getByRole("button", { name: `Send a test to ${url}` }).click();
+    await expect(lead.page.getByText("The test is on its way.")).toBeVisible();
+    await expect(() => expect(JSON.parse(got.at(-1)?.body ?? "{}")).toEqual({ text: expect.stringContaining("test message") })).toPass({
+      timeout: 10_000,
+    });
     await lead.page.getByRole("button", { name: `Remove ${url}` }).click();
     await expect(lead.page.locator(".secret-once")).toHaveCount(0);
     expect(lead.said).toEqual([]);

@@ -76,7 +76,7 @@ const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null
   await addComment(sql, about("author", authorId), { ...comment, words: "No, it slipped in with the new desk. I put it back.", thread });
   await addComment(sql, about("lead", leadId), { about: "wide", words: "Check the office screens before this goes out.", thread: null });
   await askReview(sql, about("author", authorId), 1, "Desk and wide are new; the tablet is not done yet.");
-  if (receiver !== null) await addWebhook(sql, { teamId, personId: leadId, url: receiver });
+  if (receiver !== null) await addWebhook(sql, { teamId, personId: leadId, url: receiver, form: "json" });
   return true;
 };
 

@@ -1,4 +1,4 @@
-import { compareVersions, parseVersion } from "@ypsiline/core";
+import { compareVersions, type Layout, parseVersion, readStoredLayout } from "@ypsiline/core";
 import type { FollowedSpec } from "./draft-provider";
 
 /** Versions of what is followed that came after one, the latest first. */
@@ -13,3 +13,10 @@ export const versionsAfter = (followed: FollowedSpec | null, taken: string): Fol
 /** The latest of them; null where there is none. */
 export const newestAfter = (followed: FollowedSpec | null, taken: string): string | null =>
   versionsAfter(followed, taken)[0]?.number ?? null;
+
+/** A published version's layout. @throws Error that says why it cannot be had. */
+export const followedLayout = async ({ team, spec }: FollowedSpec, number: string, signal: AbortSignal): Promise<Layout> => {
+  const answer = await fetch(`/api/v1/specs/${team}/${spec}/${number}`, { signal });
+  if (!answer.ok) throw new Error(`Version ${number} of ${spec} could not be read.`);
+  return readStoredLayout(await answer.json());
+};

@@ -4,6 +4,7 @@ import { request as httpRequest } from "node:http";
 import { request as httpsRequest } from "node:https";
 import ipaddr from "ipaddr.js";
 import { setting } from "./settings";
+import { payloadOf } from "./webhook-body";
 import type { DueDelivery } from "./webhooks";
 
 /** Longest that one attempt may take in all, looking the name up and reading the answer included, ms. */
@@ -54,7 +55,7 @@ const connected = async (host: string, signal: AbortSignal): Promise<{ address: 
  * once its status is there: of what it says besides, no more than `mostAnswer` is read and nothing waited for.
  */
 export const attemptDelivery = async (
-  { id, url: text, secret, event, body }: Omit<DueDelivery, "attempts">,
+  { id, url: text, form, secret, event, body }: Omit<DueDelivery, "attempts">,
   within: number = patience,
 ): Promise<Attempt> => {
   const signal = AbortSignal.timeout(within);
@@ -65,7 +66,7 @@ export const attemptDelivery = async (
   const { address } = found;
   if (!allowsPrivate() && !isPublicAddress(address))
     return { delivered: false, answer: "a private address: this instance does not deliver there" };
-  const payload = JSON.stringify({ event, ...(body as object) });
+  const payload = payloadOf(form, { event, body });
   const time = String(Math.floor(Date.now() / 1000));
   return new Promise((resolve) => {
     /** The outcome of an answer whose status is there, whatever becomes of the rest of it. */

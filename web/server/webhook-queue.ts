@@ -1,7 +1,8 @@
 import type postgres from "postgres";
 import { announce } from "./announce";
 
-export const webhookEvents = ["version.published", "version.withdrawn"] as const;
+/** What webhooks are sent. A test is sent to one of them, when a lead asks for it. */
+export const webhookEvents = ["version.published", "version.withdrawn", "test"] as const;
 export type WebhookEvent = (typeof webhookEvents)[number];
 
 /** Queues an event for every webhook of a team; inside the transaction that makes it true, so that neither is without the other. */
@@ -15,4 +16,19 @@ export const queueEvent = async (
     INSERT INTO webhook_delivery (webhook_id, event, body)
     SELECT id, ${event}, ${sql.json(body)} FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL RETURNING id`;
   if (rows.length > 0) await announce(sql, { kind: "deliveries" });
+};
+
+/** Queues a test message for one webhook of a team. False where it is none of the team's, or where a test still waits for it. */
+export const queueTest = async (
+  sql: postgres.TransactionSql,
+  { teamId, team, id }: { readonly teamId: number; readonly team: string; readonly id: number },
+): Promise<boolean> => {
+  const rows = await sql`
+    INSERT INTO webhook_delivery (webhook_id, event, body)
+    SELECT w.id, ${"test" satisfies WebhookEvent}, ${sql.json({ team })} FROM webhook w
+    WHERE w.id = ${id} AND w.team_id = ${teamId} AND w.removed_at IS NULL
+      AND NOT EXISTS (SELECT 1 FROM webhook_delivery d WHERE d.webhook_id = w.id AND d.event = 'test' AND d.state = 'waiting')
+    RETURNING id`;
+  if (rows.length > 0) await announce(sql, { kind: "deliveries" });
+  return rows.length > 0;
 };

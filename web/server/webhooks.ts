@@ -5,8 +5,9 @@ import type { Sql } from "./database";
 import { isLeased } from "./lease";
 import { type Page, pageSize, rowsBefore, uncounted } from "./paging";
 import { newSecret } from "./secrets";
+import type { WebhookForm } from "@/wire/shapes";
 
-export type Webhook = { readonly id: number; readonly url: string; readonly at: Date };
+export type Webhook = { readonly id: number; readonly url: string; readonly form: WebhookForm; readonly at: Date };
 export type Delivery = {
   readonly id: number;
   readonly webhookId: number;
@@ -23,7 +24,7 @@ export type Delivery = {
 export const mostWebhooks = 20;
 
 export const webhooksOf = async (sql: Sql, teamId: number): Promise<readonly Webhook[]> =>
-  sql<Webhook[]>`SELECT id, url, at FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL ORDER BY at, id`;
+  sql<Webhook[]>`SELECT id, url, form, at FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL ORDER BY at, id`;
 
 /** A page of what was sent to a team's webhooks, the latest first. */
 export const deliveriesPage = async (sql: Sql, teamId: number, page: number): Promise<Page<Delivery>> =>
@@ -38,11 +39,13 @@ export const deliveriesPage = async (sql: Sql, teamId: number, page: number): Pr
 /** Adds a webhook; the secret that signs its deliveries is shown once. Null where the team has as many as it may. */
 export const addWebhook = async (
   sql: postgres.TransactionSql,
-  input: { readonly teamId: number; readonly personId: number; readonly url: string },
+  input: { readonly teamId: number; readonly personId: number; readonly url: string; readonly form: WebhookForm },
 ): Promise<string | null> => {
   if ((await webhooksOf(sql, input.teamId)).length >= mostWebhooks) return null;
   const secret = newSecret();
-  await sql`INSERT INTO webhook (team_id, url, secret, made_by) VALUES (${input.teamId}, ${input.url}, ${secret}, ${input.personId})`;
+  await sql`
+    INSERT INTO webhook (team_id, url, form, secret, made_by)
+    VALUES (${input.teamId}, ${input.url}, ${input.form}, ${secret}, ${input.personId})`;
   await happened(sql, { kind: "webhook-added", ...input, host: new URL(input.url).host });
   return secret;
 };
@@ -89,6 +92,7 @@ export const repeatDelivery = async (sql: postgres.TransactionSql, teamId: numbe
 export type DueDelivery = {
   readonly id: number;
   readonly url: string;
+  readonly form: WebhookForm;
   readonly secret: string;
   readonly event: string;
   readonly body: unknown;
@@ -115,7 +119,7 @@ export const takeDue = async (sql: Sql, leaseSeconds: number): Promise<DueDelive
         AND (SELECT count(*) FROM webhook_delivery sent JOIN webhook its ON its.id = sent.webhook_id
              WHERE ${isLeased(sql, "sent.leased_until")} AND its.team_id = own.team_id) < ${atOnceOfTeam}
       ORDER BY due.next_at, due.id LIMIT 1 FOR UPDATE OF due SKIP LOCKED)
-    RETURNING d.id, w.url, w.secret, d.event, d.body, d.attempts`;
+    RETURNING d.id, w.url, w.form, w.secret, d.event, d.body, d.attempts`;
   return row ?? null;
 };
 

@@ -20,7 +20,8 @@ const listening = async (server: Server): Promise<string> => {
 };
 const receiver = (answer: RequestListener) => listening(createServer(answer));
 const raw = (speak: (socket: Socket) => void) => listening(createPlain(speak));
-const send = (url: string, within = 400) => attemptDelivery({ id: 1, url, secret: "s", event: "version.published", body: {} }, within);
+const send = (url: string, within = 400) =>
+  attemptDelivery({ id: 1, url, form: "json", secret: "s", event: "version.published", body: {} }, within);
 
 describe("one attempt at a delivery", () => {
   it("is delivered by a status of 2xx, and not by another; redirects are not followed", async () => {
@@ -94,7 +95,9 @@ const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) 
       answers((): DueDelivery | null => {
         const index = waiting.findIndex(({ at }) => at <= now);
         const [one] = index < 0 ? [] : waiting.splice(index, 1);
-        return one ? { id: one.id, url: "http://x/", secret: "s", event: "e", body: {}, attempts: one.attempts + 1 } : null;
+        return one
+          ? { id: one.id, url: "http://x/", form: "json" as const, secret: "s", event: "e", body: {}, attempts: one.attempts + 1 }
+          : null;
       }),
     attempt: ({ id }) =>
       new Promise((resolve) => {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ledgerCells, pastedRows, pasteInto, steppedText } from "@/features/workbench/ledger/ledger-cells";
+import { ledgerCells, ownCells, pastedRows, pasteInto, steppedText } from "@/features/workbench/ledger/ledger-cells";
 import { exact } from "@ypsiline/core";
 import { cleanLayout, only, oneBreakpoint } from "../../core/test/layouts";
 
@@ -89,5 +89,26 @@ describe("pasting rows of a spreadsheet", () => {
   it("pastes nothing when one cell cannot be taken, and names it", () => {
     const result = pasteInto(breakpoints, 0, 3, pastedRows("6\t24\n6\tbroad"), exact(16));
     expect(result.ok ? "" : result.message).toMatch(/^Row 2, gutter “broad”/);
+  });
+});
+
+describe("numbers of a spec's own, beside the version it follows", () => {
+  it("are those that differ, with what the version has; breakpoints that it does not have are left out", () => {
+    const followed = cleanLayout();
+    const [first, ...others] = followed.breakpoints;
+    if (!first) throw new Error("no breakpoint");
+    const mine = {
+      ...followed,
+      breakpoints: [
+        { ...first, name: "Handheld", columns: { ...first.columns, gutter: "12px" } },
+        ...others,
+        { ...first, id: "added", from: 3000 },
+      ],
+    };
+    expect(ownCells(followed, followed).size).toBe(0);
+    expect([...ownCells(followed, mine)]).toEqual([
+      [`${first.id} name`, first.name],
+      [`${first.id} gutter`, first.columns.gutter.replace("px", "")],
+    ]);
   });
 });

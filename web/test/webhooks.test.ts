@@ -2,6 +2,7 @@ import { createHmac } from "node:crypto";
 import { afterEach, describe, expect, it } from "vitest";
 import { isPublicAddress, signature, webhookUrl } from "@/server/attempt-delivery";
 import { retryAfter } from "@/server/delivering";
+import { payloadOf } from "@/server/webhook-body";
 
 afterEach(() => {
   delete process.env["WEBHOOKS_PRIVATE"];
@@ -49,6 +50,34 @@ describe("where webhooks are delivered", () => {
   it("private addresses are let in where the instance says so", () => {
     process.env["WEBHOOKS_PRIVATE"] = "1";
     expect(webhookUrl("http://127.0.0.1:8080/")).toEqual({ ok: true, url: "http://127.0.0.1:8080/" });
+  });
+});
+
+describe("what is sent", () => {
+  const published = {
+    team: "skerry",
+    spec: "passenger-booking",
+    name: "Passenger booking",
+    version: "2.1.0",
+    previous: "2.0.0",
+    level: "minor",
+  };
+  const page = "http://127.0.0.1:3000/specs/skerry/passenger-booking/versions/2.1.0";
+
+  it("is everything as JSON", () => {
+    expect(JSON.parse(payloadOf("json", { event: "version.published", body: { ...published, note: "Wider desk" } }))).toEqual({
+      event: "version.published",
+      ...published,
+      note: "Wider desk",
+    });
+  });
+  it.each([
+    ["version.published", { ...published, note: "Wider desk" }, `Passenger booking 2.1.0 was published (minor): Wider desk ${page}`],
+    ["version.published", { ...published, level: null, note: "" }, `Passenger booking 2.1.0 was published. ${page}`],
+    ["version.withdrawn", { ...published, reason: "Wrong gutter" }, `Passenger booking 2.1.0 was withdrawn: Wrong gutter ${page}`],
+    ["test", { team: "skerry" }, "This is a test message from Ypsiline. Messages about versions will arrive here."],
+  ])("or one sentence: %s", (event, body, text) => {
+    expect(JSON.parse(payloadOf("text", { event, body }))).toEqual({ text });
   });
 });
 

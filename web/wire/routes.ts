@@ -14,6 +14,7 @@ import {
   numberForms,
   ownPassword,
   publisherSettings,
+  webhookForms,
   revisionNumber,
   roles,
   rowId,
@@ -383,10 +384,15 @@ export const routes = {
   "POST /api/teams/:team/projects/:project/tokens/:token": { request: nothing, answer: nothing },
   "POST /api/teams/:team/settings": { request: z.strictObject({ publishers: z.enum(publisherSettings) }), answer: nothing },
   "POST /api/teams/:team/webhooks": {
-    request: z.strictObject({ url: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }) }),
+    request: z.strictObject({
+      url: z.string().trim().max(2000, { error: "must be at most 2,000 characters" }),
+      form: z.enum(webhookForms).default("json"),
+    }),
     answer: z.strictObject({ secret: z.string() }),
   },
   "POST /api/teams/:team/webhooks/:id": { request: nothing, answer: nothing },
+  /** Has a test message sent to a webhook. */
+  "POST /api/teams/:team/webhooks/:id/test": { request: nothing, answer: nothing },
 } as const satisfies Readonly<Record<`${"GET" | "POST"} /${string}`, Contract>>;
 
 export type Routes = typeof routes;

@@ -6,6 +6,10 @@ export const roles = ["reader", "author", "lead"] as const;
 export type Role = (typeof roles)[number];
 
 /** Who of a team may publish: its leads, or its authors too. */
+/** What a webhook is sent: everything as JSON, or one sentence as `{ "text": "…" }`. */
+export const webhookForms = ["json", "text"] as const;
+export type WebhookForm = (typeof webhookForms)[number];
+
 export const publisherSettings = ["leads", "authors"] as const;
 export type Publishers = (typeof publisherSettings)[number];
 

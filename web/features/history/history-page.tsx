@@ -1,6 +1,6 @@
 "use client";
 
-import { changeInPlace, type Layout, plainText, sameJson } from "@ypsiline/core";
+import { changeInPlace, compareLayouts, type Layout, plainText, sameJson } from "@ypsiline/core";
 import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Stretch } from "@/server/history";
@@ -49,6 +49,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
       <div className="moment-at">
         <label htmlFor="moment">
           After edit <span className="num">{at - stretch.first + 1}</span> of <span className="num">{stretch.edits}</span>
+          {looked && !("fault" in looked) && <strong>{editWords(looked.last, looked.moment)}</strong>}
         </label>
         <input
           id="moment"
@@ -98,6 +99,12 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
       )}
     </>
   );
+};
+
+/** What one edit did, as its name: ": Desk gutter 24 → 32"; nothing where it changed nothing that is told. */
+const editWords = (before: Layout, after: Layout): string => {
+  const [first, ...others] = compareLayouts(before, after).map((change) => plainText(changeInPlace(change, after)));
+  return first === undefined ? "" : `: ${first}${others.length > 0 ? ` and ${others.length} more` : ""}`;
 };
 
 /** What a stretch changed, in a few words: "Desk gutter 24 → 32, base unit 8 → 4 and 3 more". */

@@ -2,6 +2,7 @@
 
 import { useState } from "react";
 import type { Delivery, Webhook } from "@/server/webhooks";
+import { type WebhookForm, webhookForms } from "@/wire/shapes";
 import { timeText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { SecretOnce } from "@/ui/secret-once";
@@ -10,12 +11,19 @@ import { TableScroll } from "@/ui/table-scroll";
 
 type Props = { readonly team: string; readonly webhooks: readonly Webhook[]; readonly deliveries: readonly Delivery[] };
 
+/** What a webhook is sent, as it is chosen. */
+const formWords: Readonly<Record<WebhookForm, string>> = {
+  json: "everything, as JSON",
+  text: "one sentence, for a chat",
+};
 const stateTag = { waiting: "caution", delivered: "held", failed: "problem" } as const;
 
 /** Addresses that are told when a version comes out or is withdrawn, and how that went. */
 export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
   const act = useAct();
   const [url, setUrl] = useState("");
+  const [form, setForm] = useState<WebhookForm>("json");
+  const [tested, setTested] = useState<number | null>(null);
   /** The secret of the webhook that was just made; gone with it. */
   const [made, setMade] = useState<{ readonly url: string; readonly secret: string } | null>(null);
   const hostOf = (id: number): string => {
@@ -33,7 +41,18 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
         {webhooks.length === 0 && <li className="quiet">No webhooks. Add one to tell another system whenever a version is published.</li>}
         {webhooks.map((webhook) => (
           <li key={webhook.id} className="webhook">
-            <span className="num num-wrap">{webhook.url}</span>{" "}
+            <span className="num num-wrap">{webhook.url}</span> <span className="quiet">gets {formWords[webhook.form]}</span>{" "}
+            <button
+              type="button"
+              className="btn btn-sm btn-quiet"
+              disabled={act.busy}
+              aria-label={`Send a test to ${webhook.url}`}
+              onClick={() =>
+                void act.send("POST /api/teams/:team/webhooks/:id/test", { team, id: webhook.id }, {}, () => setTested(webhook.id))
+              }
+            >
+              Send a test
+            </button>{" "}
             <button
               type="button"
               className="btn btn-sm btn-quiet"
@@ -47,6 +66,12 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
             >
               Remove
             </button>
+            {tested === webhook.id && (
+              <span className="quiet" role="status">
+                {" "}
+                The test is on its way. How it went is shown under Deliveries.
+              </span>
+            )}
           </li>
         ))}
       </ul>
@@ -55,7 +80,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
-          void act.send("POST /api/teams/:team/webhooks", { team }, { url }, (value) => {
+          void act.send("POST /api/teams/:team/webhooks", { team }, { url, form }, (value) => {
             setMade({ url: url.trim(), secret: value.secret });
             setUrl("");
           });
@@ -72,6 +97,21 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
             />
           )}
         </FormField>
+        <label className="form-row">
+          <span className="form-label">What it gets</span>
+          <select
+            name="webhook-form"
+            className="form-select"
+            value={form}
+            onChange={(event) => setForm(webhookForms.find((one) => one === event.target.value) ?? "json")}
+          >
+            {webhookForms.map((one) => (
+              <option key={one} value={one}>
+                {formWords[one]}
+              </option>
+            ))}
+          </select>
+        </label>
         <button className="btn btn-primary" disabled={act.busy || url.trim() === ""}>
           Add
         </button>

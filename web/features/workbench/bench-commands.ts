@@ -22,6 +22,7 @@ export const benchCommands = (bench: Bench): readonly Command[] => {
     ...layout.text.map(({ name }) => ({ name, kind: "Text role", run: () => bench.showFacet("baseline") })),
     ...facets.map(({ id, name }) => ({ name, kind: "Facet", run: () => bench.showFacet(id) })),
     ...layers.map(({ id, name }) => action(`${bench.shown[id] ? "Hide" : "Show"} ${name.toLowerCase()}`, () => bench.toggle(id))),
+    ...(bench.mayComment ? [action("Comment…", () => bench.open("comment"))] : []),
     action("Measure a distance", () => bench.read(true)),
     action("Keyboard shortcuts", () => bench.open("shortcuts")),
     ...(draft.mayEdit

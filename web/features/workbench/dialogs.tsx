@@ -9,11 +9,12 @@ import type { Facet } from "./facets/facet";
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
 const AddBreakpointDialog = dynamic(() => import("./ladder/add-breakpoint-dialog").then((module) => module.AddBreakpointDialog));
 const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));
+const CommentDialog = dynamic(() => import("./comment-dialog").then((module) => module.CommentDialog));
 const RepairDialog = dynamic(() => import("./findings/repair-dialog").then((module) => module.RepairDialog));
 const WordMapDialog = dynamic(() => import("./areas/word-map-dialog").then((module) => module.WordMapDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
-export type DialogName = "add-breakpoint" | "carry" | "repair" | "shortcuts" | "word-map";
+export type DialogName = "add-breakpoint" | "carry" | "comment" | "repair" | "shortcuts" | "word-map";
 
 type Props = {
   readonly open: DialogName | null;
@@ -21,6 +22,8 @@ type Props = {
   /** The breakpoint at its drawn-at width; null where it cannot be resolved. */
   readonly resolution: Resolution | null;
   readonly facet: Facet;
+  /** The area worked on; null where none is. */
+  readonly chosen: string | null;
   /** Adds a breakpoint and looks at it, or says why it cannot be. */
   readonly onAdd: (layout: Layout, id: string) => string | null;
   readonly onTake: (layout: Layout) => void;
@@ -28,8 +31,8 @@ type Props = {
 };
 
 /** The workbench's dialogs, one at a time. */
-export const Dialogs = ({ open, breakpoint, resolution, facet, onAdd, onTake, onClose }: Props) => {
-  const { layout, mayEdit, undo } = useDraftOfPage();
+export const Dialogs = ({ open, breakpoint, resolution, facet, chosen, onAdd, onTake, onClose }: Props) => {
+  const { address, layout, mayEdit, undo } = useDraftOfPage();
   /** Closes; what was decided on is taken. */
   const done = (next: Layout | null, words: string | null = null): void => {
     if (next) onTake(next);
@@ -41,6 +44,8 @@ export const Dialogs = ({ open, breakpoint, resolution, facet, onAdd, onTake, on
       return <AddBreakpointDialog layout={layout} at={breakpoint.id} onAdd={onAdd} onClose={onClose} />;
     case "carry":
       return <CarryDialog layout={layout} from={breakpoint} facet={facet} onDone={(next) => done(next)} />;
+    case "comment":
+      return <CommentDialog address={address} layout={layout} about={chosen ?? breakpoint.id} onClose={onClose} />;
     case "repair":
       return <RepairDialog layout={layout} onDone={(next) => done(next, "The repair was applied.")} />;
     case "word-map":

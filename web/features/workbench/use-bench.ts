@@ -59,6 +59,7 @@ export type Bench = {
   readonly reading: boolean;
   /** The area worked on; null where none is. */
   readonly chosen: string | null;
+  readonly mayComment: boolean;
   readonly dialog: DialogName | null;
   /** The breakpoint whose name is to be edited in the ledger; a new object each time that is asked for. */
   readonly renaming: { readonly id: string } | null;
@@ -167,6 +168,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     shown,
     reading,
     chosen,
+    mayComment: !draft.archived,
     dialog,
     renaming,
     edit,

@@ -36,6 +36,7 @@ export const Workbench = ({ query }: Props) => {
     "]": () => bench.go(1),
     ...Object.fromEntries(layers.map(({ id, key }) => [key, () => bench.toggle(id)])),
     m: () => bench.read(!bench.reading),
+    ...(bench.mayComment ? { c: () => bench.open("comment") } : {}),
     l: foldLedger,
     f: foldSide,
     Escape: () => bench.showPreview(null),
@@ -85,6 +86,7 @@ export const Workbench = ({ query }: Props) => {
         breakpoint={breakpoint}
         resolution={bench.resolution}
         facet={facet}
+        chosen={facet.areaWork ? bench.chosen : null}
         onAdd={(next, id) => {
           const words = bench.edit(next);
           if (words === null) bench.select(id, next);
@@ -113,6 +115,7 @@ const SheetOfBench = ({ bench }: { readonly bench: Bench }) => {
       comments={draft.comments}
       commentsPath={`${path}/publish`}
       onReading={read}
+      onComment={bench.mayComment ? () => bench.open("comment") : null}
       size={size}
       onSize={setSize}
       length={bench.view.length}

@@ -16,6 +16,7 @@ type Props = {
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
   readonly onWordMap: () => void;
+  readonly onComment: (() => void) | null;
   readonly onLayout: (layout: Layout) => string | null;
 };
 
@@ -33,7 +34,18 @@ const onlyOf = (before: Layout, copied: Layout, area: string): Layout => {
 };
 
 /** What is done with areas as a whole: adding, placing by what stands before, showing, carrying to other breakpoints. */
-export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, chosen, onChoose, onWordMap, onLayout }: Props) => {
+export const AreaActions = ({
+  layout,
+  breakpoint,
+  resolution,
+  path,
+  readOnly,
+  chosen,
+  onChoose,
+  onWordMap,
+  onComment,
+  onLayout,
+}: Props) => {
   const at = breakpoint.id;
   const [to, setTo] = useState("every");
   const [way, setWay] = useState<CarryWay>("same-share");
@@ -113,10 +125,10 @@ export const AreaActions = ({ layout, breakpoint, resolution, path, readOnly, ch
           Remove {area.name}
         </button>
       )}
-      {area && (
-        <Link className="btn btn-sm btn-quiet" href={`${path}/publish?about=${area.id}#comment-about`} prefetch={false}>
-          Comment on it
-        </Link>
+      {area && onComment && (
+        <button type="button" className="btn btn-sm btn-quiet" onClick={onComment}>
+          Comment on it…
+        </button>
       )}
       {resolution && (
         <button type="button" className="btn btn-sm btn-quiet" onClick={onWordMap}>

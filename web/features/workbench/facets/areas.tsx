@@ -26,6 +26,7 @@ const Actions: Part = ({ bench }) => (
     chosen={bench.chosen}
     onChoose={bench.choose}
     onWordMap={() => bench.open("word-map")}
+    onComment={bench.mayComment ? () => bench.open("comment") : null}
     onLayout={bench.edit}
   />
 );

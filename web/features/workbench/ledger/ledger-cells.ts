@@ -11,6 +11,7 @@ import {
   equals,
   type Exact,
   fromJsonNumber,
+  type Layout,
   limits,
   numberCells,
   readContainerKind,
@@ -94,6 +95,25 @@ export const ledgerCells: readonly LedgerCell[] = [
       ...(id === "container" ? container : {}),
     })),
 ];
+
+/**
+ * Numbers of a draft that differ from those of the version it follows: "desk gutter", with what the version has there.
+ * A breakpoint that the version does not have is not compared.
+ */
+export const ownCells = (followed: Layout, layout: Layout): ReadonlyMap<string, string> => {
+  const declared = (cell: LedgerCell, breakpoint: Breakpoint): string =>
+    cell.id === "name" ? breakpoint.name : (numberCells[cell.id].text(breakpoint) ?? "none");
+  const own = new Map<string, string>();
+  for (const breakpoint of layout.breakpoints) {
+    const there = followed.breakpoints.find(({ id }) => id === breakpoint.id);
+    if (!there) continue;
+    for (const cell of ledgerCells) {
+      const text = declared(cell, there);
+      if (text !== declared(cell, breakpoint)) own.set(`${breakpoint.id} ${cell.id}`, text);
+    }
+  }
+  return own;
+};
 
 /** What the columns of a breakpoint measure at its drawn-at width, beside the cells that can be edited. */
 export const workedOut = (terms: ColumnTerms): readonly { readonly id: string; readonly label: string; readonly value: Exact | null }[] => {

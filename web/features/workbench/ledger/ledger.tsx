@@ -17,15 +17,17 @@ import {
   termsAt,
 } from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useRef, useState } from "react";
+import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
 import { placeOf } from "../findings/finding-place";
-import { ledgerCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
+import { ledgerCells, ownCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
 
 type Props = {
   readonly layout: Layout;
   readonly drawn: Resolutions;
+  /** The version that the spec follows; null where it follows none. */
+  readonly followed: Layout | null;
   readonly at: string;
   readonly base: Exact;
   readonly findings: readonly Finding[];
@@ -64,6 +66,7 @@ const spokenOf = (findings: readonly Finding[], id: string, index: number): Read
 export const Ledger = ({
   layout,
   drawn,
+  followed,
   at,
   base,
   findings,
@@ -81,6 +84,8 @@ export const Ledger = ({
   const focusNext = useRef(false);
   const { breakpoints } = layout;
   const root = rootFontSize(layout);
+  const own = useMemo(() => (followed ? ownCells(followed, layout) : new Map<string, string>()), [followed, layout]);
+  const source = layout.follows ? `${layout.follows.spec} ${layout.follows.version}` : "";
   // The row worked in is the breakpoint looked at, so that tabbing into the ledger leads to it.
   const row = Math.max(
     0,
@@ -249,15 +254,20 @@ export const Ledger = ({
                     const edited = editing?.id === breakpoint.id && editing.column === column;
                     const about = cell.id === "name" ? breakpoint.id : `${breakpoint.id} ${cell.id}`;
                     const said = comments.find((one) => one.about === about);
+                    const there = own.get(`${breakpoint.id} ${cell.id}`);
+                    const told = [
+                      ...(said ? [said.count > 1 ? `${said.words}\nand ${said.count - 1} more` : said.words] : []),
+                      ...(there === undefined ? [] : [`Changed here: ${source} has ${there}`]),
+                    ];
                     return (
                       <td
                         key={cell.id}
                         data-cell={`${index}-${column}`}
                         data-label={cell.label}
                         tabIndex={here && !edited ? 0 : -1}
-                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked === cell.id ? "marked" : ""} ${said ? "commented" : ""}`}
-                        title={said && (said.count > 1 ? `${said.words}\nand ${said.count - 1} more` : said.words)}
-                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint, root)}${said ? `, ${said.count} open ${said.count === 1 ? "comment" : "comments"}` : ""}`}
+                        className={`cell ${spoken.has(cell.id) ? "off" : ""} ${edited ? "editing" : ""} ${marked === cell.id ? "marked" : ""} ${said ? "commented" : ""} ${there === undefined ? "" : "own"}`}
+                        title={told.length > 0 ? told.join("\n") : undefined}
+                        aria-label={`${breakpoint.name}, ${cell.label}: ${cell.text(breakpoint, root)}${said ? `, ${said.count} open ${said.count === 1 ? "comment" : "comments"}` : ""}${there === undefined ? "" : `, changed here, ${source} has ${there}`}`}
                         aria-readonly={readOnly}
                         onFocus={() => {
                           if (edited) return;
@@ -313,6 +323,11 @@ export const Ledger = ({
           </tbody>
         </table>
       </div>
+      {own.size > 0 && (
+        <p className="ledger-key">
+          <span className="own-mark" aria-hidden="true" /> Changed here: differs from {source}, which this spec follows
+        </p>
+      )}
     </div>
   );
 };

@@ -1,18 +1,21 @@
 import { Still } from "@/ui/still";
 import { say } from "@/ui/say";
 import type { Bench } from "../use-bench";
+import { useFollowedLayout } from "@/draft/use-followed-layout";
 import { Ledger } from "./ledger";
 
 /** The ledger of all breakpoints' numbers, for the facets that have none of their own. */
 export const NumbersLedger = ({ bench }: { readonly bench: Bench }) => {
   const { draft, layout, drawn, breakpoint, base, result, focused, renaming, select, edit } = bench;
   const { comments, mayEdit } = draft;
+  const followed = useFollowedLayout();
   return (
-    <Still of={[layout, breakpoint.id, base, result, focused, renaming, comments, mayEdit]}>
+    <Still of={[layout, breakpoint.id, base, result, focused, renaming, comments, mayEdit, followed]}>
       {() => (
         <Ledger
           layout={layout}
           drawn={drawn}
+          followed={followed}
           at={breakpoint.id}
           base={base}
           findings={result.findings}

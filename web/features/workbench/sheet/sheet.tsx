@@ -13,7 +13,7 @@ import {
 } from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
 import dynamic from "next/dynamic";
-import { MoveHorizontal } from "lucide-react";
+import { MessageSquare, MoveHorizontal } from "lucide-react";
 import { memo, useCallback, useMemo, useState } from "react";
 import type { AreaWork } from "../areas/areas-overlay";
 import { Choice } from "@/ui/choice";
@@ -100,6 +100,8 @@ type Props = {
   /** Where comments are read and answered. */
   readonly commentsPath: string;
   readonly onReading: (reading: boolean) => void;
+  /** Writes a comment about what is looked at; null where nobody may. */
+  readonly onComment: (() => void) | null;
   readonly size: SheetSize;
   readonly onSize: (size: SheetSize) => void;
   /** How much of a page is drawn, px; the drawn-at height where that is more, or nothing is asked for. */
@@ -130,6 +132,7 @@ export const Sheet = memo(function Sheet({
   comments,
   commentsPath,
   onReading,
+  onComment,
   size,
   onSize,
   length,
@@ -266,6 +269,12 @@ export const Sheet = memo(function Sheet({
         />
         <span className="sheet-scale quiet">px</span>
         {facet.numbersRows && cut !== null && <span className="quiet">Row {cut} is cut off</span>}
+        <span className="flex-grow-1" />
+        {onComment && (
+          <button type="button" className="measure-button" onClick={onComment}>
+            <MessageSquare size={13} aria-hidden="true" /> Comment <kbd aria-hidden="true">C</kbd>
+          </button>
+        )}
         <button type="button" className="measure-button" aria-pressed={reading} onClick={() => onReading(!reading)}>
           <MoveHorizontal size={13} aria-hidden="true" /> Measure <kbd aria-hidden="true">M</kbd>
         </button>

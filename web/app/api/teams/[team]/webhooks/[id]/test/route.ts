@@ -1,0 +1,9 @@
+import { idOf, nothingThere, onTeam } from "@/server/act";
+import { queueTest } from "@/server/webhook-queue";
+
+/** Has a test message sent to a webhook, like any other message: signed, and again where it is not accepted. */
+export const POST = onTeam("POST /api/teams/:team/webhooks/:id/test", "manage-team", async ({ answer, params, write }) => {
+  const id = idOf(params.id);
+  const done = await write(async (sql, { team }) => id !== null && queueTest(sql, { teamId: team.id, team: team.slug, id }));
+  return done ? answer({}) : nothingThere("webhook without a waiting test");
+});
