@@ -78,7 +78,9 @@ test("one's own page ends all other sessions, and chooses how numbers that are n
   };
   const { page, context, said } = await open();
   await page.goto("/specs");
-  await page.getByRole("link", { name: email }).click();
+  await page.getByText("Account", { exact: true }).click();
+  await expect(page.getByText(email)).toBeVisible();
+  await page.getByRole("link", { name: "Your account" }).click();
   await expect(page.getByRole("heading", { name: "Your account" })).toBeVisible();
   expect((await other.get("/api/drafts/skerry/crew-roster")).status()).toBe(200);
   await page.getByRole("button", { name: "End all other sessions" }).click();

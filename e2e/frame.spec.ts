@@ -40,6 +40,12 @@ test("every view of a spec has the same frame; breakpoint, width and undo go alo
   await expect(view(page, "Widths")).toHaveAttribute("href", /width=\d+/);
   const width = await page.getByRole("slider", { name: /Probe/ }).getAttribute("aria-valuenow");
   await expect(view(page, "Widths")).toHaveAttribute("href", `${path}/widths?width=${width ?? ""}`);
+  // A page that is none of the draft's hands it on: from the settings back to the same breakpoint and width.
+  await view(page, "Settings").click();
+  await expect(view(page, "Widths")).toHaveAttribute("href", `${path}/widths?width=${width ?? ""}`);
+  await expect(view(page, "Sheet")).toHaveAttribute("href", new RegExp(`\\?at=phone&facet=columns&width=${width ?? ""}$`));
+  await view(page, "Sheet").click();
+  await expect(page.getByRole("slider", { name: /Probe/ })).toHaveAttribute("aria-valuenow", width ?? "");
   await view(page, "Widths").click();
   await expect(page.locator(".widths-probe input")).toHaveValue(width ?? "");
   // Settings and what anybody may read have the same line of views, and lead back.

@@ -74,6 +74,7 @@ test("axe finds nothing serious on any page, no page moves while it loads, and t
   }
   expect(said.filter((words) => !words.includes("404"))).toEqual([]);
   await page.getByRole("link", { name: "Ypsiline" }).click();
+  await page.getByText("Account", { exact: true }).click();
   await page.getByRole("button", { name: "Sign out" }).click();
   await page.waitForURL("**/sign-in");
   expect(await serious(page), "sign in").toEqual([]);

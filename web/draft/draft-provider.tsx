@@ -10,7 +10,7 @@ import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { SpecFrame } from "./frame/spec-frame";
-import type { Looking } from "./looking";
+import type { Looking } from "@/ui/spec-views";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
 import type { Present } from "./live-store";
 import type { PutBack } from "./put-back";

@@ -1,13 +1,24 @@
+import { ChevronDown } from "lucide-react";
 import Link from "next/link";
 
-/** Who is signed in, with the way to their own page, and the way out; a plain form, so that it works without scripts. */
+/** Who is signed in, with the way to their own page and the way out. Opens and works without scripts. */
 export const Account = ({ email }: { readonly email: string }) => (
-  <form action="/session" method="post" className="d-flex align-items-center gap-2">
-    <Link className="crumb d-none d-md-inline" href="/account" prefetch={false} title="Your account">
-      {email}
-    </Link>
-    <button className="btn btn-sm btn-bar" name="end" value="1">
-      Sign out
-    </button>
-  </form>
+  <details className="account-menu">
+    <summary className="btn btn-bar">
+      Account <ChevronDown size={14} aria-hidden="true" />
+    </summary>
+    <div className="card-plain">
+      <p className="quiet" title={email}>
+        {email}
+      </p>
+      <Link href="/account" prefetch={false}>
+        Your account
+      </Link>
+      <form action="/session" method="post">
+        <button name="end" value="1">
+          Sign out
+        </button>
+      </form>
+    </div>
+  </details>
 );

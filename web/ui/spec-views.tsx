@@ -19,12 +19,40 @@ export const specPages = [
 
 export type ViewId = (typeof specViews)[number]["id"] | (typeof specPages)[number]["id"];
 
+/** The breakpoint, facet and width looked at: they go along from view to view, as far as a view's address can say them. */
+export type Looking = { readonly at?: string; readonly facet?: string; readonly width?: string };
+
+const lookedAt = ["at", "facet", "width"] as const;
+
+/** What each view's address says of it. Pages that show nothing of it hand it on. */
+const taken: Readonly<Record<ViewId, readonly (keyof Looking)[]>> = {
+  sheet: lookedAt,
+  widths: ["width"],
+  sets: ["at"],
+  try: ["width"],
+  fit: ["at"],
+  history: [],
+  comments: [],
+  files: [],
+  "hand-off": lookedAt,
+  settings: lookedAt,
+};
+
+/** The end of a view's address: "?at=desk&width=1280"; "" where it says nothing. */
+export const viewQuery = (view: ViewId, looking: Looking): string => {
+  const query = taken[view].flatMap((name) => (looking[name] === undefined ? [] : [[name, looking[name]]]));
+  return query.length === 0 ? "" : `?${new URLSearchParams(query).toString()}`;
+};
+
+/** What a page's own address says was looked at; the views it leads to look at whether that is there. */
+export const lookingOf = (query: Readonly<Record<string, string>>): Looking =>
+  Object.fromEntries(lookedAt.flatMap((name) => (query[name] ? [[name, query[name].slice(0, 60)]] : [])));
+
 type Props = {
   /** The view that is looked at; null on a page that is none of them. */
   readonly here: ViewId | null;
   readonly path: string;
-  /** What an address takes along to a view: the breakpoint and width looked at. */
-  readonly queryOf?: (view: ViewId) => string;
+  readonly looking: Looking;
   /** Views that this person may not open, or that there are none of. */
   readonly without: readonly ViewId[];
   readonly openComments: number;
@@ -34,13 +62,19 @@ type Props = {
   readonly link: (href: string, current: boolean, children: ReactNode) => ReactNode;
 };
 
+/** An address with its query before its fragment. */
+const viewAddress = (path: string, under: string, query: string): string => {
+  const [before, fragment] = under.split("#");
+  return `${path}${before}${query}${fragment === undefined ? "" : `#${fragment}`}`;
+};
+
 /** The line of a spec's views, the same on every page of it. */
-export const SpecViews = ({ here, path, queryOf = () => "", without, openComments, latest, link }: Props) => {
+export const SpecViews = ({ here, path, looking, without, openComments, latest, link }: Props) => {
   const one = ({ id, under, name }: (typeof specViews)[number] | (typeof specPages)[number]) =>
     !without.includes(id) && (
       <li key={id}>
         {link(
-          path + under + queryOf(id),
+          viewAddress(path, under, viewQuery(id, looking)),
           here === id,
           <>
             {name}
@@ -63,7 +97,7 @@ export const SpecViews = ({ here, path, queryOf = () => "", without, openComment
   );
 };
 
-type PlainProps = Pick<Props, "here" | "path" | "openComments" | "latest"> & {
+type PlainProps = Pick<Props, "here" | "path" | "looking" | "openComments" | "latest"> & {
   /** Whether this person may change the spec. */
   readonly mayEdit: boolean;
 };

@@ -4,23 +4,13 @@ import dynamic from "next/dynamic";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { type ReactNode, useEffect, useRef, useState } from "react";
-import { specPages, specViews, SpecViews, type ViewId } from "@/ui/spec-views";
+import { specPages, specViews, SpecViews, type ViewId, viewQuery } from "@/ui/spec-views";
 import { type Command, CommandsContext, type PageCommands } from "../commands";
 import { useDraftOfPage } from "../draft-provider";
-import type { Looking } from "../looking";
 import { useFrameCommands } from "./frame-commands";
 import { SpecBar } from "./spec-bar";
 
 const CommandMenu = dynamic(() => import("./command-menu").then((module) => module.CommandMenu), { ssr: false });
-
-/** What of the breakpoint, width and facet looked at each view's address can say. */
-const taken: Partial<Record<ViewId, readonly (keyof Looking)[]>> = {
-  sheet: ["at", "facet", "width"],
-  widths: ["width"],
-  sets: ["at"],
-  try: ["width"],
-  fit: ["at"],
-};
 
 const viewAt = (path: string, pathname: string): ViewId | null =>
   [...specViews, ...specPages].find(({ under }) => path + under === pathname)?.id ?? null;
@@ -29,10 +19,7 @@ const viewAt = (path: string, pathname: string): ViewId | null =>
 export const SpecFrame = ({ children }: { readonly children: ReactNode }) => {
   const { address, latest, withdrawn, mayEdit, comments, looking } = useDraftOfPage();
   const path = `/specs/${address.team}/${address.spec}`;
-  const queryOf = (view: ViewId): string => {
-    const query = (taken[view] ?? []).flatMap((name) => (looking[name] === undefined ? [] : [[name, looking[name]]]));
-    return query.length === 0 ? "" : `?${new URLSearchParams(query).toString()}`;
-  };
+  const queryOf = (view: ViewId): string => viewQuery(view, looking);
   const without: readonly ViewId[] = [
     ...(mayEdit ? [] : (["settings"] as const)),
     ...(latest || withdrawn !== null ? [] : (["hand-off"] as const)),
@@ -61,7 +48,7 @@ export const SpecFrame = ({ children }: { readonly children: ReactNode }) => {
       <SpecViews
         here={viewAt(path, usePathname())}
         path={path}
-        queryOf={queryOf}
+        looking={looking}
         without={without}
         openComments={comments.reduce((sum, { count }) => sum + count, 0)}
         latest={latest?.number ?? withdrawn}

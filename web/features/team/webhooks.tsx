@@ -97,21 +97,22 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
             />
           )}
         </FormField>
-        <label className="form-row">
-          <span className="form-label">What it gets</span>
-          <select
-            name="webhook-form"
-            className="form-select"
-            value={form}
-            onChange={(event) => setForm(webhookForms.find((one) => one === event.target.value) ?? "json")}
-          >
-            {webhookForms.map((one) => (
-              <option key={one} value={one}>
-                {formWords[one]}
-              </option>
-            ))}
-          </select>
-        </label>
+        <FormField id="webhook-form" label="What it gets">
+          {(field) => (
+            <select
+              {...field}
+              className="form-select"
+              value={form}
+              onChange={(event) => setForm(webhookForms.find((one) => one === event.target.value) ?? "json")}
+            >
+              {webhookForms.map((one) => (
+                <option key={one} value={one}>
+                  {formWords[one]}
+                </option>
+              ))}
+            </select>
+          )}
+        </FormField>
         <button className="btn btn-primary" disabled={act.busy || url.trim() === ""}>
           Add
         </button>

@@ -11,7 +11,7 @@ import { findSpec, readDraftFacts, readStoredDraft } from "@/server/specs";
 import { givenLayout } from "@/server/stored-text";
 import { latestNumber, publicLayout, readStoredVersion, versionsOf } from "@/server/versions";
 import { PlainBar } from "@/ui/plain-bar";
-import { PlainSpecViews } from "@/ui/spec-views";
+import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
 
 export const metadata: Metadata = { title: "Compare" };
 
@@ -97,7 +97,16 @@ export default async function Compare({ params, searchParams }: Props) {
           </a>
         )}
       </PlainBar>
-      {member && <PlainSpecViews here={null} path={path} openComments={comments} latest={latest} mayEdit={maySpec(spec, "edit-draft")} />}
+      {member && (
+        <PlainSpecViews
+          here={null}
+          path={path}
+          looking={lookingOf(query)}
+          openComments={comments}
+          latest={latest}
+          mayEdit={maySpec(spec, "edit-draft")}
+        />
+      )}
       <ComparePage key={chosen.join(" against ")} a={a} b={b} width={width} choices={choices} chosen={chosen} team={member ? team : null} />
     </>
   );

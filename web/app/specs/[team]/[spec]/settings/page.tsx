@@ -4,18 +4,23 @@ import { SpecSettings } from "@/features/specs/spec-settings";
 import { countOfOpenComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
+import { queryOf } from "@/server/query";
 import { teamsToMoveTo } from "@/server/spec-life";
 import { readDraftFacts } from "@/server/specs";
 import { latestNumber } from "@/server/versions";
 import { PlainBar } from "@/ui/plain-bar";
-import { PlainSpecViews } from "@/ui/spec-views";
+import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
 
 export const metadata: Metadata = { title: "Settings of a spec" };
 
-type Props = { readonly params: Promise<{ team: string; spec: string }> };
+type Props = {
+  readonly params: Promise<{ team: string; spec: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+};
 
-export default async function SpecSettingsPage({ params }: Props) {
+export default async function SpecSettingsPage({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
+  const query = await queryOf(searchParams);
   const { spec, person } = await requireSpec(team, slug, "read-draft");
   const [mayName, mayManage] = [maySpec(spec, "name-spec"), maySpec(spec, "manage-spec")];
   if (!person || (!mayName && !mayManage)) notFound();
@@ -34,6 +39,7 @@ export default async function SpecSettingsPage({ params }: Props) {
       <PlainSpecViews
         here="settings"
         path={`/specs/${team}/${slug}`}
+        looking={lookingOf(query)}
         openComments={comments}
         latest={latest}
         mayEdit={maySpec(spec, "edit-draft")}

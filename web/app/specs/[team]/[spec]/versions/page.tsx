@@ -9,7 +9,7 @@ import { readDraftFacts } from "@/server/specs";
 import { latestNumber, readNamedVersion, versionsPage } from "@/server/versions";
 import { Pager } from "@/ui/pager";
 import { PlainBar } from "@/ui/plain-bar";
-import { PlainSpecViews } from "@/ui/spec-views";
+import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;
@@ -21,7 +21,8 @@ export const metadata: Metadata = { title: "Versions" };
 export default async function VersionsPage({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
   const { spec } = await requireSpec(team, slug, "read-version");
-  const page = pageOf((await queryOf(searchParams))["page"]);
+  const query = await queryOf(searchParams);
+  const page = pageOf(query["page"]);
   const sql = database();
   const member = maySpec(spec, "read-draft");
   const [versions, latest, comments, named] = await Promise.all([
@@ -40,7 +41,16 @@ export default async function VersionsPage({ params, searchParams }: Props) {
           </a>
         )}
       </PlainBar>
-      {member && <PlainSpecViews here={null} path={path} openComments={comments} latest={latest} mayEdit={maySpec(spec, "edit-draft")} />}
+      {member && (
+        <PlainSpecViews
+          here={null}
+          path={path}
+          looking={lookingOf(query)}
+          openComments={comments}
+          latest={latest}
+          mayEdit={maySpec(spec, "edit-draft")}
+        />
+      )}
       <main className="page">
         <h1 className="mb-3">Versions</h1>
         <VersionsList path={path} versions={versions.entries} />

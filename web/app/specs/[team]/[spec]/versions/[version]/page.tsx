@@ -19,7 +19,7 @@ import { queryOf } from "@/server/query";
 import { hasBreakpoint, latestNumber, readLatestVersion, readStoredVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
 import { PlainBar } from "@/ui/plain-bar";
-import { PlainSpecViews } from "@/ui/spec-views";
+import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string; version: string }>;
@@ -33,7 +33,8 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function HandOffPage({ params, searchParams }: Props) {
   const { team, spec: slug, version: asked } = await params;
-  const { since, areas = null } = await queryOf(searchParams);
+  const query = await queryOf(searchParams);
+  const { since, areas = null } = query;
   const path = `/specs/${team}/${slug}`;
   const { spec, person } = await requireSpec(team, slug, "read-version");
   const number = asked === "latest" ? null : parseVersion(asked);
@@ -93,7 +94,14 @@ export default async function HandOffPage({ params, searchParams }: Props) {
           </details>
         </PlainBar>
         {member && (
-          <PlainSpecViews here="hand-off" path={path} openComments={comments} latest={newest} mayEdit={maySpec(spec, "edit-draft")} />
+          <PlainSpecViews
+            here="hand-off"
+            path={path}
+            looking={lookingOf(query)}
+            openComments={comments}
+            latest={newest}
+            mayEdit={maySpec(spec, "edit-draft")}
+          />
         )}
         <NewsBar path={path} team={team} spec={slug} shown={version.number} newest={newest} />
       </div>
