@@ -124,7 +124,7 @@ type Loaded = Omit<Props, "draft" | "latest"> & {
   readonly published: Given["latest"];
 };
 
-const gone = "That number has been changed by somebody else since; it stays.";
+const gone = "Somebody else has changed this number since, so it was left as it is.";
 
 /** Holds one draft for all of its pages, and asks where two people changed the same number. */
 const DraftOfPages = ({ revision, layout, published, openComments, children, ...given }: Loaded) => {
@@ -150,9 +150,9 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
   });
   const value = useMemo((): Draft => {
     const edit = (next: Layout, step: string | null = null): string | null => {
-      if (!mayEdit) return "You may read this draft, not change it";
+      if (!mayEdit) return "You can read this draft but not change it";
       const parsed = parseLayout(next, store.state().layout);
-      if (!parsed.ok) return parsed.issues[0]?.message ?? "That would be no layout";
+      if (!parsed.ok) return parsed.issues[0]?.message ?? "That would not be a valid layout";
       store.edit(parsed.value, step);
       return null;
     };

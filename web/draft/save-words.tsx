@@ -13,7 +13,7 @@ export const SaveWords = ({ save, kept }: { readonly save: SaveState; readonly k
         return save.at === null ? "All saved" : `Saved ${clock(save.at)}`;
       case "waiting":
       case "saving":
-        return kept ? "Saving…" : "Saving… This browser has no room to keep it besides: leave the page open.";
+        return kept ? "Saving…" : "Saving… This browser has no room for a copy, so leave the page open.";
       case "failed":
         return save.signIn
           ? "Not saved: sign in again in another tab. Your edits are kept here."
@@ -21,9 +21,9 @@ export const SaveWords = ({ save, kept }: { readonly save: SaveState; readonly k
             ? "Not saved: the server does not answer. Your edits are kept and sent again."
             : "Not saved: the server does not answer, and this browser has no room to keep your edits. Leave the page open; they are sent again.";
       case "refused":
-        return `Not saved: ${save.issues[0] ? `${save.issues[0].path} ${save.issues[0].message}` : save.detail} Take the edit back or change it.`;
+        return `Not saved: ${save.issues[0] ? `${save.issues[0].path} ${save.issues[0].message}` : save.detail} Undo the edit or change it.`;
       case "conflict":
-        return "Not saved: choose which values stand.";
+        return "Not saved: choose which values to keep.";
       default:
         return save satisfies never;
     }

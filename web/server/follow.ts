@@ -99,7 +99,7 @@ export const beginFollowing = async (
   const other = await findSpec(sql, given.team, given.spec, person.id);
   const number = parseVersion(given.number);
   const version = other && number && may(other.role, "read-version", other) ? await readNamedVersion(sql, other.id, number) : null;
-  if (!other || !number || !version || version.withdrawn) return no("There is no such version to follow that you may see.");
+  if (!other || !number || !version || version.withdrawn) return no("There is no such version, or you may not see it.");
   const { name } = version;
   const [before] = await sql<{ id: number }[]>`SELECT follows_id AS id FROM spec_follow WHERE spec_id = ${spec.id}`;
   // Of the same it is no matter: the edit by which it stopped may be on its way.

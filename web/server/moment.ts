@@ -17,7 +17,7 @@ export const momentOf = async (
   if (revision === null || !stored)
     return {
       ok: false,
-      problem: { code: "not-found", detail: "There is no such moment of this draft, or it is of a time before moments were kept." },
+      problem: { code: "not-found", detail: "There is no such moment of this draft, or it is from before history was recorded." },
     };
   const done = await heavy(client, { kind: "moment", ...stored }, signal);
   return done.ok ? { ok: true, revision, layout: String(done.file.body) } : done;

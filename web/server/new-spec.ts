@@ -47,7 +47,7 @@ const noStart = ({ start }: Request): Problem => {
   const follows = start.kind === "follow";
   return {
     code: "unprocessable",
-    detail: follows ? "There is no such version to follow that you may see." : "There is no such spec to copy that you may see.",
+    detail: follows ? "There is no such version, or you may not see it." : "There is no such spec, or you may not see it.",
     issues: [
       { path: "/start/spec", message: follows ? "is no spec with such a version that you may follow" : "is no spec that you may see" },
     ],
@@ -64,7 +64,7 @@ const teamToAddTo = async (
   personId: number,
 ): Promise<Got<{ readonly id: number }>> => {
   const team = await teamFor(sql, slug, personId);
-  if (!team) return { ok: false, problem: { code: "not-found", detail: `You are in no team ${slug}.` } };
+  if (!team) return { ok: false, problem: { code: "not-found", detail: `You are not in a team called ${slug}.` } };
   return may(team.role, "create-spec")
     ? { ok: true, value: team }
     : { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not add specs.` } };

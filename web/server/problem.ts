@@ -36,12 +36,12 @@ export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
   forbidden: {
     status: 403,
     title: "Your role does not allow this",
-    about: "You are known, but what you are in the team does not allow this, or the request comes from another site.",
+    about: "You are signed in, but your role in the team does not allow this, or the request came from another site.",
   },
   "not-found": {
     status: 404,
     title: "There is nothing here",
-    about: "Nothing is at this address, or nothing that you may see: the two are answered alike.",
+    about: "There is nothing at this address, or nothing that you may see. Both get the same answer.",
   },
   "only-read": {
     status: 405,
@@ -55,9 +55,9 @@ export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
   },
   conflict: {
     status: 409,
-    title: "Somebody else was faster",
+    title: "Somebody else changed this first",
     about:
-      "What the request was made for has changed meanwhile. The answer holds what stands now; put the change on that and send it again.",
+      "What the request was for has changed in the meantime. The answer holds the current state: apply the change to it and send it again.",
   },
   "too-large": {
     status: 413,
@@ -66,14 +66,14 @@ export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
   },
   "wrong-type": {
     status: 415,
-    title: "The content type is not one that is read here",
+    title: "This content type is not accepted here",
     about: "Send the body as the type that the detail names, as a rule application/json.",
   },
   unprocessable: {
     status: 422,
-    title: "The request cannot be worked with",
+    title: "The request cannot be processed",
     about:
-      "The request can be read, but what it asks for does not work out. Each entry of errors names a place and says what would be right.",
+      "The request was read, but it asks for something that is not possible. Each entry of errors names a place and says what would be right.",
   },
   "too-slow": {
     status: 408,
@@ -83,7 +83,7 @@ export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
   "too-many": {
     status: 429,
     title: "Too many requests",
-    about: "More was asked from here than is answered in this time. Retry-After says after how many seconds to ask again.",
+    about: "There were too many requests from this client. Retry-After says after how many seconds to try again.",
   },
   broken: {
     status: 500,
@@ -93,8 +93,8 @@ export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
   },
   busy: {
     status: 503,
-    title: "Too much is being worked on",
-    about: "The request waits behind too much other work. Retry-After says after how many seconds to send it again.",
+    title: "The server is busy",
+    about: "Too many other requests are waiting. Retry-After says after how many seconds to try again.",
   },
   unavailable: {
     status: 503,

@@ -68,7 +68,7 @@ export const SpecChoice = ({ label, team, chosen, offers = () => true, placehold
 
   const words =
     found === null
-      ? "Looking …"
+      ? "Searching…"
       : "fault" in found
         ? found.fault
         : items.length === 0

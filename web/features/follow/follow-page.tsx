@@ -216,7 +216,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
         )}
         {layout.follows && followed && looked.kind === "looking" && (
           <p className="quiet" role="status">
-            Looking …
+            Loading…
           </p>
         )}
         {looked.kind === "fault" && (

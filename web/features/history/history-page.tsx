@@ -77,7 +77,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
       </div>
       {looked === null ? (
         <p className="quiet" role="status">
-          Reading …
+          Loading…
         </p>
       ) : "fault" in looked ? (
         <p className="fault" role="alert">

@@ -10,7 +10,7 @@ export const Outbox = ({ letters, mail }: { readonly letters: readonly OutboxLet
         ? "The e-mails of this team, and whether each was sent."
         : "This instance cannot send e-mail (no demo can), so leads pass these messages on by hand. Whoever has the secret link in a message can join as the person it was made for."}
     </p>
-    {letters.length === 0 && <p className="card-plain p-3 quiet">Nothing yet.</p>}
+    {letters.length === 0 && <p className="card-plain p-3 quiet">No messages yet. Invitations of this team appear here.</p>}
     {letters.map((letter, index) => (
       <details key={index} className="card-plain letter">
         <summary>

@@ -9,7 +9,7 @@ export const offWords = ({ area, edge, by }: NonNullable<AreasMeasured["off"]>):
 
 /** What the browser made of the page, against the sum. */
 export const MeasuredWords = ({ measured, short = false }: { readonly measured: AreasMeasured | null; readonly short?: boolean }) => {
-  if (!measured) return <p className="try-measured quiet">Measuring …</p>;
+  if (!measured) return <p className="try-measured quiet">Measuring…</p>;
   const { areas, edges, largest, off, sideways } = measured;
   const good = !off && sideways === 0;
   return (
