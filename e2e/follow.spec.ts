@@ -277,7 +277,7 @@ test("a public spec of another team is found by its address and followed; its dr
   await page.getByLabel(/^Another spec/).check();
   const field = page.getByRole("combobox", { name: "Spec to start from" });
   await field.fill(`${address}/specs/${team}/${spec}`);
-  await expect(page.getByText("No spec’s name or address holds")).toBeVisible();
+  await expect(page.getByText("No spec’s name or address contains")).toBeVisible();
   await lead.post(`/api/specs/${team}/${spec}/share`, { data: { public: true } });
   await field.fill(`${address}/specs/${team}/${spec}/versions/latest`);
   await page.getByRole("option", { name: "Light boards" }).click();

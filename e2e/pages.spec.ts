@@ -223,6 +223,14 @@ test("a click or a shortcut before the page is ready is kept and done once it is
   expect(await page.getByRole("dialog").count()).toBe(0);
   letThroughAgain();
   await expect(page.getByRole("dialog")).toBeVisible();
+  await page.unroute("**/_next/static/chunks/*.js");
+  // Ctrl and K too, which a browser would take for itself.
+  const letThroughLast = await holdScripts(page);
+  await page.goto("/specs/skerry/passenger-booking", { waitUntil: "commit" });
+  await page.getByText("Opening the draft").waitFor();
+  await page.keyboard.press("Control+k");
+  letThroughLast();
+  await expect(page.getByRole("combobox", { name: /^Go to a view/ })).toBeFocused();
   expect(said).toEqual([]);
   await context.close();
 });

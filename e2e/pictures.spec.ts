@@ -73,7 +73,7 @@ test("a picture is held against the spec in Fit; what is no picture, or shows no
   const file = page.getByLabel("File with boxes");
   const fault = page.locator(".fit-intake [role=alert]");
   await file.setInputFiles({ name: "torn.png", mimeType: "image/png", buffer: Buffer.from("PNG, or so it says") });
-  await expect(fault).toContainText("torn.png is no PNG, JPEG or WebP that can be read");
+  await expect(fault).toContainText("torn.png is not a PNG, JPEG or WebP that can be read");
   await file.setInputFiles({ name: "large.png", mimeType: "image/png", buffer: Buffer.alloc(5 * 1024 * 1024 + 1) });
   await expect(fault).toContainText("large.png has more than 5 MiB");
   const head = PNG.sync.write(new PNG({ width: 8, height: 8 }));

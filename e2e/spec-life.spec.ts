@@ -29,7 +29,7 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   const now = `/specs/skerry/tides-${process.pid}`;
   await page.getByLabel(/^Address/).fill(slugOf(now));
   await page.getByRole("button", { name: "Save" }).click();
-  await page.waitForURL(`**${now}/settings`);
+  await page.waitForURL(`**${now}/settings**`);
   await expect(page.getByRole("heading", { name: `Tides ${process.pid}` })).toBeVisible();
 
   // The page that was open hears of the name, and saves where it is.
@@ -91,7 +91,7 @@ test("an archived spec is out of the lists and changed by nobody, until it is br
   await page.goto("/specs/new");
   await page.getByLabel(/^Another spec/).check();
   await page.getByRole("combobox", { name: "Spec to start from" }).fill(name);
-  await expect(page.getByText(`No spec’s name or address holds “${name}”.`)).toBeVisible();
+  await expect(page.getByText(`No spec’s name or address contains “${name}”.`)).toBeVisible();
 
   const author = await requestsOf(address, "author");
   const refused = await author.post(draft, { data: { revision: 1, changes: [{ path: ["base"], from: "8px", to: "8px" }] } });
@@ -139,7 +139,7 @@ test("a spec is moved to another team of one's own with all it has; not while pr
   expect((await uses(null)).status()).toBe(200);
   await page.getByRole("button", { name: "Move the spec" }).click();
   const now = path.replace("/specs/skerry", `/specs/${team}`);
-  await page.waitForURL(`**${now}/settings`);
+  await page.waitForURL(`**${now}/settings**`);
   await page.goto(`${path}/publish`);
   await expect(page).toHaveURL(new RegExp(`${now}/publish`));
   await expect(page.getByText("Deep enough?")).toBeVisible();
@@ -150,7 +150,7 @@ test("a spec is moved to another team of one's own with all it has; not while pr
   // It can be compared with and copied from where it is now, and the log of both teams tells of it.
   await page.goto(`/specs/skerry/passenger-booking/compare`);
   await page.getByRole("combobox", { name: "With another spec" }).fill(name);
-  await expect(page.getByText(`No spec’s name or address holds “${name}”.`)).toBeVisible();
+  await expect(page.getByText(`No spec’s name or address contains “${name}”.`)).toBeVisible();
   await page.goto("/specs/skerry/passenger-booking/compare");
   await chooseSpec(page.getByRole("combobox", { name: "With another spec" }), "Quay board");
   await expect(page).toHaveURL(/b=quay-board/);

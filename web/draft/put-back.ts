@@ -27,6 +27,9 @@ export const putBack = async (
     case "refused":
       return { done: false, words: `This moment could not be saved: ${save.detail}` };
     default:
-      return { done: false, words: "Others have changed the draft since. Choose which values to keep; the restored moment is saved with them." };
+      return {
+        done: false,
+        words: "Others have changed the draft since. Choose which values to keep; the restored moment is saved with them.",
+      };
   }
 };

@@ -30,7 +30,7 @@ export const SaveWords = ({ save, kept }: { readonly save: SaveState; readonly k
   })();
   const wrong = save.kind === "failed" || save.kind === "refused" || save.kind === "conflict";
   return (
-    <span role="status" className={wrong ? "save-fault" : "crumb"} data-save={save.kind}>
+    <span role="status" title={words} className={wrong ? "save-fault" : "crumb"} data-save={save.kind}>
       {wrong && <CircleAlert size={14} aria-hidden="true" />} {words}
     </span>
   );

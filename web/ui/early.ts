@@ -1,6 +1,6 @@
 /**
  * What runs before the page's own scripts do: a click on a button that they will answer, a form that they will send, or a
- * letter pressed as a shortcut is kept until they can. Without it a quick person's click or key would be lost, and a form would
+ * letter (or Ctrl and K) pressed as a shortcut is kept until they can. Without it a quick person's click or key would be lost, and a form would
  * be sent to nowhere with what was typed. Links, forms with an address of their own, and keys that move in the page need no
  * scripts and are left alone.
  */
@@ -18,12 +18,13 @@ export const earlyScript = `(() => {
     if (!kept.live && ours(form)) keep(event, () => form.requestSubmit());
   }, true);
   addEventListener("keydown", (event) => {
-    const { key, target } = event;
-    if (kept.listening || event.ctrlKey || event.metaKey || event.altKey || !/^[^ ]$/.test(key)) return;
-    if (target.closest?.("input, select, textarea, [contenteditable]")) return;
+    const { key, target, ctrlKey, metaKey } = event;
+    const menu = (ctrlKey || metaKey) && key.toLowerCase() === "k" && !event.shiftKey;
+    if (kept.listening || event.altKey || !/^[^ ]$/.test(key) || ((ctrlKey || metaKey) && !menu)) return;
+    if (!menu && target.closest?.("input, select, textarea, [contenteditable]")) return;
     event.preventDefault();
     event.stopPropagation();
-    kept.key = () => dispatchEvent(new KeyboardEvent("keydown", { key, cancelable: true }));
+    kept.key = () => dispatchEvent(new KeyboardEvent("keydown", { key, ctrlKey, metaKey, cancelable: true }));
   }, true);
 })();`;
 

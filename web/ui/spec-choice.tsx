@@ -73,7 +73,7 @@ export const SpecChoice = ({ label, team, chosen, offers = () => true, placehold
         ? found.fault
         : items.length === 0
           ? typed
-            ? `No spec’s name or address holds “${typed}”.`
+            ? `No spec’s name or address contains “${typed}”.`
             : "There is no spec to choose."
           : found.more
             ? "There are more: type a part of the name."
@@ -89,17 +89,22 @@ export const SpecChoice = ({ label, team, chosen, offers = () => true, placehold
       <ul {...getMenuProps({ "aria-label": label })} className={isOpen ? "card-plain" : "card-plain closed"}>
         {isOpen && (
           <>
-            {items.map((spec, index) => (
-              <li
-                key={`${spec.team}/${spec.spec}`}
-                {...getItemProps({ item: spec, index })}
-                className={index === highlightedIndex ? "at" : undefined}
-              >
-                <span>{spec.name}</span>
-                <span className="quiet">{team === undefined ? `${spec.team}/${spec.spec}` : spec.spec}</span>
-                <span className="num quiet">{spec.numbers[0] ?? "draft"}</span>
-              </li>
-            ))}
+            {items.map((spec, index) => {
+              const address = team === undefined ? `${spec.team}/${spec.spec}` : spec.spec;
+              return (
+                <li
+                  key={`${spec.team}/${spec.spec}`}
+                  {...getItemProps({ item: spec, index })}
+                  className={index === highlightedIndex ? "at" : undefined}
+                >
+                  <span title={spec.name}>{spec.name}</span>
+                  <span className="quiet" title={address}>
+                    {address}
+                  </span>
+                  <span className="num quiet">{spec.numbers[0] ?? "draft"}</span>
+                </li>
+              );
+            })}
             {words !== null && (
               <li className="quiet said" role="status">
                 {words}

@@ -76,7 +76,7 @@ export const SpecBar = ({ path, onMenu }: Props) => {
       <Link href="/specs" className="brand" prefetch={false} aria-label="Ypsiline: all specs" title="All specs">
         <Mark />
       </Link>
-      <Link href="/specs" className="crumb" prefetch={false}>
+      <Link href="/specs" className="crumb" prefetch={false} title={teamName}>
         {teamName}
       </Link>
       <span className="crumb" aria-hidden="true">
