@@ -98,8 +98,8 @@ const views = [
         ".page { display: grid; grid-template-columns: repeat(4, 1fr); gap: 16px; padding: 0 16px }\n" +
         "@media (min-width: 1024px) { .page { grid-template-columns: repeat(12, 1fr); column-gap: 32px; padding: 0 64px } }\n" +
         "@media (orientation: portrait) { .page { gap: 8px } }\n";
-      await page.getByLabel("File to take in").setInputFiles({ name: "booking.css", mimeType: "text/css", buffer: Buffer.from(css) });
-      await page.getByText("What it would change").waitFor();
+      await page.getByLabel("File to import").setInputFiles({ name: "booking.css", mimeType: "text/css", buffer: Buffer.from(css) });
+      await page.getByText("What this would change").waitFor();
     },
   },
   { name: "team", path: "/teams/skerry", as: "lead", size: desk },
@@ -123,7 +123,7 @@ const views = [
     as: "author",
     size: desk,
     before: followingSpec,
-    open: (page) => page.getByRole("heading", { name: "What taking it does here" }).waitFor(),
+    open: (page) => page.getByRole("heading", { name: "What updating changes here" }).waitFor(),
   },
   { name: "history", path: "/specs/skerry/freight-booking/history", as: "author", size: desk },
   { name: "hand-off-phone", path: "/specs/skerry/passenger-booking/versions/latest", as: "reader", size: { width: 390, height: 844 } },
