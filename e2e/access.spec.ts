@@ -55,7 +55,7 @@ test("a member who is removed keeps nothing: streams, tokens, invitations, inbox
   const anybody = await request.newContext({ baseURL });
   expect((await anybody.post("/api/join", { data: { secret, name: "Mate", password: "slack-water-at-noon" } })).status()).toBe(404);
   await page.goto("/teams/skerry");
-  await expect(page.getByRole("article", { name: project })).toContainText("kept by Design lead");
+  await expect(page.getByRole("article", { name: project })).toContainText("owned by Design lead");
   const log = await (await lead.get(`${team}/activity`)).text();
   expect(log).toContain("removed Bosun from the team: 1 access token and 1 invitation ended; 1 project went to Design lead");
   await page.context().close();

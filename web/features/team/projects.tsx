@@ -109,7 +109,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
   return (
     <article className="card-plain project" aria-label={project.name}>
       <h3>
-        {project.name} <span className="quiet">kept by {project.owner}</span>
+        {project.name} <span className="quiet">owned by {project.owner}</span>
       </h3>
       <ul className="plain-list">
         {project.uses.map((use) => (

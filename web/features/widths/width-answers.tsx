@@ -97,9 +97,9 @@ export const WidthAnswers = ({ sweep, layout, probe, onProbe }: Props) => {
         </p>
       </section>
       <section aria-label="Narrower than the minimum column">
-        <h2>Columns under the least</h2>
+        <h2>Columns narrower than the minimum</h2>
         {sweep.underLeast.length === 0 ? (
-          <p className="quiet m-0">Nowhere: no column is under {layout.leastColumn.replace(/px$/, "")}.</p>
+          <p className="quiet m-0">None: no column is narrower than {layout.leastColumn.replace(/px$/, "")}.</p>
         ) : (
           <ul>
             {sweep.underLeast.map(({ breakpoint, from, until, narrowest }) => (
