@@ -60,6 +60,11 @@ describe("boxes around the columns of other stylesheets", () => {
     [four("width:min(100% - 48px, 100% - 2rem)"), "two widths relative to the box around"],
     [four("width:90%;max-width:80%"), "two widths relative to the box around"],
     [four("width:100%;padding:0 10px"), ".g is all there is wide and its padding comes on top, so it overflows"],
+    // 2 · 4 % passes 48 px at 600, and the box is held to 1152 only from 1200 on: between the two it overflows.
+    [
+      four("width:min(100% - 3rem,72rem);margin-inline:auto;padding:0 4%"),
+      ".g is wider than all there is with its padding, so it overflows",
+    ],
     [four("padding:0 calc(5% + 8px)"), "the margin in % and px together"],
     [four("max-width:100px;padding:0 60px;box-sizing:border-box"), "the container comes to -20px, below 0"],
     [four("margin:0 -8px"), "the margin comes to -8px, below 0"],

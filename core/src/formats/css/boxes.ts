@@ -1,4 +1,4 @@
-import { add, compare, type Exact, exact, isZero, multiply, sign, smaller, subtract, zero } from "../../exact/exact";
+import { add, compare, divide, type Exact, exact, isZero, multiply, sign, smaller, subtract, zero } from "../../exact/exact";
 import { lengthText } from "../../exact/length";
 import { toDecimal } from "../../exact/show";
 import type { LayoutInput } from "../../layout/schema";
@@ -81,6 +81,13 @@ const sizesOf = (value: CssValue, box: Box, room: Room): { readonly lessBy: Leng
   return { lessBy, size };
 };
 
+/** The widest page that is looked at, px. */
+const widestPage = exact(2560);
+
+/** What a length comes to in px where the viewport is so wide, with 16 px to a rem. */
+const pxAt = ({ px, rem, vw }: Lengths, viewport: Exact): Exact =>
+  add(add(px, multiply(rem, exact(16))), multiply(vw, divide(viewport, hundred)));
+
 const inside = (room: Room, box: Box): Room => {
   const padding = {
     left: settled(box.padding.left, box, room, "padding"),
@@ -101,10 +108,13 @@ const inside = (room: Room, box: Box): Room => {
   const spread = [width?.lessBy, most?.lessBy].filter((one): one is Lengths => Boolean(one) && !isNoLength(one ?? noLength));
   if (spread.length > 1) return unread("two widths relative to the box around");
   const align: Align = left === "auto" ? (right === "auto" ? "center" : "end") : "start";
+  const size = width?.size && most?.size ? least(width.size, most.size) : (width?.size ?? most?.size ?? null);
   let lessBy = spread[0] ?? noLength;
+  // Above this width the box is held to its size.
+  const widest = size && isZero(size.vw) && isZero(lessBy.vw) ? smaller(widestPage, add(pxAt(size, zero), pxAt(lessBy, zero))) : widestPage;
   if (!isNoLength(lessBy) && !box.borderBox && !isNoLength(bothPaddings)) lessBy = addLengths(lessBy, negateLengths(bothPaddings));
   // Wider than all there is, auto margins come to nothing and the box overflows (CSS 2, 10.3.3).
-  const over = sign(add(lessBy.px, multiply(lessBy.rem, exact(16)))) < 0;
+  const over = [zero, widest].some((at) => sign(pxAt(lessBy, at)) < 0);
   if (over && align !== "start") return unread(`${box.what} is wider than all there is with its padding, so it overflows`);
   const away = (share: Exact): Lengths => scaleLengths(lessBy, share);
   // A box that is less than all there is stands where its margins say; margins of its own are within what is left over.
@@ -120,7 +130,6 @@ const inside = (room: Room, box: Box): Room => {
   const start = addLengths(before, padding.left);
   const end = addLengths(behind, padding.right);
   const taken = addLengths(start, end);
-  const size = width?.size && most?.size ? least(width.size, most.size) : (width?.size ?? most?.size ?? null);
   const fixed = width !== null && width.lessBy === null && width.size !== null && !most?.lessBy;
   const outer = room.held && { ...room.held, size: addLengths(room.held.size, negateLengths(taken)) };
   const next = { start: addLengths(room.start, start), end: addLengths(room.end, end) };
