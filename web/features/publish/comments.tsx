@@ -5,7 +5,7 @@ import { useState } from "react";
 import type { Comment, Thread as Spoken } from "@/server/comments";
 import type { Page } from "@/server/paging";
 import { dayText } from "@/ui/dates";
-import { FormField } from "@/ui/form-field";
+import { CommentFields } from "@/ui/comment-fields";
 import { Pager } from "@/ui/pager";
 import { ask } from "@/ui/request";
 import { say } from "@/ui/say";
@@ -160,29 +160,15 @@ export const Comments = ({ team, spec, commentable, threads, mayComment, about: 
             void add();
           }}
         >
-          <FormField id="comment-about" label="About">
-            {(field) => (
-              <select {...field} className="form-select" value={about} onChange={(event) => setAbout(event.target.value)}>
-                {commentable.map(({ value, label }) => (
-                  <option key={value} value={value}>
-                    {label}
-                  </option>
-                ))}
-              </select>
-            )}
-          </FormField>
-          <FormField id="comment-words" label="Comment" fault={act.fault}>
-            {(field) => (
-              <textarea
-                {...field}
-                className="form-control"
-                rows={2}
-                maxLength={2000}
-                value={words}
-                onChange={(event) => setWords(event.target.value)}
-              />
-            )}
-          </FormField>
+          <CommentFields
+            commentable={commentable}
+            about={about}
+            onAbout={setAbout}
+            words={words}
+            onWords={setWords}
+            fault={act.fault}
+            rows={2}
+          />
           <button className="btn btn-quiet" disabled={act.busy || words.trim() === ""}>
             Comment
           </button>

@@ -6,7 +6,7 @@ import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import type { DraftAddress } from "@/draft/use-draft";
 import { commentable } from "@/ui/comment-about";
-import { FormField } from "@/ui/form-field";
+import { CommentFields } from "@/ui/comment-fields";
 import { say } from "@/ui/say";
 import { useAct } from "@/ui/use-act";
 
@@ -41,30 +41,16 @@ export const CommentDialog = ({ address, layout, about: first, onClose }: Props)
           <h2 id="comment-title">Comment</h2>
         </Modal.Header>
         <Modal.Body>
-          <FormField id="comment-about" label="About">
-            {(field) => (
-              <select {...field} className="form-select" value={about} onChange={(event) => setAbout(event.target.value)}>
-                {commentable(layout).map(({ value, label }) => (
-                  <option key={value} value={value}>
-                    {label}
-                  </option>
-                ))}
-              </select>
-            )}
-          </FormField>
-          <FormField id="comment-words" label="Comment" fault={act.fault}>
-            {(field) => (
-              <textarea
-                {...field}
-                className="form-control"
-                rows={3}
-                maxLength={2000}
-                autoFocus
-                value={words}
-                onChange={(event) => setWords(event.target.value)}
-              />
-            )}
-          </FormField>
+          <CommentFields
+            commentable={commentable(layout)}
+            about={about}
+            onAbout={setAbout}
+            words={words}
+            onWords={setWords}
+            fault={act.fault}
+            rows={3}
+            autoFocus
+          />
         </Modal.Body>
         <Modal.Footer>
           <Button variant="quiet" onClick={onClose}>
