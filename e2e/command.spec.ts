@@ -110,7 +110,7 @@ test("fit measures the booking page: 0 as published, 1 with an element moved by 
     const without = await ran(nothing, process.execPath, ["ypsiline.mjs", ...args(`${address}/demo/booking`)]);
     expect([without.code, without.err]).toEqual([
       2,
-      expect.stringContaining("needs playwright-core: npm install --save-dev playwright-core"),
+      expect.stringContaining("needs playwright-core (npm install --save-dev playwright-core)"),
     ]);
   } finally {
     still.close();
@@ -185,7 +185,7 @@ test("pull brings a spec with what it should be, outdated says how it stands, an
   const kept = await ypsiline(folder, ["pull", "--update"]);
   expect([kept.code, kept.err]).toEqual([
     2,
-    expect.stringContaining("styles/layout/layout.css was changed here and would be lost; --force writes over it"),
+    expect.stringContaining("styles/layout/layout.css was changed here and would be overwritten. Use --force"),
   ]);
   expect(readFileSync(join(folder, "styles/layout/layout.css"), "utf8")).toContain("/* mine */");
   expect((await ypsiline(folder, ["pull", "--update", "--force"])).out).toContain(`${name} 1.0.0 → 1.1.0: 2 files in styles/layout`);

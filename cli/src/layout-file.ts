@@ -7,14 +7,14 @@ import type { World } from "./world";
 /** A layout as it was read from a file of any format core reads, and what of the file was left out. */
 export type LayoutFile = Source & { readonly layout: Layout; readonly lost: readonly string[]; readonly format: FormatId };
 
-/** Reads a layout from a FILE. Where it is none, its first three faults are told, each with its path and what would be right. */
+/** Reads a layout from a FILE. Reports the first three faults of a file that is not a layout: where, and what would be valid. */
 export const readLayoutFile = async (world: World, file: string, registry?: string): Promise<Got<LayoutFile>> => {
   const source = await readSource(world, file, registry);
   if (!source.ok) return source;
   const { name, text, withdrawn } = source.value;
   const format = formatOf(text, readsAs(name));
   const { read, said } = formats[format];
-  if (!read) return refused(`${name} is ${said}, from which no layout is read`);
+  if (!read) return refused(`${name} is ${said}. A layout cannot be read from that`);
   const result = read(text);
   if (result.ok)
     return got({ name, text, layout: result.layout, lost: result.lost, format, ...(withdrawn === undefined ? {} : { withdrawn }) });
@@ -23,7 +23,7 @@ export const readLayoutFile = async (world: World, file: string, registry?: stri
   return refused([...told, ...more].join("\n"));
 };
 
-/** A published spec and what is piped in have no ending to tell by; a spec's is its document's. */
+/** The name that the format is guessed from. A published spec is read from its layout document; piped input has no name. */
 const readsAs = (name: string): string => (name.startsWith("@") ? "layout.json" : name === "-" ? "" : name);
 
 /** The line of each JSON Pointer in a layout document, found in one reading of it; null for other formats. */

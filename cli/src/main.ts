@@ -36,18 +36,18 @@ const world: World = {
   cwd: process.cwd(),
   env: process.env,
   home: homedir(),
-  // A terminal pipes nothing in, and would be waited for without end.
+  // Reading from a terminal would wait for ever.
   stdin: () => (process.stdin.isTTY ? Promise.resolve("") : allOf(process.stdin)),
   warn,
 };
 
-/** Why a file could not be written, in words. */
+/** Says why a file could not be written. */
 const unwritten = (to: string, error: unknown): string => {
   const { code } = error as { code?: string };
-  if (code === "EISDIR" || code === "ENOTEMPTY") return `${to} is a folder: name a file in it`;
-  if (code === "ENOTDIR" || code === "EEXIST") return `${to} cannot be written: a part of its path is a file`;
-  if (code === "ENOSPC" || code === "EDQUOT") return `${to} cannot be written: there is no room left for it`;
-  if (code === "EACCES" || code === "EPERM" || code === "EROFS") return `${to} may not be written`;
+  if (code === "EISDIR" || code === "ENOTEMPTY") return `${to} is a folder. Name a file in it`;
+  if (code === "ENOTDIR" || code === "EEXIST") return `${to} cannot be written: part of its path is a file, not a folder`;
+  if (code === "ENOSPC" || code === "EDQUOT") return `${to} cannot be written: the disk is full`;
+  if (code === "EACCES" || code === "EPERM" || code === "EROFS") return `${to} cannot be written: permission was denied`;
   return `${to} cannot be written: ${wordsOf(error)}`;
 };
 
@@ -95,34 +95,36 @@ const listed = (text: string, before: readonly string[] = []): readonly string[]
 
 const reporting = (command: Command): Command =>
   command
-    .addOption(new Option("--format <form>", "how it is told").choices(reportFormats).default("words"))
-    .addOption(new Option("--fail-on <level>", "the level from which it ends with 1").choices(failLevels).default("problem"))
-    .addOption(new Option("--colour <when>", "colour in words").choices(["auto", "always", "never"]).default("auto"))
-    .option("-o, --output <file>", "write it to a file");
+    .addOption(new Option("--format <form>", "output format").choices(reportFormats).default("words"))
+    .addOption(
+      new Option("--fail-on <level>", "exit with 1 if anything of this level or above is found").choices(failLevels).default("problem"),
+    )
+    .addOption(new Option("--colour <when>", "colour in the output").choices(["auto", "always", "never"]).default("auto"))
+    .option("-o, --output <file>", "write the output to a file");
 
 const reading = (command: Command): Command =>
-  command.option("--registry <address>", "where @team/spec is published, like https://HOST/npm/; else as .npmrc says");
+  command.option("--registry <address>", "registry of @team/spec, like https://HOST/npm/ (default: from .npmrc)");
 
 const program = new Command("ypsiline")
-  .description("Checks, writes, compares and fits layouts.")
+  .description("Checks, exports and compares layouts, and measures pages against them.")
   .version(YPSILINE_VERSION)
   .exitOverride()
-  .showHelpAfterError("(--help tells more)")
+  .showHelpAfterError("(see --help)")
   .addHelpText(
     "after",
-    "\nA FILE is a path, - for what is piped in, or a published spec (@team/spec@range).\nEnds with 0 where nothing is found, 1 where something is at or above --fail-on, 2 where it could not be done.",
+    "\nA FILE is a path, - for standard input, or a published spec (@team/spec@range).\nExits with 0 if nothing is found, 1 if anything is at or above --fail-on, 2 if the command could not run.",
   );
 
 reading(reporting(program.command("check <file...>")))
-  .description("findings of layout documents, stylesheets, tokens or tables")
+  .description("list the findings of layout documents, stylesheets, tokens or tables")
   .action(async (files: readonly string[], options: Telling & { registry?: string }) =>
     tell(await checkFiles(world, files, options.registry), options),
   );
 
 const exporting = reading(program.command("export <file>"))
-  .description("a layout in any format that is written")
+  .description("write a layout in another format")
   .addOption(new Option("--format <form>", "the format").choices(formatIds).makeOptionMandatory())
-  .option("-o, --output <file>", "write it to a file");
+  .option("-o, --output <file>", "write the output to a file");
 for (const flag of exportFlags) {
   const { label, values } = optionWords[flag];
   const wanted = Array.isArray(values) ? values.map(([value]) => value).join(" or ") : values === "colour" ? "a colour like 2f8a76" : "";
@@ -133,32 +135,32 @@ exporting.action(async (file: string, { format, output, registry, ...flags }: Re
 );
 
 reading(program.command("resolve <file>"))
-  .description("geometry at a width of the viewport")
-  .requiredOption("--width <px>", "width of the viewport")
-  .option("--height <px>", "height of the sheet; the drawn-at height where it is left out")
-  .option("--breakpoint <id>", "a breakpoint other than the one that holds there")
-  .addOption(new Option("--format <form>", "how it is told").choices(["table", "json"]).default("table"))
-  .option("-o, --output <file>", "write it to a file")
+  .description("show the geometry at a viewport width")
+  .requiredOption("--width <px>", "viewport width")
+  .option("--height <px>", "height of the sheet (default: its drawn-at height)")
+  .option("--breakpoint <id>", "use this breakpoint, not the one for that width")
+  .addOption(new Option("--format <form>", "output format").choices(["table", "json"]).default("table"))
+  .option("-o, --output <file>", "write the output to a file")
   .action(
     async (file: string, { format, output, registry, ...asked }: { width: string; format: string; output?: string; registry?: string }) =>
       say(await resolveFile(world, file, { ...asked, json: format === "json" }, registry), output),
   );
 
 reading(reporting(program.command("diff <a> <b>")))
-  .description("what lies between two layouts, in words, and the level of version it asks for")
-  .addOption(new Option("--most <level>", "the highest level that is allowed").choices(versionLevels))
+  .description("list the changes between two layouts and the version level they need")
+  .addOption(new Option("--most <level>", "highest version level that is allowed").choices(versionLevels))
   .action(async (a: string, b: string, options: Telling & { most?: VersionLevel; registry?: string }) =>
     tell(await diffFiles(world, a, b, options.most, options.registry), options),
   );
 
 reading(reporting(program.command("fit <file> [boxes...]")))
-  .description("a page, measured in a browser, or box lists against a layout")
-  .option("--url <address>", "the page to measure")
-  .option("--width <px>", "widths of the viewport, with commas between; the drawn-at widths where it is left out", listed)
-  .option("--browser <path>", "the Chromium to measure in")
-  .option("--select <css>", "the elements to measure; else those of areas, else visible blocks")
-  .option("--tolerance <px>", "how far off is near", "1")
-  .option("--timeout <seconds>", "the longest that one width of the page may take", "60")
+  .description("compare a page, measured in a browser, or box lists with a layout")
+  .option("--url <address>", "page to measure")
+  .option("--width <px>", "viewport widths, separated by commas (default: the drawn-at widths)", listed)
+  .option("--browser <path>", "path of the Chromium to measure with")
+  .option("--select <css>", "elements to measure (default: the areas' elements, else visible blocks)")
+  .option("--tolerance <px>", "how far off an edge may be and still count as near", "1")
+  .option("--timeout <seconds>", "time limit for one width of the page", "60")
   .action(
     async (
       file: string,
@@ -180,15 +182,15 @@ reading(reporting(program.command("fit <file> [boxes...]")))
   );
 
 reading(reporting(program.command("outdated")))
-  .description("versions of ypsiline.lock.json against what is published")
+  .description("compare the versions in ypsiline.lock.json with what is published")
   .action(async (options: Telling & { registry?: string }) => tell(await outdated(world, options.registry), options));
 
 reading(program.command("pull [specs...]"))
-  .description("fetches published specs into this folder, each file as it was published")
-  .option("--into <folder>", "where to; layouts/TEAM/SPEC where it is left out")
-  .option("--files <names>", "files of the package, with commas between; all where it is left out", listed)
-  .option("--update", "to the highest version in range, not the one of the lock file", false)
-  .option("--force", "over files that were changed here", false)
+  .description("download published specs into this folder, each file as it was published")
+  .option("--into <folder>", "target folder (default: layouts/TEAM/SPEC)")
+  .option("--files <names>", "files of the package, separated by commas (default: all)", listed)
+  .option("--update", "take the highest version in range, not the one in the lock file", false)
+  .option("--force", "overwrite files that were changed here", false)
   .action(
     async (
       specs: readonly string[],
@@ -196,11 +198,11 @@ reading(program.command("pull [specs...]"))
     ) => say(await pull(world, { ...asked, files, specs }, registry), undefined),
   );
 
-for (const command of program.commands) command.exitOverride().showHelpAfterError("(--help tells more)");
+for (const command of program.commands) command.exitOverride().showHelpAfterError("(see --help)");
 
-// Whoever reads only the beginning of what is told is not told of a fault; a full disk is one.
+// A reader that closes the pipe early (EPIPE) is not an error; a full disk is.
 process.stdout.on("error", (error: { code?: string }) => {
-  if (error.code !== "EPIPE") failed(unwritten("what is told", error));
+  if (error.code !== "EPIPE") failed(unwritten("the output", error));
   process.exit(end);
 });
 
@@ -211,8 +213,10 @@ try {
   else if (error instanceof InvalidArgumentError) failed(error.message);
   else
     failed(
-      (error as { code?: string }).code === "ENOSPC" ? unwritten("a file", error) : `this is a fault of the command's: ${wordsOf(error)}`,
+      (error as { code?: string }).code === "ENOSPC"
+        ? unwritten("a file", error)
+        : `this is a bug in ypsiline, not in your files: ${wordsOf(error)}`,
     );
 }
-// What a page that never ends has left open is not waited for.
+// Exits without waiting for what a page that never finishes has left open.
 process.stdout.write("", () => process.exit(end));

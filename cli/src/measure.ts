@@ -79,7 +79,7 @@ const chromiumOf = async ({ cwd }: World): Promise<Got<Chromium>> => {
       if ((error as { code?: string }).code !== "MODULE_NOT_FOUND") return refused(`playwright-core cannot be used: ${wordsOf(error)}`);
     }
   }
-  return refused("measuring a page needs playwright-core: npm install --save-dev playwright-core, and a Chromium by --browser PATH");
+  return refused("measuring a page needs playwright-core (npm install --save-dev playwright-core) and a Chromium (--browser PATH)");
 };
 
 /** Measures a page at the width its viewport has. */
@@ -104,7 +104,7 @@ export const measured = async (world: World, layout: Layout, asked: PageAsked): 
   const { url, widths, browser, longest } = asked;
   if (!URL.canParse(url) || !/^(https?|file):$/.test(new URL(url).protocol))
     return refused(`--url must be an address like https://HOST/page, not ${url}`);
-  if (widths.length > mostWidths) return refused(`--width may name at most ${mostWidths} widths`);
+  if (widths.length > mostWidths) return refused(`--width can name at most ${mostWidths} widths`);
   if (browser !== undefined && !existsSync(browser)) return refused(`--browser: there is no file ${browser}`);
   const chromium = await chromiumOf(world);
   if (!chromium.ok) return chromium;
@@ -121,7 +121,7 @@ export const measured = async (world: World, layout: Layout, asked: PageAsked): 
       const text = await within(
         longest,
         measureAt(page, layout, asked),
-        `it did not answer within ${longest / 1000} s (--timeout); a script on it may never end`,
+        `it did not finish within ${longest / 1000} s (--timeout). A script on it may never end`,
       );
       if (!text.ok) return text;
       all.push({ width, text: text.value });

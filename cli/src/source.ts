@@ -11,11 +11,11 @@ export type Source = { readonly name: string; readonly text: string; readonly wi
 const most = 5 * 1024 * 1024;
 
 const decoded = (name: string, bytes: Uint8Array): Got<Source> => {
-  if (bytes.length > most) return refused(`${name} has more than ${most / 1024 / 1024} MiB`);
+  if (bytes.length > most) return refused(`${name} is larger than ${most / 1024 / 1024} MiB`);
   try {
     return got({ name, text: new TextDecoder("utf-8", { fatal: true }).decode(bytes) });
   } catch {
-    return refused(`${name} is not UTF-8`);
+    return refused(`${name} is not UTF-8 text. Save it as UTF-8`);
   }
 };
 
@@ -36,7 +36,7 @@ export const readSource = async (
   if (file === "-") {
     const text = await world.stdin();
     return text.trim() === ""
-      ? refused("nothing was piped in: - reads what comes from another command")
+      ? refused("nothing was piped in: - reads the output of another command")
       : decoded("-", Buffer.from(text, "utf8"));
   }
   const spec = readSpecName(file);
@@ -60,7 +60,7 @@ export const readSource = async (
   try {
     const path = isAbsolute(file) ? file : join(world.cwd, file);
     const { size } = await stat(path);
-    if (size > most) return refused(`${file} has more than ${most / 1024 / 1024} MiB`);
+    if (size > most) return refused(`${file} is larger than ${most / 1024 / 1024} MiB`);
     return decoded(file, await readFile(path));
   } catch (error) {
     const code = (error as { code?: string }).code;
@@ -68,7 +68,7 @@ export const readSource = async (
       code === "ENOENT"
         ? `there is no file ${file}`
         : code === "EISDIR"
-          ? `${file} is a folder`
+          ? `${file} is a folder. Name a file in it`
           : `${file} cannot be read: ${wordsOf(error)}`,
     );
   }

@@ -199,15 +199,15 @@ describe("what cannot be done", () => {
       ["check", "none.json"],
       /none\.json \/name is missing.*\n.*none\.json \/base must be a length like "16px"/,
     ],
-    ["too large a file", ["check", "large.json"], /large\.json has more than 5 MiB/],
+    ["too large a file", ["check", "large.json"], /large\.json is larger than 5 MiB/],
     ["nothing piped in", ["check", "-"], /nothing was piped in/],
     [
       "a folder to write to",
       ["export", "layout.json", "--format", "css", "-o", "a space"],
-      /^ypsiline: a space is a folder: name a file in it\n$/,
+      /^ypsiline: a space is a folder. Name a file in it\n$/,
     ],
-    ["a file for a folder", ["check", "layout.json", "-o", "layout.json/report"], /a part of its path is a file/],
-    ["no room", ["check", "layout.json", "-o", "/dev/full/report"], /a part of its path is a file/],
+    ["a file for a folder", ["check", "layout.json", "-o", "layout.json/report"], /part of its path is a file, not a folder/],
+    ["no room", ["check", "layout.json", "-o", "/dev/full/report"], /part of its path is a file, not a folder/],
     ["no command", [], /Usage: ypsiline/],
     ["an unknown command", ["chekc", "layout.json"], /unknown command 'chekc'\n\(Did you mean check\?\)/],
     ["an unknown option", ["check", "layout.json", "--fail", "note"], /unknown option '--fail'/],
@@ -215,7 +215,7 @@ describe("what cannot be done", () => {
     [
       "an option the format does not take",
       ["export", "layout.json", "--format", "css", "--draw", "fill"],
-      /--draw is not asked of css; it takes --unit/,
+      /--draw is not an option of css; its options are --unit/,
     ],
     ["a wrong value of one", ["export", "layout.json", "--format", "css", "--unit", "em"], /--unit must be "px" or "rem"/],
     [
@@ -230,8 +230,8 @@ describe("what cannot be done", () => {
       ["resolve", "layout.json", "--width", "9", "--breakpoint", "wall"],
       /--breakpoint names no breakpoint; the breakpoints are/,
     ],
-    ["nothing to hold against", ["fit", "layout.json"], /say what is to be held against the layout/],
-    ["both at once", ["fit", "layout.json", "boxes.csv", "--url", "http://127.0.0.1:1/"], /and not both/],
+    ["nothing to hold against", ["fit", "layout.json"], /name what to compare with the layout/],
+    ["both at once", ["fit", "layout.json", "boxes.csv", "--url", "http://127.0.0.1:1/"], /but not both/],
     ["boxes that are none", ["fit", "layout.json", "layout.json"], /layout\.json \//],
     [
       "a browser that is not there",
@@ -239,7 +239,7 @@ describe("what cannot be done", () => {
       /there is no file \/nowhere/,
     ],
     ["a page that is not there", ["fit", "layout.json", "--url", "nowhere"], /--url must be an address like/],
-    ["a spec of nowhere", ["check", "@skerry/quay-board@^1"], /where @skerry is published is not known: say --registry/],
+    ["a spec of nowhere", ["check", "@skerry/quay-board@^1"], /the registry of @skerry is not known. Name it with --registry/],
     [
       "a registry that does not answer",
       ["check", "@skerry/quay-board", "--registry", "http://127.0.0.1:9/npm"],
@@ -247,7 +247,7 @@ describe("what cannot be done", () => {
     ],
     ["a registry that is no address", ["check", "@skerry/quay-board", "--registry", "ftp://x"], /--registry must be an address like/],
     ["nothing to pull", ["pull"], /ypsiline\.lock\.json has no specs/],
-    ["what is no spec", ["pull", "quay-board"], /quay-board is no spec; one is named @team\/spec/],
+    ["what is no spec", ["pull", "quay-board"], /quay-board is not a spec. Name one as @team\/spec/],
   ])("%s ends with 2 and says so, and nothing else", async (_what, args, said) => {
     const { code, out, err } = await ypsiline(args);
     expect({ code, out }, err).toEqual({ code: 2, out: "" });
@@ -314,7 +314,7 @@ describe("diff", () => {
     expect(code).toBe(0);
     expect(out).toMatch(/^layout\.json → accepted\.json: minor\n/);
     expect(out).toContain("desk gutter 24 → 20, so column width goes from 74 to 77⅔");
-    expect((await ypsiline(["diff", "layout.json", "layout.json", "--most", "patch"])).out).toContain("the same numbers");
+    expect((await ypsiline(["diff", "layout.json", "layout.json", "--most", "patch"])).out).toContain("no differences");
   });
   it.each([
     ["patch", 1],
@@ -341,7 +341,7 @@ describe("a full disk", () => {
       child.stderr.on("data", (data: Buffer) => (err += data.toString("utf8")));
       child.on("close", (code) => resolve({ code, err }));
     });
-    expect(done).toEqual({ code: 2, err: "ypsiline: what is told cannot be written: there is no room left for it\n" });
+    expect(done).toEqual({ code: 2, err: "ypsiline: the output cannot be written: the disk is full\n" });
   });
 });
 
@@ -355,9 +355,9 @@ describe("a file that cannot say all", () => {
       const { code, out, err } = await ypsiline(["diff", ...pair]);
       expect({ code, err }, out).toEqual({ code: 0, err: "" });
       expect(out).not.toMatch(/removed|taken away|added|is new/);
-      if (id !== "layout") expect(out).toMatch(/ is .*: what it says nothing of is not compared\./);
+      if (id !== "layout") expect(out).toMatch(/ is .*: only what it can hold is compared\./);
     }
-    if (formats[id].of === "layout") expect((await ypsiline(["diff", "areas.json", name])).out).toContain("the same numbers");
+    if (formats[id].of === "layout") expect((await ypsiline(["diff", "areas.json", name])).out).toContain("no differences");
   });
 });
 

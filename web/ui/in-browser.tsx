@@ -1,22 +1,30 @@
 "use client";
 
-import { type ReactNode, useEffect, useSyncExternalStore } from "react";
+import { type ReactNode, startTransition, useEffect, useState, useSyncExternalStore } from "react";
 import { takeEarlyKey } from "./early";
 
 const never = (): (() => void) => () => undefined;
+/** Whether a page has come to life in this browser already: what is opened from it needs no markup of the server's. */
+let alive = false;
 
 /**
  * Shows what works a layout out in the browser alone: on the server, where one thread answers everybody, nothing of it is
- * drawn. Until then it says what comes.
+ * drawn. Until then it says what comes. It is drawn as a transition, in slices of a few ms, so that a large page does not
+ * hold the main thread.
  */
-export const InBrowser = ({ children, instead }: { readonly children: ReactNode; readonly instead: ReactNode }) =>
-  useSyncExternalStore(
+export const InBrowser = ({ children, instead }: { readonly children: ReactNode; readonly instead: ReactNode }) => {
+  const openedFromPage = useSyncExternalStore(
     never,
-    () => true,
+    () => alive,
     () => false,
-  )
-    ? children
-    : instead;
+  );
+  const [inBrowser, setInBrowser] = useState(false);
+  useEffect(() => {
+    alive = true;
+    startTransition(() => setInBrowser(true));
+  }, []);
+  return openedFromPage || inBrowser ? children : instead;
+};
 
 /** What stands where a page is about to be; `failed`: where it could not be opened. */
 export const Opening = ({ words, failed = false }: { readonly words: string; readonly failed?: boolean }) => {

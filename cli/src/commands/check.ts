@@ -53,7 +53,7 @@ export const checkFiles = async (world: World, files: readonly string[], registr
     subjects: all.map(({ name }) => name),
     looked: files.some((file) => readSpecName(file) !== null) ? [...looked, withdrawnRule] : looked,
     findings: all.flatMap(({ findings }) => findings),
-    lines: all.flatMap(({ name, lost }) => lost.map((one) => `${name}: left out: ${one}`)),
+    lines: all.flatMap(({ name, lost }) => lost.map((one) => `${name}: not read: ${one}`)),
     data: { files: all.map(({ data }) => data) },
   });
 };

@@ -24,7 +24,7 @@ const filled = ({ layout, format }: LayoutFile, from: LayoutFile): LayoutFile["l
 const unsaid = ({ name, format, lost }: LayoutFile): readonly string[] =>
   format === "layout"
     ? []
-    : [`${name} is ${formats[format].said}: what it says nothing of is not compared.`, ...lost.map((one) => `${name}: left out: ${one}`)];
+    : [`${name} is ${formats[format].said}: only what it can hold is compared.`, ...lost.map((one) => `${name}: not read: ${one}`)];
 
 /** What lies between two layouts in words, and which level of version it asks for; above `most` it is a problem. */
 export const diffFiles = async (
@@ -53,7 +53,7 @@ export const diffFiles = async (
     level: "problem",
     subject: after.value.name,
     about: subject,
-    message: `The changes are ${level}; at most ${most} is allowed.`,
+    message: `The changes need a ${level} version. At most ${most} is allowed.`,
     sum: "",
     pointer: null,
     line: null,
@@ -68,7 +68,7 @@ export const diffFiles = async (
     looked: [{ id: rule, level: "problem", source: "common practice: Semantic Versioning 2.0.0, section 8" }],
     findings: above ? [finding] : [],
     lines: [
-      ...(sentences.length === 0 ? [`${subject}: the same numbers.`] : [`${subject}: ${level}`, ...sentences.map((one) => `- ${one}.`)]),
+      ...(sentences.length === 0 ? [`${subject}: no differences.`] : [`${subject}: ${level}`, ...sentences.map((one) => `- ${one}.`)]),
       ...unsaid(before.value),
       ...unsaid(after.value),
     ],

@@ -18,7 +18,7 @@ export const exportFile = async (world: World, file: string, { format, flags }: 
   for (const name of Object.keys(asked))
     if (!taken.includes(name)) {
       const known = taken.map((one) => `--${one}`).join(", ");
-      return refused(`--${name} is not asked of ${format}${known === "" ? ", which takes nothing" : `; it takes ${known}`}`);
+      return refused(`--${name} is not an option of ${format}${known === "" ? ", which has none" : `; its options are ${known}`}`);
     }
   const query = parseWith(fileOptions, asked);
   if (!query.ok) return refused(query.issues.map(({ path, message }) => `--${path.slice(1)} ${message}`).join("\n"));

@@ -40,12 +40,12 @@ const looked: readonly Looked[] = [
   {
     id: "edge-off",
     level: "problem",
-    source: "docs/fit.md: an edge more than the tolerance from the nearest column, row or baseline line, or from its area's",
+    source: "docs/fit.md: an edge further than the tolerance from the nearest column, row or baseline line, or from its area's edge",
   },
   {
     id: "edge-near",
     level: "caution",
-    source: "docs/fit.md: an edge within the tolerance of a column, row or baseline line, or of its area's, and not on it (1/64 px)",
+    source: "docs/fit.md: an edge within the tolerance of a column, row or baseline line, or of its area's edge, but not on it (1/64 px)",
   },
 ];
 
@@ -133,7 +133,7 @@ export const fitFile = async (world: World, file: string, asked: FitAsked, regis
     widths.push(width.value);
   }
   if ((asked.url === undefined) === (asked.boxes.length === 0))
-    return refused("say what is to be held against the layout: --url of a page, or files of boxes, and not both");
+    return refused("name what to compare with the layout: --url of a page, or box files, but not both");
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;
   const { layout } = read.value;

@@ -9,9 +9,9 @@ import { aligned } from "../table";
 import type { World } from "../world";
 
 const looked: readonly Looked[] = [
-  { id: "withdrawn", level: "problem", source: "the version that is used was withdrawn" },
-  { id: "behind", level: "caution", source: "a later version is in the range that was asked for" },
-  { id: "out-of-range", level: "note", source: "a later version is outside the range that was asked for" },
+  { id: "withdrawn", level: "problem", source: "the version in use was withdrawn" },
+  { id: "behind", level: "caution", source: "a later version is in range" },
+  { id: "out-of-range", level: "note", source: "a later version is outside the range" },
 ];
 
 /** How one spec stands: what it has, what its range would bring, and what there is. */
@@ -77,7 +77,7 @@ export const outdated = async (world: World, registry?: string): Promise<Got<Out
     subjects: [lockName],
     looked,
     findings: all.flatMap(({ findings }) => findings),
-    lines: all.length === 0 ? [`${lockName} has no specs; ypsiline pull @team/spec brings the first.`] : table.split("\n"),
+    lines: all.length === 0 ? [`${lockName} has no specs yet. Add one with: ypsiline pull @team/spec`] : table.split("\n"),
     data: { specs: all.map(({ findings: _findings, ...one }) => one) },
   });
 };

@@ -73,7 +73,9 @@ const pulled = async (
   }
   const changed = asked.force ? [] : await changedHere(world, into, files, locked);
   if (changed.length > 0)
-    return refused(`${changed.join(", ")} ${changed.length === 1 ? "was" : "were"} changed here and would be lost; --force writes over it`);
+    return refused(
+      `${changed.join(", ")} ${changed.length === 1 ? "was" : "were"} changed here and would be overwritten. Use --force to overwrite`,
+    );
   for (const [path, bytes] of files) await writeWhole(join(world.cwd, into, path), bytes);
   for (const path of Object.keys(locked?.into === into ? locked.files : {}))
     if (!files.has(path)) await rm(join(world.cwd, into, path), { force: true });
@@ -98,12 +100,12 @@ export const pull = async (world: World, asked: PullAsked, registry?: string): P
   const wanted: Wanted[] = [];
   for (const text of asked.specs) {
     const spec = readSpecName(text);
-    if (!spec) return refused(`${text} is no spec; one is named @team/spec or @team/spec@range`);
+    if (!spec) return refused(`${text} is not a spec. Name one as @team/spec or @team/spec@range`);
     wanted.push({ ...spec, locked: lock.value.specs[spec.name] ?? null });
   }
   if (asked.specs.length === 0)
     for (const [name, locked] of Object.entries(lock.value.specs)) wanted.push({ name, range: locked.range, locked });
-  if (wanted.length === 0) return refused(`${lockName} has no specs; name one: ypsiline pull @team/spec --registry https://HOST/npm/`);
+  if (wanted.length === 0) return refused(`${lockName} has no specs. Name one: ypsiline pull @team/spec --registry https://HOST/npm/`);
   let now: Lock = lock.value;
   const lines: string[] = [];
   for (const one of wanted) {

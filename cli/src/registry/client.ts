@@ -30,7 +30,7 @@ export const registryOf = async (world: World, said: string | undefined, scope: 
   const url = said ?? settings.get(`${scope}:registry`) ?? (general !== undefined && !notOurs.test(general) ? general : undefined);
   if (url === undefined)
     return refused(
-      `where ${scope} is published is not known: say --registry https://HOST/npm/, or put ${scope}:registry=https://HOST/npm/ into .npmrc`,
+      `the registry of ${scope} is not known. Name it with --registry https://HOST/npm/, or add ${scope}:registry=https://HOST/npm/ to .npmrc`,
     );
   if (!URL.canParse(url) || !/^https?:$/.test(new URL(url).protocol))
     return refused(`--registry must be an address like https://HOST/npm/, not ${url}`);
@@ -76,7 +76,7 @@ const fetched = async (registry: Registry, url: string, limit: number, accept: s
     let size = 0;
     for await (const part of answer.body ?? []) {
       size += part.length;
-      if (size > limit) return refused(`${url} sends more than ${limit / mebibyte} MiB`);
+      if (size > limit) return refused(`${url} sent more than ${limit / mebibyte} MiB`);
       parts.push(part);
     }
     return got(Buffer.concat(parts));
@@ -96,7 +96,7 @@ export const metadataOf = async (registry: Registry, name: string): Promise<Got<
     if (typeof data.versions !== "object" || typeof data["dist-tags"] !== "object") throw new Error("it has no versions");
     return got(data as Metadata);
   } catch (error) {
-    return refused(`${registry.url} answers for ${name} with what is no package metadata: ${wordsOf(error)}`);
+    return refused(`${registry.url} did not answer with package metadata for ${name}: ${wordsOf(error)}`);
   }
 };
 
@@ -106,12 +106,12 @@ export const versionIn = (metadata: Metadata, range: string): Got<string> => {
   const tagged = metadata["dist-tags"][range];
   if (tagged !== undefined) return got(tagged);
   if (range !== "latest" && validRange(range) === null)
-    return refused(`${range} is no range of versions; it is like ^2.1.0, 2.1.0 or latest`);
+    return refused(`${range} is not a version range. Use one like ^2.1.0, 2.1.0 or latest`);
   const standing = all.filter((version) => metadata.versions[version]?.deprecated === undefined);
   const wanted = range === "latest" ? "*" : range;
   const found = maxSatisfying(standing, wanted) ?? maxSatisfying(all, wanted);
   return found === null
-    ? refused(`no version of ${metadata.name} is in ${range}; there are ${all.sort(rcompare).slice(0, 10).join(", ")}`)
+    ? refused(`no version of ${metadata.name} is in ${range}. Published: ${all.sort(rcompare).slice(0, 10).join(", ")}`)
     : got(found);
 };
 
@@ -169,7 +169,7 @@ export const fetchVersion = async (registry: Registry, metadata: Metadata, versi
   const bytes = await fetched(registry, offered.dist.tarball, most.tarball, "*/*");
   if (!bytes.ok) return bytes;
   if (!isWhole(bytes.value, wanted))
-    return refused(`${metadata.name} ${version} is not what it should be: its integrity is not ${wanted}. Nothing was written.`);
+    return refused(`${metadata.name} ${version} was damaged or replaced: its integrity is not ${wanted}. Nothing was written.`);
   const files = await unpacked(bytes.value);
   return files.ok ? got({ version, integrity: wanted, files: files.value, withdrawn: offered.deprecated ?? null }) : files;
 };
