@@ -190,7 +190,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await expect(finn).toHaveURL(/\/sign-in/);
     await page.goto("/teams/skerry-ferries?show=activity");
     await expect(page.getByText("Former member").first()).toBeVisible();
-    await expect(page.getByText(/made the spec Quay signs/).first()).toBeVisible();
+    await expect(page.getByText(/created the spec Quay signs/).first()).toBeVisible();
     const rows = await sql`SELECT 1 FROM person WHERE email LIKE '%islands.example' OR name LIKE 'Finn%'`;
     expect(rows).toHaveLength(0);
 

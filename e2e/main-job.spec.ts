@@ -38,7 +38,7 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
 
   const lead = await pageOf(browser, "lead");
   await lead.page.goto("/inbox");
-  await lead.page.getByRole("link", { name: "Author asks for a review of Timetable pages" }).click();
+  await lead.page.getByRole("link", { name: "Author requested a review of Timetable pages" }).click();
   await lead.page.getByRole("button", { name: "Approve" }).click();
   await expect(lead.page.getByText("Approved", { exact: true })).toBeVisible();
   await publishes(lead.page);

@@ -29,7 +29,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
 
   // The lead sends it back, with a comment on the gutter.
   await lead.page.goto("/inbox");
-  await lead.page.getByRole("link", { name: `Author asks for a review of ${name}` }).click();
+  await lead.page.getByRole("link", { name: `Author requested a review of ${name}` }).click();
   await expect(lead.page.getByText("Wider gutters at the desk.")).toBeVisible();
   await lead.page.getByLabel("About").selectOption({ label: "Desk, gutter" });
   await lead.page.getByLabel("Comment", { exact: true }).fill("Try 32, it goes with the wide screens.");

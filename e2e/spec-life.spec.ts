@@ -97,7 +97,7 @@ test("an archived spec is out of the lists and changed by nobody, until it is br
   const refused = await author.post(draft, { data: { revision: 1, changes: [{ path: ["base"], from: "8px", to: "8px" }] } });
   expect([refused.status(), ((await refused.json()) as { detail: string }).detail]).toEqual([
     403,
-    "This spec is archived: it changes once a lead has brought it back.",
+    "This spec is archived. A lead can restore it, and then it can be changed.",
   ]);
   const lead = await requestsOf(address, "lead");
   expect((await lead.post(`${draft}/publish`, { data: { revision: 2, number: "1.1.0", note: "" } })).status()).toBe(403);

@@ -45,7 +45,7 @@ const refused = (spec: Spec | null, person: Person | null, team: string, slug: s
   if (!person) return { code: "signed-out", detail: "Sign in to see this spec." };
   if (!spec || !may(spec.role, "read-version", spec)) return { code: "not-found", detail: `No spec ${team}/${slug} that you may see.` };
   if (spec.archived && may(spec.role, action, { ...spec, archived: false }))
-    return { code: "forbidden", detail: "This spec is archived: it changes once a lead has brought it back." };
+    return { code: "forbidden", detail: "This spec is archived. A lead can restore it, and then it can be changed." };
   return { code: "forbidden", detail: `As ${spec.role ?? "a guest"} you may not ${sayAction[action]}.` };
 };
 

@@ -101,7 +101,7 @@ const decided = { approved: "approved", "sent-back": "sent back" } as const;
 
 /** Who is told what. Everything that changes data has its row, and the compiler names one that is missing. */
 export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
-  "spec-made": { activity: { what: () => "spec", words: ({ name }) => `made the spec ${name}` } },
+  "spec-made": { activity: { what: () => "spec", words: ({ name }) => `created the spec ${name}` } },
   "spec-moved": {
     activity: { what: () => "spec", words: ({ name, to }) => `moved the spec ${name} to the team ${to}` },
     // Whoever looks at it and is not in the other team may do so no longer.
@@ -109,7 +109,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   },
   "spec-taken-in": { activity: { what: () => "spec", words: ({ name, from }) => `moved the spec ${name} here from the team ${from}` } },
   "spec-named": {
-    activity: { what: () => "spec", words: ({ name, address }) => `named it ${name}, at ${address}` },
+    activity: { what: () => "spec", words: ({ name, address }) => `renamed it ${name}, at ${address}` },
     announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
   },
   "spec-described": {
@@ -119,13 +119,13 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     },
   },
   "spec-follows": {
-    activity: { what: () => "spec", words: ({ name, number }) => `began to follow ${name} ${versionText(number)}` },
+    activity: { what: () => "spec", words: ({ name, number }) => `started following ${name} ${versionText(number)}` },
     announcement: ({ specId }) => ({ kind: "followed", spec: specId }),
   },
   "followed-published": {
     activity: {
       what: () => "followed",
-      words: ({ name, number }) => `${name} ${versionText(number)} is out, which it follows`,
+      words: ({ name, number }) => `follows ${name}, which published ${versionText(number)}`,
       told: ({ logged }) => logged,
       unnamed: true,
     },
@@ -138,7 +138,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     announcement: ({ specId }) => ({ kind: "followed", spec: specId }),
   },
   "spec-archived": {
-    activity: { what: () => "spec", words: ({ archived }) => (archived ? "archived it" : "brought it back") },
+    activity: { what: () => "spec", words: ({ archived }) => (archived ? "archived it" : "restored it from the archive") },
     announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
   },
   edited: {
@@ -148,7 +148,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   shared: {
     activity: {
       what: () => "share",
-      words: (facts) => (facts.public ? "made it readable to anyone with the link" : "made it readable to the team alone"),
+      words: (facts) => (facts.public ? "made it public to anyone with the link" : "made it private to the team"),
     },
     announcement: ({ specId }) => ({ kind: "access", of: { spec: specId } }),
   },
@@ -193,11 +193,11 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     announcement: ({ specId, number }) => ({ kind: "version", spec: specId, number: versionText(number) }),
   },
   "review-asked": {
-    activity: { what: () => "review-asked", words: ({ words }) => `asked for a review${after(words)}` },
+    activity: { what: () => "review-asked", words: ({ words }) => `requested a review${after(words)}` },
     inbox: {
       kind: "review-asked",
       to: (sql, { teamId }) => leadsOf(sql, teamId),
-      words: ({ person, name }) => `${person} asks for a review of ${name}`,
+      words: ({ person, name }) => `${person} requested a review of ${name}`,
       path: ({ path }) => `${path}/publish`,
     },
     announcement: ({ specId }) => ({ kind: "review", spec: specId }),
@@ -228,21 +228,21 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "comment-resolved": {
     activity: {
       what: ({ resolved }) => (resolved ? "comment-resolved" : "comment-opened"),
-      words: ({ resolved }) => (resolved ? "resolved a comment" : "opened a comment again"),
+      words: ({ resolved }) => (resolved ? "resolved a comment" : "reopened a comment"),
     },
     announcement: ({ specId }) => ({ kind: "comments", spec: specId }),
   },
   "design-kept": {
     activity: {
       what: ({ removed }) => (removed ? "design-removed" : "design-kept"),
-      words: ({ name, removed }) => (removed ? `took away the design ${name}` : `kept the design ${name}`),
+      words: ({ name, removed }) => (removed ? `deleted the design ${name}` : `saved the design ${name}`),
     },
   },
   "design-purpose": {
     activity: {
       what: () => "design-purpose",
       words: ({ name, reason }) =>
-        reason === null ? `asks an edge of ${name} to stand on the grid again` : `left an edge of ${name} off on purpose: ${reason}`,
+        reason === null ? `no longer accepts an edge of ${name} off the grid` : `accepted an edge of ${name} off the grid: ${reason}`,
     },
   },
   "project-made": { activity: { what: () => "project", words: ({ name }) => `added the project ${name}` } },
@@ -252,7 +252,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       words: ({ project, number }) => (number ? `${project} now uses version ${versionText(number)}` : `${project} no longer uses it`),
     },
   },
-  "token-made": { activity: { what: () => "token", words: ({ name, project }) => `made the access token ${name} of ${project}` } },
+  "token-made": { activity: { what: () => "token", words: ({ name, project }) => `created the access token ${name} of ${project}` } },
   "token-revoked": {
     activity: { what: () => "token-revoked", words: ({ name }) => `revoked the access token ${name}` },
     announcement: ({ token }) => ({ kind: "access", of: { token } }),
@@ -260,7 +260,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "webhook-added": { activity: { what: () => "webhook", words: ({ host }) => `added the webhook ${host}` } },
   "webhook-removed": { activity: { what: () => "webhook-removed", words: ({ host }) => `removed the webhook ${host}` } },
   invited: { activity: { what: () => "invited", words: ({ email, role }) => `invited ${email} as ${role}` } },
-  "invitation-ended": { activity: { what: () => "invitation-ended", words: ({ email }) => `ended the invitation of ${email}` } },
+  "invitation-ended": { activity: { what: () => "invitation-ended", words: ({ email }) => `cancelled the invitation of ${email}` } },
   joined: {
     activity: { what: () => "joined", words: ({ role }) => `joined the team as ${role}` },
     inbox: {
@@ -274,7 +274,7 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     activity: {
       what: ({ role }) => (role === null ? "member-removed" : "member-role"),
       words: ({ role, member, memberId, personId, ended }) =>
-        `${role === null ? (memberId === personId ? "left the team" : `removed ${member} from the team`) : `made ${member} ${role}`}${after(ended)}`,
+        `${role === null ? (memberId === personId ? "left the team" : `removed ${member} from the team`) : `changed the role of ${member} to ${role}`}${after(ended)}`,
     },
     announcement: ({ memberId }) => ({ kind: "access", of: { person: memberId } }),
   },
@@ -284,10 +284,10 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
       words: ({ publishers }) => (publishers === "leads" ? "let only leads publish" : "let authors publish too"),
     },
   },
-  "team-made": { activity: { what: () => "team", words: ({ name }) => `made the team ${name}` } },
+  "team-made": { activity: { what: () => "team", words: ({ name }) => `created the team ${name}` } },
   "team-left-empty": { activity: { what: () => "team", words: () => "left the team, which has no members now" } },
   "team-given": { activity: { what: () => "team", words: ({ email }) => `the operator of this instance made ${email} a lead` } },
-  "team-renamed": { activity: { what: () => "team", words: ({ name }) => `named the team ${name}` } },
+  "team-renamed": { activity: { what: () => "team", words: ({ name }) => `renamed the team ${name}` } },
 };
 
 /**

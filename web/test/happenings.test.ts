@@ -9,7 +9,7 @@ const number = { major: 2, minor: 1, patch: 0 };
 
 /** One of every kind; the compiler names one that is missing. */
 const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { kind: K }>, activity: string, inbox: string | null] } = {
-  "spec-made": [{ kind: "spec-made", ...spec, name: "Quay board" }, "spec: made the spec Quay board", null],
+  "spec-made": [{ kind: "spec-made", ...spec, name: "Quay board" }, "spec: created the spec Quay board", null],
   "spec-moved": [
     { kind: "spec-moved", ...spec, name: "Quay board", to: "Pilots" },
     "spec: moved the spec Quay board to the team Pilots",
@@ -22,11 +22,11 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
   ],
   "spec-named": [
     { kind: "spec-named", ...spec, name: "Quays", address: "/specs/skerry/quays", revision: 5 },
-    "spec: named it Quays, at /specs/skerry/quays",
+    "spec: renamed it Quays, at /specs/skerry/quays",
     null,
   ],
   "spec-described": [{ kind: "spec-described", ...spec, words: "Boards" }, "spec: set the purpose: Boards", null],
-  "spec-follows": [{ kind: "spec-follows", ...spec, name: "Boards", number }, "spec: began to follow Boards 2.1.0", null],
+  "spec-follows": [{ kind: "spec-follows", ...spec, name: "Boards", number }, "spec: started following Boards 2.1.0", null],
   "followed-published": [
     {
       kind: "followed-published",
@@ -38,12 +38,12 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
       name: "Boards",
       number,
     },
-    "followed: Boards 2.1.0 is out, which it follows",
+    "followed: follows Boards, which published 2.1.0",
     "Boards 2.1.0 is out; Quays follows it at /specs/skerry/quays/follow",
   ],
   "spec-archived": [{ kind: "spec-archived", ...spec, archived: true, revision: 5 }, "spec: archived it", null],
   edited: [{ kind: "edited", ...spec, revision: 4 }, "edited: changed the draft", null],
-  shared: [{ kind: "shared", ...spec, public: true }, "share: made it readable to anyone with the link", null],
+  shared: [{ kind: "shared", ...spec, public: true }, "share: made it public to anyone with the link", null],
   published: [
     {
       kind: "published",
@@ -65,8 +65,8 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
   ],
   "review-asked": [
     { kind: "review-asked", ...named, words: "" },
-    "review-asked: asked for a review",
-    "Wren asks for a review of Quay board at /specs/skerry/quay-board/publish",
+    "review-asked: requested a review",
+    "Wren requested a review of Quay board at /specs/skerry/quay-board/publish",
   ],
   "review-decided": [
     { kind: "review-decided", ...named, decision: "sent-back", words: "Not yet", askedBy: 9 },
@@ -78,18 +78,18 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "comment: commented on desk gutter: Why 20?",
     "Wren on Quay board: Why 20? at /specs/skerry/quay-board/publish?comment=7#comment-7",
   ],
-  "comment-resolved": [{ kind: "comment-resolved", ...spec, resolved: false }, "comment-opened: opened a comment again", null],
-  "design-kept": [{ kind: "design-kept", ...spec, name: "Phone 3", removed: true }, "design-removed: took away the design Phone 3", null],
+  "comment-resolved": [{ kind: "comment-resolved", ...spec, resolved: false }, "comment-opened: reopened a comment", null],
+  "design-kept": [{ kind: "design-kept", ...spec, name: "Phone 3", removed: true }, "design-removed: deleted the design Phone 3", null],
   "design-purpose": [
     { kind: "design-purpose", ...spec, name: "Phone 3", reason: "Open sea" },
-    "design-purpose: left an edge of Phone 3 off on purpose: Open sea",
+    "design-purpose: accepted an edge of Phone 3 off the grid: Open sea",
     null,
   ],
   "project-made": [{ kind: "project-made", ...spec, name: "Crew app" }, "project: added the project Crew app", null],
   "project-use": [{ kind: "project-use", ...spec, project: "Crew app", number }, "project-use: Crew app now uses version 2.1.0", null],
   "token-made": [
     { kind: "token-made", ...spec, name: "build", project: "Crew app" },
-    "token: made the access token build of Crew app",
+    "token: created the access token build of Crew app",
     null,
   ],
   "token-revoked": [{ kind: "token-revoked", ...spec, name: "build", token: 4 }, "token-revoked: revoked the access token build", null],
@@ -102,7 +102,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
   invited: [{ kind: "invited", ...spec, email: "a@b.example", role: "author" }, "invited: invited a@b.example as author", null],
   "invitation-ended": [
     { kind: "invitation-ended", ...spec, email: "a@b.example" },
-    "invitation-ended: ended the invitation of a@b.example",
+    "invitation-ended: cancelled the invitation of a@b.example",
     null,
   ],
   joined: [
@@ -115,14 +115,14 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "member-removed: removed Wren from the team: 1 invitation ended",
     null,
   ],
-  "team-made": [{ kind: "team-made", ...spec, name: "Skerry Ferries" }, "team: made the team Skerry Ferries", null],
+  "team-made": [{ kind: "team-made", ...spec, name: "Skerry Ferries" }, "team: created the team Skerry Ferries", null],
   "team-left-empty": [{ kind: "team-left-empty", ...spec }, "team: left the team, which has no members now", null],
   "team-given": [
     { kind: "team-given", ...spec, email: "wren@skerry.example" },
     "team: the operator of this instance made wren@skerry.example a lead",
     null,
   ],
-  "team-renamed": [{ kind: "team-renamed", ...spec, name: "Skerry" }, "team: named the team Skerry", null],
+  "team-renamed": [{ kind: "team-renamed", ...spec, name: "Skerry" }, "team: renamed the team Skerry", null],
   "publishers-set": [{ kind: "publishers-set", ...spec, publishers: "leads" }, "publishers: let only leads publish", null],
 };
 

@@ -96,21 +96,3 @@ export const SpecViews = ({ here, path, looking, without, openComments, latest, 
     </nav>
   );
 };
-
-type PlainProps = Pick<Props, "here" | "path" | "looking" | "openComments" | "latest"> & {
-  /** Whether this person may change the spec. */
-  readonly mayEdit: boolean;
-};
-
-/** The line of views on a page that is read by many and loads little. */
-export const PlainSpecViews = ({ mayEdit, ...views }: PlainProps) => (
-  <SpecViews
-    {...views}
-    without={mayEdit ? [] : ["settings"]}
-    link={(href, current, words) => (
-      <a href={href} aria-current={current ? "page" : undefined}>
-        {words}
-      </a>
-    )}
-  />
-);

@@ -152,7 +152,11 @@ const Compared = ({ a, b, width: first, choices, chosen, team }: Props) => {
         </noscript>
       </form>
       <section aria-label="Differences">
-        <ChangeTables before={a.layout} after={b.layout} names={[a.label, b.label]} looking={{ width, at: [under.id, over.id] }} />
+        {chosen[0] === chosen[1] ? (
+          <p className="card-plain p-3">Both sides are the same. Choose another version, or another spec, for one of them.</p>
+        ) : (
+          <ChangeTables before={a.layout} after={b.layout} names={[a.label, b.label]} looking={{ width, at: [under.id, over.id] }} />
+        )}
       </section>
       <section className="card-plain compare-sheet" aria-label="Laid over each other">
         <EdgesOver

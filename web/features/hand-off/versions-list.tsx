@@ -3,9 +3,21 @@ import { dayText } from "@/ui/dates";
 import { TableScroll } from "@/ui/table-scroll";
 
 /** Versions of a spec, the latest first: when, by whom, what was written of each, and what it changed. */
-export const VersionsList = ({ path, versions }: { readonly path: string; readonly versions: readonly VersionSummary[] }) =>
+export const VersionsList = ({
+  path,
+  versions,
+  mayReview,
+}: {
+  readonly path: string;
+  readonly versions: readonly VersionSummary[];
+  /** Whether its reader may see the draft that the first version is published from. */
+  readonly mayReview: boolean;
+}) =>
   versions.length === 0 ? (
-    <p className="card-plain p-3">There is no version here.</p>
+    <p className="card-plain p-3">
+      No versions yet. A version is what developers build from; it never changes once published.{" "}
+      {mayReview && <a href={`${path}/publish`}>Review the draft and publish the first one.</a>}
+    </p>
   ) : (
     <TableScroll label="Versions" className="card-plain">
       <table className="people">

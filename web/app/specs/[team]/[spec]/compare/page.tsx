@@ -2,16 +2,14 @@ import { parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { ComparePage, type Choice, type StoredSide } from "@/features/compare/compare-page";
-import { countOfOpenComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { specChoice } from "@/server/overviews";
 import { findSpec, readDraftFacts, readStoredDraft } from "@/server/specs";
 import { givenLayout } from "@/server/stored-text";
-import { latestNumber, publicLayout, readStoredVersion, versionsOf } from "@/server/versions";
-import { PlainBar } from "@/ui/plain-bar";
-import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
+import { publicLayout, readStoredVersion, versionsOf } from "@/server/versions";
+import { PlainHead } from "../plain-head";
 
 export const metadata: Metadata = { title: "Compare" };
 
@@ -29,14 +27,11 @@ const read = (text: string, own: string): { readonly spec: string; readonly vers
 export default async function Compare({ params, searchParams }: Props) {
   const { team, spec: slug } = await params;
   const query = await queryOf(searchParams);
-  const path = `/specs/${team}/${slug}`;
   const { spec, person } = await requireSpec(team, slug, "read-version");
   const sql = database();
   const member = maySpec(spec, "read-draft");
-  const [versions, latest, comments, facts, draft] = await Promise.all([
+  const [versions, facts, draft] = await Promise.all([
     versionsOf(sql, spec.id),
-    latestNumber(sql, spec.id),
-    member ? countOfOpenComments(sql, spec.id) : 0,
     member ? readDraftFacts(sql, spec.id) : null,
     member ? readStoredDraft(sql, spec.id) : null,
   ]);
@@ -90,23 +85,7 @@ export default async function Compare({ params, searchParams }: Props) {
   const width = query["width"] !== undefined && Number.isFinite(wide) && wide >= 240 && wide <= 2560 ? Math.round(wide) : null;
   return (
     <>
-      <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={facts?.name ?? b.label}>
-        {!member && (
-          <a className="btn btn-bar" href={`${path}/versions/latest`}>
-            Hand-off page
-          </a>
-        )}
-      </PlainBar>
-      {member && (
-        <PlainSpecViews
-          here={null}
-          path={path}
-          looking={lookingOf(query)}
-          openComments={comments}
-          latest={latest}
-          mayEdit={maySpec(spec, "edit-draft")}
-        />
-      )}
+      <PlainHead spec={spec} name={facts?.name ?? b.label} here={null} query={query} />
       <ComparePage key={chosen.join(" against ")} a={a} b={b} width={width} choices={choices} chosen={chosen} team={member ? team : null} />
     </>
   );

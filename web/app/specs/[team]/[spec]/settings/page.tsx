@@ -1,15 +1,12 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { SpecSettings } from "@/features/specs/spec-settings";
-import { countOfOpenComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { teamsToMoveTo } from "@/server/spec-life";
 import { readDraftFacts } from "@/server/specs";
-import { latestNumber } from "@/server/versions";
-import { PlainBar } from "@/ui/plain-bar";
-import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
+import { PlainHead } from "../plain-head";
 
 export const metadata: Metadata = { title: "Settings of a spec" };
 
@@ -25,25 +22,12 @@ export default async function SpecSettingsPage({ params, searchParams }: Props) 
   const [mayName, mayManage] = [maySpec(spec, "name-spec"), maySpec(spec, "manage-spec")];
   if (!person || (!mayName && !mayManage)) notFound();
   const sql = database();
-  const [draft, teams, latest, comments] = await Promise.all([
-    readDraftFacts(sql, spec.id),
-    mayManage ? teamsToMoveTo(sql, spec, person.id) : [],
-    latestNumber(sql, spec.id),
-    countOfOpenComments(sql, spec.id),
-  ]);
+  const [draft, teams] = await Promise.all([readDraftFacts(sql, spec.id), mayManage ? teamsToMoveTo(sql, spec, person.id) : []]);
   if (!draft) notFound();
   const { name } = draft;
   return (
     <>
-      <PlainBar above={[[spec.teamName, "/specs"]]} here={name} />
-      <PlainSpecViews
-        here="settings"
-        path={`/specs/${team}/${slug}`}
-        looking={lookingOf(query)}
-        openComments={comments}
-        latest={latest}
-        mayEdit={maySpec(spec, "edit-draft")}
-      />
+      <PlainHead spec={spec} name={name} here="settings" query={query} />
       <main className="page account">
         <h1>{name}</h1>
         <p className="quiet">

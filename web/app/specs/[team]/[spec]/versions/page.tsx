@@ -1,15 +1,13 @@
 import type { Metadata } from "next";
 import { VersionsList } from "@/features/hand-off/versions-list";
-import { countOfOpenComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { maySpec, requireSpec } from "@/server/page";
 import { pageOf, pageSize } from "@/server/paging";
 import { queryOf } from "@/server/query";
 import { readDraftFacts } from "@/server/specs";
-import { latestNumber, readNamedVersion, versionsPage } from "@/server/versions";
+import { readNamedVersion, versionsPage } from "@/server/versions";
 import { Pager } from "@/ui/pager";
-import { PlainBar } from "@/ui/plain-bar";
-import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
+import { PlainHead } from "../plain-head";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;
@@ -25,35 +23,17 @@ export default async function VersionsPage({ params, searchParams }: Props) {
   const page = pageOf(query["page"]);
   const sql = database();
   const member = maySpec(spec, "read-draft");
-  const [versions, latest, comments, named] = await Promise.all([
+  const [versions, named] = await Promise.all([
     versionsPage(sql, spec.id, page),
-    latestNumber(sql, spec.id),
-    member ? countOfOpenComments(sql, spec.id) : 0,
     member ? readDraftFacts(sql, spec.id) : readNamedVersion(sql, spec.id, null),
   ]);
   const path = `/specs/${team}/${slug}`;
   return (
     <>
-      <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={named?.name ?? slug}>
-        {!member && (
-          <a className="btn btn-bar" href={`${path}/versions/latest`}>
-            Hand-off page
-          </a>
-        )}
-      </PlainBar>
-      {member && (
-        <PlainSpecViews
-          here={null}
-          path={path}
-          looking={lookingOf(query)}
-          openComments={comments}
-          latest={latest}
-          mayEdit={maySpec(spec, "edit-draft")}
-        />
-      )}
+      <PlainHead spec={spec} name={named?.name ?? slug} here={null} query={query} />
       <main className="page">
         <h1 className="mb-3">Versions</h1>
-        <VersionsList path={path} versions={versions.entries} />
+        <VersionsList path={path} versions={versions.entries} mayReview={member} />
         <Pager page={page} size={pageSize} total={null} more={versions.more} query={{}} what="versions" />
       </main>
     </>

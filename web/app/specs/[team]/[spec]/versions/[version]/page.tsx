@@ -6,7 +6,6 @@ import { HandOff } from "@/features/hand-off/hand-off-page";
 import { ManageFold } from "@/features/hand-off/manage-fold";
 import { NotYet } from "@/features/hand-off/not-yet";
 import { NewsBar } from "@/features/hand-off/news-bar";
-import { countOfOpenComments } from "@/server/comments";
 import { database } from "@/server/database";
 import { handOffOf } from "@/server/drawn-pages";
 import { addressOf } from "@/server/handler";
@@ -18,8 +17,7 @@ import { countOfUse } from "@/server/projects";
 import { queryOf } from "@/server/query";
 import { hasBreakpoint, latestNumber, readLatestVersion, readStoredVersion, versionsOf } from "@/server/versions";
 import { dayText } from "@/ui/dates";
-import { PlainBar } from "@/ui/plain-bar";
-import { lookingOf, PlainSpecViews } from "@/ui/spec-views";
+import { PlainHead } from "../../plain-head";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string; version: string }>;
@@ -41,13 +39,12 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   if (asked !== "latest" && !number) notFound();
   const sql = database();
   const member = maySpec(spec, "read-draft");
-  const [version, versions, newest, projects, followers, comments] = await Promise.all([
+  const [version, versions, newest, projects, followers] = await Promise.all([
     number ? readStoredVersion(sql, spec.id, number) : readLatestVersion(sql, spec.id),
     versionsOf(sql, spec.id),
     latestNumber(sql, spec.id),
     countOfUse(sql, spec.id),
     countOfFollowers(sql, spec.id),
-    member ? countOfOpenComments(sql, spec.id) : 0,
   ]);
   const own = version && parseVersion(version.number);
   if (!version || !own) notFound();
@@ -68,7 +65,7 @@ export default async function HandOffPage({ params, searchParams }: Props) {
   return (
     <>
       <div className="hand-off-bar">
-        <PlainBar above={member ? [[spec.teamName, "/specs"]] : []} here={version.name}>
+        <PlainHead spec={spec} name={version.name} here="hand-off" query={query}>
           {versions.length > 1 && (
             <a className="btn btn-bar" href={`${path}/compare?a=${before?.number ?? versions.at(-1)?.number ?? ""}&b=${version.number}`}>
               Compare versions
@@ -92,17 +89,7 @@ export default async function HandOffPage({ params, searchParams }: Props) {
               </li>
             </ul>
           </details>
-        </PlainBar>
-        {member && (
-          <PlainSpecViews
-            here="hand-off"
-            path={path}
-            looking={lookingOf(query)}
-            openComments={comments}
-            latest={newest}
-            mayEdit={maySpec(spec, "edit-draft")}
-          />
-        )}
+        </PlainHead>
         <NewsBar path={path} team={team} spec={slug} shown={version.number} newest={newest} />
       </div>
       {!parts.ok && <NotYet problem={parts.problem} />}
