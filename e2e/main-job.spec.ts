@@ -6,8 +6,9 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
   const { page, said, context } = await pageOf(browser, "author");
   await page.getByRole("link", { name: "New spec" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Timetable pages");
-  await page.getByLabel("Width, px").fill("1152+2*144");
-  await page.getByLabel("Columns", { exact: true }).fill("12");
+  await page.getByLabel(/^One width/).check();
+  await page.getByLabel("Desk, drawn at").fill("1152+2*144");
+  await page.getByLabel("Desk, columns").fill("12");
   await page.getByRole("button", { name: "Create the spec" }).click();
   await page.waitForURL(/\/specs\/skerry\/timetable-pages/);
 

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { layoutFaults } from "./layout-faults";
 import { pages } from "./pages-list";
-import { pageOf, watch } from "./people";
+import { pageOf, requestsOf, watch } from "./people";
 
 const axe = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe.min.js"), "utf8");
 
@@ -170,26 +170,81 @@ test("a wrong sign-in says so, keeps the address and lets nobody in", async ({ p
   expect(said).toEqual([]);
 });
 
-test("a new spec keeps what was typed and says beside each field what would be right", async ({ browser }) => {
+test("a new spec shows what it will be, says what is wrong where it is typed, and keeps it over a reload and a refusal", async ({
+  browser,
+}) => {
   const { page, context, said } = await pageOf(browser, "author");
+  const name = page.getByLabel("Name", { exact: true });
   await page.goto("/specs/new");
-  await page.getByLabel("Width, px").fill("1440+");
-  await page.getByLabel("Columns", { exact: true }).fill("120");
+  const closes = page.getByRole("region", { name: "Whether the sums close" });
+  await expect(closes).toContainText("Every sum closes");
+  await expect(page.getByText("1280 = 64 + 12 × 74 + 11 × 24 + 64")).toBeVisible();
+  // Another base unit closes too; a number of one's own may not, and what would is offered.
+  await page.getByRole("group", { name: "Base unit" }).getByRole("button", { name: "10" }).click();
+  await expect(page.getByText("1280 = 50 + 12 × 80 + 11 × 20 + 50")).toBeVisible();
+  await page.getByLabel("Desk, margin").fill("64");
+  await expect(closes).toContainText("Columns are not whole pixels");
+  await closes.getByRole("button", { name: /^Desk: gutter/ }).click();
+  await expect(closes).toContainText("Every sum closes");
+  // What is wrong is said, and the last result stays.
+  await page.getByLabel("Desk, drawn at").fill("1440+");
+  await page.getByLabel("Tablet, columns").fill("120");
   await page.getByRole("button", { name: "Create the spec" }).click();
-  await expect(page.locator("#start-width-words")).toContainText("must be a width");
+  await expect(page.locator("#start-faults")).toContainText("Desk, drawn at: must be a width");
   await expect(page.locator("#spec-name-words")).toContainText("Give the spec a name");
-  await page.getByLabel("Name", { exact: true }).fill("Ticket wall");
-  await page.getByLabel("Width, px").fill("99999");
-  await page.getByRole("button", { name: "Create the spec" }).click();
-  await expect(page.locator("#start-width-words")).toContainText("from 1 to 20,000");
-  await expect(page.locator("#start-columns-count-words")).toContainText("from 1 to 96");
-  await expect(page.getByLabel("Width, px")).toHaveValue("99999");
+  await page.getByLabel("Desk, drawn at").fill("99999");
+  await expect(page.locator("#start-faults")).toContainText("from 1 to 20,000");
+  await expect(page.locator("#start-faults")).toContainText("from 1 to 96");
+  await name.fill("Ticket wall");
+  await page.reload();
+  await expect(name).toHaveValue("Ticket wall");
+  await expect(page.getByLabel("Desk, drawn at")).toHaveValue("99999");
+  await page.getByLabel("Desk, drawn at").fill("1280");
+  await page.getByLabel("Tablet, columns").fill("8");
+  // A server that cannot be reached takes nothing away; Enter creates.
+  await page.route("**/api/specs", (route) => route.abort());
+  await name.press("Enter");
+  await expect(page.getByRole("alert").first()).toBeVisible();
+  await expect(name).toHaveValue("Ticket wall");
+  await page.unroute("**/api/specs");
   await page.getByLabel(/^A file/).check();
   await page
     .locator("input[type=file]")
     .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from('{"format":"ypsiline-layout"}') });
   await expect(page.getByText("/breakpoints is missing; it must be an array")).toBeVisible();
-  expect(said).toEqual([]);
+  await page.getByLabel(/^Phone, tablet, desk/).check();
+  await name.press("Enter");
+  await page.waitForURL(/\/specs\/skerry\/ticket-wall/);
+  await expect(page.getByRole("group", { name: "Ladder of widths" })).toContainText("Tablet");
+  // A design leads to Fit, which asks for its grid.
+  await page.goto("/specs/new");
+  await expect(name).toHaveValue("");
+  await name.fill("Drawn wall");
+  await page.getByLabel(/^A design/).check();
+  await page.getByRole("button", { name: /^Create the spec/ }).click();
+  await page.waitForURL(/\/drawn-wall\/fit/);
+  expect(said.filter((words) => !words.includes("ERR_FAILED"))).toEqual([]);
+  await context.close();
+});
+
+test("a team's starting point comes first among the ways to start", async ({ browser, baseURL }) => {
+  const { page, context } = await pageOf(browser, "lead");
+  const api = await requestsOf(baseURL ?? "", "lead");
+  const made = (await (await api.post("/api/teams", { data: { name: `Beginners ${process.pid}` } })).json()) as { team: string };
+  const begun = await api.post("/api/specs", {
+    data: { team: made.team, name: "House grid", start: { kind: "columns", width: 1440, columns: 10 } },
+  });
+  const { spec } = (await begun.json()) as { spec: string };
+  await page.goto(`/specs/${made.team}/${spec}/settings`);
+  await page.getByRole("button", { name: "Use as starting point" }).click();
+  await expect(page.getByText("This is the team’s starting point")).toBeVisible();
+  await page.goto("/specs/new");
+  await page.getByLabel("Team", { exact: true }).selectOption(made.team);
+  await expect(page.getByLabel(/^House grid/)).toBeChecked();
+  await page.getByLabel("Name", { exact: true }).fill("Second grid");
+  await page.keyboard.press("Enter");
+  await page.waitForURL(/second-grid/);
+  await expect(page.getByRole("gridcell", { name: /^Desk, Columns: 10/ })).toBeVisible();
   await context.close();
 });
 

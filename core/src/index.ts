@@ -41,6 +41,18 @@ export { placeText, readPlace } from "./layout/place-text";
 export { withCopied, withoutStrays } from "./layout/strays";
 export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
+export {
+  deviceSets,
+  layoutFromStart,
+  type Spaces,
+  type Start,
+  startBases,
+  startRows,
+  type StartRows,
+  type StartSize,
+  startSpaces,
+  suggestSpaces,
+} from "./layout/starts";
 export { breakpointAt, breakpointRanges, inOrder } from "./grid/breakpoint-at";
 export type { ShareOf, Shares } from "./grid/columns";
 export {

@@ -25,6 +25,7 @@ type Facts = {
   /** What a spec follows has a new version, published by a person of whatever team. */
   "followed-published": In & ToldFollower & { readonly name: string; readonly number: VersionNumber };
   "spec-archived": ToSpec & { readonly archived: boolean; readonly revision: number };
+  "team-start": ToSpec & { readonly start: boolean };
   edited: ToSpec & { readonly revision: number };
   shared: ToSpec & { readonly public: boolean };
   published: OnPath & {
@@ -140,6 +141,12 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "spec-archived": {
     activity: { what: () => "spec", words: ({ archived }) => (archived ? "archived it" : "restored it from the archive") },
     announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
+  },
+  "team-start": {
+    activity: {
+      what: () => "spec",
+      words: ({ start }) => (start ? "made it the team’s starting point" : "ended its use as the team’s starting point"),
+    },
   },
   edited: {
     activity: { what: () => "edited", words: () => "changed the draft" },

@@ -39,15 +39,17 @@ export const newBreakpoint = ({ id, name, from, width, height, count, gutter, ma
   mesh: null,
 });
 
-const layoutOf = (name: string, breakpoints: readonly Breakpoint[]): Layout =>
-  layoutSchema.parse({
-    format: "ypsiline-layout",
-    formatVersion: 1,
-    name,
-    base: "8px",
-    spacing: commonSpacing,
-    breakpoints,
-  });
+/** A layout document with the usual spacing steps, not yet parsed. */
+export const documentOf = (name: string, breakpoints: readonly Breakpoint[], base: string) => ({
+  format: "ypsiline-layout",
+  formatVersion: 1,
+  name,
+  base,
+  spacing: commonSpacing,
+  breakpoints,
+});
+
+const layoutOf = (name: string, breakpoints: readonly Breakpoint[]): Layout => layoutSchema.parse(documentOf(name, breakpoints, "8px"));
 
 /** Breakpoints as teams usually name them (common practice): from where, drawn how high. */
 const usual = [

@@ -59,13 +59,15 @@ type Props = {
   readonly at: string | null;
   /** The kept design to begin with. */
   readonly design: number | null;
+  /** What is asked of the boxes at first. */
+  readonly ask: Ask;
 };
 
 /** The draft among what boxes are held against; the others are versions by their number. */
 const onDraft = "draft";
 
 /** Boxes measured in a design or a page, held against the draft; or the grids they may have been drawn on. */
-export const FitPage = ({ at: asked, design: first }: Props) => {
+export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) => {
   const { address, layout: draft, latest, edit, undo, mayEdit } = useDraftOfPage();
   const kept = useKept(address);
   const versions = useVersions(address);
@@ -73,7 +75,7 @@ export const FitPage = ({ at: asked, design: first }: Props) => {
   const layout = against === latest?.number ? latest.layout : (versions.layouts.get(against) ?? draft);
   const [taken, setTaken] = useState<Taken | null>(null);
   const [intake, setIntake] = useState(false);
-  const [ask, setAsk] = useState<Ask>("spec");
+  const [ask, setAsk] = useState<Ask>(askedFirst);
   const [tolerance, setTolerance] = useState<Tolerance>("1");
   const [at, setAt] = useState(asked ?? "");
   const [chosen, setChosen] = useState<number | null>(null);

@@ -22,6 +22,8 @@ type Props = {
   readonly follows: { readonly spec: string; readonly version: string } | null | undefined;
   readonly mayName: boolean;
   readonly mayManage: boolean;
+  /** Whether new specs of its team may begin as a copy of it. */
+  readonly isStart: boolean;
 };
 
 /** The spec's team: moved to another, what is open goes on there. */
@@ -80,7 +82,7 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
 };
 
 /** What a spec is called, where it is, what it follows, whose it is, and whether it is put away. */
-export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props) => {
+export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isStart }: Props) => {
   const act = useAct();
   const at = { team: spec.team, spec: spec.slug };
   return (
@@ -133,6 +135,26 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage }: Props
             <Link className="btn btn-quiet" href={`/specs/${spec.team}/${spec.slug}/follow`} prefetch={false}>
               {follows ? "What it follows" : "Follow another spec"}
             </Link>
+          </div>
+        </section>
+      )}
+      {mayManage && !spec.archived && (
+        <section aria-labelledby="start-title">
+          <h2 id="start-title">Starting point</h2>
+          <div className="card-plain p-3">
+            <p>
+              {isStart
+                ? "This is the team’s starting point: it comes first when somebody creates a spec, as a copy of its draft."
+                : "A team can have one starting point. It comes first when somebody creates a spec, as a copy of its draft."}
+            </p>
+            <button
+              type="button"
+              className="btn btn-quiet"
+              disabled={act.busy}
+              onClick={() => void act.send("POST /api/specs/:team/:spec/start", at, { start: !isStart })}
+            >
+              {isStart ? "Stop using it" : "Use as starting point"}
+            </button>
           </div>
         </section>
       )}

@@ -6,6 +6,7 @@ import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { teamsToMoveTo } from "@/server/spec-life";
 import { readDraftFacts } from "@/server/specs";
+import { isTeamStart } from "@/server/team-start";
 import { PlainHead } from "../plain-head";
 
 export const metadata: Metadata = { title: "Settings of a spec" };
@@ -22,7 +23,11 @@ export default async function SpecSettingsPage({ params, searchParams }: Props) 
   const [mayName, mayManage] = [maySpec(spec, "name-spec"), maySpec(spec, "manage-spec")];
   if (!person || (!mayName && !mayManage)) notFound();
   const sql = database();
-  const [draft, teams] = await Promise.all([readDraftFacts(sql, spec.id), mayManage ? teamsToMoveTo(sql, spec, person.id) : []]);
+  const [draft, isStart, teams] = await Promise.all([
+    readDraftFacts(sql, spec.id),
+    isTeamStart(sql, spec),
+    mayManage ? teamsToMoveTo(sql, spec, person.id) : [],
+  ]);
   if (!draft) notFound();
   const { name } = draft;
   return (
@@ -40,6 +45,7 @@ export default async function SpecSettingsPage({ params, searchParams }: Props) 
           follows={maySpec(spec, "edit-draft") ? draft.follows : undefined}
           mayName={mayName}
           mayManage={mayManage}
+          isStart={isStart}
         />
       </main>
     </>

@@ -15,5 +15,5 @@ export default async function FitBoxesPage({ params, searchParams }: Props) {
   const { team, spec } = await params;
   await requireSpec(team, spec, "read-draft");
   const asked = await queryOf(searchParams);
-  return <FitPage at={asked["at"] ?? null} design={idOf(asked["design"])} />;
+  return <FitPage at={asked["at"] ?? null} design={idOf(asked["design"])} ask={asked["ask"] === "grid" ? "grid" : "spec"} />;
 }
