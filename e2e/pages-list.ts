@@ -55,6 +55,9 @@ export const pages: readonly { name: string; path: string; open?: (page: Page) =
     path: "/specs/skerry/passenger-booking/widths",
     open: (page) => page.getByRole("button", { name: "Edit the list…" }).click(),
   },
+  { name: "guide", path: "/guide" },
+  { name: "a page of the guide", path: "/guide/your-first-spec" },
+  { name: "checks explained", path: "/guide/checks" },
   { name: "keys", path: "/specs/skerry/crew-roster", open: (page) => page.keyboard.press("?") },
   {
     name: "add a breakpoint",

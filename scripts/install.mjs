@@ -122,9 +122,25 @@ const buildCommand = () => {
   writeFileSync(stamp, wanted);
 };
 
+/** Writes the guide's pages, their numbers and drawings worked out, unless those there come from exactly these sources. */
+const writeGuide = () => {
+  const stamp = join(root, "web", "generated", "written");
+  const wanted = fileHash([
+    "package-lock.json",
+    "scripts/write-guide.ts",
+    ...sourceFiles("docs/guide"),
+    ...sourceFiles("core/src"),
+    ...sourceFiles("web/server/guide"),
+  ]);
+  if (stampIs(stamp, wanted)) return;
+  runScript("write-guide.ts", [], {});
+  writeFileSync(stamp, wanted);
+};
+
 /** Builds the application and the command unless what is built comes from exactly these sources. */
 export const build = () => {
   buildCommand();
+  writeGuide();
   const stamp = join(root, "web", ".next", "ypsiline-built");
   const wanted = fileHash(["package-lock.json", "tsconfig.base.json", ...sourceFiles("core/src"), ...sourceFiles("web")]);
   if (stampIs(stamp, wanted)) return;

@@ -26,6 +26,9 @@ export const MainNav = ({ here, teams: [first, ...more], unread }: Props) => {
       {link("specs", "/specs", "Specs")}
       {first && (more.length > 0 ? link("team", "/teams", "Teams") : link("team", `/teams/${first.team}`, "Team"))}
       {link("inbox", "/inbox", "Inbox")}
+      <a href="/guide" className="crumb">
+        Guide
+      </a>
     </nav>
   );
 };

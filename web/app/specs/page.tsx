@@ -115,7 +115,8 @@ export default async function SpecsPage({ searchParams }: Props) {
             <h2>No spec yet</h2>
             <p className="mb-0">
               A spec holds the columns, rows and lines of one product at every width.{" "}
-              {canCreate ? <Link href="/specs/new">Create the first one</Link> : "An author of your team can create the first one."}
+              {canCreate ? <Link href="/specs/new">Create the first one</Link> : "An author of your team can create the first one."}{" "}
+              <a href="/guide/your-first-spec">Your first spec in ten minutes</a>
             </p>
           </div>
         )}

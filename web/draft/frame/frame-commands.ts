@@ -1,6 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
+import guideTitles from "@/generated/guide-titles.json";
 import { specPages, specViews, type ViewId } from "@/ui/spec-views";
 import type { Command } from "../commands";
 import { useDraftOfPage } from "../draft-provider";
@@ -33,5 +34,6 @@ export const useFrameCommands = (
     ...layout.breakpoints.map(({ id, name, drawnAt }) => go(name, "Breakpoint", `${path}?at=${id}&width=${drawnAt.width}`)),
     ...layout.areas.map(({ name }) => go(name, "Area", `${path}?facet=areas`)),
     ...layout.text.map(({ name }) => go(name, "Text role", `${path}?facet=baseline`)),
+    ...guideTitles.map(({ slug, title }) => go(title, "Guide", `/guide/${slug}`)),
   ];
 };

@@ -25,7 +25,10 @@ export const KeptDesigns = ({ kept, open, mayEdit, onOpen }: Props) => (
     <h2>Saved designs {kept.total > 0 && <span className="num quiet">{kept.total}</span>}</h2>
     {kept.fault && <p className="fault">{kept.fault}</p>}
     {kept.designs.length === 0 && !kept.fault && (
-      <p className="quiet">No saved designs. Save one, and every review will show which of its edges a change would move off the grid.</p>
+      <p className="quiet">
+        No saved designs. Save one, and every review will show which of its edges a change would move off the grid.{" "}
+        <a href="/guide/checking-a-design#save-the-design">More about saved designs</a>
+      </p>
     )}
     <ul className="plain-list fit-kept">
       {kept.designs.map((design) => (

@@ -16,7 +16,8 @@ export const VersionsList = ({
   versions.length === 0 ? (
     <p className="card-plain p-3">
       No versions yet. A version is what developers build from; it never changes once published.{" "}
-      {mayReview && <a href={`${path}/publish`}>Review the draft and publish the first one.</a>}
+      {mayReview && <a href={`${path}/publish`}>Review the draft and publish the first one.</a>}{" "}
+      <a href="/guide/review-and-publishing">About versions</a>
     </p>
   ) : (
     <TableScroll label="Versions" className="card-plain">

@@ -124,7 +124,10 @@ export const HistoryPage = ({ stretches, children }: { readonly stretches: reado
       <main className="page history">
         <nav aria-label="Stretches of edits">
           {stretches.length === 0 && (
-            <p className="card-plain p-3 quiet">No changes yet. Every edit will appear here, and any moment can be restored.</p>
+            <p className="card-plain p-3 quiet">
+              No changes yet. Every edit will appear here, and any moment can be restored.{" "}
+              <a href="/guide/review-and-publishing">How a team works on a spec</a>
+            </p>
           )}
           {stretches.length > 0 && (
             <ul className="card-plain">

@@ -116,6 +116,10 @@ export const StartResult = ({ layout, closing, onClose }: Props) => {
           ) : null;
         })}
       </section>
+      <p className="quiet">
+        Twelve columns divide into halves, thirds and quarters; eight and four keep the same halves on smaller screens. Margins of at least
+        16 px keep content clear of a phone’s edge. <a href="/guide/columns-and-containers">Why these numbers?</a>
+      </p>
       {findings.length > 0 && (
         <section className="start-found" aria-label="What the checks find">
           <h2>You can settle these on the sheet</h2>

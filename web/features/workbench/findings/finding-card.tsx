@@ -107,6 +107,9 @@ export const FindingCard = ({ finding, fixes, where, with: other, readOnly, onPr
                 </Dropdown.Item>
               ))}
               {rest.length > 0 && <Dropdown.Divider />}
+              <Dropdown.Item href={`/guide/checks#${finding.rule}`} target="_blank" rel="noopener">
+                Why it matters
+              </Dropdown.Item>
               <Dropdown.Item as="button" type="button" onClick={() => setAccepting(true)}>
                 Accept as it is…
               </Dropdown.Item>
