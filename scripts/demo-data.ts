@@ -9,11 +9,12 @@ import { addMember, addPerson, addTeam } from "../web/server/people";
 import type { Role } from "../web/wire/shapes";
 import { addProject, setUse } from "../web/server/projects";
 import { askReview } from "../web/server/reviews";
-import { addSpec, findSpec, setPublic } from "../web/server/specs";
+import { addSpec, findSpec, readStoredDraft, setPublic } from "../web/server/specs";
 import { inTransaction } from "../web/server/transaction";
-import { addVersion } from "../web/server/versions";
+import { addVersion, addWithdrawal } from "../web/server/versions";
 import { addWebhook } from "../web/server/webhooks";
 import { demoSpecs } from "./demo-layouts";
+import { addDeliveries, addHarbourTeam, editOverWeek, leaveBehind } from "./demo-week";
 
 type Accounts = {
   password: string;
@@ -36,14 +37,15 @@ const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null
   }
   const [authorId = 0, leadId = 0, readerId = 0] = [ids.author, ids.lead, ids.reader];
   const nameOf = (role: Role): string => accounts.find((one) => one.role === role)?.name ?? role;
-  for (const { slug, description, draft, versions } of demoSpecs) {
-    const begins = { layout: JSON.stringify(draft), summary: summaryOf(draft) };
+  for (const { slug, description, draft, before = draft, versions } of demoSpecs) {
+    const begins = { layout: JSON.stringify(before), summary: summaryOf(before) };
     const specId = await addSpec(sql, { teamId, slug, description, ...begins, personId: authorId });
     if (specId === null) throw new Error(`the demo has two specs named ${slug}`);
+    await editOverWeek(sql, { specId, from: before, to: draft, people: [authorId, leadId] });
     for (const version of versions) {
       const number = parseVersion(version.number);
       if (!number) throw new Error(`${version.number} is no version number`);
-      await addVersion(sql, {
+      const id = await addVersion(sql, {
         specId,
         number,
         layout: JSON.stringify(version.layout),
@@ -51,6 +53,7 @@ const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null
         personId: leadId,
         publishedAt: new Date(version.date),
       });
+      if (version.withdrawn !== undefined) await addWithdrawal(sql, id, leadId, version.withdrawn);
     }
   }
   // The booking page stands for a product outside the team, so its spec is readable by link.
@@ -75,8 +78,14 @@ const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null
   const thread = await addComment(sql, about("reader", readerId), comment);
   await addComment(sql, about("author", authorId), { ...comment, words: "No, it slipped in with the new desk. I put it back.", thread });
   await addComment(sql, about("lead", leadId), { about: "wide", words: "Check the office screens before this goes out.", thread: null });
-  await askReview(sql, about("author", authorId), 1, "Desk and wide are new; the tablet is not done yet.");
-  if (receiver !== null) await addWebhook(sql, { teamId, personId: leadId, url: receiver, form: "json" });
+  await leaveBehind(sql, { id: teamId, slug: team.slug }, { author: authorId, lead: leadId, reader: readerId });
+  await addHarbourTeam(sql, { id: teamId, slug: team.slug }, { author: authorId, lead: leadId, reader: readerId }, passwordHash);
+  const draft = await readStoredDraft(sql, booking.id);
+  await askReview(sql, about("author", authorId), draft?.revision ?? 1, "Desk and wide are new; the tablet is not done yet.");
+  if (receiver !== null) {
+    await addWebhook(sql, { teamId, personId: leadId, url: receiver, form: "json" });
+    await addDeliveries(sql, teamId);
+  }
   return true;
 };
 

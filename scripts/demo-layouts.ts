@@ -277,12 +277,33 @@ const board = layout(
   { areas: [...boardAreas] },
 );
 
+const sign = (gutter: string): Layout =>
+  layout("Harbour signs", "8px", [
+    { ...newBreakpoint({ id: "sign", name: "Sign", from: 320, width: 720, height: 1280, count: 6, gutter: "24px", margin: "48px" }), rows },
+    { ...newBreakpoint({ id: "screen", name: "Screen", from: 1440, width: 1920, height: 1080, count: 12, gutter, margin: "48px" }), rows },
+  ]);
+/** The public spec of the second team, as its two versions have it. */
+export const demoHarbour: readonly [Layout, Layout] = [sign("24px"), sign("48px")];
+/** A spec that follows the first of them, with a number of its own. */
+export const demoPier: Layout = {
+  ...sign("24px"),
+  name: "Pier screens",
+  breakpoints: sign("24px").breakpoints.map((one) =>
+    one.id === "sign" ? { ...one, columns: { ...one.columns, margin: { start: "60px", end: "60px" } } } : one,
+  ),
+  follows: { spec: "Harbour signs", version: "1.0.0" },
+  accepted: [{ rule: "margin-on-base", breakpoint: "sign", reason: "The frames of the piers cover 12 px on each side." }],
+};
+
 /** A spec of the demo: its draft, with deliberate faults, and its published versions. */
 export type DemoSpec = {
   slug: string;
   description: string;
   draft: Layout;
-  versions: readonly { number: string; date: string; note: string; layout: Layout }[];
+  /** What the draft was before the week's edits; left out where it has none. */
+  before?: Layout;
+  /** `withdrawn`: why it was. */
+  versions: readonly { number: string; date: string; note: string; layout: Layout; withdrawn?: string }[];
 };
 
 export const demoSpecs: readonly DemoSpec[] = [
@@ -290,6 +311,7 @@ export const demoSpecs: readonly DemoSpec[] = [
     slug: "passenger-booking",
     description: "Booking site, phone to wide desk",
     draft: bookingDraft,
+    before: booking210,
     versions: [
       { number: "2.0.0", date: "2026-08-24T09:00:00Z", note: "Twelve columns at the desk, where there were ten.", layout: booking200 },
       {
@@ -304,7 +326,16 @@ export const demoSpecs: readonly DemoSpec[] = [
     slug: "crew-roster",
     description: "Tablet held either way, and the office desk",
     draft: { ...roster, areas: [...rosterAreas] },
-    versions: [{ number: "1.3.0", date: "2026-10-02T08:15:00Z", note: "The desk holds its container at 1152.", layout: roster }],
+    versions: [
+      {
+        number: "1.2.0",
+        date: "2026-09-28T09:20:00Z",
+        note: "Office desk added.",
+        layout: roster,
+        withdrawn: "The desk was drawn for the old office screens.",
+      },
+      { number: "1.3.0", date: "2026-10-02T08:15:00Z", note: "The desk holds its container at 1152.", layout: roster },
+    ],
   },
   {
     slug: "quay-board",

@@ -1,0 +1,173 @@
+import type postgres from "postgres";
+import { applyChanges, compareLayouts, type Layout, parseVersion } from "../core/src/index";
+import { addComment, resolveComment } from "../web/server/comments";
+import { summaryOf } from "../web/server/draft-summary";
+import { keepDesign } from "../web/server/kept-designs";
+import { addMember, addPerson, addTeam } from "../web/server/people";
+import { addSpec, findSpec, setPublic, writeDraft } from "../web/server/specs";
+import { addVersion } from "../web/server/versions";
+import { demoHarbour, demoPier } from "./demo-layouts";
+
+// What a team that has worked for a week leaves behind, so that no page of the demo is empty.
+
+type People = { readonly author: number; readonly lead: number; readonly reader: number };
+type Team = { readonly id: number; readonly slug: string };
+
+const day = 24 * 60 * 60 * 1000;
+
+const versionNumber = (text: string) => {
+  const number = parseVersion(text);
+  if (!number) throw new Error(`${text} is no version number`);
+  return number;
+};
+
+/** Edits a draft from what it is to what it is to be, one change an edit, spread over the week before now by two people. */
+export const editOverWeek = async (
+  sql: postgres.TransactionSql,
+  { specId, from, to, people }: { readonly specId: number; readonly from: Layout; readonly to: Layout; readonly people: readonly number[] },
+): Promise<void> => {
+  const changes = compareLayouts(from, to);
+  let layout = from;
+  for (const [index, change] of changes.entries()) {
+    const applied = applyChanges(layout, [change]);
+    if (!applied.ok) throw new Error(`the demo's edit ${change.path.join("/")} does not fit`);
+    ({ layout } = applied);
+    const revision = index + 2;
+    await writeDraft(sql, {
+      specId,
+      revision,
+      madeOn: revision - 1,
+      layout: JSON.stringify(layout),
+      summary: summaryOf(layout),
+      changes: [change],
+      personId: people[Math.floor(index / 3) % people.length] ?? 0,
+    });
+    const at = new Date(Date.now() - 7 * day + ((index + 1) * 6.5 * day) / changes.length);
+    await sql`UPDATE draft_edit SET at = ${at} WHERE spec_id = ${specId} AND revision = ${revision}`;
+  }
+};
+
+/** Boxes of a design at the desk of the booking page, drawn for gutters of 24: on a gutter of 20 some edges are off. */
+const sailingCards = {
+  format: "ypsiline-boxes",
+  formatVersion: 1,
+  width: 1280,
+  boxes: [
+    { name: "Search", x: 64, y: 96, width: 368, height: 376, area: "search" },
+    { name: "Sailing card 1", x: 456, y: 96, width: 368, height: 120 },
+    { name: "Sailing card 2", x: 848, y: 96, width: 368, height: 120 },
+    { name: "Fares", x: 456, y: 384, width: 371, height: 216, area: "fares" },
+  ],
+};
+/** Edges as Ypsiline finds them in a picture of the phone's page. */
+const phonePicture = {
+  format: "ypsiline-boxes",
+  formatVersion: 1,
+  width: 360,
+  source: "picture",
+  edges: true,
+  boxes: [
+    { name: "Left edge", x: 16, y: 96, width: 0, height: 160 },
+    { name: "Second column", x: 102, y: 96, width: 0, height: 160 },
+    { name: "Right edge", x: 344, y: 96, width: 0, height: 160 },
+  ],
+};
+
+/** Designs of the booking page, and a comment that was settled. */
+export const leaveBehind = async (sql: postgres.TransactionSql, team: Team, people: People): Promise<void> => {
+  const booking = await findSpec(sql, team.slug, "passenger-booking", people.author);
+  if (!booking) throw new Error("the demo has no passenger booking");
+  const doer = { specId: booking.id, teamId: team.id, personId: people.author };
+  for (const [name, source, list] of [
+    ["Sailing cards, desk", "boxes", sailingCards],
+    ["Booking page, phone", "picture", phonePicture],
+  ] as const) {
+    const kept = await keepDesign(sql, doer, { name, source, width: list.width, boxes: list.boxes.length, list: JSON.stringify(list) });
+    if (!kept.ok) throw new Error(`the demo's design ${name} was not kept: ${kept.problem.detail}`);
+  }
+  const about = {
+    specId: booking.id,
+    teamId: team.id,
+    name: "Passenger booking",
+    path: `/specs/${team.slug}/passenger-booking`,
+    personId: people.lead,
+    person: "Design lead",
+  };
+  const settled = await addComment(sql, about, { about: "tablet margin", words: "32 at the tablet, as on the old site?", thread: null });
+  if (settled !== null) {
+    await addComment(
+      sql,
+      { ...about, personId: people.author, person: "Author" },
+      { about: "tablet margin", words: "Yes, 32 it is.", thread: settled },
+    );
+    await resolveComment(sql, about, settled, true);
+  }
+};
+
+/** A second team with a public spec of two versions, and a spec of the first team that follows the earlier of them. */
+export const addHarbourTeam = async (sql: postgres.TransactionSql, team: Team, people: People, passwordHash: string): Promise<void> => {
+  const harbour = await addTeam(sql, { slug: "skerry-harbours", name: "Skerry Harbours" });
+  const person = await addPerson(sql, { email: "harbour@skerry.example", name: "Harbour lead", passwordHash });
+  await addMember(sql, harbour, person, "lead");
+  const [first, second] = demoHarbour;
+  const specId = await addSpec(sql, {
+    teamId: harbour,
+    slug: "harbour-signs",
+    description: "Signs and screens on the quays",
+    layout: JSON.stringify(second),
+    summary: summaryOf(second),
+    personId: person,
+  });
+  if (specId === null) throw new Error("the demo has two harbour signs");
+  await setPublic(sql, { specId, teamId: harbour, personId: person }, true);
+  for (const [number, layout, date, note] of [
+    ["1.0.0", first, "2026-10-12T09:00:00Z", "First signs."],
+    ["1.1.0", second, "2026-11-20T15:00:00Z", "Wider gutters on the large screens."],
+  ] as const)
+    await addVersion(sql, {
+      specId,
+      number: versionNumber(number),
+      layout: JSON.stringify(layout),
+      note,
+      personId: person,
+      publishedAt: new Date(date),
+    });
+  const pier = await addSpec(sql, {
+    teamId: team.id,
+    slug: "pier-screens",
+    description: "Screens on the piers, as the harbours sign them",
+    layout: JSON.stringify(demoPier),
+    summary: summaryOf(demoPier),
+    personId: people.author,
+    follows: specId,
+  });
+  if (pier === null) throw new Error("the demo has two pier screens");
+};
+
+/** What the webhook of the team was sent: a version, a withdrawal, and one message that its receiver did not take. */
+export const addDeliveries = async (sql: postgres.TransactionSql, teamId: number): Promise<void> => {
+  const body = { team: "skerry", spec: "passenger-booking", name: "Passenger booking" };
+  for (const [event, more, state, attempts, answer, at] of [
+    [
+      "version.withdrawn",
+      { ...body, spec: "crew-roster", name: "Crew roster", version: "1.2.0", reason: "The desk was drawn for the old office screens." },
+      "delivered",
+      1,
+      "200",
+      "2026-09-29T08:00:00Z",
+    ],
+    [
+      "version.published",
+      { ...body, version: "2.1.0", previous: "2.0.0", level: "minor", note: "Wide added for the office screens; tablet margins on 32." },
+      "delivered",
+      2,
+      "200",
+      "2026-11-14T10:30:00Z",
+    ],
+    ["test", { team: "skerry" }, "failed", 6, "503", "2026-11-13T16:05:00Z"],
+  ] as const)
+    await sql`
+      INSERT INTO webhook_delivery (webhook_id, event, body, state, attempts, next_at, answer, at, delivered_at)
+      SELECT id, ${event}, ${sql.json(more)}, ${state}, ${attempts}, NULL, ${answer}, ${new Date(at)}, ${state === "delivered" ? new Date(at) : null}
+      FROM webhook WHERE team_id = ${teamId} AND removed_at IS NULL`;
+};
