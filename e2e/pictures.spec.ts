@@ -64,6 +64,73 @@ for (const [width, grid] of truth)
     }
   });
 
+test("a picture lies under its grid to the device px at densities 1, 2 and 3, is zoomed, and boxes are marked on it along its edges", async ({
+  browser,
+}) => {
+  test.setTimeout(90_000);
+  const { page, context, said } = await pageOf(browser, "author");
+  const drawing = page.getByRole("group", { name: "Boxes over the columns" });
+  const bar = page.getByRole("group", { name: "Picture under the grid" });
+  /** How far the picture's sides are from those of the page that the columns are drawn on, screen px. */
+  const apart = () =>
+    drawing.evaluate((group) => {
+      const [picture, strip] = [group.querySelector("image"), group.querySelector(".fit-grid rect:last-of-type")];
+      const [a, b] = [picture?.getBoundingClientRect(), strip?.getBoundingClientRect()];
+      return a && b ? Math.max(Math.abs(a.left - b.left), Math.abs(a.right - b.right), Math.abs(a.top - b.top)) : NaN;
+    });
+  for (const density of [1, 2, 3]) {
+    const { png } = await shotOf(browser, 1280, density);
+    await page.goto("/specs/skerry/passenger-booking/fit");
+    // What was looked at last would come back in its place.
+    await page.evaluate(() => sessionStorage.clear());
+    await page.reload();
+    await page.getByLabel("File with boxes").setInputFiles({ name: "booking.png", mimeType: "image/png", buffer: png });
+    await page.locator("select[name=density]").selectOption(String(density));
+    await page.getByRole("button", { name: "Find its edges" }).click();
+    await expect(bar).toContainText(`${1280 * density} px, density ${density}`);
+    // The page's frame is drawn half a px beside its side; a picture has none.
+    expect(await apart()).toBeLessThanOrEqual(1);
+    await bar.getByRole("button", { name: "1 : 1" }).click();
+    expect(await apart()).toBeLessThanOrEqual(1);
+  }
+  await bar.getByRole("button", { name: "Fit width" }).click();
+  const wide = async () => (await drawing.locator("image").boundingBox())?.width ?? 0;
+  const fits = await wide();
+  await drawing.focus();
+  await page.keyboard.press("+");
+  expect((await wide()) / fits).toBeCloseTo(1.5, 1);
+  // To 8 device px a px of the picture, and no further.
+  for (let times = 0; times < 10; times += 1) await page.keyboard.press("+");
+  expect((await wide()) / (1280 * 3)).toBeCloseTo(8, 1);
+  await page.keyboard.press("0");
+  await bar.getByText("off", { exact: true }).click();
+  await expect(drawing.locator(".fit-grid")).toHaveCount(0);
+  await bar.getByText("over", { exact: true }).click();
+
+  // Dragged beside the search's edges, 64 and 432: the box has them to the px.
+  await bar.getByRole("button", { name: "Mark a box" }).click();
+  const picture = await drawing.locator("image").boundingBox();
+  if (!picture) throw new Error("no picture");
+  const at = (x: number, y: number): readonly [number, number] => [
+    picture.x + (x * picture.width) / 1280,
+    picture.y + (y * picture.width) / 1280,
+  ];
+  await page.mouse.move(...at(458, 60));
+  await page.mouse.down();
+  await page.mouse.move(...at(600, 90));
+  await page.mouse.move(...at(822, 180));
+  await page.mouse.up();
+  const row = page.getByRole("region", { name: "Boxes" }).locator("tbody tr").first();
+  await expect(row).toContainText("Box 1");
+  await expect(row).toContainText("456");
+  await expect(row).toContainText("824");
+  await page.getByLabel("Name of the box").fill("First sailing");
+  await page.keyboard.press("Enter");
+  await expect(row).toContainText("First sailing");
+  expect(said).toEqual([]);
+  await context.close();
+});
+
 test("a picture is held against the spec in Fit; what is no picture, or shows no grid, is said", async ({ browser }) => {
   test.setTimeout(90_000);
   const { png } = await shotOf(browser, 1280, 2);

@@ -76,6 +76,7 @@ const acts = (at: {
 
 /** Acts on one's own account, which only the end of the session takes away. */
 const ownActs: Readonly<Record<string, { readonly path: string; readonly body: unknown }>> = {
+  "POST /api/account/pointers": { path: "/api/account/pointers", body: {} },
   "POST /api/account": { path: "/api/account", body: { numbers: "decimals-2" } },
   "POST /api/account/name": { path: "/api/account/name", body: { name: "Lost" } },
   "POST /api/account/sessions": { path: "/api/account/sessions", body: {} },

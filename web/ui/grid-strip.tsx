@@ -14,19 +14,21 @@ type StripProps = {
   readonly y: number;
   readonly height: number;
   readonly hatch: string;
+  /** Whether the page is drawn white under the columns. */
+  readonly paper?: boolean;
 };
 
 /** Hundredths of a px are more than a screen shows. */
 const drawn = (px: number): number => Math.round(px * 100) / 100;
 
 /** One breakpoint's columns and margins as a strip, to a scale of screen px per px of layout. */
-export const GridStrip = ({ terms, scale, x, y, height, hatch }: StripProps) => {
+export const GridStrip = ({ terms, scale, x, y, height, hatch, paper = true }: StripProps) => {
   const width = toNumber(terms.width) * scale;
   const start = Math.max(0, toNumber(terms.margin.start) * scale);
   const end = Math.max(0, toNumber(terms.margin.end) * scale);
   return (
     <g>
-      <rect x={x} y={y} width={width} height={height} fill="#fff" />
+      {paper && <rect x={x} y={y} width={width} height={height} fill="#fff" />}
       <rect x={x} y={y} width={start} height={height} fill={`url(#${hatch})`} />
       <rect x={x + width - end} y={y} width={end} height={height} fill={`url(#${hatch})`} />
       {/* One path for all columns: a version may have two thousand of them. */}

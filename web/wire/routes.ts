@@ -119,7 +119,11 @@ export const routes = {
     limit: 16 * 1024,
     answer: null,
   },
+  /** A picture that a page of the guide shows; pages of the guide are read by anybody. */
+  "GET /guide/pictures/:name": { request: null, answer: null },
   "POST /api/account": { request: z.strictObject({ numbers: z.enum(numberForms) }), answer: nothing },
+  /** Puts the pointers of a first visit away. */
+  "POST /api/account/pointers": { request: nothing, answer: nothing },
   "POST /api/account/name": { request: z.strictObject({ name: givenName }), answer: nothing },
   /** Another password asks the old one, and ends every other session. */
   "POST /api/account/password": {

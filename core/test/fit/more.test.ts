@@ -69,7 +69,9 @@ describe("what would fit more", () => {
         if (on > today.value.across.on) better += 1;
         for (let by = -16; by <= 16; by += 1) {
           const value = toNumber(to) + by;
-          if (term !== "gutter" || value < 0) continue;
+          // Gutters that leave columns of no width are offered to nobody.
+          const left = width - 2 * Number.parseFloat(desk.columns.margin.start) - (desk.columns.count - 1) * value;
+          if (term !== "gutter" || value < 0 || left <= 0) continue;
           const columnsNow = { ...desk.columns, gutter: `${value}px` };
           const tried = fit({ ...layout, breakpoints: [{ ...desk, columns: columnsNow }] }, list);
           const near = Math.abs(value - Number.parseFloat(desk.columns.gutter)) <= 16 && value !== Number.parseFloat(desk.columns.gutter);

@@ -1,10 +1,11 @@
 "use client";
 
-import { type BoxList, boxLimits, type BoxSource, fromJsonNumber, guessedDensity, limits, pictureLimits } from "@ypsiline/core";
+import { type BoxList, boxLimits, type BoxSource, fromJsonNumber, guessedDensity, limits, pictureLimits, toNumber } from "@ypsiline/core";
 import type { Remote } from "comlink";
 import { useState } from "react";
 import type { FitWorker, ReadBoxes } from "@/workers/fit.worker";
 import { inFitWorker } from "./in-fit-worker";
+import type { Picture } from "./picture";
 import type { OpenDesign } from "./use-kept";
 
 /** Boxes that were taken, with the name of where they came from. */
@@ -16,6 +17,8 @@ export type Taken = {
   readonly notes: readonly string[];
   /** Null where it is not kept beside the spec. */
   readonly kept: OpenDesign | null;
+  /** What it was read from, where that is a picture that was chosen on this page. */
+  readonly picture: Picture | null;
 };
 
 type Props = {
@@ -26,7 +29,7 @@ type Props = {
 };
 
 /** A picture that was chosen, before its edges are looked for. */
-type Picture = { readonly file: File; readonly width: number; readonly height: number; readonly density: number };
+type ChosenPicture = { readonly file: File; readonly width: number; readonly height: number; readonly density: number };
 
 const pasted = "Pasted boxes";
 const sample = `name,x,y,width,height
@@ -36,7 +39,7 @@ Card 3,246,96,99,120`;
 
 /** Where boxes come in: pasted, dropped or chosen, as a box list in JSON or as CSV. What is wrong is said beside the text, which stays. */
 export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
-  const [picture, setPicture] = useState<Picture | null>(null);
+  const [picture, setPicture] = useState<ChosenPicture | null>(null);
   const [text, setText] = useState("");
   const [name, setName] = useState(pasted);
   const [width, setWidth] = useState("");
@@ -71,6 +74,16 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
     setName(file.name);
     setText(await file.text());
   };
+  /** The picture as it is drawn under the grid. A drawing is shown as a picture too, and never as markup. */
+  const shown = (list: BoxList): Picture | null => {
+    if (picture) {
+      const { file, width: wide, height, density } = picture;
+      return { url: URL.createObjectURL(file), width: wide / density, height: height / density, density };
+    }
+    if (!/^\s*</.test(text)) return null;
+    const url = URL.createObjectURL(new Blob([text], { type: "image/svg+xml" }));
+    return { url, width: toNumber(list.width), height: list.height && toNumber(list.height), density: 1 };
+  };
   const asksWidth = picture === null && !/^\s*[{<]/.test(text);
   const read = async (work: (worker: Remote<FitWorker>) => Promise<ReadBoxes>, wide: number | null): Promise<void> => {
     setIssues([]);
@@ -81,7 +94,14 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
       const found = await inFitWorker(work, giveUp.signal);
       if (!found.ok) return setIssues(found.issues);
       const { list, says, source, notes } = found;
-      onTake({ name, source, notes, kept: null, list: says || wide === null ? list : { ...list, width: fromJsonNumber(wide) } });
+      onTake({
+        name,
+        source,
+        notes,
+        kept: null,
+        picture: shown(list),
+        list: says || wide === null ? list : { ...list, width: fromJsonNumber(wide) },
+      });
     } catch {
       if (!giveUp.signal.aborted)
         setFault(picture ? "The picture could not be read in this browser." : "The boxes could not be read in this browser.");
@@ -109,6 +129,12 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
       onDrop={(event) => {
         event.preventDefault();
         void choose(event.dataTransfer.files[0]);
+      }}
+      onPaste={(event) => {
+        const [file] = event.clipboardData.files;
+        if (!file) return;
+        event.preventDefault();
+        void choose(file);
       }}
     >
       <label className="form-label" htmlFor="fit-boxes">

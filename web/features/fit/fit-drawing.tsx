@@ -8,12 +8,17 @@ import {
   type Fit,
   type Layout,
   rootFontSize,
+  show,
+  sign,
   type Standing,
   toNumber,
 } from "@ypsiline/core";
-import { useMemo } from "react";
+import { type PointerEvent, useMemo, useState } from "react";
 import { GridStrip, MarginHatch } from "@/ui/grid-strip";
 import { useSize } from "@/ui/use-size";
+import { type Marked, markedBetween, mostZoom, type Picture, noSnaps, type Snaps } from "./picture";
+import { PictureBar, type PictureLook } from "./picture-bar";
+import { useZoom } from "./use-zoom";
 
 type Props = {
   readonly fit: Fit;
@@ -21,7 +26,14 @@ type Props = {
   readonly list: BoxList;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
+  /** The picture the boxes were read from, drawn with the columns; null where there is none. */
+  readonly picture?: { readonly is: Picture; readonly snaps: Snaps; readonly onMark: (box: Marked) => void } | null;
 };
+
+/** Screen px within which a side of a marked box snaps to an edge that was found. */
+const snapReach = 6;
+/** Sides off the grid whose difference is written at them. */
+const mostLabels = 40;
 
 /** Room above the boxes for column numbers, and beside them, screen px. */
 const [above, beside] = [24, 16];
@@ -32,14 +44,20 @@ const round = (px: number): number => Math.round(px * 100) / 100;
 const standings = ["on", "near", "off"] as const satisfies readonly Standing[];
 
 /** Boxes over the columns they are held against; each edge marked as it stands: a foot where it is on, dashes where near, a cross where off. */
-export const FitDrawing = ({ fit, layout, list, chosen, onChoose }: Props) => {
+export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null }: Props) => {
   const { ref, width } = useSize<HTMLDivElement>();
   const wide = toNumber(fit.width);
-  const scale = width > 2 * beside ? (width - 2 * beside) / wide : 0;
+  const fitting = width > 2 * beside ? (width - 2 * beside) / wide : 0;
+  const [look, setLook] = useState<PictureLook>({ picture: 80, grid: 50, layer: "over", marking: false });
+  const ratio = typeof devicePixelRatio === "number" ? devicePixelRatio : 1;
+  const density = picture?.is.density ?? 1;
+  const zoom = useZoom(ref, picture && fitting > 0 ? (mostZoom * density) / ratio / fitting : 1);
+  const scale = fitting * zoom.zoom;
+  const [drag, setDrag] = useState<{ readonly from: readonly [number, number]; readonly to: readonly [number, number] } | null>(null);
   const bottom = useMemo(() => Math.max(1, ...list.boxes.map(({ y, height }) => toNumber(y) + toNumber(height))), [list]);
   const terms = useMemo(() => columnTerms(fit.breakpoint.columns, { width: fit.width, rootFontSize: rootFontSize(layout) }), [fit, layout]);
   const paths = useMemo(() => edgePaths(fit.boxes, scale), [fit, scale]);
-  const height = Math.min(bottom, 20_000) * scale;
+  const height = Math.min(Math.max(bottom, picture?.is.height ?? 0), 20_000) * scale;
   const named = list.boxes.length <= mostNamed;
   // A group begins where the first in it does: one of their names is enough.
   const places = new Set<string>();
@@ -48,63 +66,169 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose }: Props) => {
     return !places.has(place) && places.add(place).size > 0;
   };
   const chosenBox = chosen === null ? null : (fit.boxes[chosen] ?? null);
+  /** The place of the page under the pointer, CSS px. */
+  const placeOf = (event: PointerEvent<SVGRectElement>): readonly [number, number] => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const inside = (value: number, most: number): number => Math.min(most, Math.max(0, value));
+    return [inside((event.clientX - box.left) / scale, wide), inside((event.clientY - box.top) / scale, height / scale)];
+  };
+  const rectOf = ({ from, to }: NonNullable<typeof drag>): Marked =>
+    markedBetween(from, to, picture?.snaps ?? noSnaps, snapReach / scale, density);
+  const strip = (
+    <g className="fit-grid" opacity={picture ? look.grid / 100 : 1}>
+      <GridStrip terms={terms} scale={scale} x={beside} y={above} height={round(height)} hatch="fit-hatch" paper={!picture} />
+    </g>
+  );
   return (
-    <div className="fit-drawing" ref={ref} tabIndex={0} role="group" aria-label="Boxes over the columns">
-      {scale > 0 && (
-        <svg width={width} height={round(height + above + 16)} aria-hidden="true">
-          <defs>
-            <MarginHatch id="fit-hatch" />
-          </defs>
-          <GridStrip terms={terms} scale={scale} x={beside} y={above} height={round(height)} hatch="fit-hatch" />
-          {columnTracks(terms).map((track, index) => {
-            const middle = (toNumber(track.start) + toNumber(track.width) / 2) * scale;
-            const every = Math.max(1, Math.ceil(20 / Math.max(0.1, (toNumber(terms.column) + toNumber(terms.gutter)) * scale)));
-            return index % every === 0 ? (
-              <text key={index} x={round(beside + middle)} y={16} className="fit-number">
-                {index + 1}
-              </text>
-            ) : null;
-          })}
-          <g transform={`translate(${beside} ${above})`}>
-            <path d={paths.outlines} className="fit-outlines" />
-            {standings.map((is) => (
-              <path key={is} d={paths[is]} className={`fit-edges ${is}`} />
-            ))}
-            {named &&
-              list.boxes.map((box, index) =>
-                toNumber(box.width) * scale > 24 && toNumber(box.height) * scale > 12 && alone(box) ? (
-                  <text key={index} x={round(toNumber(box.x) * scale + 6)} y={round(toNumber(box.y) * scale + 13)} className="fit-name">
-                    {box.name.slice(0, Math.max(1, Math.floor((toNumber(box.width) * scale - 8) / 6.4)))}
-                  </text>
-                ) : null,
-              )}
-            {named &&
-              fit.boxes.map(({ box }, index) => (
-                <rect
-                  key={index}
-                  x={round(toNumber(box.x) * scale)}
-                  y={round(toNumber(box.y) * scale)}
-                  width={round(toNumber(box.width) * scale)}
-                  height={round(toNumber(box.height) * scale)}
-                  className="fit-press"
-                  onClick={() => onChoose(chosen === index ? null : index)}
-                />
-              ))}
-            {chosenBox && (
-              <rect
-                x={round(toNumber(chosenBox.box.x) * scale)}
-                y={round(toNumber(chosenBox.box.y) * scale)}
-                width={round(toNumber(chosenBox.box.width) * scale)}
-                height={round(toNumber(chosenBox.box.height) * scale)}
-                className="fit-chosen"
+    <>
+      {picture && (
+        <PictureBar
+          picture={picture.is}
+          look={look}
+          zoom={zoom}
+          actual={fitting > 0 ? density / ratio / fitting : 1}
+          onLook={(next) => setLook((before) => ({ ...before, ...next }))}
+        />
+      )}
+      <div className="fit-drawing" ref={ref} tabIndex={0} role="group" aria-label="Boxes over the columns">
+        {scale > 0 && (
+          <svg width={round(wide * scale + 2 * beside)} height={round(height + above + 16)} aria-hidden="true">
+            <defs>
+              <MarginHatch id="fit-hatch" />
+            </defs>
+            {(!picture || look.layer === "under") && strip}
+            {picture && (
+              <image
+                href={picture.is.url}
+                x={beside}
+                y={above}
+                width={round(picture.is.width * scale)}
+                height={picture.is.height === null ? undefined : round(picture.is.height * scale)}
+                preserveAspectRatio="none"
+                opacity={look.picture / 100}
+                className={scale * ratio > 2 * density ? "fit-picture pixels" : "fit-picture"}
               />
             )}
-          </g>
-        </svg>
-      )}
-    </div>
+            {picture && look.layer === "over" && strip}
+            {columnTracks(terms).map((track, index) => {
+              const middle = (toNumber(track.start) + toNumber(track.width) / 2) * scale;
+              const every = Math.max(1, Math.ceil(20 / Math.max(0.1, (toNumber(terms.column) + toNumber(terms.gutter)) * scale)));
+              return index % every === 0 ? (
+                <text key={index} x={round(beside + middle)} y={16} className="fit-number">
+                  {index + 1}
+                </text>
+              ) : null;
+            })}
+            <g transform={`translate(${beside} ${above})`}>
+              <path d={paths.outlines} className={picture ? "fit-outlines seen-through" : "fit-outlines"} />
+              {standings.map((is) => (
+                <path key={is} d={paths[is]} className={`fit-edges ${is}`} />
+              ))}
+              {named &&
+                list.boxes.map((box, index) =>
+                  toNumber(box.width) * scale > 24 && toNumber(box.height) * scale > 12 && alone(box) ? (
+                    <text key={index} x={round(toNumber(box.x) * scale + 6)} y={round(toNumber(box.y) * scale + 13)} className="fit-name">
+                      {box.name.slice(0, Math.max(1, Math.floor((toNumber(box.width) * scale - 8) / 6.4)))}
+                    </text>
+                  ) : null,
+                )}
+              {named &&
+                fit.boxes.map(({ box }, index) => (
+                  <rect
+                    key={index}
+                    x={round(toNumber(box.x) * scale)}
+                    y={round(toNumber(box.y) * scale)}
+                    width={round(toNumber(box.width) * scale)}
+                    height={round(toNumber(box.height) * scale)}
+                    className="fit-press"
+                    onClick={() => onChoose(chosen === index ? null : index)}
+                  />
+                ))}
+              {chosenBox && (
+                <rect
+                  x={round(toNumber(chosenBox.box.x) * scale)}
+                  y={round(toNumber(chosenBox.box.y) * scale)}
+                  width={round(toNumber(chosenBox.box.width) * scale)}
+                  height={round(toNumber(chosenBox.box.height) * scale)}
+                  className="fit-chosen"
+                />
+              )}
+              {offLabels(fit.boxes, scale).map(({ x, y, words }, index) => (
+                <g key={index} className="fit-off" transform={`translate(${x} ${y})`}>
+                  <rect x={4} y={-9} width={words.length * 7 + 8} height={18} rx={3} />
+                  <text x={8} y={4}>
+                    {words}
+                  </text>
+                </g>
+              ))}
+              {picture && look.marking && (
+                <>
+                  <rect
+                    x={0}
+                    y={0}
+                    width={round(wide * scale)}
+                    height={round(height)}
+                    className="fit-mark"
+                    onPointerDown={(event) => {
+                      event.currentTarget.setPointerCapture(event.pointerId);
+                      const place = placeOf(event);
+                      setDrag({ from: place, to: place });
+                    }}
+                    onPointerMove={(event) => {
+                      if (drag) setDrag({ ...drag, to: placeOf(event) });
+                    }}
+                    onPointerUp={(event) => {
+                      if (!drag) return;
+                      const marked = rectOf({ ...drag, to: placeOf(event) });
+                      setDrag(null);
+                      if (marked.width > 0 && marked.height > 0) picture.onMark(marked);
+                    }}
+                    onPointerCancel={() => setDrag(null)}
+                  />
+                  {drag && <MarkedRect is={rectOf(drag)} scale={scale} />}
+                </>
+              )}
+            </g>
+          </svg>
+        )}
+      </div>
+    </>
   );
 };
+
+/** A box that is being marked, with its size. */
+const MarkedRect = ({ is, scale }: { readonly is: Marked; readonly scale: number }) => (
+  <>
+    <rect
+      x={round(is.x * scale)}
+      y={round(is.y * scale)}
+      width={round(is.width * scale)}
+      height={round(is.height * scale)}
+      className="fit-chosen"
+    />
+    <text x={round((is.x + is.width) * scale) + 6} y={round((is.y + is.height) * scale) + 14} className="fit-name num">
+      {is.width} × {is.height}
+    </text>
+  </>
+);
+
+/** Differences of upright sides that are off the grid, where they stand, screen px; the first so many. */
+const offLabels = (
+  boxes: readonly BoxFit[],
+  scale: number,
+): readonly { readonly x: number; readonly y: number; readonly words: string }[] =>
+  boxes
+    .flatMap(({ box, left, right }) => {
+      const y = round((toNumber(box.y) + toNumber(box.height) / 2) * scale);
+      return [
+        { side: left, x: round(toNumber(box.x) * scale), y },
+        { side: right, x: round((toNumber(box.x) + toNumber(box.width)) * scale), y },
+      ];
+    })
+    .flatMap(({ side, x, y }) =>
+      side?.is === "off" ? [{ x, y, words: `${sign(side.off) > 0 ? "+" : ""}${show(side.off).replace("-", "−")}` }] : [],
+    )
+    .slice(0, mostLabels);
 
 const cross = (x: number, y: number): string => `M${round(x - 4)} ${round(y - 4)}l8 8m0 -8l-8 8`;
 

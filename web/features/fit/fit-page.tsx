@@ -38,6 +38,7 @@ import { FitSide } from "./fit-side";
 import { inFitWorker } from "./in-fit-worker";
 import { KeptDesigns } from "./kept-designs";
 import { type LastBoxes, lastBoxes, rememberBoxes } from "./last-boxes";
+import { type Marked, noSnaps, renamed, type Snaps, snapsOf, withMarked } from "./picture";
 import { useKept } from "./use-kept";
 import { useVersions } from "./use-versions";
 import { useFitWorker } from "./use-worker";
@@ -125,9 +126,19 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
 
   const take = (next: Taken): void => {
     setTaken(next);
+    if (taken?.picture && taken.picture.url !== next.picture?.url) URL.revokeObjectURL(taken.picture.url);
+    if (next.picture) setSnaps(snapsOf(next.list));
     setTakes(takes + 1);
     setIntake(false);
     setChosen(null);
+  };
+  /** Lines found in the picture, also once boxes were marked in their stead. */
+  const [snaps, setSnaps] = useState<Snaps>(noSnaps);
+  const mark = (box: Marked): void => {
+    if (!taken) return;
+    const list = withMarked(taken.list, box);
+    setTaken({ ...taken, kept: null, list });
+    setChosen(list.boxes.length - 1);
   };
   const rename = (name: string): string | null => {
     if (name.trim() === "") return "Give the design a name.";
@@ -139,7 +150,14 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
     if (!found) return;
     const read = await inFitWorker(async (worker): Promise<ReadBoxes> => worker.read(found.list)).catch(() => null);
     if (!read?.ok) return say(`${found.name} could not be read.`);
-    take({ name: found.name, source: found.source, list: read.list, notes: [], kept: { id: found.id, purposes: found.purposes } });
+    take({
+      name: found.name,
+      source: found.source,
+      list: read.list,
+      notes: [],
+      kept: { id: found.id, purposes: found.purposes },
+      picture: null,
+    });
   };
   const keep = async (): Promise<void> => {
     if (!taken) return;
@@ -155,7 +173,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
   };
   const readAgain = async ({ name, source, notes, list }: Exclude<LastBoxes, { design: number }>): Promise<void> => {
     const read = await inFitWorker(async (worker): Promise<ReadBoxes> => worker.read(list)).catch(() => null);
-    if (read?.ok) take({ name, source, notes, list: read.list, kept: null });
+    if (read?.ok) take({ name, source, notes, list: read.list, kept: null, picture: null });
   };
   // What the address asks for, else what was looked at last in this tab.
   const begun = useRef(false);
@@ -248,7 +266,14 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
           )}
           {taken && !intake && held && seen && (
             <>
-              <FitDrawing fit={seen} layout={layout} list={taken.list} chosen={chosen} onChoose={setChosen} />
+              <FitDrawing
+                fit={seen}
+                layout={layout}
+                list={taken.list}
+                chosen={chosen}
+                onChoose={setChosen}
+                picture={taken.picture && { is: taken.picture, snaps, onMark: mark }}
+              />
               <BoxesTable
                 key={takes}
                 fit={seen}
@@ -275,13 +300,31 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
                   )
                 }
                 about={(index, one) => (
-                  <EdgePurposes
-                    one={one}
-                    index={index}
-                    isEdge={taken.list.edges ?? false}
-                    purposes={taken.kept && purposes}
-                    onPurpose={mayEdit ? (edge, reason) => setPurpose(index, edge, reason) : null}
-                  />
+                  <>
+                    {taken.picture && taken.kept === null && !taken.list.edges && (
+                      <label className="fit-purpose">
+                        Name of the box
+                        <span className="fit-named">
+                          <TextField
+                            label="Name of the box"
+                            text={one.box.name}
+                            onEnter={(name) => {
+                              if (name.trim() === "") return "Give the box a name.";
+                              setTaken({ ...taken, list: renamed(taken.list, index, name.trim().slice(0, boxLimits.name)) });
+                              return null;
+                            }}
+                          />
+                        </span>
+                      </label>
+                    )}
+                    <EdgePurposes
+                      one={one}
+                      index={index}
+                      isEdge={taken.list.edges ?? false}
+                      purposes={taken.kept && purposes}
+                      onPurpose={mayEdit ? (edge, reason) => setPurpose(index, edge, reason) : null}
+                    />
+                  </>
                 )}
                 source={taken.name}
                 chosen={chosen}

@@ -12,11 +12,12 @@ type Props = {
   readonly onOpen: (design: KeptDesign) => void;
 };
 
-export const sourceWords: Readonly<Record<BoxSource, string>> = {
-  boxes: "boxes",
-  drawing: "a drawing",
-  picture: "edges of a picture",
-  page: "a page",
+/** What a design holds, by what it was measured in: "4 boxes", "12 boxes of a page". */
+const heldWords: Readonly<Record<BoxSource, { readonly one: string; readonly many: string }>> = {
+  boxes: { one: "box", many: "boxes" },
+  drawing: { one: "box of a drawing", many: "boxes of a drawing" },
+  picture: { one: "edge of a picture", many: "edges of a picture" },
+  page: { one: "box of a page", many: "boxes of a page" },
 };
 
 /** Designs kept beside the spec: each is opened as it was, and held against whatever the spec has become. */
@@ -43,8 +44,8 @@ export const KeptDesigns = ({ kept, open, mayEdit, onOpen }: Props) => (
             {design.name}
           </button>
           <span className="quiet">
-            <span className="num">{design.boxes.toLocaleString("en")}</span> of {sourceWords[design.source]} at{" "}
-            <span className="num">{design.width}</span> · {design.person}, {dayText(new Date(design.at))}
+            <span className="num">{design.boxes.toLocaleString("en")}</span> {heldWords[design.source][design.boxes === 1 ? "one" : "many"]}{" "}
+            at <span className="num">{design.width}</span> · {design.person}, {dayText(new Date(design.at))}
           </span>
           {mayEdit && (
             <button

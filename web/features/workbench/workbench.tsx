@@ -1,6 +1,7 @@
 "use client";
 
 import { ChevronDown, ChevronUp } from "lucide-react";
+import dynamic from "next/dynamic";
 import { useState } from "react";
 import { useCommands } from "@/draft/commands";
 import { benchCommands } from "./bench-commands";
@@ -16,10 +17,16 @@ import { useShortcuts } from "./use-shortcuts";
 import { BenchLadder } from "./ladder/bench-ladder";
 import { MomentLine } from "./moment-line";
 
-type Props = { readonly query: Readonly<Record<string, string>> };
+const Pointers = dynamic(() => import("./pointers").then((module) => module.Pointers), { ssr: false });
+
+type Props = {
+  readonly query: Readonly<Record<string, string>>;
+  /** Whether its reader is pointed to what is on it: a first visit. */
+  readonly pointed: boolean;
+};
 
 /** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
-export const Workbench = ({ query }: Props) => {
+export const Workbench = ({ query, pointed }: Props) => {
   const bench = useBench(query);
   const { draft, facet, layout, breakpoint } = bench;
   const { mayEdit, undo, redo } = draft;
@@ -81,6 +88,7 @@ export const Workbench = ({ query }: Props) => {
           <SidePanel bench={bench} folded={sideFolded} onFold={foldSide} />
         </aside>
       </div>
+      {pointed && <Pointers />}
       <Dialogs
         open={bench.dialog}
         breakpoint={breakpoint}

@@ -4,10 +4,12 @@ import { notFound } from "next/navigation";
 import { DraftAtMoment } from "@/draft/draft-at-moment";
 import { Workbench } from "@/features/workbench/workbench";
 import { idOf } from "@/server/act";
+import { database } from "@/server/database";
+import { needsPointers } from "@/server/first-visit";
 import { addressOf } from "@/server/handler";
 import { clientOf } from "@/server/heavy/heavy";
 import { momentOf } from "@/server/moment";
-import { requireSpec } from "@/server/page";
+import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 
 type Props = {
@@ -21,15 +23,18 @@ export async function generateMetadata({ params }: Props): Promise<Metadata> {
 
 export default async function WorkbenchPage({ params, searchParams }: Props) {
   const query = await queryOf(searchParams);
-  if (query["moment"] === undefined) return <Workbench query={query} />;
-  // A moment of the draft, looked at where the draft is.
   const { team, spec: slug } = await params;
   const { spec, person } = await requireSpec(team, slug, "read-draft");
+  if (query["moment"] === undefined)
+    return (
+      <Workbench query={query} pointed={person !== null && maySpec(spec, "edit-draft") && (await needsPointers(database(), person.id))} />
+    );
+  // A moment of the draft, looked at where the draft is.
   const moment = await momentOf(clientOf(person, addressOf(await headers())), spec.id, idOf(query["moment"]));
   if (!moment.ok) notFound();
   return (
     <DraftAtMoment key={moment.revision} revision={moment.revision} layout={moment.layout}>
-      <Workbench query={query} />
+      <Workbench query={query} pointed={false} />
     </DraftAtMoment>
   );
 }
