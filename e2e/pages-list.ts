@@ -65,6 +65,11 @@ export const pages: readonly { name: string; path: string; open?: (page: Page) =
     open: (page) => page.getByRole("button", { name: "Add breakpoint" }).click(),
   },
   {
+    name: "change several breakpoints",
+    path: "/specs/skerry/crew-roster",
+    open: (page) => inMenu(page, /: more actions/, "Change several breakpoints…"),
+  },
+  {
     name: "copy to breakpoints",
     path: "/specs/skerry/crew-roster",
     open: (page) => inMenu(page, /: more actions/, "Copy to breakpoints…"),

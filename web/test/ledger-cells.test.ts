@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { ledgerCells, ownCells, pastedRows, pasteInto, steppedText } from "@/features/workbench/ledger/ledger-cells";
+import { copiedRows, ledgerCells, ownCells, pastedRows, pasteInto, steppedText } from "@/features/workbench/ledger/ledger-cells";
 import { exact } from "@ypsiline/core";
 import { cleanLayout, only, oneBreakpoint } from "../../core/test/layouts";
 
@@ -85,6 +85,13 @@ describe("pasting rows of a spreadsheet", () => {
   it("says how many rows found no breakpoint", () => {
     const result = pasteInto(breakpoints, 2, 3, pastedRows("6\n7\n8"), exact(16));
     expect(result.ok && result.left).toBe(2);
+  });
+  it("brings back what was copied, with and without headings, whatever is in a name", () => {
+    const named = breakpoints.map((one, index) => (index === 0 ? { ...one, name: "Wall\t16:9" } : one));
+    for (const headings of [true, false]) {
+      const result = pasteInto(breakpoints, 0, 0, pastedRows(copiedRows(named, exact(16), headings)), exact(16));
+      expect(result.ok && result.breakpoints).toEqual(breakpoints.map((one, index) => (index === 0 ? { ...one, name: "Wall 16:9" } : one)));
+    }
   });
   it("pastes nothing when one cell cannot be taken, and names it", () => {
     const result = pasteInto(breakpoints, 0, 3, pastedRows("6\t24\n6\tbroad"), exact(16));

@@ -38,7 +38,12 @@ export const benchCommands = (bench: Bench): readonly Command[] => {
               ]
             : []),
           action(`Rename ${breakpoint.name}`, () => bench.rename(breakpoint.id)),
-          ...(layout.breakpoints.length > 1 ? [action("Copy to breakpoints…", () => bench.open("carry"))] : []),
+          ...(layout.breakpoints.length > 1
+            ? [
+                action("Copy to breakpoints…", () => bench.open("carry")),
+                action("Change several breakpoints…", () => bench.open("several")),
+              ]
+            : []),
           ...(result.findings.some(isToMend) ? [action("Repair the spec…", () => bench.open("repair"))] : []),
         ]
       : []),

@@ -9,12 +9,13 @@ import type { Facet } from "./facets/facet";
 // Dialogs are fetched when first opened: they are rarely needed and weigh as much as the rest.
 const AddBreakpointDialog = dynamic(() => import("./ladder/add-breakpoint-dialog").then((module) => module.AddBreakpointDialog));
 const CarryDialog = dynamic(() => import("./ledger/carry-dialog").then((module) => module.CarryDialog));
+const SeveralDialog = dynamic(() => import("./ledger/several-dialog").then((module) => module.SeveralDialog));
 const CommentDialog = dynamic(() => import("./comment-dialog").then((module) => module.CommentDialog));
 const RepairDialog = dynamic(() => import("./findings/repair-dialog").then((module) => module.RepairDialog));
 const WordMapDialog = dynamic(() => import("./areas/word-map-dialog").then((module) => module.WordMapDialog));
 const ShortcutsDialog = dynamic(() => import("./shortcuts-dialog").then((module) => module.ShortcutsDialog));
 
-export type DialogName = "add-breakpoint" | "carry" | "comment" | "repair" | "shortcuts" | "word-map";
+export type DialogName = "add-breakpoint" | "carry" | "comment" | "repair" | "several" | "shortcuts" | "word-map";
 
 type Props = {
   readonly open: DialogName | null;
@@ -60,6 +61,8 @@ export const Dialogs = ({ open, breakpoint, resolution, facet, chosen, onAdd, on
           />
         )
       );
+    case "several":
+      return <SeveralDialog layout={layout} onDone={(next) => done(next)} />;
     case "shortcuts":
       return <ShortcutsDialog onClose={onClose} />;
     case null:

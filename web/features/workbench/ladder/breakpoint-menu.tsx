@@ -1,8 +1,10 @@
 "use client";
 
+import { rootFontSize } from "@ypsiline/core";
 import { Ellipsis } from "lucide-react";
 import Dropdown from "react-bootstrap/Dropdown";
 import { say } from "@/ui/say";
+import { copiedRows } from "../ledger/ledger-cells";
 import type { Bench } from "../use-bench";
 import { copyBreakpoint, mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
 
@@ -40,6 +42,23 @@ export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
             Copy to breakpoints…
           </Dropdown.Item>
         )}
+        {several && (
+          <Dropdown.Item as="button" type="button" onClick={() => bench.open("several")}>
+            Change several breakpoints…
+          </Dropdown.Item>
+        )}
+        <Dropdown.Item
+          as="button"
+          type="button"
+          onClick={() =>
+            void navigator.clipboard.writeText(copiedRows(layout.breakpoints, rootFontSize(layout), true)).then(
+              () => say("The ledger was copied. Paste it into a spreadsheet, and back on the ledger’s first cell."),
+              () => say("This browser does not allow copying."),
+            )
+          }
+        >
+          Copy the ledger
+        </Dropdown.Item>
         {outOfOrder && (
           <Dropdown.Item as="button" type="button" onClick={() => bench.editOrSay(orderBreakpoints(layout))}>
             Sort breakpoints by width

@@ -124,6 +124,16 @@ export const workedOut = (terms: ColumnTerms): readonly { readonly id: string; r
   ];
 };
 
+/** Breakpoints as rows of a spreadsheet, with their headings first where they are asked for; pasted, they are read as they were. */
+export const copiedRows = (breakpoints: readonly Breakpoint[], rootFontSize: Exact, headings: boolean): string =>
+  [
+    ...(headings ? [ledgerCells.map(({ label }) => label)] : []),
+    ...breakpoints.map((breakpoint) => ledgerCells.map((cell) => cell.text(breakpoint, rootFontSize))),
+  ]
+    // A name is the one text of a person's: a tab or a line in it would begin another cell.
+    .map((cells) => cells.map((cell) => cell.replace(/[\t\r\n]+/g, " ")).join("\t"))
+    .join("\n");
+
 /** Rows and cells of text copied from a spreadsheet. */
 export const pastedRows = (text: string): readonly (readonly string[])[] =>
   text
@@ -141,6 +151,9 @@ export const pasteInto = (
   rootFontSize: Exact,
 ): { ok: true; breakpoints: readonly Breakpoint[]; left: number } | { ok: false; message: string } => {
   const next = [...breakpoints];
+  // Headings that came with a copied ledger are no breakpoint.
+  const titled = rows[0]?.[0] === ledgerCells[column]?.label;
+  if (titled) return pasteInto(breakpoints, row, column, rows.slice(1), rootFontSize);
   for (const [down, cells] of rows.entries()) {
     let breakpoint = next[row + down];
     if (!breakpoint) break;

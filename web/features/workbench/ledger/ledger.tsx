@@ -21,7 +21,7 @@ import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, us
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
 import { placeOf } from "../findings/finding-place";
-import { ledgerCells, ownCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
+import { copiedRows, ledgerCells, ownCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
 
 type Props = {
   readonly layout: Layout;
@@ -217,6 +217,15 @@ export const Ledger = ({
       onSay(`${result.left} pasted ${result.left === 1 ? "row" : "rows"} had no breakpoint to go to. Add breakpoints first.`);
   };
 
+  /** Copies the breakpoint's row; what is chosen as text is copied as it is. */
+  const copy = (event: ClipboardEvent): void => {
+    const breakpoint = breakpoints[row];
+    if (editing || !breakpoint || document.getSelection()?.isCollapsed === false) return;
+    event.preventDefault();
+    event.clipboardData.setData("text/plain", copiedRows([breakpoint], root, false));
+    onSay(`${breakpoint.name} was copied. Paste it into a spreadsheet, or on the first cell of another row.`);
+  };
+
   return (
     <div className="ledger">
       {editing?.fault && (
@@ -279,6 +288,7 @@ export const Ledger = ({
                         }}
                         onKeyDown={edited ? undefined : cellKey}
                         onPaste={paste}
+                        onCopy={copy}
                       >
                         {edited ? (
                           <>
