@@ -57,14 +57,11 @@ const views = [
     open: (page) => page.locator("[data-area=sailings]").click({ position: { x: 200, y: 60 } }),
   },
   {
-    name: "sheet-whole",
-    path: "/specs/skerry/passenger-booking?at=wide&facet=areas",
+    name: "new-spec",
+    path: "/specs/new",
     as: "author",
     size: desk,
-    open: async (page) => {
-      await page.getByRole("button", { name: "Whole page", exact: true }).click();
-      await page.keyboard.press("l");
-    },
+    open: (page) => page.getByLabel("Name", { exact: true }).fill("Harbour shop"),
   },
   { name: "try", path: "/specs/skerry/passenger-booking/try?width=834", as: "author", size: desk },
   {
