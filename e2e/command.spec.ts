@@ -206,8 +206,8 @@ test("pull brings a spec with what it should be, outdated says how it stands, an
   expect(withdrawn.out).toContain("1.1.0 was withdrawn: Too wide.");
   // Two versions of the spec compared where they are published.
   const diff = await ypsiline(folder, ["diff", `${name}@1.0.0`, `${name}@2.0.0`, "--most", "patch"]);
-  expect([diff.code, diff.out]).toEqual([1, expect.stringMatching(/gutter 24 → 16[\s\S]*at most patch is allowed/)]);
+  expect([diff.code, diff.out]).toEqual([1, expect.stringMatching(/gutter 24 → 16[\s\S]*At most patch is allowed/)]);
   expect((await ypsiline(folder, ["diff", `${name}@7.0.0`, `${name}@2.0.0`])).err).toMatch(
-    /no version of \S+ is in 7\.0\.0; there are 2\.0\.0, 1\.1\.0, 1\.0\.0/,
+    /no version of \S+ is in 7\.0\.0\. Published: 2\.0\.0, 1\.1\.0, 1\.0\.0/,
   );
 });

@@ -1,7 +1,7 @@
 import { type BoxList, type GridFound, gridsOfList, pictureEdges, toNumber, uprightEdges } from "@ypsiline/core";
 import { type Browser, expect, test } from "@playwright/test";
 import { PNG } from "pngjs";
-import { pageOf, watch } from "./people";
+import { pageOf, requestsOf, watch } from "./people";
 
 type Shot = { readonly png: Buffer; readonly edges: readonly number[] };
 
@@ -66,6 +66,7 @@ for (const [width, grid] of truth)
 
 test("a picture lies under its grid to the device px at densities 1, 2 and 3, is zoomed, and boxes are marked on it along its edges", async ({
   browser,
+  baseURL,
 }) => {
   test.setTimeout(90_000);
   const { page, context, said } = await pageOf(browser, "author");
@@ -78,8 +79,10 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
       const [a, b] = [picture?.getBoundingClientRect(), strip?.getBoundingClientRect()];
       return a && b ? Math.max(Math.abs(a.left - b.left), Math.abs(a.right - b.right), Math.abs(a.top - b.top)) : NaN;
     });
+  let png3 = "";
   for (const density of [1, 2, 3]) {
     const { png } = await shotOf(browser, 1280, density);
+    png3 = png.toString("base64");
     await page.goto("/specs/skerry/passenger-booking/fit");
     // What was looked at last would come back in its place.
     await page.evaluate(() => sessionStorage.clear());
@@ -127,6 +130,24 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
   await page.getByLabel("Name of the box").fill("First sailing");
   await page.keyboard.press("Enter");
   await expect(row).toContainText("First sailing");
+
+  // Saved with its picture on request, and only for those who may see the spec.
+  await page.getByLabel("with its picture").check();
+  await page.getByLabel("Name of the design").fill("Sailings, density 3");
+  await page.keyboard.press("Enter");
+  await page.getByRole("button", { name: "Save", exact: true }).click();
+  await expect(page.getByText("Sailings, density 3 was saved.")).toBeVisible();
+  await page.evaluate(() => sessionStorage.clear());
+  await page.reload();
+  await page.getByRole("button", { name: "Sailings, density 3", exact: true }).click();
+  await expect(bar).toContainText("3840 px, density 3");
+  const kept = (await drawing.locator("image").getAttribute("href")) ?? "";
+  const answer = await page.request.get(kept);
+  expect([answer.status(), answer.headers()["content-type"]]).toEqual([200, "image/webp"]);
+  expect((await (await requestsOf(baseURL ?? "", "lead")).get(kept)).status()).toBe(200);
+  expect((await (await browser.newContext()).request.get(new URL(kept, baseURL).href)).status()).toBe(401);
+  expect((await page.request.post(kept, { data: { picture: png3, density: 3 } })).status()).toBe(409);
+  expect((await page.request.post(kept, { data: { picture: Buffer.from("<svg/>").toString("base64"), density: 3 } })).status()).toBe(422);
   expect(said).toEqual([]);
   await context.close();
 });

@@ -56,6 +56,7 @@ const acts = (at: {
     "POST /api/specs/:team/:spec/designs": edits(`${spec}/designs`, { name: "Lost", source: "boxes", list }),
     "POST /api/specs/:team/:spec/designs/:id": edits(`${spec}/designs/1`, { removed: true }),
     "POST /api/specs/:team/:spec/designs/:id/purposes": edits(`${spec}/designs/1/purposes`, { box: 0, edge: "left", reason: "Lost" }),
+    "POST /api/specs/:team/:spec/designs/:id/picture": edits(`${spec}/designs/1/picture`, { picture: onePixel, density: 1 }),
     "POST /api/specs": act("/api/specs", { team: at.team, name: "Lost", start: { kind: "blank" } }),
     "POST /api/teams/:team/name": act(`${team}/name`, { name: "Lost" }),
     "POST /api/teams/:team/settings": act(`${team}/settings`, { publishers: "authors" }),
@@ -73,6 +74,9 @@ const acts = (at: {
     "POST /api/teams/:team/webhooks/:id/test": act(`${team}/webhooks/1/test`, {}),
   };
 };
+
+/** A PNG of one px, in base64. */
+const onePixel = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC";
 
 /** Acts on one's own account, which only the end of the session takes away. */
 const ownActs: Readonly<Record<string, { readonly path: string; readonly body: unknown }>> = {

@@ -1,9 +1,11 @@
 import type postgres from "postgres";
+import sharp from "sharp";
 import { applyChanges, compareLayouts, type Layout, parseVersion } from "../core/src/index";
 import { addComment, resolveComment } from "../web/server/comments";
 import { summaryOf } from "../web/server/draft-summary";
-import { keepDesign } from "../web/server/kept-designs";
+import { addPicture, keepDesign } from "../web/server/kept-designs";
 import { addMember, addPerson, addTeam } from "../web/server/people";
+import { encodedPicture } from "../web/server/pictures";
 import { addSpec, findSpec, setPublic, writeDraft } from "../web/server/specs";
 import { addVersion } from "../web/server/versions";
 import { demoHarbour, demoPier } from "./demo-layouts";
@@ -67,10 +69,27 @@ const phonePicture = {
   source: "picture",
   edges: true,
   boxes: [
-    { name: "Left edge", x: 16, y: 96, width: 0, height: 160 },
-    { name: "Second column", x: 102, y: 96, width: 0, height: 160 },
-    { name: "Right edge", x: 344, y: 96, width: 0, height: 160 },
+    { name: "From, left", x: 16, y: 96, width: 0, height: 160 },
+    { name: "From, right", x: 172, y: 96, width: 0, height: 80 },
+    { name: "To, left", x: 188, y: 96, width: 0, height: 80 },
+    { name: "To, right", x: 344, y: 96, width: 0, height: 160 },
   ],
+};
+
+/** The phone's page as somebody drew it at density 2, as a PNG: a bar, two fields on the columns, and a button. */
+const phonePicture2x = (): Promise<Buffer> => {
+  const [width, height] = [720, 1280];
+  const pixels = Buffer.alloc(width * height * 3, 0xf4);
+  const fill = (left: number, top: number, right: number, bottom: number, [r, g, b]: readonly [number, number, number]): void => {
+    for (let y = top * 2; y < bottom * 2; y += 1) for (let x = left * 2; x < right * 2; x += 1) pixels.set([r, g, b], (y * width + x) * 3);
+  };
+  fill(0, 0, 360, 56, [22, 50, 60]);
+  fill(16, 96, 172, 176, [255, 255, 255]);
+  fill(188, 96, 344, 176, [255, 255, 255]);
+  fill(16, 200, 344, 256, [20, 107, 95]);
+  return sharp(pixels, { raw: { width, height, channels: 3 } })
+    .png()
+    .toBuffer();
 };
 
 /** Designs of the booking page, and a comment that was settled. */
@@ -84,6 +103,10 @@ export const leaveBehind = async (sql: postgres.TransactionSql, team: Team, peop
   ] as const) {
     const kept = await keepDesign(sql, doer, { name, source, width: list.width, boxes: list.boxes.length, list: JSON.stringify(list) });
     if (!kept.ok) throw new Error(`the demo's design ${name} was not kept: ${kept.problem.detail}`);
+    if (source !== "picture") continue;
+    const picture = await encodedPicture(await phonePicture2x());
+    if (!picture.ok || !(await addPicture(sql, doer, kept.value, { ...picture.value, density: 2 })).ok)
+      throw new Error("the demo's picture was not kept");
   }
   const about = {
     specId: booking.id,

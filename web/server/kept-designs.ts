@@ -6,6 +6,7 @@ import { roomFault, setKept } from "./kept-bytes";
 import type { Problem } from "./problem";
 import type { Got } from "./request-body";
 import { type Page, pageSize, rowsBefore } from "./paging";
+import type { EncodedPicture } from "./pictures";
 
 /** A design kept beside a spec, without its boxes. */
 export type KeptDesign = {
@@ -16,13 +17,16 @@ export type KeptDesign = {
   readonly boxes: number;
   readonly person: string;
   readonly at: Date;
+  /** Device px to a CSS px of the picture it was saved with; null where it has none. */
+  readonly picture: number | null;
 };
 
 /** Boxes of all kept designs of a spec together: what a review holds against two layouts at once. */
 export const mostKept = { designs: 200, boxes: 50_000 } as const;
 
 const shown = (sql: Sql) => sql`
-  d.id, d.name, d.source, d.width::float8 AS width, d.boxes, p.name AS person, d.at`;
+  d.id, d.name, d.source, d.width::float8 AS width, d.boxes, p.name AS person, d.at,
+  (SELECT i.density::float8 FROM design_picture i WHERE i.design_id = d.id) AS picture`;
 
 /** A page of a spec's designs, the latest first. */
 export const designsOf = async (sql: Sql, specId: number, page: number): Promise<Page<KeptDesign>> => {
@@ -105,13 +109,14 @@ const countBytes = (sql: postgres.TransactionSql, specId: number): Promise<void>
     sql,
     specId,
     "designs",
-    sql`(SELECT coalesce(sum(length(list::text)), 0) FROM kept_design WHERE spec_id = ${specId} AND removed_at IS NULL)`,
+    sql`(SELECT coalesce(sum(length(d.list::text) + coalesce(length(i.bytes), 0)), 0) FROM kept_design d
+      LEFT JOIN design_picture i ON i.design_id = d.id WHERE d.spec_id = ${specId} AND d.removed_at IS NULL)`,
   );
 
 /** Takes a design away, or puts it back where there is still room for it; false where there is none by that id. */
 export const removeDesign = async (sql: postgres.TransactionSql, doer: Doer, id: number, removed: boolean): Promise<Got<boolean>> => {
   const [row] = await sql<{ name: string; boxes: number; bytes: number; removed: boolean }[]>`
-    SELECT name, boxes, length(list::text) AS bytes, removed_at IS NOT NULL AS removed FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId} FOR UPDATE`;
+    SELECT name, boxes, length(list::text) + coalesce((SELECT length(i.bytes) FROM design_picture i WHERE i.design_id = id), 0) AS bytes, removed_at IS NOT NULL AS removed FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId} FOR UPDATE`;
   if (!row) return { ok: true, value: false };
   if (row.removed === removed) return { ok: true, value: true };
   const problem = removed ? null : await designFault(sql, doer, row.boxes, row.bytes);
@@ -138,4 +143,32 @@ export const setPurpose = async (
   if (!row) return false;
   await happened(sql, { kind: "design-purpose", ...doer, name: row.name, reason });
   return true;
+};
+
+/** Saves the picture of a design that has none yet, where there is room for it; false where there is no such design. */
+export const addPicture = async (
+  sql: postgres.TransactionSql,
+  doer: Doer,
+  id: number,
+  { bytes, width, height, density }: EncodedPicture & { readonly density: number },
+): Promise<Got<boolean>> => {
+  const [design] = await sql<{ id: number }[]>`
+    SELECT id FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId} AND removed_at IS NULL FOR UPDATE`;
+  if (!design) return { ok: true, value: false };
+  const problem = await roomFault(sql, doer.teamId, bytes.length, "designs");
+  if (problem) return { ok: false, problem };
+  const rows = await sql`
+    INSERT INTO design_picture (design_id, bytes, density, width, height) VALUES (${id}, ${bytes}, ${density}, ${width}, ${height})
+    ON CONFLICT DO NOTHING RETURNING design_id`;
+  if (rows.length === 0) return { ok: false, problem: { code: "conflict", detail: "This design has a picture already." } };
+  await countBytes(sql, doer.specId);
+  return { ok: true, value: true };
+};
+
+/** The picture of a design, as it was encoded; null where it has none, or was removed. */
+export const pictureOf = async (sql: Sql, specId: number, id: number): Promise<Buffer | null> => {
+  const [row] = await sql<{ bytes: Buffer }[]>`
+    SELECT i.bytes FROM design_picture i JOIN kept_design d ON d.id = i.design_id
+    WHERE d.spec_id = ${specId} AND d.id = ${id} AND d.removed_at IS NULL`;
+  return row?.bytes ?? null;
 };

@@ -50,8 +50,13 @@ describe("the contract between browser and server", () => {
     expect(pathOf("GET /api/drafts/:team/:spec", { team: "a/b?c", spec: "../x" })).toBe("/api/drafts/a%2Fb%3Fc/..%2Fx");
   });
 
-  it("lets a layout or boxes be sent where they are, and words elsewhere", () => {
-    const large: RouteKey[] = ["POST /api/specs", "POST /api/drafts/:team/:spec", "POST /api/specs/:team/:spec/designs"];
+  it("lets a layout, boxes or a picture be sent where they are, and words elsewhere", () => {
+    const large: RouteKey[] = [
+      "POST /api/specs",
+      "POST /api/drafts/:team/:spec",
+      "POST /api/specs/:team/:spec/designs",
+      "POST /api/specs/:team/:spec/designs/:id/picture",
+    ];
     for (const key of Object.keys(routes) as RouteKey[]) expect(bodyLimit(key) > 64 * 1024, key).toBe(large.includes(key));
   });
 

@@ -25,8 +25,8 @@ import {
   writtenWords,
 } from "./shapes";
 
-/** Largest body of a request that holds words, of one that holds a layout or changes of one, and of one that holds boxes. */
-const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024 } as const;
+/** Largest body of a request that holds words, of one that holds a layout or changes of one, of one that holds boxes, and of one that holds a picture in base64. */
+const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024, picture: 7 * 1024 * 1024 } as const;
 
 /** What one internal route is sent and answers. */
 type Contract = {
@@ -100,6 +100,8 @@ const keptDesign = z.strictObject({
   boxes: z.number().int(),
   person: z.string(),
   at: moment,
+  /** Device px to a CSS px of the picture it was saved with; null where it has none. */
+  picture: z.number().nullable(),
 });
 
 /**
@@ -328,6 +330,14 @@ export const routes = {
   /** Takes a design away, or puts it back. */
   "POST /api/specs/:team/:spec/designs/:id": { request: z.strictObject({ removed: z.boolean() }), answer: nothing },
   /** Says of an edge that it is off the grid on purpose; null, that it is not. */
+  /** The picture of a design, as WebP. */
+  "GET /api/specs/:team/:spec/designs/:id/picture": { request: null, answer: null },
+  /** Saves its picture with a design: a PNG, JPEG or WebP in base64, and its device px to a CSS px. */
+  "POST /api/specs/:team/:spec/designs/:id/picture": {
+    request: z.strictObject({ picture: z.base64(), density: z.number().min(0.1).max(10) }),
+    limit: bodies.picture,
+    answer: nothing,
+  },
   "POST /api/specs/:team/:spec/designs/:id/purposes": {
     request: z.strictObject({
       box: z

@@ -78,11 +78,11 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
   const shown = (list: BoxList): Picture | null => {
     if (picture) {
       const { file, width: wide, height, density } = picture;
-      return { url: URL.createObjectURL(file), width: wide / density, height: height / density, density };
+      return { url: URL.createObjectURL(file), width: wide / density, height: height / density, density, file };
     }
     if (!/^\s*</.test(text)) return null;
     const url = URL.createObjectURL(new Blob([text], { type: "image/svg+xml" }));
-    return { url, width: toNumber(list.width), height: list.height && toNumber(list.height), density: 1 };
+    return { url, width: toNumber(list.width), height: list.height && toNumber(list.height), density: 1, file: null };
   };
   const asksWidth = picture === null && !/^\s*[{<]/.test(text);
   const read = async (work: (worker: Remote<FitWorker>) => Promise<ReadBoxes>, wide: number | null): Promise<void> => {

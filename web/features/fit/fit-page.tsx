@@ -132,6 +132,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
     setIntake(false);
     setChosen(null);
   };
+  const [withPicture, setWithPicture] = useState(false);
   /** Lines found in the picture, also once boxes were marked in their stead. */
   const [snaps, setSnaps] = useState<Snaps>(noSnaps);
   const mark = (box: Marked): void => {
@@ -150,18 +151,29 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
     if (!found) return;
     const read = await inFitWorker(async (worker): Promise<ReadBoxes> => worker.read(found.list)).catch(() => null);
     if (!read?.ok) return say(`${found.name} could not be read.`);
+    const { list } = read;
     take({
       name: found.name,
       source: found.source,
-      list: read.list,
+      list,
       notes: [],
       kept: { id: found.id, purposes: found.purposes },
-      picture: null,
+      // Its height is the picture's own.
+      picture:
+        found.picture === null
+          ? null
+          : { url: kept.pictureAt(found.id), width: toNumber(list.width), height: null, density: found.picture, file: null },
     });
   };
   const keep = async (): Promise<void> => {
     if (!taken) return;
-    const id = await kept.keep(taken.name, taken.source, taken.list);
+    const { picture } = taken;
+    const id = await kept.keep(
+      taken.name,
+      taken.source,
+      taken.list,
+      withPicture && picture?.file ? { file: picture.file, density: picture.density } : null,
+    );
     if (id !== null) setTaken((now) => (now === taken ? { ...taken, kept: { id, purposes: {} } } : now));
   };
   const setPurpose = async (box: number, edge: BoxSide, reason: string | null): Promise<void> => {
@@ -289,6 +301,21 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
                       <span className="fit-named">
                         <TextField label="Name of the design" text={taken.name} onEnter={rename} />
                       </span>
+                      {taken.picture?.file && (
+                        <label
+                          className="fit-with-picture"
+                          title="Whoever may see the spec sees the picture then. It is encoded anew, without its metadata."
+                        >
+                          <input
+                            type="checkbox"
+                            name="with-picture"
+                            className="form-check-input m-0"
+                            checked={withPicture}
+                            onChange={(event) => setWithPicture(event.target.checked)}
+                          />
+                          with its picture
+                        </label>
+                      )}
                       <button type="button" className="btn btn-sm btn-primary" onClick={() => void keep()}>
                         Save
                       </button>

@@ -9,6 +9,8 @@ export type Picture = {
   readonly height: number | null;
   /** Device px to a CSS px. */
   readonly density: number;
+  /** The file itself, where it may be saved with the design; null for a drawing, and for one that is saved already. */
+  readonly file: Blob | null;
 };
 
 /** Where the columns stand to the picture. */

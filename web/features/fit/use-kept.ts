@@ -12,6 +12,16 @@ export type KeptDesign = Told<"GET /api/specs/:team/:spec/designs">["designs"][n
 /** One that is looked at: its edges that are off on purpose, each with the reason, by "12 left". */
 export type OpenDesign = { readonly id: number; readonly purposes: Readonly<Record<string, string>> };
 
+/** A file's bytes in base64. */
+const base64Of = (file: Blob): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    // "data:image/png;base64,…"
+    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ""));
+    reader.onerror = () => reject(reader.error ?? new Error("the file could not be read"));
+    reader.readAsDataURL(file);
+  });
+
 type Address = { readonly team: string; readonly spec: string };
 
 /** Designs kept beside a spec: a page of them at a time, the latest first. */
@@ -53,8 +63,13 @@ export const useKept = ({ team, spec }: Address) => {
       pages.current += 1;
       await read();
     },
-    /** Keeps a list; its id, or null where it could not be, which is said. */
-    keep: async (name: string, source: BoxSource, list: BoxList): Promise<number | null> => {
+    /** Saves a list, and its picture with it; its id, or null where it could not be, which is said. */
+    keep: async (
+      name: string,
+      source: BoxSource,
+      list: BoxList,
+      picture: { readonly file: Blob; readonly density: number } | null,
+    ): Promise<number | null> => {
       const answer = await send(
         "POST /api/specs/:team/:spec/designs",
         { team, spec },
@@ -64,10 +79,20 @@ export const useKept = ({ team, spec }: Address) => {
         say(answer.fault.detail);
         return null;
       }
-      say(`${name} was saved.`);
+      const { id } = answer.value;
+      const sent =
+        picture &&
+        (await send(
+          "POST /api/specs/:team/:spec/designs/:id/picture",
+          { team, spec, id },
+          { picture: await base64Of(picture.file), density: picture.density },
+        ));
+      say(sent && !sent.ok ? `${name} was saved without its picture. ${sent.fault.detail}` : `${name} was saved.`);
       await read();
-      return answer.value.id;
+      return id;
     },
+    /** Where a design's picture is. */
+    pictureAt: (id: number): string => `/api/specs/${team}/${spec}/designs/${id}/picture`,
     remove: (design: Pick<KeptDesign, "id" | "name">) => remove(design, true),
     /** A design's box list as text, and its edges off on purpose; null where it is not there any more, which is said. */
     open: async (id: number): Promise<Told<"GET /api/specs/:team/:spec/designs/:id"> | null> => {

@@ -1,6 +1,7 @@
 "use client";
 
 import Link from "next/link";
+import { TableScroll } from "@/ui/table-scroll";
 import { useEffect, useState } from "react";
 import { ask } from "@/ui/request";
 import type { Told } from "@/wire/routes";
@@ -59,30 +60,32 @@ export const MovedDesigns = ({ team, spec, before }: Props) => {
         </p>
       )}
       {answer && answer.moved.length > 0 && (
-        <table className="numbers">
-          <thead>
-            <tr>
-              <th scope="col">Design</th>
-              <th scope="col">On in {before}</th>
-              <th scope="col">Moved off</th>
-              <th scope="col">Moved on</th>
-            </tr>
-          </thead>
-          <tbody className="num">
-            {answer.moved.map((one) => (
-              <tr key={one.id}>
-                <th scope="row" className="text-break">
-                  <Link href={`/specs/${team}/${spec}/fit?design=${one.id}`} prefetch={false}>
-                    {one.name}
-                  </Link>
-                </th>
-                <td>{one.before}</td>
-                <td className={one.off > 0 ? "fault" : ""}>{one.off}</td>
-                <td>{one.on}</td>
+        <TableScroll label="Designs that move">
+          <table className="numbers">
+            <thead>
+              <tr>
+                <th scope="col">Design</th>
+                <th scope="col">On in {before}</th>
+                <th scope="col">Moved off</th>
+                <th scope="col">Moved on</th>
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody className="num">
+              {answer.moved.map((one) => (
+                <tr key={one.id}>
+                  <th scope="row" className="text-break">
+                    <Link href={`/specs/${team}/${spec}/fit?design=${one.id}`} prefetch={false}>
+                      {one.name}
+                    </Link>
+                  </th>
+                  <td>{one.before}</td>
+                  <td className={one.off > 0 ? "fault" : ""}>{one.off}</td>
+                  <td>{one.on}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </TableScroll>
       )}
       {answer && answer.left.length > 0 && (
         <p className="quiet mb-0">
