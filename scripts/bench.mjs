@@ -1,3 +1,4 @@
+/* global document, HTMLInputElement, Event -- what runs in the page. */
 import { spawn, spawnSync } from "node:child_process";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
@@ -125,6 +126,71 @@ const fullOfAreas = async (context, address) => {
   return `${address}/specs/${team}/${spec}?at=${desk.id}&facet=areas`;
 };
 
+/** What the browser's own trace tells of some work: its tasks, the long ones among them, and the frames a second. */
+const measured = async (browser, page, work) => {
+  await browser.startTracing(page, { categories: ["toplevel", "devtools.timeline"] });
+  const frames = await countFrames(page);
+  await work();
+  const perSecond = await frames();
+  return { ...tasksOf(JSON.parse((await browser.stopTracing()).toString()).traceEvents), perSecond };
+};
+
+/** Zooms and moves a picture of 5,000 × 5,000 px under the grid, by the wheel. */
+const zoomed = async (browser, context, address) => {
+  const { default: sharp } = await import("sharp");
+  const side = 5000;
+  const pixels = Buffer.alloc(side * side * 3, 255);
+  for (let y = 0; y < side; y += 1) for (const x of [320, 2300, 2400, 4600]) pixels.fill(0, (y * side + x) * 3, (y * side + x + 4) * 3);
+  const buffer = await sharp(pixels, { raw: { width: side, height: side, channels: 3 } })
+    .png()
+    .toBuffer();
+  const page = await context.newPage();
+  await page.goto(`${address}/specs/skerry/crew-roster/fit`);
+  await page.getByLabel("File with boxes").setInputFiles({ name: "large.png", mimeType: "image/png", buffer });
+  await page.getByRole("button", { name: "Find its edges" }).click();
+  await page.getByRole("group", { name: "Picture under the grid" }).waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(1500);
+  const box = await page.getByRole("group", { name: "Boxes over the columns" }).boundingBox();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  const wheel = async (turns, by) => {
+    for (let turn = 0; turn < turns; turn += 1) {
+      await page.mouse.wheel(...by(turn));
+      await page.waitForTimeout(16);
+    }
+  };
+  const zoom = await measured(browser, page, async () => {
+    await page.keyboard.down("Control");
+    await wheel(90, (turn) => [0, turn < 60 ? -40 : 40]);
+    await page.keyboard.up("Control");
+  });
+  const moved = await measured(browser, page, () => wheel(90, (turn) => [turn % 30 < 15 ? 40 : -40, turn % 20 < 10 ? 60 : -60]));
+  await page.close();
+  return { zoom, moved };
+};
+
+/** From a number typed in a new spec to what it makes, computed and drawn: median and worst of 60 keys, ms. */
+const typed = async (context, address) => {
+  const page = await context.newPage();
+  await page.goto(`${address}/specs/new`);
+  await page.getByLabel("Desk, margin").focus();
+  await page.waitForTimeout(1000);
+  const times = await page.evaluate(async () => {
+    const field = document.activeElement;
+    const { set } = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value");
+    const all = [];
+    for (let turn = 0; turn < 60; turn += 1) {
+      const began = performance.now();
+      set.call(field, String(40 + turn));
+      field.dispatchEvent(new Event("input", { bubbles: true }));
+      all.push(performance.now() - began);
+      await new Promise((resolve) => requestAnimationFrame(() => setTimeout(resolve, 30)));
+    }
+    return all.sort((a, b) => a - b);
+  });
+  await page.close();
+  return { median: times[30], worst: times.at(-1) };
+};
+
 /** Scrolls the sheet of areas and drags one of them to and fro; the browser's own trace tells the long tasks and the frames. */
 const workedOn = async (browser, context, url) => {
   const page = await context.newPage();
@@ -133,21 +199,14 @@ const workedOn = async (browser, context, url) => {
   await page.waitForTimeout(1500);
   const sheet = await page.locator(".sheet-scroll").boundingBox();
   const middle = [sheet.x + sheet.width / 2, sheet.y + sheet.height / 2];
-  const measured = async (work) => {
-    await browser.startTracing(page, { categories: ["toplevel", "devtools.timeline"] });
-    const frames = await countFrames(page);
-    await work();
-    const perSecond = await frames();
-    return { ...tasksOf(JSON.parse((await browser.stopTracing()).toString()).traceEvents), perSecond };
-  };
   await page.mouse.move(...middle);
-  const scrolled = await measured(async () => {
+  const scrolled = await measured(browser, page, async () => {
     for (let turn = 0; turn < 60; turn += 1) await page.mouse.wheel(0, turn < 40 ? 160 : -160);
   });
   await page.locator(".sheet-scroll").evaluate((element) => element.scrollTo(0, 0));
   await page.waitForTimeout(300);
   // Dragged to and fro, and dropped at the end of each way: a drop is an edit, which is checked.
-  const drag = await measured(async () => {
+  const drag = await measured(browser, page, async () => {
     for (let turn = 0; turn < 6; turn += 1) {
       const box = await page.locator('[data-area="a5"]').boundingBox();
       const at = [box.x + box.width / 2, box.y + 20];
@@ -263,7 +322,7 @@ run(async () => {
       await registry(address, database);
       await published(address, database);
     });
-  // `npm run bench -- drag`: what is dragged and scrolled, and nothing else.
+  // `npm run bench -- drag`: what is dragged, scrolled, zoomed and typed, and nothing else.
   const dragOnly = process.argv.includes("drag");
   for (const file of dragOnly ? [] : ["resolve-check.ts", "yoga.ts", "sweep.ts", "repair.ts", "whole-pixel-sets.ts", "areas.ts", "fit.ts"])
     spawnSync(process.execPath, ["--import", "tsx", join(root, "core/bench", file)], {
@@ -281,13 +340,18 @@ run(async () => {
       `Dragging the probe: ${drag.tasks} tasks, longest ${drag.longest.toFixed(1)} ms, ${drag.long} over 50 ms (aim: none); ${drag.perSecond.toFixed(0)} frames a second${drag.known ? "" : " (no main thread found in the trace)"}`,
     );
     const { scrolled, drag: moved } = await workedOn(browser, context, await fullOfAreas(context, address));
+    const { zoom, moved: panned } = await zoomed(browser, context, address);
     for (const [what, one] of [
+      ["Zooming a picture of 5,000 × 5,000 px under the grid", zoom],
+      ["Moving it", panned],
       ["Scrolling a sheet of 20,000 px with 200 areas and lines of 4", scrolled],
       ["Dragging one of them", moved],
     ])
       say(
         `${what}: ${one.tasks} tasks, longest ${one.longest.toFixed(1)} ms, ${one.long} over 50 ms (aim: none); ${one.perSecond.toFixed(0)} frames a second`,
       );
+    const key = await typed(context, address);
+    say(`A key in a new spec: ${key.median.toFixed(1)} ms, the worst of 60 ${key.worst.toFixed(1)} ms (aim: under 16)`);
     say(`The same over an empty page: ${(await draggedEmpty(browser, context)).toFixed(0)} frames a second`);
     await browser.close();
   });

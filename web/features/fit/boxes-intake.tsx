@@ -235,7 +235,7 @@ export const BoxesIntake = ({ onTake, onBack, drawn }: Props) => {
         Each box is a name, its left and top edge, width and height in px; at most {boxLimits.boxes.toLocaleString("en")}. A column{" "}
         <span className="num">area</span> names the area of the spec that a box belongs to. JSON lists and drawings bring the width of their
         page with them. In an SVG, rectangles, pictures and named groups are boxes; nothing in it is run or loaded. In a picture, straight
-        edges are found; it stays in this browser.
+        edges are found. A picture stays in this browser unless you save it with the design.
       </p>
     </form>
   );
