@@ -41,6 +41,10 @@ test("a number is changed at several breakpoints at once, seen before and taken 
   await expect(gutter("Phone")).toHaveText("20");
   await expect(gutter("Desk")).toHaveText("20");
   await saved(page);
+  // A breakpoint is duplicated by a key.
+  await page.getByRole("button", { name: "Fit width" }).click();
+  await page.keyboard.press("d");
+  await expect(page.getByRole("gridcell", { name: /^Desk copy, Breakpoint|^Phone copy, Breakpoint/ })).toBeVisible();
   expect(said).toEqual([]);
   await context.close();
 });

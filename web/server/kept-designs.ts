@@ -17,8 +17,8 @@ export type KeptDesign = {
   readonly boxes: number;
   readonly person: string;
   readonly at: Date;
-  /** Device px to a CSS px of the picture it was saved with; null where it has none. */
-  readonly picture: number | null;
+  /** The picture it was saved with: its height in device px, and these to a CSS px; null where it has none. */
+  readonly picture: { readonly density: number; readonly height: number } | null;
 };
 
 /** Boxes of all kept designs of a spec together: what a review holds against two layouts at once. */
@@ -26,7 +26,7 @@ export const mostKept = { designs: 200, boxes: 50_000 } as const;
 
 const shown = (sql: Sql) => sql`
   d.id, d.name, d.source, d.width::float8 AS width, d.boxes, p.name AS person, d.at,
-  (SELECT i.density::float8 FROM design_picture i WHERE i.design_id = d.id) AS picture`;
+  (SELECT jsonb_build_object('density', i.density::float8, 'height', i.height) FROM design_picture i WHERE i.design_id = d.id) AS picture`;
 
 /** A page of a spec's designs, the latest first. */
 export const designsOf = async (sql: Sql, specId: number, page: number): Promise<Page<KeptDesign>> => {

@@ -17,7 +17,9 @@ const pages = compileGuide(files, pictures);
 describe("the guide", () => {
   it.each(ruleIds.map((id): [RuleId] => [id]))("has a section for %s, whose example that check finds", (id) => {
     expect(check(exampleOf(id)).findings.map(({ rule }) => rule)).toContain(id);
-    expect(pages.find(({ slug }) => slug === checksSlug)?.sections.map((one) => one.id)).toContain(id);
+    const section = pages.find(({ slug }) => slug === checksSlug)?.sections.find((one) => one.id === id);
+    for (const part of ["Why it matters.", "Example.", "How to fix it.", "When to accept it.", "Source."])
+      expect(section?.text, part).toContain(part);
   });
 
   it("leads nowhere that is not there", () => {

@@ -100,8 +100,8 @@ const keptDesign = z.strictObject({
   boxes: z.number().int(),
   person: z.string(),
   at: moment,
-  /** Device px to a CSS px of the picture it was saved with; null where it has none. */
-  picture: z.number().nullable(),
+  /** The picture it was saved with: its height in device px, and these to a CSS px; null where it has none. */
+  picture: z.strictObject({ density: z.number(), height: z.number().int() }).nullable(),
 });
 
 /**

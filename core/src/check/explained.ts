@@ -104,7 +104,7 @@ export const explained: Readonly<Record<RuleId, Explained>> = {
     accept: "When the page has one main column of an odd width, and nothing is repeated across it.",
   },
   "height-remainder": {
-    checks: "Rows or baseline lines fill the drawn height without a rest.",
+    checks: "Rows or baseline lines fill the drawn height with nothing left over.",
     accept: "On every page that scrolls: its height is whatever the content needs.",
   },
   "equal-gaps": {

@@ -158,11 +158,13 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
       list,
       notes: [],
       kept: { id: found.id, purposes: found.purposes },
-      // Its height is the picture's own.
-      picture:
-        found.picture === null
-          ? null
-          : { url: kept.pictureAt(found.id), width: toNumber(list.width), height: null, density: found.picture, file: null },
+      picture: found.picture && {
+        url: kept.pictureAt(found.id),
+        width: toNumber(list.width),
+        height: found.picture.height / found.picture.density,
+        density: found.picture.density,
+        file: null,
+      },
     });
   };
   const keep = async (): Promise<void> => {

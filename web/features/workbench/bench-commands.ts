@@ -2,7 +2,8 @@ import { isToMend } from "@ypsiline/core";
 import type { Command } from "@/draft/commands";
 import { facets } from "./facets/facets";
 import { layers } from "./facets/layers";
-import { copyBreakpoint, mayAdd } from "./ladder/breakpoint-edits";
+import { mayAdd } from "./ladder/breakpoint-edits";
+import { duplicateBreakpoint } from "./ladder/duplicate-breakpoint";
 import type { Bench } from "./use-bench";
 
 /** What the command menu can do on the sheet, beside what it can do everywhere. */
@@ -30,11 +31,7 @@ export const benchCommands = (bench: Bench): readonly Command[] => {
           ...(mayAdd(layout)
             ? [
                 action("Add breakpoint…", () => bench.open("add-breakpoint")),
-                action(`Duplicate ${breakpoint.name}`, () => {
-                  const copied = copyBreakpoint(layout, breakpoint.id);
-                  bench.editOrSay(copied.layout);
-                  bench.select(copied.id, copied.layout);
-                }),
+                action(`Duplicate ${breakpoint.name}`, () => duplicateBreakpoint(bench)),
               ]
             : []),
           action(`Rename ${breakpoint.name}`, () => bench.rename(breakpoint.id)),

@@ -10,6 +10,7 @@ const shortcuts: readonly (readonly [string, string])[] = [
   ["[ and ]", "Go to the breakpoint before and after"],
   [layers.map(({ key }) => key).join(", "), `Show or hide ${layers.map(({ name }) => name.toLowerCase()).join(", ")}`],
   ["C", "Comment on what is looked at"],
+  ["D", "Duplicate the breakpoint looked at"],
   ["M", "Measure a distance on the sheet: arrow keys, Enter, Esc"],
   ["↑ and ↓ in a number", "Step by 1; with Shift by the base unit, with Alt by the half step"],
   ["Enter, Esc in a number", "Apply, cancel"],

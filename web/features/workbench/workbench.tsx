@@ -15,6 +15,8 @@ import { type Bench, useBench } from "./use-bench";
 import { useFolded } from "./use-folded";
 import { useShortcuts } from "./use-shortcuts";
 import { BenchLadder } from "./ladder/bench-ladder";
+import { mayAdd } from "./ladder/breakpoint-edits";
+import { duplicateBreakpoint } from "./ladder/duplicate-breakpoint";
 import { MomentLine } from "./moment-line";
 
 const Pointers = dynamic(() => import("./pointers").then((module) => module.Pointers), { ssr: false });
@@ -44,6 +46,7 @@ export const Workbench = ({ query, pointed }: Props) => {
     ...Object.fromEntries(layers.map(({ id, key }) => [key, () => bench.toggle(id)])),
     m: () => bench.read(!bench.reading),
     ...(bench.mayComment ? { c: () => bench.open("comment") } : {}),
+    ...(mayEdit && mayAdd(layout) ? { d: () => duplicateBreakpoint(bench) } : {}),
     l: foldLedger,
     f: foldSide,
     Escape: () => bench.showPreview(null),

@@ -17,6 +17,19 @@ const mostFixes = 3;
 
 const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1);
 
+/** What mends a finding that no one number does, as in these examples. */
+const ownHands: Partial<Record<RuleId, string>> = {
+  "breakpoints-ordered": "Give one of the two another start width.",
+  "whole-spans": "Choose a gutter and margins of whole pixels.",
+};
+
+/** @throws Error where the example of a check has no fix and nothing is said of one. */
+const byHand = (id: RuleId): string => {
+  const words = ownHands[id];
+  if (words === undefined) throw new Error(`the guide says nothing of how to fix ${id}`);
+  return words;
+};
+
 /** The section of one check, as Markdown: all of it from the rule and from what it finds in its example. */
 const section = (id: RuleId): string => {
   const layout = exampleOf(id);
@@ -33,7 +46,7 @@ const section = (id: RuleId): string => {
     `**Why it matters.** ${whyItMatters(id)}`,
     `**Example.** ${plainText(message)}`,
     ...(sum.length > 0 ? ["```sum", plainText(sum), "```"] : []),
-    ...(fixes.length > 0 ? [`**How to fix it.** ${fixes.join(" · ")}`] : []),
+    `**How to fix it.** ${fixes.length > 0 ? fixes.join(" · ") : byHand(id)}`,
     `**When to accept it.** ${accept}`,
     `**Source.** ${capital(source)}`,
   ].join("\n\n");

@@ -6,7 +6,8 @@ import Dropdown from "react-bootstrap/Dropdown";
 import { say } from "@/ui/say";
 import { copiedRows } from "../ledger/ledger-cells";
 import type { Bench } from "../use-bench";
-import { copyBreakpoint, mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
+import { duplicateBreakpoint } from "./duplicate-breakpoint";
+import { mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
 
 /** What can be done with the breakpoint looked at as a whole. */
 export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
@@ -25,16 +26,7 @@ export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
         <Dropdown.Item as="button" type="button" onClick={() => setTimeout(() => bench.rename(breakpoint.id))}>
           Rename
         </Dropdown.Item>
-        <Dropdown.Item
-          as="button"
-          type="button"
-          disabled={!mayAdd(layout)}
-          onClick={() => {
-            const copied = copyBreakpoint(layout, breakpoint.id);
-            bench.editOrSay(copied.layout);
-            bench.select(copied.id, copied.layout);
-          }}
-        >
+        <Dropdown.Item as="button" type="button" disabled={!mayAdd(layout)} onClick={() => duplicateBreakpoint(bench)}>
           Duplicate
         </Dropdown.Item>
         {several && (
