@@ -148,6 +148,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
   const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 375, columns: 3 });
   await page.goto(`${path}/fit`);
   const boxes = page.getByLabel("Boxes, as a list");
+  await boxes.waitFor();
   const take = async (text: string, name: string): Promise<void> => {
     if ((await boxes.count()) === 0) await page.getByRole("button", { name: "Other boxes…" }).click();
     await boxes.fill(text);

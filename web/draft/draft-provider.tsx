@@ -2,7 +2,7 @@
 
 import { type Layout, parseLayout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import { useRouter } from "next/navigation";
+import { useRouter, useSearchParams } from "next/navigation";
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
 import { say, SayingsPlace } from "@/ui/say";
 import { InBrowser, Opening } from "@/ui/in-browser";
@@ -10,7 +10,7 @@ import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { ask } from "@/ui/request";
 import type { DraftState, DraftStore } from "./draft-store";
 import { SpecFrame } from "./frame/spec-frame";
-import type { Looking } from "@/ui/spec-views";
+import { type Looking, lookingOf } from "@/ui/spec-views";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
 import type { Present } from "./live-store";
 import type { PutBack } from "./put-back";
@@ -135,7 +135,9 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
   const { address, teamName, withdrawn, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
   const router = useRouter();
   const [comments, setComments] = useState(openComments);
-  const [looking, setLooking] = useState<Looking>({});
+  // What the address says is looked at from the first: views are led to with it before this one has said its own.
+  const query = useSearchParams();
+  const [looking, setLooking] = useState<Looking>(() => lookingOf(Object.fromEntries(query)));
   const lookAt = useCallback((next: Looking) => setLooking((before) => ({ ...before, ...next })), []);
   const present = useLive(address, tabName, looking.at ?? "", {
     // What the server gives the page is asked for again; the draft, which it holds itself, stays.
