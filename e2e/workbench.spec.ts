@@ -76,6 +76,8 @@ test("breakpoints are added, copied, renamed, carried and removed", async ({ pag
   await inMenu(page, "Wide", "Duplicate");
   await expect(cell(page, /^Wide copy, Breakpoint/)).toBeVisible();
   await inMenu(page, "Wide copy", "Rename");
+  // The closing menu gives its focus back first.
+  await expect(page.getByRole("textbox", { name: "Wide copy, Breakpoint" })).toBeFocused();
   await page.keyboard.type("Wall");
   await page.keyboard.press("Enter");
   await expect(cell(page, /^Wall, Breakpoint/)).toBeVisible();
