@@ -88,8 +88,8 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly StartTeam[] })
   useEffect(() => {
     if (restored.current) return keepFields(fields);
     restored.current = true;
-    setFields(keptFields(fields));
-  }, [fields]);
+    setFields(keptFields(fields, teams));
+  }, [fields, teams]);
 
   const numbers = isNumberStart(start) ? start : null;
   const asked = useDeferredValue(fields);

@@ -195,20 +195,24 @@ const isRows = (value: unknown): value is readonly Row[] =>
   });
 
 /** What this tab typed before it was reloaded, over the fields it begins with; anything odd is passed over. */
-export const keptFields = (blank: Fields): Fields => {
+export const keptFields = (blank: Fields, teams: readonly { readonly slug: string; readonly start: object | null }[]): Fields => {
   try {
     const kept = JSON.parse(sessionStorage.getItem(key) ?? "{}") as Readonly<Record<string, unknown>>;
     const text = (name: "name" | "description" | "team" | "devices" | "followed"): string => {
       const value = kept[name];
       return typeof value === "string" ? value : blank[name];
     };
+    const team = teams.find(({ slug }) => slug === text("team"));
+    const start = isOne(kept["start"], starts) ? kept["start"] : blank.start;
     const typed = (kept["typed"] ?? {}) as Readonly<Record<string, unknown>>;
     return {
       ...blank,
       name: text("name"),
       description: text("description"),
       devices: text("devices"),
-      start: isOne(kept["start"], starts) ? kept["start"] : blank.start,
+      team: team?.slug ?? blank.team,
+      // A team may have no starting point any more.
+      start: start === "own" && !(team ?? teams[0])?.start ? "sizes" : start,
       base: isOne(kept["base"], bases) ? kept["base"] : blank.base,
       rows: isOne(kept["rows"], startRows) ? kept["rows"] : blank.rows,
       typed: {
