@@ -103,6 +103,7 @@ export { baseUnits, onBase } from "./check/on-base";
 export { applyPatch } from "./check/patch";
 export { takeAll } from "./check/take-all";
 export { type ChangedNumber, changeSeveral, type SeveralWay, severalWays } from "./solve/change-several";
+export { widthSum } from "./check/sums";
 export { type Explained, explained } from "./check/explained";
 export { ruleIds, ruleOf } from "./check/registry";
 export { countOf, findingWords, fixLabel, fixWords, levelWords, whyItMatters } from "./check/words";

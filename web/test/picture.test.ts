@@ -25,6 +25,10 @@ describe("a box marked on a picture", () => {
     expect(markedBetween([458.3, 94], [821.7, 217], snaps, 6, 2)).toEqual(card);
     expect(markedBetween([821.7, 217], [458.3, 94], snaps, 6, 2)).toEqual(card);
   });
+  it("snaps to all sides of boxes, where a design has boxes", () => {
+    const snaps = snapsOf({ ...found, edges: false, boxes: [edge(456, 96, 368, 120)] });
+    expect(markedBetween([458, 98], [822, 214], snaps, 6, 1)).toEqual({ x: 456, y: 96, width: 368, height: 120 });
+  });
   it("is on whole device px where no edge is near", () => {
     expect(markedBetween([10.2, 20.4], [30.3, 41.1], snapsOf(found), 6, 2)).toEqual({ x: 10, y: 20.5, width: 20.5, height: 20.5 });
     expect(markedBetween([458.3, 94], [821.7, 217], noSnaps, 6, 1)).toEqual({ x: 458, y: 94, width: 364, height: 123 });

@@ -1,8 +1,8 @@
 import { type Box, type BoxList, compare, fromJsonNumber, toNumber } from "@ypsiline/core";
 
-/** A picture that a design was read from. It stays in this browser, for as long as the page is open. */
+/** A picture that a design was read from. It stays in this browser unless it is saved with the design. */
 export type Picture = {
-  /** An object URL. */
+  /** An object URL, or where the server has it. */
   readonly url: string;
   /** Size in CSS px of the page it shows; height null for a drawing that says none. */
   readonly width: number;
@@ -27,15 +27,19 @@ type Sides = { readonly starts: readonly number[]; readonly ends: readonly numbe
 
 export const noSnaps: Snaps = { x: { starts: [], ends: [] }, y: { starts: [], ends: [] } };
 
-/** The lines of the edges that were found in a picture: an upright edge is thin, a level one low. */
+/** The lines of the edges that were found in a picture (an upright edge is thin, a level one low), or the sides of boxes. */
 export const snapsOf = (list: BoxList): Snaps => {
   const sides = () => ({ starts: [] as number[], ends: [] as number[] });
   const snaps = { x: sides(), y: sides() };
   for (const { x, y, width, height } of list.boxes) {
     const upright = compare(width, height) <= 0;
-    const [to, at, thick] = upright ? [snaps.x, toNumber(x), toNumber(width)] : [snaps.y, toNumber(y), toNumber(height)];
-    to.starts.push(at);
-    to.ends.push(at + thick);
+    for (const [to, from, size] of [
+      ...(upright || !list.edges ? [[snaps.x, toNumber(x), toNumber(width)] as const] : []),
+      ...(!upright || !list.edges ? [[snaps.y, toNumber(y), toNumber(height)] as const] : []),
+    ]) {
+      to.starts.push(from);
+      to.ends.push(from + size);
+    }
   }
   return snaps;
 };

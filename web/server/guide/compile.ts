@@ -1,6 +1,6 @@
 import { Marked } from "marked";
 import { checksPage } from "./checks-page";
-import { guideDrawing } from "./drawings";
+import { guideDrawing, safe } from "./drawings";
 import { withValues } from "./values";
 
 /** A part of a page below one heading, for the search. */
@@ -21,8 +21,6 @@ const slugOf = (title: string): string =>
     .replace(/<[^>]*>|&\w+;/g, "")
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-|-$/g, "");
-
-const safe = (text: string): string => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll('"', "&quot;");
 
 /** Text of markup, for the search. */
 const textOf = (html: string): string =>

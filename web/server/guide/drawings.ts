@@ -1,4 +1,4 @@
-import { fromJsonNumber, type Layout, linesBetween, type Resolution, resolve, show, toNumber, zero } from "@ypsiline/core";
+import { fromJsonNumber, type Layout, linesBetween, plainText, type Resolution, resolve, toNumber, widthSum, zero } from "@ypsiline/core";
 import { samples } from "./samples";
 
 /** Width of the widest breakpoint in a drawing, px of screen. */
@@ -7,7 +7,8 @@ const drawnWidth = 640;
 const columnHeight = 72;
 
 const px = (value: number): string => String(Math.round(value * 100) / 100);
-const safe = (text: string): string => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll('"', "&quot;");
+/** Text as it stands in markup. */
+export const safe = (text: string): string => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll('"', "&quot;");
 
 type What = "columns" | "rows" | "baseline" | "areas";
 
@@ -20,7 +21,7 @@ const drawn = (one: Resolution, what: What, scale: number, top: number): { reado
   const y = top + 24;
   const wide = toNumber(terms.width) * scale;
   const high = what === "columns" ? columnHeight : toNumber(one.height) * scale;
-  const sum = `${show(terms.width)} = ${show(terms.margin.start)} + ${terms.count} × ${show(terms.column)} + ${terms.gaps} × ${show(terms.gutter)} + ${show(terms.margin.end)}`;
+  const sum = plainText(widthSum(terms));
   const margins = [
     rect("g-margin", 0.5, y, toNumber(terms.margin.start) * scale, high),
     rect("g-margin", 0.5 + wide - toNumber(terms.margin.end) * scale, y, toNumber(terms.margin.end) * scale, high),

@@ -1,9 +1,17 @@
-import { type ColumnTerms, fromJsonNumber, parseLength, ruleIds, show, shares, termsAt, zero, add, multiply, exact } from "@ypsiline/core";
+import {
+  type ColumnTerms,
+  fromJsonNumber,
+  parseLength,
+  plainText,
+  ruleIds,
+  shares,
+  show,
+  spanWidth,
+  termsAt,
+  widthSum,
+  zero,
+} from "@ypsiline/core";
 import { samples } from "./samples";
-
-/** "1280 = 64 + 12 × 74 + 11 × 24 + 64" */
-const sumOf = ({ width, margin, count, column, gaps, gutter }: ColumnTerms): string =>
-  `${show(width)} = ${show(margin.start)} + ${count} × ${show(column)} + ${gaps} × ${show(gutter)} + ${show(margin.end)}`;
 
 /** What the guide may say of a breakpoint, each worked out by core. */
 const facts: Readonly<Record<string, (terms: ColumnTerms) => string>> = {
@@ -17,7 +25,7 @@ const facts: Readonly<Record<string, (terms: ColumnTerms) => string>> = {
   half: (terms) => show(shares(terms)[2] ?? zero),
   third: (terms) => show(shares(terms)[3] ?? zero),
   quarter: (terms) => show(shares(terms)[4] ?? zero),
-  sum: sumOf,
+  sum: (terms) => plainText(widthSum(terms)),
 };
 
 /**
@@ -35,7 +43,7 @@ export const guideValue = (name: string): string => {
   if (!breakpoint) throw new Error(`the guide names no breakpoint ${id} of ${sample}: ${name}`);
   const terms = termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width));
   const span = /^span-(\d+)$/.exec(fact)?.[1];
-  if (span !== undefined) return show(add(multiply(exact(Number(span)), terms.column), multiply(exact(Number(span) - 1), terms.gutter)));
+  if (span !== undefined) return show(spanWidth(terms, Number(span)));
   const known = facts[fact];
   if (!known) throw new Error(`the guide names no fact ${fact}: ${name}`);
   return known(terms);

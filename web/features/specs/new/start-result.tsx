@@ -14,7 +14,7 @@ import {
   shares,
   termsAt,
   toNumber,
-  words,
+  widthSum,
   zero,
 } from "@ypsiline/core";
 import { useMemo } from "react";
@@ -91,10 +91,7 @@ export const StartResult = ({ layout, closing, onClose }: Props) => {
             <li key={breakpoint.id}>
               <p className="start-sum">
                 <strong>{breakpoint.name}</strong>
-                <Said
-                  className="num"
-                  of={words`${terms.width} = ${terms.margin.start} + ${terms.count} × ${terms.column} + ${terms.gaps} × ${terms.gutter} + ${terms.margin.end}`}
-                />
+                <Said className="num" of={widthSum(terms)} />
               </p>
               <svg viewBox={`0 0 ${wide + 1} ${height + 1}`} width={wide + 1} height={height + 1} aria-hidden="true">
                 <MarginHatch id={`start-hatch-${index}`} />
