@@ -76,6 +76,7 @@ export const pages: readonly { name: string; path: string; open?: (page: Page) =
   },
   { name: "review", path: "/specs/skerry/passenger-booking/publish" },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest" },
+  { name: "hand-off of our own layout", path: "/specs/interface/ypsiline/versions/latest" },
   {
     name: "hand-off with every fold open",
     path: "/specs/skerry/passenger-booking/versions/2.0.0",

@@ -14,7 +14,7 @@ import { inTransaction } from "../web/server/transaction";
 import { addVersion, addWithdrawal } from "../web/server/versions";
 import { addWebhook } from "../web/server/webhooks";
 import { demoSpecs } from "./demo-layouts";
-import { addDeliveries, addHarbourTeam, editOverWeek, leaveBehind } from "./demo-week";
+import { addDeliveries, addHarbourTeam, addOwnInterface, editOverWeek, leaveBehind } from "./demo-week";
 
 type Accounts = {
   password: string;
@@ -79,7 +79,13 @@ const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null
   await addComment(sql, about("author", authorId), { ...comment, words: "No, it slipped in with the new desk. I put it back.", thread });
   await addComment(sql, about("lead", leadId), { about: "wide", words: "Check the office screens before this goes out.", thread: null });
   await leaveBehind(sql, { id: teamId, slug: team.slug }, { author: authorId, lead: leadId, reader: readerId });
-  await addHarbourTeam(sql, { id: teamId, slug: team.slug }, { author: authorId, lead: leadId, reader: readerId }, passwordHash);
+  const harbourLead = await addHarbourTeam(
+    sql,
+    { id: teamId, slug: team.slug },
+    { author: authorId, lead: leadId, reader: readerId },
+    passwordHash,
+  );
+  await addOwnInterface(sql, harbourLead);
   const draft = await readStoredDraft(sql, booking.id);
   await askReview(sql, about("author", authorId), draft?.revision ?? 1, "Desk and wide are new; the tablet is not done yet.");
   if (receiver !== null) {

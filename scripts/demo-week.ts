@@ -1,6 +1,8 @@
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
 import type postgres from "postgres";
 import sharp from "sharp";
-import { applyChanges, compareLayouts, type Layout, parseVersion } from "../core/src/index";
+import { applyChanges, compareLayouts, type Layout, layoutSchema, parseVersion } from "../core/src/index";
 import { addComment, resolveComment } from "../web/server/comments";
 import { summaryOf } from "../web/server/draft-summary";
 import { addPicture, keepDesign } from "../web/server/kept-designs";
@@ -127,8 +129,8 @@ export const leaveBehind = async (sql: postgres.TransactionSql, team: Team, peop
   }
 };
 
-/** A second team with a public spec of two versions, and a spec of the first team that follows the earlier of them. */
-export const addHarbourTeam = async (sql: postgres.TransactionSql, team: Team, people: People, passwordHash: string): Promise<void> => {
+/** A second team with a public spec of two versions, and a spec of the first team that follows the earlier of them. Returns its lead. */
+export const addHarbourTeam = async (sql: postgres.TransactionSql, team: Team, people: People, passwordHash: string): Promise<number> => {
   const harbour = await addTeam(sql, { slug: "skerry-harbours", name: "Skerry Harbours" });
   const person = await addPerson(sql, { email: "harbour@skerry.example", name: "Harbour lead", passwordHash });
   await addMember(sql, harbour, person, "lead");
@@ -165,6 +167,32 @@ export const addHarbourTeam = async (sql: postgres.TransactionSql, team: Team, p
     follows: specId,
   });
   if (pier === null) throw new Error("the demo has two pier screens");
+  return person;
+};
+
+/** The layout of our own screens, as a public spec of a team of its own: whoever reads the demo can see a real one. */
+export const addOwnInterface = async (sql: postgres.TransactionSql, leadId: number): Promise<void> => {
+  const layout = layoutSchema.parse(JSON.parse(readFileSync(join(import.meta.dirname, "..", "design", "ypsiline.layout.json"), "utf8")));
+  const team = await addTeam(sql, { slug: "interface", name: "Ypsiline" });
+  await addMember(sql, team, leadId, "lead");
+  const specId = await addSpec(sql, {
+    teamId: team,
+    slug: "ypsiline",
+    description: "The screens you are looking at",
+    layout: JSON.stringify(layout),
+    summary: summaryOf(layout),
+    personId: leadId,
+  });
+  if (specId === null) throw new Error("the demo has two layouts of our interface");
+  await setPublic(sql, { specId, teamId: team, personId: leadId }, true);
+  await addVersion(sql, {
+    specId,
+    number: versionNumber("1.0.0"),
+    layout: JSON.stringify(layout),
+    note: "The application is laid out by the stylesheet of this version.",
+    personId: leadId,
+    publishedAt: new Date("2026-11-30T12:00:00Z"),
+  });
 };
 
 /** What the webhook of the team was sent: a version, a withdrawal, and one message that its receiver did not take. */

@@ -137,12 +137,40 @@ const writeGuide = () => {
   writeFileSync(stamp, wanted);
 };
 
+/** Writes the stylesheets of our own layout with our own command, which is built by then. The application is laid out by them. */
+const writeOwnLayout = () => {
+  const folder = join(root, "web", "generated");
+  const stamp = join(folder, "layout-written");
+  const wanted = fileHash(["design/ypsiline.layout.json", ...sourceFiles("core/src"), ...sourceFiles("cli")]);
+  if (stampIs(stamp, wanted)) return;
+  mkdirSync(folder, { recursive: true });
+  for (const [format, file] of [
+    ["css", "layout.css"],
+    ["sass", "layout.scss"],
+  ]) {
+    const command = [join(root, "cli", "dist", "ypsiline.js"), "export", "design/ypsiline.layout.json", "--format", format];
+    const result = spawnSync(process.execPath, [...command, "-o", join(folder, file)], {
+      cwd: root,
+      stdio: ["ignore", "inherit", "inherit"],
+    });
+    if (result.status !== 0) throw new Stop("The stylesheet of our own layout could not be written (the command's words are above).");
+  }
+  writeFileSync(stamp, wanted);
+};
+
 /** Builds the application and the command unless what is built comes from exactly these sources. */
 export const build = () => {
   buildCommand();
   writeGuide();
+  writeOwnLayout();
   const stamp = join(root, "web", ".next", "ypsiline-built");
-  const wanted = fileHash(["package-lock.json", "tsconfig.base.json", ...sourceFiles("core/src"), ...sourceFiles("web")]);
+  const wanted = fileHash([
+    "package-lock.json",
+    "tsconfig.base.json",
+    "design/ypsiline.layout.json",
+    ...sourceFiles("core/src"),
+    ...sourceFiles("web"),
+  ]);
   if (stampIs(stamp, wanted)) return;
   say("Building the application …");
   const result = spawnSync(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "build"], {

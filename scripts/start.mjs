@@ -51,6 +51,7 @@ run(async () => {
   say(`Demo accounts (password ${password}):`);
   for (const { email, role } of accounts) say(`  ${email.padEnd(24)} ${role}`);
   say(`\nA booking page that uses the published layout: http://127.0.0.1:${port}/demo/booking`);
+  say(`The layout of our own screens: http://127.0.0.1:${port}/specs/interface/ypsiline/versions/latest`);
   say("\nStop it with Ctrl-C.");
   parts.cluster?.keep();
 });

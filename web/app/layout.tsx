@@ -1,9 +1,11 @@
 import "@fontsource-variable/archivo/wght.css";
 import "@fontsource-variable/recursive/mono.css";
+import "@/generated/layout.css";
 import "@/ui/theme.scss";
 import "@/ui/bar.scss";
 import "@/ui/spec-choice.scss";
 import "@/ui/spec-views.scss";
+import "@/ui/split.scss";
 import "@/features/sign-in/sign-in.scss";
 import "@/features/account/account.scss";
 import "@/features/specs/specs.scss";

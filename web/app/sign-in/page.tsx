@@ -37,7 +37,7 @@ export default async function SignInPage({
   return (
     <>
       <TopBar />
-      <main className="sign-in">
+      <main className="page sign-in">
         <section>
           <h1>Sign in</h1>
           {set !== undefined && <p role="status">The new password is set. Sign in with it.</p>}

@@ -29,6 +29,7 @@ import { say } from "@/ui/say";
 import { TextField } from "@/ui/text-field";
 import { WidthField } from "@/ui/width-field";
 import type { FitAnswer, FitQuestion, FitWorker, ReadBoxes } from "@/workers/fit.worker";
+import { SplitMain, SplitSide } from "@/ui/split";
 import { BoxesIntake, type Taken } from "./boxes-intake";
 import { BoxesTable } from "./boxes-table";
 import { crossedFit } from "./crossed-fit";
@@ -207,8 +208,8 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Fit a design</h1>
-      <div className="split fit-body">
-        <main className="split-main fit-main">
+      <div className="split layout-areas">
+        <SplitMain className="fit-main">
           <div className="fit-choices">
             <Choice label="What is asked" values={asks} words={askWords} value={ask} onChange={setAsk} />
             {taken && (
@@ -364,8 +365,8 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
               />
             </>
           )}
-        </main>
-        <aside className="split-side fit-side">
+        </SplitMain>
+        <SplitSide className="fit-side">
           <FitSide
             ask={ask}
             answer={held}
@@ -386,7 +387,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
             }
           />
           <KeptDesigns kept={kept} open={taken?.kept?.id ?? null} mayEdit={mayEdit} onOpen={({ id }) => void openKept(id)} />
-        </aside>
+        </SplitSide>
       </div>
     </div>
   );

@@ -19,7 +19,7 @@ export const GuideFrame = ({ pages, here, headings = [], search = "", children }
         Specs
       </a>
     </PlainBar>
-    <div className="guide">
+    <div className="page guide">
       <nav aria-label="Pages of the guide" className="guide-pages">
         <form action="/guide" role="search">
           <label className="visually-hidden" htmlFor="guide-search">

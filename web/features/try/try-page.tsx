@@ -27,6 +27,7 @@ import { Ladder } from "@/ui/ladder/ladder";
 import { Num } from "@/ui/num";
 import { WidthField } from "@/ui/width-field";
 import { useSize } from "@/ui/use-size";
+import { SplitMain, SplitSide } from "@/ui/split";
 import { shippedFaces } from "./faces";
 import type { AreasMeasured } from "./measure-areas";
 import { MeasuredWords } from "./measured-words";
@@ -103,8 +104,8 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Try it in a page</h1>
-      <div className="split try-body">
-        <main className="split-main try-main">
+      <div className="split layout-areas">
+        <SplitMain className="try-main">
           <div className="try-choices">
             <Choice label="What is shown" values={tryShows} words={showWords} value={show} onChange={setShow} />
             <Choice
@@ -171,8 +172,8 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
                 );
               })}
           </div>
-        </main>
-        <aside className="split-side try-side">
+        </SplitMain>
+        <SplitSide className="try-side">
           {show === "one" && terms && range && (
             <section aria-label="Width looked at">
               <h2>
@@ -212,7 +213,7 @@ export const TryPage = ({ width: first, show: shown, sample: sampled }: Props) =
               </p>
             )}
           </section>
-        </aside>
+        </SplitSide>
       </div>
     </div>
   );

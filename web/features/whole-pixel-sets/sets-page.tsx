@@ -19,6 +19,7 @@ import { say } from "@/ui/say";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
+import { SplitMain, SplitSide } from "@/ui/split";
 import { type FormField, fieldOfIssue, formFor, mostSearched, readForm, type SearchForm } from "./search-form";
 import { SearchPanel } from "./search-panel";
 import { SetPreview } from "./set-preview";
@@ -77,8 +78,8 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Whole-pixel sets</h1>
-      <div className="split side-first sets-body">
-        <div className="split-side sets-side">
+      <div className="split layout-areas side-first">
+        <SplitSide className="sets-side" area="search">
           <SearchPanel
             layout={layout}
             breakpoint={breakpoint}
@@ -122,8 +123,8 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
               <span className="quiet">{read.ok ? "Looking…" : "Correct the search to run it again."}</span>
             )}
           </div>
-        </div>
-        <main className="split-main sets-main">
+        </SplitSide>
+        <SplitMain className="sets-main" area="sets">
           <div className="sets-top">
             <div className="sets-figure">
               <h2>Gutter against column width</h2>
@@ -151,7 +152,7 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
               {found.total === 1 ? "set closes" : "sets close"} without filters.
             </p>
           )}
-        </main>
+        </SplitMain>
       </div>
     </div>
   );

@@ -9,6 +9,7 @@ import { useQueryShown } from "@/ui/address";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
 import { Num } from "@/ui/num";
 import { WidthField } from "@/ui/width-field";
+import { SplitMain, SplitSide } from "@/ui/split";
 import { DeviceStrip } from "./device-strip";
 import { HandOvers } from "./hand-overs";
 import { WidthAnswers } from "./width-answers";
@@ -42,8 +43,8 @@ export const WidthsPage = ({ width: first, team }: Props) => {
   return (
     <div className="draft-page">
       <h1 className="visually-hidden">Widths</h1>
-      <div className="split widths-body">
-        <main className="split-main widths-main">
+      <div className="split layout-areas">
+        <SplitMain className="widths-main">
           <div className="widths-probe">
             <span>Probe</span>
             <WidthField label="Probe" width={probe} base={base} onWidth={setProbe} />
@@ -67,11 +68,11 @@ export const WidthsPage = ({ width: first, team }: Props) => {
             <HandOvers sweep={swept} layout={asked} />
           </section>
           <DeviceStrip devices={onEach} mayEdit={mayManageTeam} onProbe={setProbe} onEdit={() => setEditing(true)} />
-        </main>
-        <aside className="split-side widths-side">
+        </SplitMain>
+        <SplitSide className="widths-side">
           <WidthAnswers sweep={swept} layout={asked} probe={at} onProbe={setProbe} />
           <MeasuredInBrowser layout={layout} width={at} />
-        </aside>
+        </SplitSide>
       </div>
       {editing && (
         <DevicesDialog

@@ -4,6 +4,7 @@ import { ChevronDown, ChevronUp } from "lucide-react";
 import dynamic from "next/dynamic";
 import { useState } from "react";
 import { useCommands } from "@/draft/commands";
+import { SplitMain, SplitSide } from "@/ui/split";
 import { benchCommands } from "./bench-commands";
 import { Dialogs } from "./dialogs";
 import { FacetBar } from "./facets/facet-bar";
@@ -57,8 +58,8 @@ export const Workbench = ({ query, pointed }: Props) => {
     <div className="workbench">
       <h1 className="visually-hidden">{layout.name}</h1>
       <MomentLine path={bench.path} />
-      <div className={`split bench ${sideFolded ? "side-folded" : ""}`}>
-        <main className="split-main bench-main">
+      <div className={`split layout-areas bench ${sideFolded ? "side-folded" : ""}`}>
+        <SplitMain className="bench-main">
           <BenchLadder bench={bench} />
           <FacetBar facet={facet.id} shown={bench.shown} onFacet={bench.showFacet} onToggle={bench.toggle} />
           <SheetOfBench bench={bench} />
@@ -86,10 +87,10 @@ export const Workbench = ({ query, pointed }: Props) => {
               <Ledger bench={bench} />
             </>
           )}
-        </main>
-        <aside className="split-side bench-side">
+        </SplitMain>
+        <SplitSide className="bench-side">
           <SidePanel bench={bench} folded={sideFolded} onFold={foldSide} />
-        </aside>
+        </SplitSide>
       </div>
       {pointed && <Pointers />}
       <Dialogs
