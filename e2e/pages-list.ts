@@ -75,6 +75,18 @@ export const pages: readonly { name: string; path: string; open?: (page: Page) =
     open: (page) => inMenu(page, /: more actions/, "Copy to breakpoints…"),
   },
   { name: "review", path: "/specs/skerry/passenger-booking/publish" },
+  {
+    name: "try with your content",
+    path: "/specs/skerry/passenger-booking/try?width=1280&sample=own",
+    open: async (page) => {
+      await page.getByLabel("Search holds").waitFor();
+    },
+  },
+  {
+    name: "try with your page",
+    path: "/specs/skerry/passenger-booking/try?sample=page",
+    open: (page) => page.getByLabel("HTML file").waitFor(),
+  },
   { name: "hand-off", path: "/specs/skerry/passenger-booking/versions/latest" },
   { name: "hand-off of our own layout", path: "/specs/interface/ypsiline/versions/latest" },
   {

@@ -2,7 +2,8 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import type postgres from "postgres";
 import sharp from "sharp";
-import { applyChanges, compareLayouts, type Layout, layoutSchema, parseVersion } from "../core/src/index";
+import { applyChanges, compareLayouts, type Layout, layoutSchema, type PageContent, parseVersion } from "../core/src/index";
+import { setContent } from "../web/server/area-content";
 import { addComment, resolveComment } from "../web/server/comments";
 import { summaryOf } from "../web/server/draft-summary";
 import { addPicture, keepDesign } from "../web/server/kept-designs";
@@ -94,7 +95,21 @@ const phonePicture2x = (): Promise<Buffer> => {
     .toBuffer();
 };
 
-/** Designs of the booking page, and a comment that was settled. */
+/** What the areas of the booking page hold. */
+const bookingContent: PageContent = {
+  masthead: { kind: "text", role: "Heading", words: "Skerry Ferries" },
+  search: { kind: "text", role: "Body", words: "From Northquay to Ling Island\nOutward Friday, back on Sunday\n2 passengers, 1 car" },
+  sailings: { kind: "cards", count: 8, words: "07:45 from Quay 3, 1 h 50 min." },
+  map: { kind: "picture", width: 1600, height: 900 },
+  fares: {
+    kind: "text",
+    role: "Body",
+    words:
+      "Foot passengers pay for the crossing alone. Cars are measured with whatever is on their roof and behind them.\n\nChildren under five travel free; up to fifteen they pay half. Dogs are welcome on the outer decks and in the rear saloon.\n\nA return within three days costs a quarter less than two single crossings.",
+  },
+};
+
+/** Designs and sample content of the booking page, and a comment that was settled. */
 export const leaveBehind = async (sql: postgres.TransactionSql, team: Team, people: People): Promise<void> => {
   const booking = await findSpec(sql, team.slug, "passenger-booking", people.author);
   if (!booking) throw new Error("the demo has no passenger booking");
@@ -109,6 +124,11 @@ export const leaveBehind = async (sql: postgres.TransactionSql, team: Team, peop
     const picture = await encodedPicture(await phonePicture2x());
     if (!picture.ok || !(await addPicture(sql, doer, kept.value, { ...picture.value, density: 2 })).ok)
       throw new Error("the demo's picture was not kept");
+  }
+  // What the areas hold where the draft is tried: the sailings and the map do not fit in their rows at the desk.
+  for (const [area, content] of Object.entries(bookingContent)) {
+    const problem = await setContent(sql, doer, area, content);
+    if (problem) throw new Error(`the demo's content of ${area} was not kept: ${problem.detail}`);
   }
   const about = {
     specId: booking.id,

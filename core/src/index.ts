@@ -66,7 +66,7 @@ export {
   spanWidth,
   spanWidths,
 } from "./grid/columns";
-export { columnLine, columnsTogether } from "./grid/areas";
+export { columnLine, columnsTogether, rowsToHold } from "./grid/areas";
 export { type AreaBox, areaBoxes, bandOf, columnAt, rowAt, rowPitch } from "./grid/area-boxes";
 export { flow } from "./grid/flow";
 export { type EdgeSum, edgesHeld, mostOff, orderChanges } from "./grid/laid-out";
@@ -139,7 +139,8 @@ export { type Resolutions, resolutionsOf } from "./grid/resolutions";
 export { plainCss } from "./formats/css/options";
 export { breakpointCss, writeCss } from "./formats/css/write";
 export { readCss } from "./formats/css/read";
-export { type PageSample, writePage } from "./formats/page/page";
+export { type AreaContent, areaContent, contentLimits, type PageContent } from "./formats/page/content";
+export { type PageOptions, type PageSample, writePage } from "./formats/page/page";
 export { readLayout, writeLayout } from "./formats/layout/layout-format";
 export { versionChanges } from "./formats/package/changelog";
 export { manifestOf, packageFiles } from "./formats/package/package";

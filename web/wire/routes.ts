@@ -1,4 +1,4 @@
-import { boxLimits, boxSides, boxSources, type Change, type Conflict, type Layout, limits } from "@ypsiline/core";
+import { areaContent, boxLimits, boxSides, boxSources, type Change, type Conflict, type Layout, limits } from "@ypsiline/core";
 import { z } from "zod";
 import type { ReviewAnswer } from "./drawn";
 import {
@@ -303,6 +303,11 @@ export const routes = {
   "GET /api/drafts/:team/:spec/history/:revision": {
     request: null,
     answer: z.strictObject({ revision: revisionNumber, layout: wholeLayout }),
+  },
+  /** What an area holds where the draft is tried in a page; null has it hold nothing. */
+  "POST /api/specs/:team/:spec/content": {
+    request: z.strictObject({ area: z.string().min(1).max(40), content: areaContent.nullable() }),
+    answer: nothing,
   },
   /** A page of the designs kept beside a spec (`?page=2`). */
   "GET /api/specs/:team/:spec/designs": {

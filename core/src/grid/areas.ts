@@ -1,4 +1,4 @@
-import { add, exact, type Exact, multiply, subtract, zero } from "../exact/exact";
+import { add, compare, exact, type Exact, multiply, subtract, zero } from "../exact/exact";
 import { type LengthContext, px } from "../exact/length";
 import type { Area, Breakpoint, Columns, Inside, Layout, Placement, Rows } from "../layout/schema";
 import { type ColumnTerms, columnTerms } from "./columns";
@@ -82,6 +82,32 @@ const remembered = (of: (number: number) => Exact): ((number: number) => Exact) 
 const rowsFrom = (terms: RowTerms, top: Exact | null): AreaRows => {
   const start = remembered((row) => rowStart(terms, row));
   return { top, start, end: remembered((row) => add(start(row), terms.height)) };
+};
+
+/** Rows are looked at up to here. */
+const mostHeld = 20_000;
+
+/**
+ * The least number of rows, from an area's first one on, that hold content of a height, px: the least n ≥ 1 with
+ * end(row + n − 1) − start(row) ≥ height. Null where its rows are bands, which are as high as their content, or where
+ * 20,000 do not hold it.
+ */
+export const rowsToHold = ({ on: { rows }, row }: Pick<AreaGeometry, "on" | "row">, height: Exact): number | null => {
+  if (!rows) return null;
+  const holds = (count: number): boolean => compare(subtract(rows.end(row + count - 1), rows.start(row)), height) >= 0;
+  let most = 1;
+  while (!holds(most)) {
+    if (most >= mostHeld) return null;
+    most = Math.min(mostHeld, most * 2);
+  }
+  // It is held by `most` rows and not by half as many: more rows are never lower.
+  let least = Math.floor(most / 2) + 1;
+  while (least < most) {
+    const middle = Math.floor((least + most) / 2);
+    if (holds(middle)) most = middle;
+    else least = middle + 1;
+  }
+  return most;
 };
 
 /** The grid of a breakpoint at a size. */

@@ -1,4 +1,14 @@
-import { edgesHeld, exact, type Layout, mostOff, type Resolution, resolve } from "@ypsiline/core";
+import { edgesHeld, exact, type Layout, mostOff, type Resolution, resolve, rowsToHold } from "@ypsiline/core";
+
+/** An area whose content is higher or wider than it; lengths in px. */
+export type TooMuch = {
+  readonly id: string;
+  readonly area: string;
+  /** How high the content is and how much its rows hold; null where it is not too high. */
+  readonly down: { readonly needs: number; readonly holds: number; readonly rows: number; readonly needsRows: number | null } | null;
+  /** How much wider than its columns the content is; 0 where it is not. */
+  readonly across: number;
+};
 
 /** What the edges of areas came to in a page, against the sum; differences in px. */
 export type AreasMeasured = {
@@ -9,6 +19,10 @@ export type AreasMeasured = {
   readonly off: { readonly area: string; readonly edge: string; readonly by: number | null } | null;
   /** How far the page scrolls sideways, px; 0 where it does not. */
   readonly sideways: number;
+  /** Areas that do not hold their content. */
+  readonly tooMuch: readonly TooMuch[];
+  /** Areas that should be shown and that no element of the page is. */
+  readonly missing: readonly string[];
 };
 
 /** Reading positions as doubles loses less than this. */
@@ -16,9 +30,29 @@ const slack = 1e-6;
 
 const edgeNames = { left: "start", right: "end", top: "top", bottom: "bottom" } as const;
 
-/** Measures the areas of a page that is laid out at a resolution's width, in the document of its frame. */
-export const measureAreas = (page: Document, layout: Layout, resolution: Resolution): AreasMeasured => {
+/** Lengths of content are whole px in browsers: one more may be rounding. */
+const rounding = 1;
+
+/** Whether an area holds its content: null where it does. Where rows are bands they grow with it. */
+const tooMuchIn = (element: Element, area: Resolution["areas"][number]): TooMuch | null => {
+  const { scrollHeight, clientHeight, scrollWidth, clientWidth } = element;
+  const high = area.height !== null && scrollHeight > clientHeight + rounding;
+  const wide = scrollWidth > clientWidth + rounding;
+  if (!high && !wide) return null;
+  const { id, name } = area.area;
+  const down = { needs: scrollHeight, holds: clientHeight, rows: area.rowSpan, needsRows: rowsToHold(area, exact(scrollHeight)) };
+  return { id, area: name, down: high ? down : null, across: wide ? scrollWidth - clientWidth : 0 };
+};
+
+/**
+ * Measures the areas of a page that is laid out at a resolution's width, in the document of its frame. A page of somebody's
+ * own (`own`) may have fewer areas than the layout.
+ */
+export const measureAreas = (page: Document, layout: Layout, resolution: Resolution, own = false): AreasMeasured => {
   let [edges, largest] = [0, 0];
+  const tooMuch: TooMuch[] = [];
+  const missing: string[] = [];
+  const holders = new Set(layout.areas.map(({ within }) => within));
   let off: AreasMeasured["off"] = null;
   const shown = new Map(resolution.areas.map((one) => [one.area.id, one]));
   const scrolled = page.documentElement.scrollTop;
@@ -26,8 +60,16 @@ export const measureAreas = (page: Document, layout: Layout, resolution: Resolut
     const element = page.querySelector(`.area-${id}`);
     const drawn = element !== null && element.getClientRects().length > 0;
     const area = shown.get(id);
+    if (own && element === null) {
+      if (area) missing.push(name);
+      continue;
+    }
     if (drawn !== (area !== undefined)) off ??= { area: name, edge: drawn ? "is shown" : "is not shown", by: null };
     if (!drawn || !area) continue;
+    // What stands for content that there is none of is no content.
+    const empty = element.querySelector(":scope > .page-content:empty") !== null;
+    const over = holders.has(id) || empty ? null : tooMuchIn(element, area);
+    if (over) tooMuch.push(over);
     const rect = element.getBoundingClientRect();
     for (const { edge, at } of edgesHeld(resolution, area)) {
       const by = rect[edge] + (edge === "top" || edge === "bottom" ? scrolled : 0) - at;
@@ -37,7 +79,8 @@ export const measureAreas = (page: Document, layout: Layout, resolution: Resolut
     }
   }
   const root = page.documentElement;
-  return { areas: shown.size, edges, largest, off, sideways: Math.max(0, root.scrollWidth - root.clientWidth) };
+  const sideways = Math.max(0, root.scrollWidth - root.clientWidth);
+  return { areas: shown.size - missing.length, edges, largest, off, sideways, tooMuch, missing };
 };
 
 /** Every width a sweep looks at. */
@@ -49,6 +92,8 @@ export type Swept = {
   readonly largest: number;
   readonly off: (NonNullable<AreasMeasured["off"]> & { readonly width: number }) | null;
   readonly sideways: { readonly width: number; readonly by: number } | null;
+  /** The first area of the least width that does not hold its content. */
+  readonly tooMuch: { readonly width: number; readonly area: string } | null;
 };
 
 /** How long the sweep works before it lets the page go on, ms. */
@@ -78,12 +123,14 @@ export const sweepAreas = async (
   layout: Layout,
   signal: AbortSignal,
   onProgress: (width: number) => void,
+  own = false,
 ): Promise<Swept | null> => {
   const frame = await hiddenFrame(html);
   try {
     let [edges, largest, widths] = [0, 0, 0];
     let off: Swept["off"] = null;
     let sideways: Swept["sideways"] = null;
+    let tooMuch: Swept["tooMuch"] = null;
     let since = performance.now();
     for (let width: number = sweptWidths.least; width <= sweptWidths.most; width += 1) {
       if (performance.now() - since > turn) {
@@ -97,14 +144,16 @@ export const sweepAreas = async (
       if (!resolved.ok) continue;
       frame.style.width = `${width}px`;
       frame.style.height = `${resolved.value.breakpoint.drawnAt.height}px`;
-      const measured = measureAreas(page, layout, resolved.value);
+      const measured = measureAreas(page, layout, resolved.value, own);
       widths += 1;
       edges += measured.edges;
       largest = Math.max(largest, measured.largest);
       if (measured.off) off ??= { ...measured.off, width };
+      const [over] = measured.tooMuch;
+      if (over) tooMuch ??= { width, area: over.area };
       if (measured.sideways > 0) sideways ??= { width, by: measured.sideways };
     }
-    return { widths, edges, largest, off, sideways };
+    return { widths, edges, largest, off, sideways, tooMuch };
   } finally {
     frame.remove();
   }

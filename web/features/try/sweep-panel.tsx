@@ -11,13 +11,15 @@ type Props = {
   /** From-widths at which areas are seen in another order than below. */
   readonly order: readonly number[];
   readonly onWidth: (width: number) => void;
+  /** Whether the page is somebody's own, which may have fewer areas. */
+  readonly own: boolean;
 };
 
 const listed = new Intl.ListFormat("en", { type: "conjunction" });
 const { least, most } = sweptWidths;
 
 /** Measures the page at every width, on request; what was found holds until the page changes. */
-export const SweepPanel = ({ html, layout, order, onWidth }: Props) => {
+export const SweepPanel = ({ html, layout, order, onWidth, own }: Props) => {
   const [done, setDone] = useState<{ readonly of: string; readonly swept: Swept } | null>(null);
   const [at, setAt] = useState<number | null>(null);
   const running = useRef<AbortController | null>(null);
@@ -27,7 +29,7 @@ export const SweepPanel = ({ html, layout, order, onWidth }: Props) => {
     const stop = new AbortController();
     running.current = stop;
     setAt(least);
-    void sweepAreas(html, layout, stop.signal, setAt).then((swept) => {
+    void sweepAreas(html, layout, stop.signal, setAt, own).then((swept) => {
       if (running.current !== stop) return;
       running.current = null;
       setAt(null);
@@ -54,7 +56,7 @@ export const SweepPanel = ({ html, layout, order, onWidth }: Props) => {
         </button>
       )}
       {swept && at === null && (
-        <p role="status" className={swept.off || swept.sideways ? "fault" : undefined}>
+        <p role="status" className={swept.off || swept.sideways || swept.tooMuch ? "fault" : undefined}>
           Swept{" "}
           <span className="num">
             {least}–{most}
@@ -75,6 +77,11 @@ export const SweepPanel = ({ html, layout, order, onWidth }: Props) => {
             </>
           ) : (
             "Nothing scrolls sideways."
+          )}{" "}
+          {swept.tooMuch && (
+            <>
+              Content first does not fit at <At width={swept.tooMuch.width} onWidth={onWidth} />: {swept.tooMuch.area}.
+            </>
           )}
         </p>
       )}

@@ -12,18 +12,20 @@ type Props = {
   /** Screen px per px of the page. */
   readonly scale: number;
   readonly onMeasured: (measured: AreasMeasured) => void;
+  /** Whether the page is somebody's own, which may have fewer areas. */
+  readonly own?: boolean;
 };
 
 /** The page at one size in a frame that runs nothing, drawn to scale; measured whenever its size or contents change. */
-export const TriedFrame = ({ html, layout, resolution, scale, onMeasured }: Props) => {
+export const TriedFrame = ({ html, layout, resolution, scale, onMeasured, own = false }: Props) => {
   const frame = useRef<HTMLIFrameElement>(null);
   const width = toNumber(resolution.width);
   const height = toNumber(resolution.height);
   const measure = useCallback(() => {
     const page = frame.current?.contentDocument;
     // Until its contents are there a frame holds an empty page.
-    if (page?.querySelector(".layout-areas")) onMeasured(measureAreas(page, layout, resolution));
-  }, [layout, resolution, onMeasured]);
+    if (page?.querySelector(".layout-areas")) onMeasured(measureAreas(page, layout, resolution, own));
+  }, [layout, resolution, onMeasured, own]);
   useEffect(() => {
     const next = requestAnimationFrame(measure);
     return () => cancelAnimationFrame(next);

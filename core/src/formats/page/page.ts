@@ -5,19 +5,21 @@ import { px } from "../../exact/length";
 import type { Area, Layout } from "../../layout/schema";
 import { textNames } from "../css/text";
 import type { CssOptions } from "../css/options";
+import { contentHtml, contentLooks, type PageContent } from "./content";
+import { escaped } from "./escaped";
 
-/** What stands in the areas of a page: nothing but their names, or text in the spec's roles. */
-export type PageSample = "plain" | "text";
+/** What stands in the areas of a page: nothing but their names, text in the spec's roles, or content of somebody's own. */
+export type PageSample = "plain" | "text" | "own";
 
 export type PageOptions = Pick<CssOptions, "query"> & {
   readonly sample: PageSample;
   /** The stylesheet itself, or null where it lies beside the page as layout.css. */
   readonly css: string | null;
+  /** Content of somebody's own by area, where the sample is that; an area without any is drawn with its name. */
+  readonly content?: PageContent;
+  /** Addresses of pictures by area: files beside the page, or data. */
+  readonly pictures?: Readonly<Record<string, string>>;
 };
-
-const entities: Readonly<Record<string, string>> = { "&": "&amp;", "<": "&lt;", ">": "&gt;", '"': "&quot;", "'": "&#39;" };
-/** Words as text of a page. */
-const text = (words: string): string => words.replace(/\p{Cc}/gu, " ").replace(/[&<>"']/g, (sign) => entities[sign] ?? sign);
 
 /** Most roles that a sample is set in, so that it stays a sample. */
 const mostRoles = 4;
@@ -32,19 +34,24 @@ const sampleText = (layout: Layout, { name }: Area): string => {
       // A role that grows with the page is told without a size: one page is of all breakpoints.
       const set = role.at ? "" : ` is set in ${show(px(role.size, context))} on lines of ${show(px(role.lineHeight, context))}, and`;
       const words = index === 0 ? name : `${role.name}${set} breaks where this area ends.`;
-      return `<p class="text-${names[index] ?? ""}">${text(words)}</p>`;
+      return `<p class="text-${names[index] ?? ""}">${escaped(words)}</p>`;
     })
     .join("");
 };
 
 /** One element an area, in reading order, areas within areas inside them; a name plate lies over each and takes no room. */
-const elements = (layout: Layout, within: string | undefined, sample: PageSample): string =>
+const elements = (layout: Layout, within: string | undefined, options: PageOptions): string =>
   layout.areas
     .filter((area) => area.within === within)
     .map((area) => {
-      const inner = elements(layout, area.id, sample);
-      const content = inner !== "" ? inner : `<div class="page-content">${sample === "text" ? sampleText(layout, area) : ""}</div>`;
-      return `<section class="area-${area.id} page-area" aria-label="${text(area.name)}">${sample === "plain" || inner !== "" ? `<b class="page-name">${text(area.name)}</b>` : ""}${content}</section>`;
+      const inner = elements(layout, area.id, options);
+      const own = options.sample === "own" ? options.content?.[area.id] : undefined;
+      const sample = options.sample === "text" ? sampleText(layout, area) : "";
+      const content = own
+        ? `<div class="page-content page-own">${contentHtml(layout, own, options.pictures?.[area.id])}</div>`
+        : `<div class="page-content">${sample}</div>`;
+      const named = inner !== "" || (options.sample !== "text" && !own);
+      return `<section class="area-${area.id} page-area" aria-label="${escaped(area.name)}">${named ? `<b class="page-name">${escaped(area.name)}</b>` : ""}${inner !== "" ? inner : content}</section>`;
     })
     .join("\n");
 
@@ -57,23 +64,25 @@ const looks = `  html { scrollbar-width: none; }
   .page-name { position: absolute; inset: 0 auto auto 0; padding: 0 8px; background: #18262e; color: #fff; font-size: 12px; line-height: 20px; }
   .page-content { grid-column: 1 / -1; min-width: 0; min-height: 96px; overflow-wrap: anywhere; }
   .page-content p { margin: 0; padding: 8px; }
-  .page-content p:first-child { font-weight: 600; }`;
+  .page-content p:first-child { font-weight: 600; }
+${contentLooks}`;
 
 /**
  * A page of a layout's areas: the exported stylesheet, `.layout-areas` and one element an area, over the columns. What its
  * own style says gives the areas an outline, a name and something to hold where a band has no height of its own; no more.
  */
-export const writePage = (layout: Layout, { query, sample, css }: PageOptions): string => {
+export const writePage = (layout: Layout, options: PageOptions): string => {
+  const { query, css } = options;
   const most = Math.max(...layout.breakpoints.map(({ columns }) => columns.count));
   const body = `<div class="layout-grid page-columns" aria-hidden="true">${"<i></i>".repeat(most)}</div>
 <main class="layout-areas">
-${elements(layout, undefined, sample)}
+${elements(layout, undefined, options)}
 </main>`;
   return `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${text(layout.name)}</title>
+<title>${escaped(layout.name)}</title>
 ${css === null ? '<link rel="stylesheet" href="layout.css">' : `<style>\n${css}</style>`}
 <style>
 ${looks}

@@ -1,6 +1,9 @@
 import { limits } from "@ypsiline/core";
 import type { Metadata } from "next";
+import { tryFills } from "@/features/try/fills";
 import { TryPage } from "@/features/try/try-page";
+import { contentOf } from "@/server/area-content";
+import { database } from "@/server/database";
 import { requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 
@@ -13,9 +16,11 @@ export const metadata: Metadata = { title: "Try it in a page" };
 
 export default async function TryItPage({ params, searchParams }: Props) {
   const { team, spec } = await params;
-  await requireSpec(team, spec, "read-draft");
+  const { spec: found } = await requireSpec(team, spec, "read-draft");
   const asked = await queryOf(searchParams);
   const wide = asked["width"] ?? "";
   const width = /^\d{1,5}(\.\d{1,3})?$/.test(wide) && Number(wide) >= 1 && Number(wide) <= limits.size ? Number(wide) : null;
-  return <TryPage width={width} show={asked["show"] === "all" ? "all" : "one"} sample={asked["sample"] === "text" ? "text" : "plain"} />;
+  const content = await contentOf(database(), found.id);
+  const sample = tryFills.find((one) => one === asked["sample"]) ?? "plain";
+  return <TryPage width={width} show={asked["show"] === "all" ? "all" : "one"} fill={sample} content={content} />;
 }

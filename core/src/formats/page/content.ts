@@ -1,0 +1,73 @@
+import { z } from "zod";
+import { escaped } from "./escaped";
+import { textNames } from "../css/text";
+import type { Layout } from "../../layout/schema";
+import { limits } from "../../layout/limits";
+
+/** Most cards of one area, and the longest side of a picture, px. */
+export const contentLimits = { cards: 60, side: limits.size, cardWords: 200 } as const;
+
+const side = z
+  .number()
+  .int({ error: "must be a whole number" })
+  .min(1, { error: `must be from 1 to ${contentLimits.side.toLocaleString("en")}` })
+  .max(contentLimits.side, { error: `must be from 1 to ${contentLimits.side.toLocaleString("en")}` });
+
+/** What an area of a tried page holds: text in one of the spec's text roles, a picture of so many px, or cards. */
+export const areaContent = z.discriminatedUnion("kind", [
+  z.strictObject({
+    kind: z.literal("text"),
+    /** Name of a text role; null for the page's own type. A role that the spec has no more counts as none. */
+    role: z.string().max(limits.text).nullable(),
+    words: z.string().max(limits.text, { error: `must have at most ${limits.text.toLocaleString("en")} characters` }),
+  }),
+  z.strictObject({ kind: z.literal("picture"), width: side, height: side }),
+  z.strictObject({
+    kind: z.literal("cards"),
+    count: z
+      .number()
+      .int({ error: "must be a whole number" })
+      .min(1, { error: `must be from 1 to ${contentLimits.cards}` })
+      .max(contentLimits.cards, { error: `must be from 1 to ${contentLimits.cards}` }),
+    words: z.string().max(contentLimits.cardWords, { error: `must have at most ${contentLimits.cardWords} characters` }),
+  }),
+]);
+export type AreaContent = z.infer<typeof areaContent>;
+
+/** Content by the ids of areas. An area that holds other areas shows those instead. */
+export type PageContent = Readonly<Record<string, AreaContent>>;
+
+/** A card says its words so many times: cards of one row are not equally high. */
+const timesSaid = (index: number): number => 1 + ((index * 3) % 4);
+
+const textHtml = (layout: Layout, { role, words }: Extract<AreaContent, { kind: "text" }>): string => {
+  const index = layout.text.findIndex(({ name }) => name === role);
+  const name = index < 0 ? undefined : textNames(layout)[index];
+  const open = name === undefined ? "<p>" : `<p class="text-${name}">`;
+  return words
+    .split(/\n[^\S\n]*\n\s*/)
+    .filter((paragraph) => paragraph.trim() !== "")
+    .map((paragraph) => `${open}${paragraph.trim().split("\n").map(escaped).join("<br>")}</p>`)
+    .join("");
+};
+
+/** A picture keeps its proportions and is as wide as its area at most. `source` is where it is; without one its place is drawn. */
+const pictureHtml = ({ width, height }: Extract<AreaContent, { kind: "picture" }>, source: string | undefined): string =>
+  source === undefined
+    ? `<svg class="page-picture" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}" role="img" aria-label="Picture of ${width} by ${height}"><rect width="100%" height="100%"/><path d="M0 0L${width} ${height}M${width} 0L0 ${height}" vector-effect="non-scaling-stroke"/></svg>`
+    : `<img class="page-picture" src="${escaped(source)}" width="${width}" height="${height}" alt="">`;
+
+const cardsHtml = ({ count, words }: Extract<AreaContent, { kind: "cards" }>): string =>
+  `<div class="page-cards">${Array.from({ length: count }, (_, index) => `<div><b>${index + 1}</b> ${`${escaped(words)} `.repeat(timesSaid(index)).trim()}</div>`).join("")}</div>`;
+
+/** What an area holds as HTML; everything that was typed is escaped. `source` is the address of its picture, where it has one. */
+export const contentHtml = (layout: Layout, content: AreaContent, source?: string): string =>
+  content.kind === "text" ? textHtml(layout, content) : content.kind === "picture" ? pictureHtml(content, source) : cardsHtml(content);
+
+/** How content looks; nothing here places an area. */
+export const contentLooks = `  .page-own { min-height: 0; }
+  .page-own p, .page-own p:first-child { padding: 0; font-weight: inherit; }
+  .page-own p + p { margin-block-start: 1lh; }
+  .page-picture { display: block; max-width: 100%; height: auto; fill: #e8e5da; stroke: #8b9791; }
+  .page-cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(min(100%, 160px), 1fr)); gap: var(--layout-gutter); }
+  .page-cards > div { padding: 8px; border: 1px solid #8b9791; background: #fff; }`;

@@ -1,0 +1,69 @@
+"use client";
+
+import { type AreaContent, areaContent, type PageContent } from "@ypsiline/core";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { say } from "@/ui/say";
+import { send } from "@/ui/request";
+
+type Address = { readonly team: string; readonly spec: string };
+
+/** What was set in this tab, by spec: a page that is opened again may be told what the server had before. */
+const here = new Map<string, Map<string, AreaContent | null>>();
+
+/** Pause in typing before content is saved, ms. */
+const pause = 500;
+
+const merged = (given: PageContent, set: ReadonlyMap<string, AreaContent | null> | undefined): PageContent =>
+  Object.fromEntries(
+    [...Object.entries(given), ...(set ?? [])].reduce((all, [area, content]) => {
+      if (content) all.set(area, content);
+      else all.delete(area);
+      return all;
+    }, new Map<string, AreaContent>()),
+  );
+
+export type Content = {
+  readonly content: PageContent;
+  /** Sets what an area holds and saves it soon; null has it hold nothing. Returns words where it cannot be. */
+  readonly set: (area: string, content: AreaContent | null) => string | null;
+  /** Why the last of it was not saved; null where all is. It is sent again with the next change. */
+  readonly unsaved: string | null;
+};
+
+/** What the areas of a draft hold where it is tried: shown at once, saved after a pause in typing and on leaving the page. */
+export const useContent = (address: Address, given: PageContent): Content => {
+  const { team, spec } = address;
+  const key = `${team}/${spec}`;
+  const [content, setContent] = useState(() => merged(given, here.get(key)));
+  const [unsaved, setUnsaved] = useState<string | null>(null);
+  const waiting = useRef(new Map<string, AreaContent | null>());
+  const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
+
+  const save = useCallback(async () => {
+    clearTimeout(timer.current);
+    const all = [...waiting.current];
+    waiting.current.clear();
+    let fault: string | null = null;
+    for (const [area, next] of all) {
+      const answer = await send("POST /api/specs/:team/:spec/content", { team, spec }, { area, content: next });
+      if (answer.ok) continue;
+      fault = answer.fault.detail;
+      if (!waiting.current.has(area)) waiting.current.set(area, next);
+    }
+    setUnsaved(fault);
+    if (fault !== null) say(`What the areas hold could not be saved. ${fault}`);
+  }, [team, spec]);
+  useEffect(() => () => void save(), [save]);
+
+  const set = (area: string, next: AreaContent | null): string | null => {
+    const read = next === null ? null : areaContent.safeParse(next);
+    if (read && !read.success) return `This ${read.error.issues[0]?.message ?? "is no content"}.`;
+    setContent((before) => merged(before, new Map([[area, next]])));
+    here.set(key, new Map(here.get(key)).set(area, next));
+    waiting.current.set(area, next);
+    clearTimeout(timer.current);
+    timer.current = setTimeout(() => void save(), pause);
+    return null;
+  };
+  return { content, set, unsaved };
+};
