@@ -34,7 +34,7 @@ test("areas hold text, pictures and cards; what does not fit in its rows is foun
   const path = await makeSpec(baseURL ?? "", { kind: "layout", layout: twoAreas });
   await page.goto(`${path}/try?width=1280&sample=own`);
   await page.getByLabel("Search holds").selectOption("text");
-  await page.getByLabel("Text of Search").fill(`${hostile}\n${"Where from, where to? ".repeat(60)}`);
+  await page.getByLabel("Text of Search").fill(`${hostile}\n\n${"Where from, where to? ".repeat(60)}`);
   const here = page.getByRole("region", { name: "Width looked at" });
   await expect(here).toContainText("1 area does not hold its content");
   const give = here.getByRole("button", { name: /Give it \d+ rows/ });

@@ -150,6 +150,7 @@ const AreaFields = ({ area, layout, content, mayEdit, onContent, onPicture }: Fi
             className="form-control form-control-sm"
             name={`${area.id}-cards`}
             aria-label={`Words of the cards in ${name}`}
+            title={content.words}
             maxLength={contentLimits.cardWords}
             value={content.words}
             onChange={({ currentTarget: { value } }) => set({ ...content, words: value })}
