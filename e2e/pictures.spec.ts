@@ -1,27 +1,28 @@
 import { type BoxList, type GridFound, gridsOfList, pictureEdges, toNumber, uprightEdges } from "@ypsiline/core";
 import { type Browser, expect, test } from "@playwright/test";
 import { PNG } from "pngjs";
-import { pageOf, requestsOf, watch } from "./people";
+import { makeSpec, pageOf, requestsOf, watch } from "./people";
 
 type Shot = { readonly png: Buffer; readonly edges: readonly number[] };
 
+/** What has a face, a border or a picture of its own on the booking page. */
+const faces = "article, .days a, .area-map, .area-fares, .area-timetable, .area-search > button, select, input";
+
 /** The booking page as a picture, without its overlay, and where the left and right edges of what is drawn in it truly are. */
-const shotOf = async (browser: Browser, width: number, density: number): Promise<Shot> => {
+const shotOf = async (browser: Browser, width: number, density: number, drawnIn = faces): Promise<Shot> => {
   const context = await browser.newContext({ viewport: { width, height: 800 }, deviceScaleFactor: density });
   const page = await context.newPage();
   await page.addInitScript(() => localStorage.setItem("ypsiline overlay", "0"));
   await page.goto("/demo/booking");
   await page.evaluate(() => document.fonts.ready);
   // Those with a face, a border or a picture of their own; an edge at the viewport's is none of the picture's.
-  const edges = await page.evaluate(() => {
-    const drawn = document.querySelectorAll(
-      "article, .days a, .area-map, .area-fares, .area-timetable, .area-search > button, select, input",
-    );
+  const edges = await page.evaluate((selector) => {
+    const drawn = document.querySelectorAll(selector);
     const all = [...drawn].map((one) => one.getBoundingClientRect()).filter(({ height }) => height >= 24);
     return [...new Set(all.flatMap(({ left, right }) => [left, right]))].filter(
       (at) => at > 0 && at < document.documentElement.clientWidth,
     );
-  });
+  }, drawnIn);
   const png = await page.screenshot({ fullPage: true });
   await context.close();
   return { png, edges };
@@ -83,10 +84,10 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
   for (const density of [1, 2, 3]) {
     const { png } = await shotOf(browser, 1280, density);
     png3 = png.toString("base64");
-    await page.goto("/specs/skerry/passenger-booking/fit");
-    // What was looked at last would come back in its place.
+    // What was looked at last would come back in its place. It is forgotten where no page remembers it again.
+    await page.goto("/specs");
     await page.evaluate(() => sessionStorage.clear());
-    await page.reload();
+    await page.goto("/specs/skerry/passenger-booking/fit");
     await page.getByLabel("File with boxes").setInputFiles({ name: "booking.png", mimeType: "image/png", buffer: png });
     await page.locator("select[name=density]").selectOption(String(density));
     await page.getByRole("button", { name: "Find its edges" }).click();
@@ -203,6 +204,80 @@ test("a picture is held against the spec in Fit; what is no picture, or shows no
   await file.setInputFiles({ name: "sea.jpg", mimeType: "image/jpeg", buffer: Buffer.from(grain) });
   await page.getByRole("button", { name: "Find its edges" }).click();
   await expect(fault.or(page.getByText("No grid explains more of these edges than chance would."))).toBeVisible();
+  expect(said).toEqual([]);
+  await context.close();
+});
+
+test("pictures of a page at four widths and three densities lie under its sheet to the device px", async ({ browser, baseURL }) => {
+  test.setTimeout(180_000);
+  const { page, context, said } = await pageOf(browser, "author");
+  const layout: unknown = await (await page.request.get("/api/v1/specs/skerry/passenger-booking/2.1.0/layout.json")).json();
+  const path = await makeSpec(baseURL ?? "", { kind: "layout", layout }, `Pictures ${process.pid}`);
+  const bar = page.getByRole("group", { name: "Picture under the grid" });
+  const sheet = page.getByRole("group", { name: /^Sheet of/ });
+  for (const [at, width] of [
+    ["phone", 360],
+    ["tablet", 768],
+    ["desk", 1280],
+    ["wide", 1600],
+  ] as const) {
+    await page.goto(`${path}?at=${at}`);
+    for (const density of [1, 2, 3]) {
+      const { png, edges } = await shotOf(browser, width, density, ".area-search, .area-sailings, .area-map, .area-fares, .area-timetable");
+      if (density === 1)
+        await sheet.evaluate((element, base64) => {
+          // Dropped the first time, chosen after that.
+          const files = new DataTransfer();
+          files.items.add(new File([Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))], "page.png", { type: "image/png" }));
+          element.dispatchEvent(new DragEvent("drop", { bubbles: true, cancelable: true, dataTransfer: files }));
+        }, png.toString("base64"));
+      else {
+        await bar.getByRole("button", { name: "Remove" }).click();
+        await page.getByLabel("Picture under the sheet").setInputFiles({ name: "page.png", mimeType: "image/png", buffer: png });
+      }
+      await expect(bar).toContainText(`${width * density} px, density ${density}`);
+      for (const size of ["Fit width", "1 : 1"]) {
+        await bar.getByRole("button", { name: size, exact: true }).click();
+        // Where the picture puts each edge of an area, and the nearest side of a column there, device px of the picture.
+        const off = await sheet.evaluate(
+          (element, { all, wide, px }) => {
+            const image = element.querySelector("image")?.getBoundingClientRect();
+            if (!image) return [NaN];
+            const sides = [...element.querySelectorAll("rect[fill='var(--column)']")].flatMap((rect) => {
+              const { left, right } = rect.getBoundingClientRect();
+              return [left, right];
+            });
+            const scale = image.width / wide;
+            return all.map((edge) => (Math.min(...sides.map((side) => Math.abs(side - (image.left + edge * scale)))) / scale) * px);
+          },
+          { all: edges, wide: width, px: density },
+        );
+        expect(off.length).toBeGreaterThan(1);
+        expect(Math.max(...off), `${at}, density ${density}, ${size}`).toBeLessThanOrEqual(1);
+      }
+    }
+  }
+  // Found again after going to another view and back; the grid is over it, under it or off.
+  await page.getByRole("link", { name: "Widths", exact: true }).click();
+  await page.waitForURL(/widths/);
+  await page.getByRole("link", { name: "Sheet", exact: true }).click();
+  await expect(bar).toContainText("density 3");
+  await bar.getByText("off", { exact: true }).click();
+  await expect(sheet.locator("rect[fill='var(--column)']")).toHaveCount(0);
+  await bar.getByText("under", { exact: true }).click();
+  await expect(sheet.locator("rect[fill='var(--column)']")).toHaveCount(12);
+  await page.getByLabel("Device px of the picture to a px of the page").selectOption("2");
+  await expect(bar).toContainText("4800 px, density 2");
+  await bar.getByRole("button", { name: "Remove" }).click();
+  await page
+    .getByLabel("Picture under the sheet")
+    .setInputFiles({ name: "no.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
+  await expect(page.getByText("This is no picture that the browser can read")).toBeVisible();
+  // A drawing lies there as a picture of its own: nothing in it runs.
+  const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="400"><script>top.document.title="run"</script><rect width="9" height="9" onload="top.document.title='run'"/></svg>`;
+  await page.getByLabel("Picture under the sheet").setInputFiles({ name: "page.svg", mimeType: "image/svg+xml", buffer: Buffer.from(svg) });
+  await expect(bar).toContainText("1600 px, density 1");
+  expect(await page.title()).not.toBe("run");
   expect(said).toEqual([]);
   await context.close();
 });

@@ -6,6 +6,7 @@ import "@/ui/bar.scss";
 import "@/ui/spec-choice.scss";
 import "@/ui/spec-views.scss";
 import "@/ui/split.scss";
+import "@/ui/picture/picture.scss";
 import "@/features/sign-in/sign-in.scss";
 import "@/features/account/account.scss";
 import "@/features/specs/specs.scss";

@@ -5,7 +5,7 @@ import type { Remote } from "comlink";
 import { useState } from "react";
 import type { FitWorker, ReadBoxes } from "@/workers/fit.worker";
 import { inFitWorker } from "./in-fit-worker";
-import type { Picture } from "./picture";
+import type { Picture } from "@/ui/picture/picture";
 import type { OpenDesign } from "./use-kept";
 
 /** Boxes that were taken, with the name of where they came from. */

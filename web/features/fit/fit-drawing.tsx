@@ -16,9 +16,10 @@ import {
 import { type PointerEvent, useMemo, useState } from "react";
 import { GridStrip, MarginHatch } from "@/ui/grid-strip";
 import { useSize } from "@/ui/use-size";
-import { type Marked, markedBetween, mostZoom, type Picture, noSnaps, type Snaps } from "./picture";
-import { PictureBar, type PictureLook } from "./picture-bar";
-import { useZoom } from "./use-zoom";
+import { mostZoom, type Picture, type PictureLook, plainLook } from "@/ui/picture/picture";
+import { PictureBar } from "@/ui/picture/picture-bar";
+import { useZoom } from "@/ui/picture/use-zoom";
+import { type Marked, markedBetween, noSnaps, type Snaps } from "./picture";
 
 type Props = {
   readonly fit: Fit;
@@ -48,7 +49,8 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null
   const { ref, width } = useSize<HTMLDivElement>();
   const wide = toNumber(fit.width);
   const fitting = width > 2 * beside ? (width - 2 * beside) / wide : 0;
-  const [look, setLook] = useState<PictureLook>({ picture: 80, grid: 50, layer: "over", marking: false });
+  const [look, setLook] = useState<PictureLook>(plainLook);
+  const [marking, setMarking] = useState(false);
   const ratio = typeof devicePixelRatio === "number" ? devicePixelRatio : 1;
   const density = picture?.is.density ?? 1;
   const zoom = useZoom(ref, picture && fitting > 0 ? (mostZoom * density) / ratio / fitting : 1);
@@ -88,7 +90,11 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null
           zoom={zoom}
           actual={fitting > 0 ? density / ratio / fitting : 1}
           onLook={(next) => setLook((before) => ({ ...before, ...next }))}
-        />
+        >
+          <button type="button" className="btn btn-sm btn-quiet" aria-pressed={marking} onClick={() => setMarking(!marking)}>
+            Mark a box
+          </button>
+        </PictureBar>
       )}
       <div className="fit-drawing" ref={ref} tabIndex={0} role="group" aria-label="Boxes over the columns">
         {scale > 0 && (
@@ -106,7 +112,7 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null
                 height={picture.is.height === null ? undefined : round(picture.is.height * scale)}
                 preserveAspectRatio="none"
                 opacity={look.picture / 100}
-                className={scale * ratio > 2 * density ? "fit-picture pixels" : "fit-picture"}
+                className={scale * ratio > 2 * density ? "under-grid pixels" : "under-grid"}
               />
             )}
             {picture && look.layer === "over" && strip}
@@ -161,7 +167,7 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null
                   </text>
                 </g>
               ))}
-              {picture && look.marking && (
+              {picture && marking && (
                 <>
                   <rect
                     x={0}

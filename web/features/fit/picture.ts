@@ -1,23 +1,5 @@
 import { type Box, type BoxList, compare, fromJsonNumber, toNumber } from "@ypsiline/core";
 
-/** A picture that a design was read from. It stays in this browser unless it is saved with the design. */
-export type Picture = {
-  /** An object URL, or where the server has it. */
-  readonly url: string;
-  /** Size in CSS px of the page it shows; height null for a drawing that says none. */
-  readonly width: number;
-  readonly height: number | null;
-  /** Device px to a CSS px. */
-  readonly density: number;
-  /** The file itself, where it may be saved with the design; null for a drawing, and for one that is saved already. */
-  readonly file: Blob | null;
-};
-
-/** Where the columns stand to the picture. */
-export const gridLayers = ["over", "under", "off"] as const;
-export type GridLayer = (typeof gridLayers)[number];
-export const gridWordsOf: Readonly<Record<GridLayer, string>> = { over: "over", under: "under", off: "off" };
-
 /** A rectangle in CSS px of the page. */
 export type Marked = { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
 
@@ -93,6 +75,3 @@ export const renamed = (list: BoxList, index: number, name: string): BoxList => 
   ...list,
   boxes: list.boxes.map((box, at) => (at === index ? { ...box, name } : box)),
 });
-
-/** Most device px that a px of the picture is drawn with. */
-export const mostZoom = 8;

@@ -2,6 +2,7 @@
 
 import { type Area, type AreaContent, contentLimits, type Layout, limits } from "@ypsiline/core";
 import { useState } from "react";
+import { readPicture } from "@/ui/picture/picture";
 import type { Content } from "./use-content";
 
 type Kind = AreaContent["kind"] | "none";
@@ -126,7 +127,7 @@ const AreaFields = ({ area, layout, content, mayEdit, onContent, onPicture }: Fi
             <input
               type="file"
               className="visually-hidden"
-              accept="image/png,image/jpeg,image/webp"
+              accept="image/png,image/jpeg,image/webp,image/svg+xml"
               name={`${area.id}-picture`}
               aria-label={`Picture for ${name}`}
               onChange={({ currentTarget }) => {
@@ -136,7 +137,7 @@ const AreaFields = ({ area, layout, content, mayEdit, onContent, onPicture }: Fi
                 void readPicture(file).then((picture) => {
                   if (typeof picture === "string") return setFault(picture);
                   set({ kind: "picture", width: picture.width, height: picture.height });
-                  onPicture({ address: picture.address, file });
+                  onPicture({ address: picture.url, file });
                 });
               }}
             />
@@ -191,19 +192,4 @@ const Whole = ({
       onBlur={() => setTyped(null)}
     />
   );
-};
-
-/** Largest picture that is shown, bytes. It stays in this browser. */
-const mostBytes = 20 * 1024 * 1024;
-
-/** A picture's size and an address it is shown from, or why it cannot be. */
-const readPicture = async (file: File): Promise<{ width: number; height: number; address: string } | string> => {
-  if (file.size > mostBytes) return `The picture is larger than ${mostBytes / 1024 / 1024} MiB.`;
-  try {
-    const { width, height } = await createImageBitmap(file);
-    if (Math.max(width, height) > contentLimits.side) return `The picture is larger than ${contentLimits.side.toLocaleString("en")} px.`;
-    return { width, height, address: URL.createObjectURL(file) };
-  } catch {
-    return "This is no picture that the browser can read. Choose a PNG, JPEG or WebP.";
-  }
 };

@@ -133,6 +133,7 @@ const SheetOfBench = ({ bench }: { readonly bench: Bench }) => {
       length={bench.view.length}
       onLength={(length) => bench.look({ length })}
       preview={preview}
+      spec={path}
       areas={preview === null ? (facet.areaWork?.(bench) ?? null) : null}
     />
   );

@@ -19,6 +19,8 @@ type Props = {
   readonly mark: FindingPlace | null;
   /** What of the drawing is in sight, screen px from its top. */
   readonly sight: Sight;
+  /** Whether it lies on white paper, and not on a picture. */
+  readonly paper: boolean;
 };
 
 /** Rows are told apart from 1.5 px on: so many fill any screen. */
@@ -52,7 +54,7 @@ const Repeated = ({ of, sight, colour, ...drawn }: RepeatedProps) => {
 /**
  * One breakpoint's lines from the top left of its sheet, in screen px. Every position is resolve's, times the scale.
  */
-export const SheetDrawing = memo(function SheetDrawing({ resolution, length, shown, facet, scale, mark, sight }: Props) {
+export const SheetDrawing = memo(function SheetDrawing({ resolution, length, shown, facet, scale, mark, sight, paper }: Props) {
   const { terms, columns, rows, baselineLines, mesh, grid } = resolution;
   const px = (value: Parameters<typeof toNumber>[0]): number => toNumber(value) * scale;
   const width = px(resolution.width);
@@ -76,7 +78,7 @@ export const SheetDrawing = memo(function SheetDrawing({ resolution, length, sho
 
   return (
     <>
-      <rect x="0" y="0" width={width} height={height} fill="#fff" />
+      {paper && <rect x="0" y="0" width={width} height={height} fill="#fff" />}
       <path
         d={
           hatchInSight({ left: 0, right: start }, inSheet, hatchPitch) +

@@ -25,7 +25,10 @@ import type { FindingPlace } from "../findings/finding-place";
 import { type Preview, previewWords } from "../findings/preview";
 import { cutRow, numberStrip, sideStrip } from "./labels";
 import { SheetDrawing } from "./sheet-drawing";
+import { ChoosePicture, type SheetPicture, SheetPictureBar, usePictureGiven, useSheetPicture } from "./sheet-picture";
 import { ColumnStrip, SideStrip } from "./sheet-strips";
+import { mostZoom } from "@/ui/picture/picture";
+import { useZoom } from "@/ui/picture/use-zoom";
 import { useSize } from "@/ui/use-size";
 import type { Facet } from "../facets/facet";
 import type { Shown } from "../facets/layers";
@@ -109,6 +112,8 @@ type Props = {
   readonly onLength: (length: number | null) => void;
   /** The fix that is previewed; null where the sheet shows the draft. */
   readonly preview: Preview | null;
+  /** Names the spec, so that a picture is found again under the same sheet. */
+  readonly spec: string;
   /** What areas do when they are worked on; null in other facets. */
   readonly areas: AreaWork | null;
 };
@@ -138,6 +143,7 @@ export const Sheet = memo(function Sheet({
   length,
   onLength,
   preview,
+  spec,
   areas,
 }: Props) {
   const { ref, width, height } = useSize<HTMLDivElement>();
@@ -151,7 +157,15 @@ export const Sheet = memo(function Sheet({
   const H = Math.max(toNumber(resolution.height), length ?? 0);
   const room = Math.max(0, height - above - below);
   const fitting = (width - left - inset) / W;
-  const scale = Math.max(0.01, size === "actual" ? 1 : size === "whole" ? Math.min(fitting, room / H) : fitting);
+  const plain = Math.max(0.01, size === "actual" ? 1 : size === "whole" ? Math.min(fitting, room / H) : fitting);
+  const under = useSheetPicture(`${spec} ${resolution.breakpoint.id}`, W);
+  const given = usePictureGiven(under.take);
+  const { picture } = under;
+  const ratio = typeof devicePixelRatio === "number" ? devicePixelRatio : 1;
+  // One device px of the picture on one of the screen, and up to eight.
+  const actual = picture ? picture.is.density / ratio / plain : 1;
+  const zoom = useZoom(ref, picture ? mostZoom * actual : 1);
+  const scale = plain * (picture ? zoom.zoom : 1);
   const x = (value: number): number => left + value * scale;
   const flags = useMemo(() => flagsOf(resolution, comments, scale), [resolution, comments, scale]);
   const taken = useMemo(() => flags.map(boxOfFlag), [flags]);
@@ -161,18 +175,32 @@ export const Sheet = memo(function Sheet({
   // Follows the scrolling by steps, so that not every px of it draws anew.
   const step = Math.floor(scroll.top / ahead) * ahead;
   const sight = useMemo(() => ({ from: step - ahead, until: step + height + 2 * ahead }), [step, height]);
-  const drawing = <SheetDrawing resolution={resolution} length={H} shown={shown} facet={facet} scale={scale} mark={mark} sight={sight} />;
+  const drawing = picture?.look.layer !== "off" && (
+    <g opacity={picture ? picture.look.grid / 100 : undefined}>
+      <SheetDrawing
+        resolution={resolution}
+        length={H}
+        shown={shown}
+        facet={facet}
+        scale={scale}
+        mark={mark}
+        sight={sight}
+        paper={picture === null}
+      />
+    </g>
+  );
+  const image = picture && <UnderSheet picture={picture} scale={scale} ratio={ratio} most={{ width: W, height: H }} />;
   const right = x(W);
   const bottom = above + full;
   const seenFrom = Math.max(0, Math.round(scroll.top / scale));
   const seenUntil = Math.min(Math.round(H), Math.round((scroll.top + height - above) / scale));
 
   return (
-    <div className="sheet">
+    <div className="sheet" {...given}>
       <div
         ref={ref}
         className="sheet-scroll"
-        tabIndex={full > room ? 0 : undefined}
+        tabIndex={full > room || picture ? 0 : undefined}
         role="group"
         aria-label={`Sheet of ${resolution.breakpoint.name}`}
         onScroll={({ currentTarget }) => setScroll({ left: currentTarget.scrollLeft, top: currentTarget.scrollTop })}
@@ -185,7 +213,11 @@ export const Sheet = memo(function Sheet({
               role="img"
               aria-label={`${resolution.breakpoint.name} at ${W}: ${terms.count} columns of ${toDecimal(terms.column)}, gutters ${toDecimal(terms.gutter)}, margins ${toDecimal(terms.margin.start)} and ${toDecimal(terms.margin.end)}`}
             >
-              <g transform={`translate(${left} ${above})`}>{drawing}</g>
+              <g transform={`translate(${left} ${above})`}>
+                {picture?.look.layer === "under" && drawing}
+                {image}
+                {picture?.look.layer !== "under" && drawing}
+              </g>
               <path d={`M${left} ${above}H${right}V${bottom}H${left}Z`} fill="none" stroke="var(--ink)" />
             </svg>
             {shown.areas && resolution.areas.length + (areas ? 1 : 0) > 0 && (
@@ -247,6 +279,7 @@ export const Sheet = memo(function Sheet({
       <p className="sheet-preview" role="status">
         {preview && <Said of={previewWords(preview)} />}
       </p>
+      <SheetPictureBar state={under} zoom={zoom} actual={actual} />
       <div className="sheet-status">
         <Choice label="Size of the sheet" values={sheetSizes} words={sizeNames} value={size} onChange={onSize} />
         <span className="sheet-scale num quiet">
@@ -270,6 +303,7 @@ export const Sheet = memo(function Sheet({
         <span className="sheet-scale quiet">px</span>
         {facet.numbersRows && cut !== null && <span className="quiet">Row {cut} is cut off</span>}
         <span className="flex-grow-1" />
+        {!picture && <ChoosePicture take={under.take} />}
         {onComment && (
           <button type="button" className="measure-button" onClick={onComment}>
             <MessageSquare size={13} aria-hidden="true" /> Comment <kbd aria-hidden="true">C</kbd>
@@ -282,5 +316,32 @@ export const Sheet = memo(function Sheet({
     </div>
   );
 });
+
+/** A picture from the sheet's top left on, cut off where the sheet ends. */
+const UnderSheet = ({
+  picture: { is, look },
+  scale,
+  ratio,
+  most,
+}: {
+  readonly picture: SheetPicture;
+  readonly scale: number;
+  readonly ratio: number;
+  readonly most: { readonly width: number; readonly height: number };
+}) => (
+  <>
+    <rect width={most.width * scale} height={most.height * scale} fill="#fff" />
+    <svg width={most.width * scale} height={most.height * scale} aria-hidden="true">
+      <image
+        href={is.url}
+        width={is.width * scale}
+        height={is.height === null ? undefined : is.height * scale}
+        preserveAspectRatio="none"
+        opacity={look.picture / 100}
+        className={scale * ratio > 2 * is.density ? "under-grid pixels" : "under-grid"}
+      />
+    </svg>
+  </>
+);
 
 const toScale = (ratio: number): string => ratio.toFixed(2).replace(/\.?0+$/, "");

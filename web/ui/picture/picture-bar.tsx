@@ -1,10 +1,8 @@
 import { Minus, Plus } from "lucide-react";
 import { Choice } from "@/ui/choice";
-import { type GridLayer, gridLayers, gridWordsOf, type Picture } from "./picture";
+import type { ReactNode } from "react";
+import { gridLayers, gridWordsOf, type Picture, type PictureLook } from "./picture";
 import type { Zoom } from "./use-zoom";
-
-/** How a picture and the grid over it are looked at. */
-export type PictureLook = { readonly picture: number; readonly grid: number; readonly layer: GridLayer; readonly marking: boolean };
 
 type Props = {
   readonly picture: Picture;
@@ -13,12 +11,14 @@ type Props = {
   /** The zoom at which a device px of the picture is a device px of the screen. */
   readonly actual: number;
   readonly onLook: (next: Partial<PictureLook>) => void;
+  /** What else can be done with the picture. */
+  readonly children?: ReactNode;
 };
 
-/** What is above a picture: what it is, how strongly it and the grid are drawn, its zoom, and whether boxes are marked on it. */
-export const PictureBar = ({ picture, look, zoom, actual, onLook }: Props) => {
+/** What goes with a picture under a grid: what it is, how strongly both are drawn, and the zoom. */
+export const PictureBar = ({ picture, look, zoom, actual, onLook, children }: Props) => {
   const strength = (label: string, which: "picture" | "grid") => (
-    <label className="fit-strength">
+    <label className="picture-strength">
       {label}
       <input
         name={`strength-${which}`}
@@ -32,14 +32,14 @@ export const PictureBar = ({ picture, look, zoom, actual, onLook }: Props) => {
     </label>
   );
   return (
-    <div className="fit-picture-bar" role="group" aria-label="Picture under the grid">
-      <span className="fit-picture-name num">
+    <div className="picture-bar" role="group" aria-label="Picture under the grid">
+      <span className="picture-name num">
         {Math.round(picture.width * picture.density)} px, density {picture.density}
       </span>
       {strength("Picture", "picture")}
       {strength("Grid", "grid")}
       <Choice label="Grid" values={gridLayers} words={gridWordsOf} value={look.layer} onChange={(layer) => onLook({ layer })} />
-      <span className="fit-zoom" role="group" aria-label="Zoom">
+      <span className="picture-zoom" role="group" aria-label="Zoom">
         <button type="button" className="btn btn-sm btn-quiet" aria-label="Zoom out" onClick={() => zoom.step(-1)}>
           <Minus size={12} aria-hidden="true" />
         </button>
@@ -53,9 +53,7 @@ export const PictureBar = ({ picture, look, zoom, actual, onLook }: Props) => {
           <Plus size={12} aria-hidden="true" />
         </button>
       </span>
-      <button type="button" className="btn btn-sm btn-quiet" aria-pressed={look.marking} onClick={() => onLook({ marking: !look.marking })}>
-        Mark a box
-      </button>
+      {children}
     </div>
   );
 };

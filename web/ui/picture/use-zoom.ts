@@ -43,7 +43,8 @@ export const useZoom = (ref: RefObject<HTMLElement | null>, most: number): Zoom 
   }, [ref, zoom]);
   useEffect(() => {
     const element = ref.current;
-    if (!element) return;
+    // Where nothing can be zoomed the browser zooms the page, as anywhere else.
+    if (!element || most <= 1) return;
     const stop = new AbortController();
     const { signal } = stop;
     element.addEventListener(
@@ -70,7 +71,7 @@ export const useZoom = (ref: RefObject<HTMLElement | null>, most: number): Zoom 
       { signal },
     );
     return () => stop.abort();
-  }, [ref, zoomAt]);
+  }, [ref, most, zoomAt]);
   return {
     zoom,
     step: (way) => zoomAt((before) => (way > 0 ? before * stepBy : before / stepBy)),
