@@ -227,7 +227,7 @@ test("a new spec shows what it will be, says what is wrong where it is typed, an
   await context.close();
 });
 
-test("a team's starting point comes first among the ways to start", async ({ browser, baseURL }) => {
+test("a team's templates come first among the ways to start, and a spec is duplicated from its settings", async ({ browser, baseURL }) => {
   const { page, context } = await pageOf(browser, "lead");
   const api = await requestsOf(baseURL ?? "", "lead");
   const made = (await (await api.post("/api/teams", { data: { name: `Beginners ${process.pid}` } })).json()) as { team: string };
@@ -236,11 +236,19 @@ test("a team's starting point comes first among the ways to start", async ({ bro
   });
   const { spec } = (await begun.json()) as { spec: string };
   await page.goto(`/specs/${made.team}/${spec}/settings`);
-  await page.getByRole("button", { name: "Use as starting point" }).click();
-  await expect(page.getByText("This is the team’s starting point")).toBeVisible();
+  await page.getByRole("button", { name: "Use as a template" }).click();
+  await expect(page.getByText("This is a template of the team")).toBeVisible();
+  // A second one: both are offered, and the duplicate has a name of its own.
+  await page.getByRole("link", { name: "Duplicate this spec…" }).click();
+  await expect(page.getByLabel("Name", { exact: true })).toHaveValue("House grid copy");
+  await page.getByRole("button", { name: "Create the spec" }).click();
+  await page.waitForURL(/house-grid-copy/);
+  await expect(page.getByRole("gridcell", { name: /^Desk, Columns: 10/ })).toBeVisible();
+  expect((await api.post(`/api/specs/${made.team}/house-grid-copy/template`, { data: { template: true } })).status()).toBe(200);
   await page.goto("/specs/new");
   await page.getByLabel("Team", { exact: true }).selectOption(made.team);
-  await expect(page.getByLabel(/^House grid/)).toBeChecked();
+  await expect(page.getByLabel(/^House grid ?A template/)).toBeChecked();
+  await expect(page.getByLabel(/^House grid copy/)).not.toBeChecked();
   await page.getByLabel("Name", { exact: true }).fill("Second grid");
   await page.keyboard.press("Enter");
   await page.waitForURL(/second-grid/);

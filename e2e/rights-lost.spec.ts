@@ -48,7 +48,7 @@ const acts = (at: {
     "POST /api/drafts/:team/:spec/comments/:id": act(`${draft}/comments/1`, { resolved: true }, null, 403),
     "POST /api/specs/:team/:spec/name": edits(`${spec}/name`, { name: "Lost", description: "", address: "lost" }),
     "POST /api/specs/:team/:spec/archive": act(`${spec}/archive`, { archived: true }),
-    "POST /api/specs/:team/:spec/start": act(`${spec}/start`, { start: true }),
+    "POST /api/specs/:team/:spec/template": act(`${spec}/template`, { template: true }),
     "POST /api/specs/:team/:spec/move": act(`${spec}/move`, { team: at.other }),
     "POST /api/specs/:team/:spec/follow": edits(`${spec}/follow`, { team: "skerry", spec: "quay-board", number: "1.0.0" }),
     "POST /api/specs/:team/:spec/share": act(`${spec}/share`, { public: true }),

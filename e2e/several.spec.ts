@@ -10,8 +10,20 @@ test("a number is changed at several breakpoints at once, seen before and taken 
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);
   await page.goto(`${path}?at=desk`);
   const gutter = (at: string) => page.getByRole("gridcell", { name: new RegExp(`^${at}, Gutter`) });
-  await inMenu(page, "Desk", "Change several breakpoints…");
+  // Rows are selected by their boxes or by Space; what is changed then begins with them.
+  await page.getByLabel("Select Desk").check();
   const dialog = page.getByRole("dialog");
+  await expect(page.getByText("1 breakpoint selected")).toBeVisible();
+  await page.getByRole("button", { name: "Change…", exact: true }).click();
+  await expect(dialog.getByLabel("Desk")).toBeChecked();
+  await expect(dialog.getByLabel("Phone")).not.toBeChecked();
+  await page.keyboard.press("Escape");
+  await gutter("Phone").focus();
+  await page.keyboard.press("Space");
+  await expect(page.getByText("2 breakpoints selected")).toBeVisible();
+  await expect(page.getByLabel("Select all breakpoints")).toBeChecked();
+  await page.getByRole("button", { name: "Clear", exact: true }).click();
+  await inMenu(page, "Phone", "Change several breakpoints…");
   await dialog.getByLabel("Change", { exact: true }).selectOption("Multiply by");
   // 16 × 1.5 at both; a factor that is none is said where it is typed.
   await expect(dialog.getByRole("row", { name: /^Desk 16 24/ })).toBeVisible();

@@ -25,7 +25,7 @@ type Facts = {
   /** What a spec follows has a new version, published by a person of whatever team. */
   "followed-published": In & ToldFollower & { readonly name: string; readonly number: VersionNumber };
   "spec-archived": ToSpec & { readonly archived: boolean; readonly revision: number };
-  "team-start": ToSpec & { readonly start: boolean };
+  template: ToSpec & { readonly template: boolean };
   edited: ToSpec & { readonly revision: number };
   shared: ToSpec & { readonly public: boolean };
   published: OnPath & {
@@ -142,10 +142,10 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     activity: { what: () => "spec", words: ({ archived }) => (archived ? "archived it" : "restored it from the archive") },
     announcement: ({ specId, revision }) => ({ kind: "draft", spec: specId, revision }),
   },
-  "team-start": {
+  template: {
     activity: {
       what: () => "spec",
-      words: ({ start }) => (start ? "made it the team’s starting point" : "ended its use as the team’s starting point"),
+      words: ({ template }) => (template ? "made it a template of the team" : "ended its use as a template"),
     },
   },
   edited: {

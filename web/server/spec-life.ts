@@ -129,7 +129,7 @@ export const moveSpec = async (sql: postgres.TransactionSql, spec: Spec, person:
   const draft = await lockDraft(sql, spec.id);
   const name = draft?.name ?? spec.slug;
   await happened(sql, { kind: "spec-moved", teamId: spec.teamId, specId: spec.id, personId: person.id, name, to: team.name });
-  await sql`UPDATE spec SET team_id = ${team.id}, slug = ${slug} WHERE id = ${spec.id}`;
+  await sql`UPDATE spec SET team_id = ${team.id}, slug = ${slug}, template = false WHERE id = ${spec.id}`;
   await happened(sql, {
     kind: "spec-taken-in",
     teamId: team.id,

@@ -41,7 +41,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "followed: follows Boards, which published 2.1.0",
     "Boards 2.1.0 is out; Quays follows it at /specs/skerry/quays/follow",
   ],
-  "team-start": [{ kind: "team-start", ...spec, start: true }, "spec: made it the team’s starting point", null],
+  template: [{ kind: "template", ...spec, template: true }, "spec: made it a template of the team", null],
   "spec-archived": [{ kind: "spec-archived", ...spec, archived: true, revision: 5 }, "spec: archived it", null],
   edited: [{ kind: "edited", ...spec, revision: 4 }, "edited: changed the draft", null],
   shared: [{ kind: "shared", ...spec, public: true }, "share: made it public to anyone with the link", null],

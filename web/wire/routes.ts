@@ -192,7 +192,7 @@ export const routes = {
   },
   "POST /api/specs/:team/:spec/archive": { request: z.strictObject({ archived: z.boolean() }), answer: nothing },
   /** Whether new specs of its team may begin as a copy of it. */
-  "POST /api/specs/:team/:spec/start": { request: z.strictObject({ start: z.boolean() }), answer: nothing },
+  "POST /api/specs/:team/:spec/template": { request: z.strictObject({ template: z.boolean() }), answer: nothing },
   "POST /api/specs/:team/:spec/move": { request: z.strictObject({ team: slug }), answer: place },
   /** Says which spec its draft may follow, and finds the version it is to follow from; answers what that is called. That it follows is an edit of the draft. */
   "POST /api/specs/:team/:spec/follow": {

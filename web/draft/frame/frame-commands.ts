@@ -27,6 +27,7 @@ export const useFrameCommands = (
     ...(mayEdit
       ? [
           go("Import a file…", "Action", `${path}/import`),
+          go("Duplicate this spec…", "Action", `/specs/new?copy=${path.replace("/specs/", "")}`),
           ...(state.canUndo ? [{ name: "Undo", kind: "Action", run: undo }] : []),
           ...(state.canRedo ? [{ name: "Redo", kind: "Action", run: redo }] : []),
         ]

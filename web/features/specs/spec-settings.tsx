@@ -23,7 +23,9 @@ type Props = {
   readonly mayName: boolean;
   readonly mayManage: boolean;
   /** Whether new specs of its team may begin as a copy of it. */
-  readonly isStart: boolean;
+  readonly isTemplate: boolean;
+  /** Whether this person may create specs, and so duplicate it. */
+  readonly mayCreate: boolean;
 };
 
 /** The spec's team: moved to another, what is open goes on there. */
@@ -82,7 +84,7 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
 };
 
 /** What a spec is called, where it is, what it follows, whose it is, and whether it is put away. */
-export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isStart }: Props) => {
+export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isTemplate, mayCreate }: Props) => {
   const act = useAct();
   const at = { team: spec.team, spec: spec.slug };
   return (
@@ -138,22 +140,33 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isStart
           </div>
         </section>
       )}
+      {mayCreate && (
+        <section aria-labelledby="duplicate-title">
+          <h2 id="duplicate-title">Duplicate</h2>
+          <div className="card-plain p-3">
+            <p>A copy of the draft under a name of its own, in this or another team of yours.</p>
+            <a className="btn btn-quiet" href={`/specs/new?copy=${spec.team}/${spec.slug}`}>
+              Duplicate this spec…
+            </a>
+          </div>
+        </section>
+      )}
       {mayManage && !spec.archived && (
-        <section aria-labelledby="start-title">
-          <h2 id="start-title">Starting point</h2>
+        <section aria-labelledby="template-title">
+          <h2 id="template-title">Template</h2>
           <div className="card-plain p-3">
             <p>
-              {isStart
-                ? "This is the team’s starting point: it comes first when somebody creates a spec, as a copy of its draft."
-                : "A team can have one starting point. It comes first when somebody creates a spec, as a copy of its draft."}
+              {isTemplate
+                ? "This is a template of the team: it comes first when somebody creates a spec, as a copy of its draft."
+                : "Templates come first when somebody creates a spec of the team, as a copy of their draft."}
             </p>
             <button
               type="button"
               className="btn btn-quiet"
               disabled={act.busy}
-              onClick={() => void act.send("POST /api/specs/:team/:spec/start", at, { start: !isStart })}
+              onClick={() => void act.send("POST /api/specs/:team/:spec/template", at, { template: !isTemplate })}
             >
-              {isStart ? "Stop using it" : "Use as starting point"}
+              {isTemplate ? "Stop using it as a template" : "Use as a template"}
             </button>
           </div>
         </section>

@@ -23,6 +23,8 @@ type Props = {
   /** The breakpoint at its drawn-at width; null where it cannot be resolved. */
   readonly resolution: Resolution | null;
   readonly facet: Facet;
+  /** Breakpoints that are selected in the ledger. */
+  readonly picked: ReadonlySet<string>;
   /** The area worked on; null where none is. */
   readonly chosen: string | null;
   /** Adds a breakpoint and looks at it, or says why it cannot be. */
@@ -32,7 +34,7 @@ type Props = {
 };
 
 /** The workbench's dialogs, one at a time. */
-export const Dialogs = ({ open, breakpoint, resolution, facet, chosen, onAdd, onTake, onClose }: Props) => {
+export const Dialogs = ({ open, breakpoint, resolution, facet, picked, chosen, onAdd, onTake, onClose }: Props) => {
   const { address, layout, mayEdit, undo } = useDraftOfPage();
   /** Closes; what was decided on is taken. */
   const done = (next: Layout | null, words: string | null = null): void => {
@@ -62,7 +64,7 @@ export const Dialogs = ({ open, breakpoint, resolution, facet, chosen, onAdd, on
         )
       );
     case "several":
-      return <SeveralDialog layout={layout} onDone={(next) => done(next)} />;
+      return <SeveralDialog layout={layout} picked={picked} onDone={(next) => done(next)} />;
     case "shortcuts":
       return <ShortcutsDialog onClose={onClose} />;
     case null:

@@ -14,7 +14,7 @@ const shortcuts: readonly (readonly [string, string])[] = [
   ["M", "Measure a distance on the sheet: arrow keys, Enter, Esc"],
   ["↑ and ↓ in a number", "Step by 1; with Shift by the base unit, with Alt by the half step"],
   ["Enter, Esc in a number", "Apply, cancel"],
-  ["Arrow keys in the ledger", "Move; Enter, F2 or typing edits; Tab and Enter go to the next cell"],
+  ["Arrow keys in the ledger", "Move; Enter, F2 or typing edits; Tab and Enter go to the next cell; Space selects the row"],
   ["← and → on probe and boundaries", "Move by 1; with Shift by 8, Page keys by 80"],
   ["L and F", "Show or hide the ledger, the findings"],
   ["Arrow keys on an area", "Move it by a column or row; with Shift, resize it; Esc deselects it"],

@@ -59,6 +59,9 @@ export type Bench = {
   readonly reading: boolean;
   /** The area worked on; null where none is. */
   readonly chosen: string | null;
+  /** Breakpoints of the ledger that are selected together. */
+  readonly picked: ReadonlySet<string>;
+  readonly pick: (picked: ReadonlySet<string>) => void;
   readonly mayComment: boolean;
   readonly dialog: DialogName | null;
   /** The breakpoint whose name is to be edited in the ledger; a new object each time that is asked for. */
@@ -107,6 +110,12 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
   const [focused, focus] = useState<Finding | null>(null);
   const [reading, read] = useState(false);
   const [chosen, choose] = useState<string | null>(null);
+  const [selected, pick] = useState<ReadonlySet<string>>(new Set());
+  // A breakpoint that was removed is selected no more.
+  const picked = useMemo(
+    () => new Set(layout.breakpoints.flatMap(({ id }) => (selected.has(id) ? [id] : []))),
+    [layout.breakpoints, selected],
+  );
   const [renaming, setRenaming] = useState<{ readonly id: string } | null>(null);
   // The probe follows an edit, of whomever, in the same drawing as shows it.
   const [followedTo, setFollowedTo] = useState(layout);
@@ -168,6 +177,8 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     shown,
     reading,
     chosen,
+    picked,
+    pick,
     mayComment: !draft.archived,
     dialog,
     renaming,

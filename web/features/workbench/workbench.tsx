@@ -98,6 +98,7 @@ export const Workbench = ({ query, pointed }: Props) => {
         breakpoint={breakpoint}
         resolution={bench.resolution}
         facet={facet}
+        picked={bench.picked}
         chosen={facet.areaWork ? bench.chosen : null}
         onAdd={(next, id) => {
           const words = bench.edit(next);

@@ -6,16 +6,26 @@ import { database } from "@/server/database";
 import { requirePerson } from "@/server/page";
 import { membershipsOf } from "@/server/people";
 import { may } from "@/server/permissions";
-import { teamStarts } from "@/server/team-start";
+import { specChoices } from "@/server/overviews";
+import { queryOf } from "@/server/query";
+import { templatesOf } from "@/server/templates";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 
 export const metadata: Metadata = { title: "New spec" };
 
-export default async function NewSpecPage() {
+type Props = { readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
+
+export default async function NewSpecPage({ searchParams }: Props) {
   const person = await requirePerson("/specs/new");
   const sql = database();
-  const [memberships, points] = await Promise.all([membershipsOf(sql, person.id), teamStarts(sql, person.id)]);
+  const { copy = "" } = await queryOf(searchParams);
+  const [memberships, templates, found] = await Promise.all([
+    membershipsOf(sql, person.id),
+    templatesOf(sql, person.id),
+    copy === "" ? null : specChoices(sql, person.id, { text: copy, team: null }),
+  ]);
+  const copied = found?.specs.find(({ team, spec }) => `${team}/${spec}` === copy) ?? null;
   const teams = memberships.filter(({ role }) => may(role, "create-spec"));
   if (teams.length === 0) notFound();
   return (
@@ -38,8 +48,9 @@ export default async function NewSpecPage() {
           teams={teams.map(({ team, teamName }) => ({
             slug: team,
             name: teamName,
-            start: points.find((one) => one.team === team) ?? null,
+            templates: templates.filter((one) => one.team === team),
           }))}
+          copied={copied}
         />
       </main>
     </>

@@ -6,7 +6,7 @@ import { type FormEvent, type ReactNode, useDeferredValue, useEffect, useMemo, u
 import { FilePicker } from "@/ui/file-picker";
 import { FormField } from "@/ui/form-field";
 import { send } from "@/ui/request";
-import { SpecChoice } from "@/ui/spec-choice";
+import { type Choosable, SpecChoice } from "@/ui/spec-choice";
 import type { Sent } from "@/wire/routes";
 import {
   blankFields,
@@ -27,17 +27,17 @@ type Start = Sent<"POST /api/specs">["start"];
 /** Whether it is being sent, and what was wrong: beside their fields, or as a whole. */
 type Sending = { readonly busy: boolean; readonly issues: readonly Issue[]; readonly fault: string };
 
-/** A team in which this person may create specs, and the spec it chose as its starting point. */
+/** A team in which this person may create specs, and its templates. */
 export type StartTeam = {
   readonly slug: string;
   readonly name: string;
-  readonly start: { readonly spec: string; readonly name: string } | null;
+  readonly templates: readonly { readonly spec: string; readonly name: string }[];
 };
 
 const isNumberStart = (start: StartId): start is NumberStart => numberStarts.some((one) => one === start);
 
 /** What is sent of the fields, or what cannot be. */
-const startOf = (fields: Fields, own: StartTeam["start"]): { readonly start: Start } | { readonly issues: readonly Issue[] } => {
+const startOf = (fields: Fields): { readonly start: Start } | { readonly issues: readonly Issue[] } => {
   const { start, file, copied, followed, team } = fields;
   switch (start) {
     case "sizes":
@@ -54,8 +54,8 @@ const startOf = (fields: Fields, own: StartTeam["start"]): { readonly start: Sta
       return copied
         ? { start: { kind: "spec", team: copied.team, spec: copied.spec } }
         : { issues: [{ path: "/start/spec", message: "Choose a spec first." }] };
-    case "own":
-      return own ? { start: { kind: "spec", team, spec: own.spec } } : { start: { kind: "blank" } };
+    case "template":
+      return { start: { kind: "spec", team, spec: fields.template } };
     case "design":
     case "blank":
       return { start: { kind: "blank" } };
@@ -64,22 +64,48 @@ const startOf = (fields: Fields, own: StartTeam["start"]): { readonly start: Sta
   }
 };
 
+/** What the form begins with: a spec to duplicate, else the first template of the team, else the usual sizes. */
+const beginFields = (team: StartTeam | undefined, copied: Choosable | null, teams: readonly StartTeam[]): Fields => {
+  const template = team?.templates[0]?.spec ?? "";
+  const blank = { ...blankFields(team?.slug ?? "", template === "" ? "sizes" : "template"), template };
+  if (!copied) return blank;
+  const own = teams.some(({ slug }) => slug === copied.team) ? copied.team : blank.team;
+  return {
+    ...blank,
+    team: own,
+    start: "spec",
+    copied,
+    name: `${copied.name} copy`,
+    followed: copied.draft ? "" : (copied.numbers[0] ?? ""),
+  };
+};
+
 /** Creates a spec from one of several starting points, with the result beside them. Faults stand beside their fields; what was typed stays. */
-export const NewSpecForm = ({ teams }: { readonly teams: readonly StartTeam[] }) => {
+type Props = {
+  readonly teams: readonly StartTeam[];
+  /** A spec that is to be duplicated; null where none is. */
+  readonly copied: Choosable | null;
+};
+
+export const NewSpecForm = ({ teams, copied: duplicated }: Props) => {
   const router = useRouter();
   const first = teams[0];
-  const [fields, setFields] = useState<Fields>(() => blankFields(first?.slug ?? "", first?.start ? "own" : "sizes"));
+  const [fields, setFields] = useState<Fields>(() => beginFields(first, duplicated, teams));
   const [{ busy, issues, fault }, setSending] = useState<Sending>({ busy: false, issues: [], fault: "" });
   const { name, description, team, start, file } = fields;
-  const own = teams.find(({ slug }) => slug === team)?.start ?? null;
+  const templates = teams.find(({ slug }) => slug === team)?.templates ?? [];
   const set = (next: Partial<Fields>): void => {
     setFields((before) => ({ ...before, ...next }));
     setSending((before) => ({ ...before, issues: [], fault: "" }));
   };
-  /** Another team, with its own starting point where nothing else was chosen. */
+  /** Another team, with its first template where nothing else was chosen. */
   const ofTeam = (slug: string): Partial<Fields> => {
-    const has = teams.some((one) => one.slug === slug && one.start);
-    return { team: slug, ...(start === "own" || start === "sizes" ? { start: has ? "own" : "sizes" } : {}) };
+    const template = teams.find((one) => one.slug === slug)?.templates[0]?.spec ?? "";
+    return {
+      team: slug,
+      template,
+      ...(start === "template" || start === "sizes" ? { start: template === "" ? "sizes" : "template" } : {}),
+    };
   };
   const wordsAt = (path: string): string => issues.find((issue) => issue.path === path)?.message ?? "";
 
@@ -88,8 +114,9 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly StartTeam[] })
   useEffect(() => {
     if (restored.current) return keepFields(fields);
     restored.current = true;
-    setFields(keptFields(fields, teams));
-  }, [fields, teams]);
+    // Who duplicates a spec begins anew.
+    setFields(duplicated ? fields : keptFields(fields, teams));
+  }, [fields, teams, duplicated]);
 
   const numbers = isNumberStart(start) ? start : null;
   const asked = useDeferredValue(fields);
@@ -105,7 +132,7 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly StartTeam[] })
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const begun = startOf(fields, own);
+    const begun = startOf(fields);
     const local: readonly Issue[] = [
       ...(name.trim() === "" ? [{ path: "/name", message: "Give the spec a name, like Passenger booking." }] : []),
       ...("issues" in begun ? begun.issues : []),
@@ -121,9 +148,15 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly StartTeam[] })
     setSending({ busy: false, issues: found, fault: found.length === 0 ? detail : "" });
   };
 
-  const card = (value: StartId, label: string, words: ReactNode) => (
-    <label className="start-card">
-      <input type="radio" name="start" value={value} checked={start === value} onChange={() => set({ start: value })} />
+  const card = (value: StartId, label: string, words: ReactNode, template = fields.template) => (
+    <label key={template + value} className="start-card">
+      <input
+        type="radio"
+        name="start"
+        value={value}
+        checked={start === value && (value !== "template" || template === fields.template)}
+        onChange={() => set({ start: value, template })}
+      />
       <strong>{label}</strong>
       <span>{words}</span>
     </label>
@@ -162,7 +195,9 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly StartTeam[] })
         <fieldset>
           <legend className="form-label">Start from</legend>
           <div className="start-cards">
-            {own && card("own", own.name, "Your team’s starting point. The new spec is a copy of its draft.")}
+            {templates.map(({ spec, name: template }) =>
+              card("template", template, "A template of your team. The new spec is a copy of its draft.", spec),
+            )}
             {card("sizes", "Phone, tablet, desk", "4, 8 and 12 columns, the usual three. Change any number below.")}
             {card("width", "One width", "The width and columns you have in hand, with a phone below.")}
             {card("design", "A design", "A picture or a list of boxes: find the grid it was drawn on.")}
@@ -286,7 +321,7 @@ export const NewSpecForm = ({ teams }: { readonly teams: readonly StartTeam[] })
 const beforehand: Readonly<Record<StartId, string>> = {
   sizes: "Type the numbers to see the columns.",
   width: "Type the numbers to see the columns.",
-  own: "A copy of the draft that your team chose as its starting point, with its areas, text roles and spacing. It keeps no link to it.",
+  template: "A copy of the template’s draft, with its areas, text roles and spacing. It keeps no link to it.",
   design:
     "An empty spec opens in Fit. Drop the picture there, or paste its boxes, and Ypsiline finds the columns, gutter and margins it was drawn on.",
   file: "Choose a file: its breakpoints are drawn here before anything is created.",

@@ -35,8 +35,8 @@ export type Row = { readonly name: string; readonly height: number } & Readonly<
 /** Ways to start that begin with numbers. */
 export const numberStarts = ["sizes", "width"] as const;
 export type NumberStart = (typeof numberStarts)[number];
-/** All ways to start; `own` copies the spec that the team chose as its starting point. */
-export const starts = ["own", ...numberStarts, "design", "file", "spec", "blank"] as const;
+/** All ways to start; `template` copies a spec that the team chose as one. */
+export const starts = ["template", ...numberStarts, "design", "file", "spec", "blank"] as const;
 export type StartId = (typeof starts)[number];
 
 /** What is typed and chosen; what belongs to one way to start stays while another is looked at. */
@@ -45,6 +45,8 @@ export type Fields = {
   readonly description: string;
   readonly team: string;
   readonly start: StartId;
+  /** Address of the template it begins as a copy of; "" where the team has none. */
+  readonly template: string;
   readonly base: string;
   readonly rows: StartRows;
   readonly devices: string;
@@ -81,6 +83,7 @@ export const blankFields = (team: string, start: StartId): Fields => ({
   description: "",
   team,
   start,
+  template: "",
   base: "8",
   rows: "none",
   devices: deviceSets[0].id,
@@ -195,7 +198,10 @@ const isRows = (value: unknown): value is readonly Row[] =>
   });
 
 /** What this tab typed before it was reloaded, over the fields it begins with; anything odd is passed over. */
-export const keptFields = (blank: Fields, teams: readonly { readonly slug: string; readonly start: object | null }[]): Fields => {
+export const keptFields = (
+  blank: Fields,
+  teams: readonly { readonly slug: string; readonly templates: readonly { readonly spec: string }[] }[],
+): Fields => {
   try {
     const kept = JSON.parse(sessionStorage.getItem(key) ?? "{}") as Readonly<Record<string, unknown>>;
     const text = (name: "name" | "description" | "team" | "devices" | "followed"): string => {
@@ -204,6 +210,7 @@ export const keptFields = (blank: Fields, teams: readonly { readonly slug: strin
     };
     const team = teams.find(({ slug }) => slug === text("team"));
     const start = isOne(kept["start"], starts) ? kept["start"] : blank.start;
+    const template = (team ?? teams[0])?.templates.find(({ spec }) => spec === kept["template"])?.spec;
     const typed = (kept["typed"] ?? {}) as Readonly<Record<string, unknown>>;
     return {
       ...blank,
@@ -211,8 +218,9 @@ export const keptFields = (blank: Fields, teams: readonly { readonly slug: strin
       description: text("description"),
       devices: text("devices"),
       team: team?.slug ?? blank.team,
-      // A team may have no starting point any more.
-      start: start === "own" && !(team ?? teams[0])?.start ? "sizes" : start,
+      // A template may be none any more.
+      start: start === "template" && template === undefined ? "sizes" : start,
+      template: template ?? blank.template,
       base: isOne(kept["base"], bases) ? kept["base"] : blank.base,
       rows: isOne(kept["rows"], startRows) ? kept["rows"] : blank.rows,
       typed: {

@@ -21,6 +21,8 @@ import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, us
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
 import { placeOf } from "../findings/finding-place";
+import { LedgerHead, PickBox } from "./ledger-parts";
+import { spokenOf } from "./ledger-told";
 import { copiedRows, ledgerCells, ownCells, pasteInto, pastedRows, steppedText, workedOut } from "./ledger-cells";
 
 type Props = {
@@ -41,6 +43,9 @@ type Props = {
   readonly comments: readonly OpenComment[];
   /** A breakpoint whose name is to be edited; a new object each time it is asked for. */
   readonly rename: { readonly id: string } | null;
+  /** Breakpoints that are selected together. */
+  readonly picked: ReadonlySet<string>;
+  readonly onPicked: (picked: ReadonlySet<string>) => void;
 };
 
 /** What is being typed, and where: it stays in its own cell whatever is looked at meanwhile. */
@@ -48,20 +53,9 @@ type Editing = { readonly id: string; readonly column: number; readonly text: st
 
 type Place = { readonly row: number; readonly column: number };
 
-/** Cells that a finding at this breakpoint speaks of. */
-const spokenOf = (findings: readonly Finding[], id: string, index: number): ReadonlySet<string> => {
-  const paths = new Set(
-    findings
-      .filter((one) => one.breakpoint === id && one.accepted === null && one.level !== "note")
-      .map(({ path }) => path.replace(`/breakpoints/${index}/`, "")),
-  );
-  // What is said of the columns as a whole is said of no one cell.
-  return new Set([...paths].flatMap((path) => (path === "columns" ? [] : (cellOfPath(path) ?? []))));
-};
-
 /**
  * The table of all breakpoints, edited in place. Arrow keys move; typing, Enter or F2 edits; Enter and Tab
- * take what was typed, Esc gives it back; rows copied from a spreadsheet paste from the focused cell on.
+ * take what was typed, Esc gives it back; Space selects the row; rows copied from a spreadsheet paste from the focused cell on.
  */
 export const Ledger = ({
   layout,
@@ -77,6 +71,8 @@ export const Ledger = ({
   onSay,
   rename,
   comments,
+  picked,
+  onPicked,
 }: Props) => {
   const table = useRef<HTMLTableElement>(null);
   const [column, setColumn] = useState(0);
@@ -131,7 +127,7 @@ export const Ledger = ({
     if (editing?.fault) {
       const where = breakpoints.find(({ id }) => id === editing.id)?.name ?? "the breakpoint";
       onSay(`Finish ${where}, ${ledgerCells[editing.column]?.label.toLowerCase() ?? "cell"} first, or press Esc to cancel.`);
-      table.current?.querySelector("input")?.focus();
+      table.current?.querySelector<HTMLElement>("[data-half-typed]")?.focus();
       return;
     }
     setEditing({ id: breakpoint.id, column: at, text, fault: "" });
@@ -155,10 +151,21 @@ export const Ledger = ({
     return steppedText(text, event.key === "ArrowUp" ? size : multiply(size, exact(-1)));
   };
 
+  const all = breakpoints.every(({ id }) => picked.has(id));
+  const toggle = (id: string): void => {
+    const next = new Set(picked);
+    if (!next.delete(id)) next.add(id);
+    onPicked(next);
+  };
+
   const cellKey = (event: KeyboardEvent): void => {
     const cell = ledgerCells[place.column];
     const breakpoint = breakpoints[row];
     if (!cell || !breakpoint || event.ctrlKey || event.metaKey) return;
+    if (event.key === " " && !readOnly) {
+      event.preventDefault();
+      return toggle(breakpoint.id);
+    }
     const moves: Record<string, Place> = {
       ArrowUp: { row: row - 1, column: place.column },
       ArrowDown: { row: row + 1, column: place.column },
@@ -227,7 +234,7 @@ export const Ledger = ({
   };
 
   return (
-    <div className="ledger">
+    <div className={`ledger ${picked.size > 0 ? "picking" : ""}`}>
       {editing?.fault && (
         <span id="ledger-fault" role="alert" className="field-fault">
           {breakpoints.find(({ id }) => id === editing.id)?.name}, {ledgerCells[editing.column]?.label.toLowerCase()}: {editing.fault}
@@ -235,20 +242,7 @@ export const Ledger = ({
       )}
       <div className="table-scroll">
         <table ref={table} className="numbers num" role="grid" aria-label="Ledger of breakpoints">
-          <thead>
-            <tr>
-              {ledgerCells.map(({ id, label }) => (
-                <th key={id} scope="col">
-                  {label}
-                </th>
-              ))}
-              {["Column", "Halves", "Thirds", "Quarters", "Row pitch", "Baseline"].map((label) => (
-                <th key={label} scope="col">
-                  {label}
-                </th>
-              ))}
-            </tr>
-          </thead>
+          <LedgerHead picked={readOnly ? null : all} onPick={() => onPicked(new Set(all ? [] : breakpoints.map(({ id }) => id)))} />
           <tbody>
             {breakpoints.map((breakpoint, index) => {
               const mark = focused?.breakpoint === breakpoint.id ? placeOf(focused) : null;
@@ -257,7 +251,16 @@ export const Ledger = ({
               const terms = termsAt(layout, breakpoint, fromJsonNumber(breakpoint.drawnAt.width));
               const pitch = drawn(breakpoint.id)?.rows?.pitch;
               return (
-                <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={breakpoint.id === at}>
+                <tr key={breakpoint.id} className={breakpoint.id === at ? "here" : ""} aria-selected={picked.has(breakpoint.id)}>
+                  {!readOnly && (
+                    <td className="pick">
+                      <PickBox
+                        label={`Select ${breakpoint.name}`}
+                        picked={picked.has(breakpoint.id)}
+                        onPick={() => toggle(breakpoint.id)}
+                      />
+                    </td>
+                  )}
                   {ledgerCells.map((cell, column) => {
                     const here = row === index && place.column === column;
                     const edited = editing?.id === breakpoint.id && editing.column === column;

@@ -17,7 +17,12 @@ import Modal from "react-bootstrap/Modal";
 import { Num } from "@/ui/num";
 import { TableScroll } from "@/ui/table-scroll";
 
-type Props = { readonly layout: Layout; readonly onDone: (layout: Layout | null) => void };
+type Props = {
+  readonly layout: Layout;
+  /** Breakpoints to begin with; all of them where it is empty. */
+  readonly picked: ReadonlySet<string>;
+  readonly onDone: (layout: Layout | null) => void;
+};
 
 /** Numbers that can be changed alike: each is one length or count, of which most breakpoints have one. */
 const offered = cellList.filter(({ stepped, id }) => stepped && id !== "from");
@@ -31,7 +36,7 @@ const wayWords: Readonly<Record<SeveralWay, string>> = {
 const examples: Readonly<Record<SeveralWay, string>> = { set: "24", add: "8", multiply: "1.5", round: "" };
 
 /** Changes one number of several breakpoints in the same way, with what it comes to beside it. Applied, it is one edit. */
-export const SeveralDialog = ({ layout, onDone }: Props) => {
+export const SeveralDialog = ({ layout, picked, onDone }: Props) => {
   const id = useId();
   const has = (cell: CellId): boolean =>
     layout.breakpoints.some((breakpoint) => cellList.find((one) => one.id === cell)?.text(breakpoint) !== null);
@@ -39,7 +44,7 @@ export const SeveralDialog = ({ layout, onDone }: Props) => {
   const [cell, setCell] = useState<CellId>("gutter");
   const [way, setWay] = useState<SeveralWay>("add");
   const [by, setBy] = useState("8");
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(layout.breakpoints.map((one) => one.id)));
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(picked.size > 0 ? picked : new Set(layout.breakpoints.map((one) => one.id)));
   const changes = changeSeveral(layout, chosen, cell, way, by);
   const of = (breakpoint: string) => changes.find((one) => one.id === breakpoint);
   const next = parseLayout({ ...layout, breakpoints: layout.breakpoints.map((one) => of(one.id)?.changed?.breakpoint ?? one) }, layout);

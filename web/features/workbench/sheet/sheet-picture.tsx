@@ -77,7 +77,7 @@ export const ChoosePicture = ({ take }: { readonly take: (file: Blob) => Promise
     className="measure-button picture-choose"
     title="PNG, JPEG, WebP or SVG; it stays in this browser. It can also be dropped on the sheet or pasted."
   >
-    <ImageSign size={13} aria-hidden="true" /> Picture under the sheet…
+    <ImageSign size={13} aria-hidden="true" /> Picture<span className="on-wide"> under the sheet</span>…
     <input
       name="sheet-picture"
       type="file"

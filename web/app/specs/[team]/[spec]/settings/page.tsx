@@ -6,7 +6,7 @@ import { maySpec, requireSpec } from "@/server/page";
 import { queryOf } from "@/server/query";
 import { teamsToMoveTo } from "@/server/spec-life";
 import { readDraftFacts } from "@/server/specs";
-import { isTeamStart } from "@/server/team-start";
+import { isTemplate } from "@/server/templates";
 import { PlainHead } from "../plain-head";
 
 export const metadata: Metadata = { title: "Settings of a spec" };
@@ -23,9 +23,9 @@ export default async function SpecSettingsPage({ params, searchParams }: Props) 
   const [mayName, mayManage] = [maySpec(spec, "name-spec"), maySpec(spec, "manage-spec")];
   if (!person || (!mayName && !mayManage)) notFound();
   const sql = database();
-  const [draft, isStart, teams] = await Promise.all([
+  const [draft, template, teams] = await Promise.all([
     readDraftFacts(sql, spec.id),
-    isTeamStart(sql, spec),
+    isTemplate(sql, spec),
     mayManage ? teamsToMoveTo(sql, spec, person.id) : [],
   ]);
   if (!draft) notFound();
@@ -45,7 +45,8 @@ export default async function SpecSettingsPage({ params, searchParams }: Props) 
           follows={maySpec(spec, "edit-draft") ? draft.follows : undefined}
           mayName={mayName}
           mayManage={mayManage}
-          isStart={isStart}
+          isTemplate={template}
+          mayCreate={maySpec(spec, "create-spec")}
         />
       </main>
     </>
