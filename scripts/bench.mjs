@@ -135,22 +135,21 @@ const measured = async (browser, page, work) => {
   return { ...tasksOf(JSON.parse((await browser.stopTracing()).toString()).traceEvents), perSecond };
 };
 
-/** Zooms and moves a picture of 5,000 × 5,000 px under the grid, by the wheel. */
-const zoomed = async (browser, context, address) => {
+/** A picture of 5,000 × 5,000 px with four edges. */
+const largePicture = async () => {
   const { default: sharp } = await import("sharp");
   const side = 5000;
   const pixels = Buffer.alloc(side * side * 3, 255);
   for (let y = 0; y < side; y += 1) for (const x of [320, 2300, 2400, 4600]) pixels.fill(0, (y * side + x) * 3, (y * side + x + 4) * 3);
-  const buffer = await sharp(pixels, { raw: { width: side, height: side, channels: 3 } })
-    .png()
-    .toBuffer();
-  const page = await context.newPage();
-  await page.goto(`${address}/specs/skerry/crew-roster/fit`);
-  await page.getByLabel("File with boxes").setInputFiles({ name: "large.png", mimeType: "image/png", buffer });
-  await page.getByRole("button", { name: "Find its edges" }).click();
+  const image = sharp(pixels, { raw: { width: side, height: side, channels: 3 } });
+  return { name: "large.png", mimeType: "image/png", buffer: await image.png().toBuffer() };
+};
+
+/** Zooms and moves a picture under what lies over it, by the wheel; `drawing` names the element it is drawn in. */
+const zoomed = async (browser, page, drawing) => {
   await page.getByRole("group", { name: "Picture under the grid" }).waitFor({ timeout: 60_000 });
   await page.waitForTimeout(1500);
-  const box = await page.getByRole("group", { name: "Boxes over the columns" }).boundingBox();
+  const box = await page.getByRole("group", { name: drawing }).boundingBox();
   await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
   const wheel = async (turns, by) => {
     for (let turn = 0; turn < turns; turn += 1) {
@@ -166,6 +165,21 @@ const zoomed = async (browser, context, address) => {
   const moved = await measured(browser, page, () => wheel(90, (turn) => [turn % 30 < 15 ? 40 : -40, turn % 20 < 10 ? 60 : -60]));
   await page.close();
   return { zoom, moved };
+};
+
+const zoomedInFit = async (browser, context, address) => {
+  const page = await context.newPage();
+  await page.goto(`${address}/specs/skerry/crew-roster/fit`);
+  await page.getByLabel("File with boxes").setInputFiles(await largePicture());
+  await page.getByRole("button", { name: "Find its edges" }).click();
+  return zoomed(browser, page, "Boxes over the columns");
+};
+
+const zoomedUnderSheet = async (browser, context, address) => {
+  const page = await context.newPage();
+  await page.goto(`${address}/specs/skerry/passenger-booking?at=desk`);
+  await page.getByLabel("Picture under the sheet").setInputFiles(await largePicture());
+  return zoomed(browser, page, /^Sheet of/);
 };
 
 /** From a number typed in a new spec to what it makes, computed and drawn: median and worst of 60 keys, ms. */
@@ -340,10 +354,13 @@ run(async () => {
       `Dragging the probe: ${drag.tasks} tasks, longest ${drag.longest.toFixed(1)} ms, ${drag.long} over 50 ms (aim: none); ${drag.perSecond.toFixed(0)} frames a second${drag.known ? "" : " (no main thread found in the trace)"}`,
     );
     const { scrolled, drag: moved } = await workedOn(browser, context, await fullOfAreas(context, address));
-    const { zoom, moved: panned } = await zoomed(browser, context, address);
+    const inFit = await zoomedInFit(browser, context, address);
+    const underSheet = await zoomedUnderSheet(browser, context, address);
     for (const [what, one] of [
-      ["Zooming a picture of 5,000 × 5,000 px under the grid", zoom],
-      ["Moving it", panned],
+      ["Zooming a picture of 5,000 × 5,000 px in Fit", inFit.zoom],
+      ["Moving it", inFit.moved],
+      ["Zooming it under the sheet", underSheet.zoom],
+      ["Moving it there", underSheet.moved],
       ["Scrolling a sheet of 20,000 px with 200 areas and lines of 4", scrolled],
       ["Dragging one of them", moved],
     ])

@@ -63,7 +63,7 @@ const views = [
     size: desk,
     open: (page) => page.getByLabel("Name", { exact: true }).fill("Harbour shop"),
   },
-  { name: "try", path: "/specs/skerry/passenger-booking/try?width=834", as: "author", size: desk },
+  { name: "try", path: "/specs/skerry/passenger-booking/try?width=1280&sample=own", as: "author", size: desk },
   {
     name: "fit",
     path: "/specs/skerry/passenger-booking/fit",

@@ -35,15 +35,17 @@ type Props = { readonly count: number; readonly onChange: () => void; readonly o
 
 /** What can be done with the breakpoints that are selected. */
 export const PickedBar = ({ count, onChange, onClear }: Props) => (
-  <p className="picked-bar" role="status">
-    <strong>
-      {count} {count === 1 ? "breakpoint" : "breakpoints"} selected
-    </strong>
-    <button type="button" className="btn btn-sm btn-primary" onClick={onChange}>
-      Change…
-    </button>
-    <button type="button" className="btn btn-sm btn-quiet" onClick={onClear}>
-      Clear
-    </button>
-  </p>
+  <div className="picked-bar" role="status">
+    <span>
+      <strong>
+        {count} {count === 1 ? "breakpoint" : "breakpoints"} selected
+      </strong>
+      <button type="button" className="btn btn-sm btn-primary" onClick={onChange}>
+        Change…
+      </button>
+      <button type="button" className="btn btn-sm btn-quiet" onClick={onClear}>
+        Clear
+      </button>
+    </span>
+  </div>
 );
