@@ -54,6 +54,7 @@ const acts = (at: {
     "POST /api/specs/:team/:spec/share": act(`${spec}/share`, { public: true }),
     "POST /api/specs/:team/:spec/withdraw": act(`${spec}/withdraw`, { number: "1.0.0", reason: "Lost" }),
     "POST /api/specs/:team/:spec/content": edits(`${spec}/content`, { area: "a", content: { kind: "text", role: null, words: "Lost" } }),
+    "POST /api/specs/:team/:spec/content/:area/picture": edits(`${spec}/content/a/picture`, { picture: onePixel }),
     "POST /api/specs/:team/:spec/designs": edits(`${spec}/designs`, { name: "Lost", source: "boxes", list }),
     "POST /api/specs/:team/:spec/designs/:id": edits(`${spec}/designs/1`, { removed: true }),
     "POST /api/specs/:team/:spec/designs/:id/purposes": edits(`${spec}/designs/1/purposes`, { box: 0, edge: "left", reason: "Lost" }),

@@ -81,6 +81,16 @@ test("areas hold text, pictures and cards; what does not fit in its rows is foun
   await expect(other.page.getByLabel("Sailings holds")).toHaveValue("picture");
   await expect(other.page.getByLabel("Text of Search")).toHaveValue(new RegExp("Where from"));
   await expect(other.page.getByLabel("Search holds")).toBeDisabled();
+  // The picture too, encoded anew, and only for who may see the draft.
+  const shown = other.page.frameLocator("iframe").first().locator(".area-sailings img");
+  await expect.poll(() => shown.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(100);
+  const picture = (await shown.getAttribute("src")) ?? "";
+  expect((await other.page.request.get(picture)).headers()["content-type"]).toBe("image/webp");
+  expect((await (await browser.newContext()).request.get(new URL(picture, baseURL).href)).status()).toBe(401);
+  for (const wrong of ["<svg/>", "GIF89a", "no picture"]) {
+    const refused = await page.request.post(picture, { data: { picture: Buffer.from(wrong).toString("base64") } });
+    expect(refused.status(), wrong).toBe(422);
+  }
   await other.context.close();
   expect(said).toEqual([]);
   await context.close();

@@ -4,7 +4,7 @@ import type { Problem } from "./problem";
 import { setting } from "./settings";
 
 /** What is kept of a spec, by what it is of. */
-export const keptKinds = ["versions", "designs", "history"] as const;
+export const keptKinds = ["versions", "designs", "content", "history"] as const;
 export type KeptKind = (typeof keptKinds)[number];
 
 /** Adds to what is kept of a spec, in the transaction that keeps it. */
@@ -38,8 +38,13 @@ export const keptOf = async (sql: Sql, teamId: number): Promise<Kept> => {
   const [counts] = await sql<{ specs: number; projects: number }[]>`
     SELECT (SELECT count(*)::int FROM spec WHERE team_id = ${teamId}) AS specs, (SELECT count(*)::int FROM project WHERE team_id = ${teamId}) AS projects`;
   const of = (kind: KeptKind): number => rows.find((row) => row.kind === kind)?.bytes ?? 0;
-  const kept = { versions: of("versions"), designs: of("designs"), history: of("history") };
-  return { ...kept, total: kept.versions + kept.designs + kept.history, specs: counts?.specs ?? 0, projects: counts?.projects ?? 0 };
+  const kept = { versions: of("versions"), designs: of("designs"), content: of("content"), history: of("history") };
+  return {
+    ...kept,
+    total: kept.versions + kept.designs + kept.content + kept.history,
+    specs: counts?.specs ?? 0,
+    projects: counts?.projects ?? 0,
+  };
 };
 
 /** What a team may keep (docs/operations.md); 0 for no limit. */

@@ -39,6 +39,17 @@ describe("a queue that lets clients in by turns", () => {
     await turns();
     expect(began).toEqual(["a1", "b1", "a2", "c1"]);
   });
+  it("lets no client in twice while another waits, though it came first with more", async () => {
+    const { send, began, end } = bench({ slots: 1, slotsPerClient: 1, waiting: 10, waitingPerClient: 5 });
+    for (const name of ["a1", "a2", "a3"]) void send("a", name);
+    for (const name of ["b1", "b2"]) void send("b", name);
+    void send("c", "c1");
+    for (const name of ["a1", "a2", "b1", "c1", "a3", "b2"]) {
+      await turns();
+      expect(began.at(-1)).toBe(name);
+      end(name);
+    }
+  });
   it("says when there is no room to wait: for one client, or for anybody", async () => {
     const { send, queue } = bench({ slots: 1, slotsPerClient: 1, waiting: 3, waitingPerClient: 2 });
     for (const name of ["a1", "a2", "a3"]) void send("a", name);

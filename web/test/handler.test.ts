@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 const renewed = vi.hoisted(() => vi.fn());
 vi.mock("@/server/database", async (original) => ({ ...(await original<object>()), renewDatabase: renewed }));
-const { guarded, handler } = await import("@/server/handler");
+const { fromElsewhere, guarded, handler } = await import("@/server/handler");
 
 const incoming = { method: "POST", path: "/api/drafts/skerry/quay-board", aborted: () => false };
 let log = "";
@@ -65,5 +65,23 @@ describe("work around which nothing goes wrong unsaid", () => {
     const answer = await route(new Request("http://localhost/api/x"), { params: Promise.resolve({}) });
     expect([answer.status, answer.headers.get("content-type")]).toEqual([404, expect.stringContaining("application/problem+json")]);
     expect(await answer.json()).toMatchObject({ detail: "This spec has no draft." });
+  });
+});
+
+describe("a request that changes something", () => {
+  const from = (origin: string | null, host = "ypsiline.skerry.example:8443") =>
+    fromElsewhere(new Request("http://127.0.0.1/", { headers: { "x-ypsiline-host": host, ...(origin === null ? {} : { origin }) } }));
+  it("comes from this site, or names no other: host and port are one", () => {
+    expect(from(null)).toBeNull();
+    expect(from("https://ypsiline.skerry.example:8443")).toBeNull();
+    for (const origin of [
+      "https://ypsiline.skerry.example",
+      "https://ypsiline.skerry.example:8444",
+      "https://skerry.example:8443",
+      "https://ypsiline.skerry.example.elsewhere.example:8443",
+      "null",
+      "",
+    ])
+      expect(from(origin), origin).toMatchObject({ code: "forbidden" });
   });
 });

@@ -56,6 +56,7 @@ describe("the contract between browser and server", () => {
       "POST /api/drafts/:team/:spec",
       "POST /api/specs/:team/:spec/designs",
       "POST /api/specs/:team/:spec/designs/:id/picture",
+      "POST /api/specs/:team/:spec/content/:area/picture",
     ];
     for (const key of Object.keys(routes) as RouteKey[]) expect(bodyLimit(key) > 64 * 1024, key).toBe(large.includes(key));
   });

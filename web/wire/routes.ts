@@ -306,7 +306,15 @@ export const routes = {
   },
   /** What an area holds where the draft is tried in a page; null has it hold nothing. */
   "POST /api/specs/:team/:spec/content": {
-    request: z.strictObject({ area: z.string().min(1).max(40), content: areaContent.nullable() }),
+    request: z.strictObject({ area: z.string().min(1).max(40), content: z.nullable(areaContent) }),
+    answer: nothing,
+  },
+  /** The picture that an area holds, as WebP. */
+  "GET /api/specs/:team/:spec/content/:area/picture": { request: null, answer: null },
+  /** Has an area hold a picture: a PNG, JPEG or WebP in base64. */
+  "POST /api/specs/:team/:spec/content/:area/picture": {
+    request: z.strictObject({ picture: z.base64() }),
+    limit: bodies.picture,
     answer: nothing,
   },
   /** A page of the designs kept beside a spec (`?page=2`). */

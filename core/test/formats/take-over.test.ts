@@ -33,6 +33,15 @@ describe("a file taken into a draft", () => {
   it.each(["css", "ledger", "layout"] as const)("%s of the draft itself changes nothing", (id) => {
     expect(takeOver(draft, file(id, draft), id, id === "layout")).toEqual(draft);
   });
+  it("takes nothing away that a stylesheet leaves out: rows, baseline and mesh stay the draft's", () => {
+    const full = withBreakpoint(draft, "desk", (one) => ({
+      ...one,
+      rows: { kind: "repeating", height: "8px", gutter: "8px", offset: "0px" },
+      baseline: { step: "8px", offset: "4px", emphasis: 4 },
+    }));
+    const bare = withBreakpoint(full, "desk", (one) => ({ ...one, rows: null, baseline: null, mesh: null }));
+    expect(takeOver(full, file("css", bare), "css", false)).toEqual(full);
+  });
   it("leaves out breakpoints a whole file does not have, with what was accepted at them", () => {
     const without = { ...changed, breakpoints: changed.breakpoints.filter(({ id }) => id !== "phone") };
     const taken = takeOver(draft, file("ledger", without), "ledger", false);

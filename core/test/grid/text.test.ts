@@ -24,6 +24,16 @@ const size = (px: number, lineHeight: number) => ({ size: exact(px), lineHeight:
 const archivoMetrics = { unitsPerEm: 1000, ascent: 878, descent: 210, capHeight: 686 };
 
 describe("text on a baseline", () => {
+  // Values of which one more or less px of ascent or descent moves the line: 13.12 → 13 and 3; 13 and 3.36 → 3; 13.5 → 14.
+  it.each([
+    [1312, 300, 25, 17],
+    [1300, 336, 24, 17],
+    [1350, 300, 25, 18],
+    [1300, 350, 24, 16],
+  ])("rounds an ascent of %i and a descent of %i to the nearest px", (ascent, descent, lineHeight, baseline) => {
+    const metrics = { unitsPerEm: 1600, ascent, descent, capHeight: 1000 };
+    expect(toNumber(firstBaseline({ size: exact(16), lineHeight: exact(lineHeight) }, metrics))).toBe(baseline);
+  });
   it.each<[number, number, string, string, string | null, string]>([
     [24, 8, "3", "whole", "24", "24"],
     [26, 8, "13/4", "off", "24", "32"],

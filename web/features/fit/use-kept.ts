@@ -5,22 +5,13 @@ import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, send } from "@/ui/request";
 import { say } from "@/ui/say";
 import type { Told } from "@/wire/routes";
+import { base64Of } from "@/ui/picture/picture";
 
 /** A design kept beside the spec, as lists show it. */
 export type KeptDesign = Told<"GET /api/specs/:team/:spec/designs">["designs"][number];
 
 /** One that is looked at: its edges that are off on purpose, each with the reason, by "12 left". */
 export type OpenDesign = { readonly id: number; readonly purposes: Readonly<Record<string, string>> };
-
-/** A file's bytes in base64. */
-const base64Of = (file: Blob): Promise<string> =>
-  new Promise((resolve, reject) => {
-    const reader = new FileReader();
-    // "data:image/png;base64,…"
-    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ""));
-    reader.onerror = () => reject(reader.error ?? new Error("the file could not be read"));
-    reader.readAsDataURL(file);
-  });
 
 type Address = { readonly team: string; readonly spec: string };
 

@@ -43,6 +43,7 @@ export const Storage = ({ kept, most }: Props) => (
         <tbody>
           <Row what="Files of versions" has={mebibytes(kept.versions)} most="" unit=" MiB" />
           <Row what="Saved designs" has={mebibytes(kept.designs)} most="" unit=" MiB" />
+          <Row what="Sample content" has={mebibytes(kept.content)} most="" unit=" MiB" />
           <Row what="History of drafts" has={mebibytes(kept.history)} most="" unit=" MiB" />
           <Row what="All of these" has={mebibytes(kept.total)} most={most.bytes === 0 ? null : mebibytes(most.bytes)} unit=" MiB" />
           <Row what="Specs" has={kept.specs.toLocaleString("en")} most={most.specs === 0 ? null : most.specs.toLocaleString("en")} />

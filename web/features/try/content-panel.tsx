@@ -19,15 +19,15 @@ const firstOf = ({ name }: Area, layout: Layout): Readonly<Record<AreaContent["k
   cards: { kind: "cards", count: 6, words: "A card of this area." },
 });
 
-/** A picture of this computer, and the address it is shown from. */
-export type Picture = { readonly address: string; readonly file: File };
+/** A picture that an area holds: where it is shown from, and the file, where it was chosen here. */
+export type Picture = { readonly address: string; readonly file: File | null };
 
 type Props = {
   readonly layout: Layout;
   readonly own: Content;
   readonly mayEdit: boolean;
-  /** Shows a picture of this computer in an area, for as long as this page is open. */
-  readonly onPicture: (area: string, picture: Picture) => void;
+  /** Has an area hold a picture of this computer: shown at once, and saved. */
+  readonly onPicture: (area: string, picture: Picture, content: AreaContent) => void;
 };
 
 /** What each area holds, chosen and typed; areas that hold other areas show those. */
@@ -51,7 +51,7 @@ export const ContentPanel = ({ layout, own, mayEdit, onPicture }: Props) => {
           content={own.content[area.id] ?? null}
           mayEdit={mayEdit}
           onContent={(content) => own.set(area.id, content)}
-          onPicture={(picture) => onPicture(area.id, picture)}
+          onPicture={(picture, held) => onPicture(area.id, picture, held)}
         />
       ))}
     </section>
@@ -64,7 +64,7 @@ type FieldsProps = {
   readonly content: AreaContent | null;
   readonly mayEdit: boolean;
   readonly onContent: (content: AreaContent | null) => string | null;
-  readonly onPicture: (picture: Picture) => void;
+  readonly onPicture: (picture: Picture, content: AreaContent) => void;
 };
 
 const AreaFields = ({ area, layout, content, mayEdit, onContent, onPicture }: FieldsProps) => {
@@ -127,7 +127,7 @@ const AreaFields = ({ area, layout, content, mayEdit, onContent, onPicture }: Fi
             <input
               type="file"
               className="visually-hidden"
-              accept="image/png,image/jpeg,image/webp,image/svg+xml"
+              accept="image/png,image/jpeg,image/webp"
               name={`${area.id}-picture`}
               aria-label={`Picture for ${name}`}
               onChange={({ currentTarget }) => {
@@ -136,8 +136,7 @@ const AreaFields = ({ area, layout, content, mayEdit, onContent, onPicture }: Fi
                 if (!file) return;
                 void readPicture(file).then((picture) => {
                   if (typeof picture === "string") return setFault(picture);
-                  set({ kind: "picture", width: picture.width, height: picture.height });
-                  onPicture({ address: picture.url, file });
+                  onPicture({ address: picture.url, file }, { kind: "picture", width: picture.width, height: picture.height });
                 });
               }}
             />

@@ -4,7 +4,7 @@ import type { Picture } from "./content-panel";
 /** The ending of a picture's file by its media type. */
 const endings: Readonly<Record<string, string>> = { "image/png": "png", "image/jpeg": "jpg", "image/webp": "webp" };
 
-/** Downloads the page with its content, its stylesheet and the pictures that were chosen, as one ZIP made in this browser. */
+/** Downloads the page with its content, its stylesheet and its pictures, as one ZIP made in this browser. */
 export const downloadPage = async (
   layout: Layout,
   content: PageContent,
@@ -14,10 +14,11 @@ export const downloadPage = async (
   const { zipSync, strToU8 } = await import("fflate");
   const files: Record<string, Uint8Array> = {};
   const names: Record<string, string> = {};
-  for (const [area, { file }] of Object.entries(pictures)) {
+  for (const [area, { file, address }] of Object.entries(pictures)) {
     if (content[area]?.kind !== "picture") continue;
-    const name = `${area}.${endings[file.type] ?? "bin"}`;
-    files[name] = new Uint8Array(await file.arrayBuffer());
+    const picture = file ?? (await (await fetch(address)).blob());
+    const name = `${area}.${endings[picture.type] ?? "bin"}`;
+    files[name] = new Uint8Array(await picture.arrayBuffer());
     names[area] = name;
   }
   files["page.html"] = strToU8(writePage(layout, { query: "media", sample: "own", css: null, content, pictures: names }));

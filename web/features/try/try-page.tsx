@@ -52,6 +52,8 @@ type Props = {
   readonly fill: TryFill;
   /** What areas hold, as the server has it. */
   readonly content: PageContent;
+  /** Where the pictures that areas hold are. */
+  readonly pictures: Readonly<Record<string, string>>;
 };
 
 const showWords: Readonly<Record<TryShow, string>> = { one: "One width", all: "All breakpoints" };
@@ -107,13 +109,15 @@ const sayFault = (words: string | null): void => {
 };
 
 /** The draft as a page: the stylesheet that is handed off, one element an area, at any width, each edge held against its sum. */
-export const TryPage = ({ width: first, show: shown, fill: filled, content: given }: Props) => {
+export const TryPage = ({ width: first, show: shown, fill: filled, content: given, pictures: kept }: Props) => {
   const { address, layout: draft, edit, mayEdit } = useDraftOfPage();
   const [width, setWidth] = useState(first ?? draft.breakpoints.at(-1)?.drawnAt.width ?? 1280);
   const [show, setShow] = useState(shown);
   const [fill, setFill] = useState(filled);
   const own = useContent(address, given);
-  const [pictures, setPictures] = useState<Readonly<Record<string, Picture>>>({});
+  const [pictures, setPictures] = useState<Readonly<Record<string, Picture>>>(() =>
+    Object.fromEntries(Object.entries(kept).map(([area, address]) => [area, { address, file: null }])),
+  );
   const [pageText, setPageText] = useState(() => lastPage(keyOf(address)));
   const [measured, setMeasured] = useState<Readonly<Record<string, AreasMeasured>>>({});
   const layout = useDeferredValue(draft);
@@ -265,7 +269,10 @@ export const TryPage = ({ width: first, show: shown, fill: filled, content: give
               layout={layout}
               own={own}
               mayEdit={mayEdit}
-              onPicture={(area, picture) => setPictures((before) => ({ ...before, [area]: picture }))}
+              onPicture={(area, picture, held) => {
+                setPictures((before) => ({ ...before, [area]: picture }));
+                if (picture.file) void own.setPicture(area, picture.file, held);
+              }}
             />
           )}
           {fill === "page" && layout.areas.length > 0 && (

@@ -2,6 +2,7 @@
 
 import { type AreaContent, areaContent, type PageContent } from "@ypsiline/core";
 import { useCallback, useEffect, useRef, useState } from "react";
+import { base64Of } from "@/ui/picture/picture";
 import { say } from "@/ui/say";
 import { send } from "@/ui/request";
 
@@ -26,6 +27,8 @@ export type Content = {
   readonly content: PageContent;
   /** Sets what an area holds and saves it soon; null has it hold nothing. Returns words where it cannot be. */
   readonly set: (area: string, content: AreaContent | null) => string | null;
+  /** Has an area hold a picture of this computer; its size is what it holds from then on. */
+  readonly setPicture: (area: string, file: File, content: AreaContent) => Promise<void>;
   /** Why the last of it was not saved; null where all is. It is sent again with the next change. */
   readonly unsaved: string | null;
 };
@@ -65,5 +68,13 @@ export const useContent = (address: Address, given: PageContent): Content => {
     timer.current = setTimeout(() => void save(), pause);
     return null;
   };
-  return { content, set, unsaved };
+  const setPicture = async (area: string, file: File, next: AreaContent): Promise<void> => {
+    setContent((before) => merged(before, new Map([[area, next]])));
+    here.set(key, new Map(here.get(key)).set(area, next));
+    // What was waiting is what it held before.
+    waiting.current.delete(area);
+    const answer = await send("POST /api/specs/:team/:spec/content/:area/picture", { team, spec, area }, { picture: await base64Of(file) });
+    if (!answer.ok) say(`The picture is shown here, and was not saved. ${answer.fault.detail}`);
+  };
+  return { content, set, setPicture, unsaved };
 };

@@ -47,3 +47,13 @@ export const readPicture = async (
     ? "The picture says no size. Give the SVG a width and a height."
     : `The picture is larger than ${most.side.toLocaleString("en")} px.`;
 };
+
+/** A file's bytes in base64. */
+export const base64Of = (file: Blob): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    // "data:image/png;base64,…"
+    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ""));
+    reader.onerror = () => reject(reader.error ?? new Error("the file could not be read"));
+    reader.readAsDataURL(file);
+  });

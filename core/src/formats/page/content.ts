@@ -1,4 +1,4 @@
-import { z } from "zod";
+import { z } from "zod/mini";
 import { escaped } from "./escaped";
 import { textNames } from "../css/text";
 import type { Layout } from "../../layout/schema";
@@ -7,30 +7,22 @@ import { limits } from "../../layout/limits";
 /** Most cards of one area, and the longest side of a picture, px. */
 export const contentLimits = { cards: 60, side: limits.size, cardWords: 200 } as const;
 
-const side = z
-  .number()
-  .int({ error: "must be a whole number" })
-  .min(1, { error: `must be from 1 to ${contentLimits.side.toLocaleString("en")}` })
-  .max(contentLimits.side, { error: `must be from 1 to ${contentLimits.side.toLocaleString("en")}` });
+const counted = (most: number) => {
+  const error = `must be from 1 to ${most.toLocaleString("en")}`;
+  return z.int({ error: "must be a whole number" }).check(z.minimum(1, { error }), z.maximum(most, { error }));
+};
+const words = (most: number) => z.string().check(z.maxLength(most, { error: `must have at most ${most.toLocaleString("en")} characters` }));
 
 /** What an area of a tried page holds: text in one of the spec's text roles, a picture of so many px, or cards. */
 export const areaContent = z.discriminatedUnion("kind", [
   z.strictObject({
     kind: z.literal("text"),
     /** Name of a text role; null for the page's own type. A role that the spec has no more counts as none. */
-    role: z.string().max(limits.text).nullable(),
-    words: z.string().max(limits.text, { error: `must have at most ${limits.text.toLocaleString("en")} characters` }),
+    role: z.nullable(words(limits.text)),
+    words: words(limits.text),
   }),
-  z.strictObject({ kind: z.literal("picture"), width: side, height: side }),
-  z.strictObject({
-    kind: z.literal("cards"),
-    count: z
-      .number()
-      .int({ error: "must be a whole number" })
-      .min(1, { error: `must be from 1 to ${contentLimits.cards}` })
-      .max(contentLimits.cards, { error: `must be from 1 to ${contentLimits.cards}` }),
-    words: z.string().max(contentLimits.cardWords, { error: `must have at most ${contentLimits.cardWords} characters` }),
-  }),
+  z.strictObject({ kind: z.literal("picture"), width: counted(contentLimits.side), height: counted(contentLimits.side) }),
+  z.strictObject({ kind: z.literal("cards"), count: counted(contentLimits.cards), words: words(contentLimits.cardWords) }),
 ]);
 export type AreaContent = z.infer<typeof areaContent>;
 
@@ -68,6 +60,6 @@ export const contentHtml = (layout: Layout, content: AreaContent, source?: strin
 export const contentLooks = `  .page-own { min-height: 0; }
   .page-own p, .page-own p:first-child { padding: 0; font-weight: inherit; }
   .page-own p + p { margin-block-start: 1lh; }
-  .page-picture { display: block; max-width: 100%; height: auto; fill: #e8e5da; stroke: #8b9791; }
+  .page-picture { display: block; max-width: 100%; height: auto; object-fit: cover; fill: #e8e5da; stroke: #8b9791; }
   .page-cards { display: grid; grid-template-columns: repeat(auto-fill, minmax(min(100%, 160px), 1fr)); gap: var(--layout-gutter); }
   .page-cards > div { padding: 8px; border: 1px solid #8b9791; background: #fff; }`;
