@@ -70,7 +70,7 @@ export const roomFault = async (sql: Sql, teamId: number, more: number, kind: Ke
     const { total } = await keptOf(sql, teamId);
     if (total + more > most)
       return full(
-        `This needs ${size(more)}, and the team already uses ${size(total)} of its ${size(mostKeptOf().bytes)}. Remove saved designs, or ask the operator of this instance to raise TEAM_STORAGE.`,
+        `This needs ${size(more)}, and the team already uses ${size(total)} of its ${size(mostKeptOf().bytes)}. Remove saved designs or pictures of areas, or ask the operator of this instance to raise TEAM_STORAGE.`,
       );
   }
   if (instance === 0) return null;

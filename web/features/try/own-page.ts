@@ -97,6 +97,7 @@ export const readOwnPage = (text: string, layout: Layout): OwnPage | string => {
   for (const within of [undefined, ...layout.areas.map(({ id }) => id)]) {
     const areas = standing(within);
     const grid = within === undefined ? around(areas) : found.get(within);
+    if (!grid && within === undefined) return "The areas must stand inside the page. Put data-area on elements of the body.";
     if (!grid || areas.length === 0) continue;
     if (within === undefined) grid.classList.add("layout-areas");
     for (const area of areas)
@@ -105,8 +106,8 @@ export const readOwnPage = (text: string, layout: Layout): OwnPage | string => {
   for (const element of letThrough) element.setAttribute("style", `${element.getAttribute("style") ?? ""}; display: contents`);
   for (const [id, element] of found) element.classList.add(`area-${id}`);
 
-  // A name that no page can bring.
-  const place = `y-${crypto.randomUUID()}`;
+  // A name that no page can bring. Over plain http browsers have no randomUUID.
+  const place = `y-${crypto.getRandomValues(new Uint32Array(4)).join("-")}`;
   const meta = page.createElement("meta");
   meta.setAttribute("http-equiv", "Content-Security-Policy");
   meta.setAttribute("content", policy);
