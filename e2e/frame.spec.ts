@@ -94,7 +94,9 @@ test("by Ctrl and K anything is gone to and done, by keys alone; another spec is
   await option(page).filter({ hasText: "Quay board" }).click();
   await page.waitForURL("**/specs/skerry/quay-board**");
   // So does the spec's own name in the bar.
+  await expect(page.getByRole("group", { name: /^Sheet of/ })).toBeVisible();
   await page.getByRole("button", { name: /Quay board.*go to another spec/ }).click();
+  await expect(page.getByRole("combobox", { name: /spec/i })).toBeFocused();
   await page.keyboard.type("crew ro");
   await page
     .getByRole("option", { name: /Crew roster/ })

@@ -37,12 +37,19 @@ const FollowLine = ({ path }: { readonly path: string }) => {
 const StateOfDraft = ({ path }: { readonly path: string }) => {
   const { latest, withdrawn, mayEdit, archived, layout } = useDraftOfPage();
   const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
+  const counted = `${changes} ${changes === 1 ? "change" : "changes"} since`;
+  const before = archived ? "Archived, read only · " : mayEdit ? "" : "Read only · ";
   return (
-    <Link className="badge-line" href={`${path}/publish`} prefetch={false}>
-      {archived ? "Archived, read only · " : !mayEdit && "Read only · "}
+    <Link
+      className="badge-line"
+      href={`${path}/publish`}
+      prefetch={false}
+      title={`${before}Draft: ${latest ? `${counted} ${latest.number}` : withdrawn !== null ? `${withdrawn} withdrawn` : "not published yet"}`}
+    >
+      {before}
       {latest ? (
         <>
-          Draft: {changes} {changes === 1 ? "change" : "changes"} since <span className="num">{latest.number}</span>
+          Draft: {counted} <span className="num">{latest.number}</span>
         </>
       ) : withdrawn !== null ? (
         <>

@@ -4,13 +4,11 @@ import {
   type Breakpoint,
   breakpointAt,
   boxLimits,
-  type BoxList,
   type BoxSide,
   exact,
   fromJsonNumber,
   type GridFound,
   gridWords,
-  inOrder,
   type Layout,
   type OtherNumber,
   parseLength,
@@ -27,9 +25,9 @@ import { useLooking } from "@/draft/looking";
 import { Choice } from "@/ui/choice";
 import { say } from "@/ui/say";
 import { TextField } from "@/ui/text-field";
-import { WidthField } from "@/ui/width-field";
 import type { FitAnswer, FitQuestion, FitWorker, ReadBoxes } from "@/workers/fit.worker";
 import { SplitMain, SplitSide } from "@/ui/split";
+import { type Ask, FitChoices, onDraft } from "./fit-choices";
 import { BoxesIntake, type Taken } from "./boxes-intake";
 import { BoxesTable } from "./boxes-table";
 import { crossedFit } from "./crossed-fit";
@@ -44,18 +42,11 @@ import { useKept } from "./use-kept";
 import { useVersions } from "./use-versions";
 import { useFitWorker } from "./use-worker";
 
-const asks = ["spec", "grid"] as const;
-type Ask = (typeof asks)[number];
-const askWords: Readonly<Record<Ask, string>> = { spec: "Against this spec", grid: "Which grid is it?" };
-
 const tolerances = ["0.5", "1", "2", "4"] as const;
 type Tolerance = (typeof tolerances)[number];
 const toleranceWords: Readonly<Record<Tolerance, string>> = { "0.5": "½", "1": "1", "2": "2", "4": "4" };
 
 const askFit = (worker: Remote<FitWorker>, question: FitQuestion): Promise<FitAnswer> => worker.fit(question);
-
-const entriesWords = ({ edges, boxes: { length } }: BoxList): string =>
-  edges ? (length === 1 ? "edge" : "edges") : length === 1 ? "box" : "boxes";
 
 type Props = {
   readonly at: string | null;
@@ -64,9 +55,6 @@ type Props = {
   /** What is asked of the boxes at first. */
   readonly ask: Ask;
 };
-
-/** The draft among what boxes are held against; the others are versions by their number. */
-const onDraft = "draft";
 
 /** Boxes measured in a design or a page, held against the draft; or the grids they may have been drawn on. */
 export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) => {
@@ -210,57 +198,22 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
       <h1 className="visually-hidden">Fit a design</h1>
       <div className="split layout-areas">
         <SplitMain className="fit-main">
-          <div className="fit-choices">
-            <Choice label="What is asked" values={asks} words={askWords} value={ask} onChange={setAsk} />
-            {taken && (
-              <>
-                <span className="quiet text-nowrap ms-auto">
-                  <span className="num">{taken.list.boxes.length.toLocaleString("en")}</span> {entriesWords(taken.list)} at
-                </span>
-                <WidthField
-                  label="Width the boxes were measured at"
-                  width={toNumber(taken.list.width)}
-                  base={base}
-                  onWidth={(width) =>
-                    take({ ...taken, kept: null, list: { ...taken.list, width: fromJsonNumber(width) } satisfies BoxList })
-                  }
-                />
-                {latest && (
-                  <select
-                    name="against"
-                    className="form-select form-select-sm fit-against"
-                    aria-label="Held against"
-                    value={against}
-                    onChange={(event) => void holdAgainst(event.target.value)}
-                  >
-                    <option value={onDraft}>this draft</option>
-                    {(versions.numbers.length > 0 ? versions.numbers : [latest.number]).map((number) => (
-                      <option key={number} value={number}>
-                        {number}
-                      </option>
-                    ))}
-                  </select>
-                )}
-                <select
-                  name="breakpoint"
-                  className="form-select form-select-sm fit-at"
-                  aria-label="Breakpoint held against"
-                  value={named?.id ?? ""}
-                  onChange={(event) => setAt(event.target.value)}
-                >
-                  <option value="">{breakpointAt(layout, taken.list.width).name}, as it applies</option>
-                  {inOrder(layout).map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
-                <button type="button" className="btn btn-sm btn-quiet" onClick={() => setIntake(!intake)}>
-                  Other boxes…
-                </button>
-              </>
-            )}
-          </div>
+          <FitChoices
+            ask={ask}
+            onAsk={setAsk}
+            list={taken?.list ?? null}
+            onList={(list) => {
+              if (taken) take({ ...taken, kept: null, list });
+            }}
+            layout={layout}
+            base={base}
+            versions={latest ? (versions.numbers.length > 0 ? versions.numbers : [latest.number]) : []}
+            against={against}
+            onAgainst={(number) => void holdAgainst(number)}
+            at={named?.id ?? ""}
+            onAt={setAt}
+            onOther={() => setIntake(!intake)}
+          />
           {taken && !intake && taken.notes.length > 0 && <p className="quiet mb-0">{taken.notes.join(" ")}</p>}
           {busy && (
             <p role="status" className="mb-0">

@@ -31,8 +31,11 @@ const addresses = new Set([
   "srcset",
   "xlink:href",
 ]);
-/** Nothing is fetched, whatever the page's own styles ask for; what cannot be fetched is not there. */
-const policy = "default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data:";
+/**
+ * Nothing is fetched, whatever the page's own styles ask for, but the fonts that ship with the application: the text roles of the
+ * draft's stylesheet are set in them.
+ */
+const policy = (fonts: string): string => `default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data: ${fonts}`;
 
 /** The elements that one stands in, the outermost first. */
 const outwards = (element: Element): readonly Element[] => {
@@ -110,7 +113,7 @@ export const readOwnPage = (text: string, layout: Layout): OwnPage | string => {
   const place = `y-${crypto.getRandomValues(new Uint32Array(4)).join("-")}`;
   const meta = page.createElement("meta");
   meta.setAttribute("http-equiv", "Content-Security-Policy");
-  meta.setAttribute("content", policy);
+  meta.setAttribute("content", policy(new URL("/_next/static/media/", location.href).href));
   const plain = page.createElement("style");
   plain.textContent = "html { scrollbar-width: none } body { margin: 0 }";
   page.head.prepend(meta, plain);
