@@ -266,6 +266,14 @@ test("pictures of a page at four widths and three densities lie under its sheet 
   await expect(sheet.locator("rect[fill='var(--column)']")).toHaveCount(0);
   await bar.getByText("under", { exact: true }).click();
   await expect(sheet.locator("rect[fill='var(--column)']")).toHaveCount(12);
+  // On to Fit with it: its edges are found there, and boxes are marked on it.
+  await bar.getByRole("button", { name: "Find edges" }).click();
+  await page.waitForURL(/\/fit/);
+  await expect(page.getByText(/edges stand on the grid/)).toBeVisible();
+  await expect(bar.getByRole("button", { name: "Mark a box" })).toBeVisible();
+  await expect(bar).toContainText("4800 px, density 3");
+  await page.getByRole("link", { name: "Sheet", exact: true }).click();
+  await page.getByRole("button", { name: /^Wide/ }).first().click();
   await page.getByLabel("Device px of the picture to a px of the page").selectOption("2");
   await expect(bar).toContainText("4800 px, density 2");
   await bar.getByRole("button", { name: "Remove" }).click();

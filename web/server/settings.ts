@@ -105,7 +105,7 @@ export const settings = {
     schema: optional(text.min(20, { error: "must have at least 20 characters" })),
   },
   TEAM_STORAGE: {
-    words: "MiB that one team may keep: files of versions, saved designs and histories of drafts together; 0 for no limit.",
+    words: "MiB that one team may keep: files of versions, saved designs, sample content and histories of drafts together; 0 for no limit.",
     otherwise: "4096",
     schema: withDefault(whole(0, 100_000_000), "4096"),
   },

@@ -26,6 +26,7 @@ import { Choice } from "@/ui/choice";
 import { say } from "@/ui/say";
 import { TextField } from "@/ui/text-field";
 import type { FitAnswer, FitQuestion, FitWorker, ReadBoxes } from "@/workers/fit.worker";
+import { handedOver } from "@/ui/picture/picture";
 import { SplitMain, SplitSide } from "@/ui/split";
 import { type Ask, FitChoices, onDraft } from "./fit-choices";
 import { BoxesIntake, type Taken } from "./boxes-intake";
@@ -34,6 +35,7 @@ import { crossedFit } from "./crossed-fit";
 import { FitDrawing } from "./fit-drawing";
 import { EdgePurposes } from "./edge-purposes";
 import { FitSide } from "./fit-side";
+import { readHanded } from "./handed-picture";
 import { inFitWorker } from "./in-fit-worker";
 import { KeptDesigns } from "./kept-designs";
 import { type LastBoxes, lastBoxes, rememberBoxes } from "./last-boxes";
@@ -184,6 +186,8 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
     if (begun.current) return;
     const timer = setTimeout(() => {
       begun.current = true;
+      const handed = handedOver();
+      if (handed) return void readHanded(handed).then((read) => (typeof read === "string" ? say(read) : take(read)));
       const begin = first === null ? lastBoxes(address) : { design: first };
       if (begin) void ("design" in begin ? openKept(begin.design) : readAgain(begin));
     }, 0);

@@ -57,3 +57,20 @@ export const base64Of = (file: Blob): Promise<string> =>
     reader.onerror = () => reject(reader.error ?? new Error("the file could not be read"));
     reader.readAsDataURL(file);
   });
+
+/** A picture on its way from the sheet to Fit, where its edges are found and boxes are marked on it. */
+export type HandedPicture = { readonly file: File; readonly picture: Picture };
+
+let onItsWay: HandedPicture | null = null;
+
+/** Has Fit begin with a picture when it is gone to next. */
+export const handOver = (handed: HandedPicture): void => {
+  onItsWay = handed;
+};
+
+/** The picture that Fit is to begin with; it is taken once. */
+export const handedOver = (): HandedPicture | null => {
+  const handed = onItsWay;
+  onItsWay = null;
+  return handed;
+};

@@ -1,14 +1,15 @@
 "use client";
 
 import { Image as ImageSign } from "lucide-react";
+import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
 import { say } from "@/ui/say";
-import { type Picture, type PictureLook, plainLook, readPicture } from "@/ui/picture/picture";
+import { handOver, type Picture, type PictureLook, plainLook, readPicture } from "@/ui/picture/picture";
 import { PictureBar } from "@/ui/picture/picture-bar";
 import type { Zoom } from "@/ui/picture/use-zoom";
 
 /** A picture of a page under one breakpoint's sheet, its top left on the sheet's. */
-export type SheetPicture = { readonly is: Picture; readonly look: PictureLook };
+export type SheetPicture = { readonly is: Picture; readonly file: File; readonly look: PictureLook };
 
 const densities = [1, 1.5, 2, 3, 4] as const;
 
@@ -21,7 +22,7 @@ const densityOf = (devicePx: number, width: number): number => densities.find((d
 export type SheetPictureState = {
   readonly picture: SheetPicture | null;
   /** Reads a file and puts it under the sheet; says why where it is no picture. */
-  readonly take: (file: Blob) => Promise<void>;
+  readonly take: (file: File) => Promise<void>;
   readonly change: (next: SheetPicture | null) => void;
 };
 
@@ -35,12 +36,12 @@ export const useSheetPicture = (key: string, width: number): SheetPictureState =
     else kept.delete(key);
     draw((times) => times + 1);
   };
-  const take = async (file: Blob): Promise<void> => {
+  const take = async (file: File): Promise<void> => {
     const read = await readPicture(file);
     if (typeof read === "string") return say(read);
     const density = densityOf(read.width, width);
     const is: Picture = { url: read.url, width: read.width / density, height: read.height / density, density, file };
-    change({ is, look: kept.get(key)?.look ?? plainLook });
+    change({ is, file, look: kept.get(key)?.look ?? plainLook });
   };
   return { picture: kept.get(key) ?? null, take, change };
 };
@@ -49,7 +50,7 @@ export const useSheetPicture = (key: string, width: number): SheetPictureState =
 const pictureOf = (files: FileList | undefined): File | null => [...(files ?? [])].find(({ type }) => type.startsWith("image/")) ?? null;
 
 /** Takes pictures that are pasted anywhere but into a field, and says how one is dropped on an element. */
-export const usePictureGiven = (take: (file: Blob) => Promise<void>) => {
+export const usePictureGiven = (take: (file: File) => Promise<void>) => {
   useEffect(() => {
     const onPaste = (event: ClipboardEvent): void => {
       const file = pictureOf(event.clipboardData?.files);
@@ -72,7 +73,7 @@ export const usePictureGiven = (take: (file: Blob) => Promise<void>) => {
 };
 
 /** Chooses a picture for the sheet: a button of its status line. */
-export const ChoosePicture = ({ take }: { readonly take: (file: Blob) => Promise<void> }) => (
+export const ChoosePicture = ({ take }: { readonly take: (file: File) => Promise<void> }) => (
   <label
     className="measure-button picture-choose"
     title="PNG, JPEG, WebP or SVG; it stays in this browser. It can also be dropped on the sheet or pasted."
@@ -98,14 +99,17 @@ type Props = {
   readonly zoom: Zoom;
   /** The zoom at which a device px of the picture is one of the screen. */
   readonly actual: number;
+  /** Address of Fit for the breakpoint looked at. */
+  readonly fit: string;
 };
 
 /** What goes with the picture under the sheet; nothing where there is none. */
-export const SheetPictureBar = ({ state: { picture, change }, zoom, actual }: Props) => {
+export const SheetPictureBar = ({ state: { picture, change }, zoom, actual, fit }: Props) => {
+  const router = useRouter();
   if (!picture) return null;
-  const { is, look } = picture;
+  const { is, file, look } = picture;
   return (
-    <PictureBar picture={is} look={look} zoom={zoom} actual={actual} onLook={(next) => change({ is, look: { ...look, ...next } })}>
+    <PictureBar picture={is} look={look} zoom={zoom} actual={actual} onLook={(next) => change({ ...picture, look: { ...look, ...next } })}>
       <select
         name="picture-density"
         className="form-select form-select-sm picture-density"
@@ -114,7 +118,7 @@ export const SheetPictureBar = ({ state: { picture, change }, zoom, actual }: Pr
         onChange={({ currentTarget: { value } }) => {
           const density = Number(value);
           const by = is.density / density;
-          change({ is: { ...is, density, width: is.width * by, height: is.height === null ? null : is.height * by }, look });
+          change({ ...picture, is: { ...is, density, width: is.width * by, height: is.height === null ? null : is.height * by } });
         }}
       >
         {densities.map((density) => (
@@ -123,6 +127,17 @@ export const SheetPictureBar = ({ state: { picture, change }, zoom, actual }: Pr
           </option>
         ))}
       </select>
+      <button
+        type="button"
+        className="btn btn-sm btn-quiet"
+        title="Find the edges of the picture, see which are off the grid, and mark boxes on it"
+        onClick={() => {
+          handOver({ file, picture: is });
+          router.push(fit);
+        }}
+      >
+        Find edges
+      </button>
       <button type="button" className="btn btn-sm btn-quiet" onClick={() => change(null)}>
         Remove
       </button>

@@ -279,7 +279,7 @@ export const Sheet = memo(function Sheet({
       <p className="sheet-preview" role="status">
         {preview && <Said of={previewWords(preview)} />}
       </p>
-      <SheetPictureBar state={under} zoom={zoom} actual={actual} />
+      <SheetPictureBar state={under} zoom={zoom} actual={actual} fit={`${spec}/fit?at=${resolution.breakpoint.id}`} />
       <div className="sheet-status">
         <Choice label="Size of the sheet" values={sheetSizes} words={sizeNames} value={size} onChange={onSize} />
         <span className="sheet-scale num quiet">
