@@ -26,7 +26,7 @@ type Props = {
   readonly layout: Layout;
   readonly own: Content;
   readonly mayEdit: boolean;
-  /** Has an area hold a picture of this computer: shown at once, and saved. */
+  /** Puts a picture of this computer into an area: shown at once, and saved. */
   readonly onPicture: (area: string, picture: Picture, content: AreaContent) => void;
 };
 

@@ -27,7 +27,7 @@ export type Content = {
   readonly content: PageContent;
   /** Sets what an area holds and saves it soon; null has it hold nothing. Returns words where it cannot be. */
   readonly set: (area: string, content: AreaContent | null) => string | null;
-  /** Has an area hold a picture of this computer; its size is what it holds from then on. */
+  /** Puts a picture of this computer into an area, at the picture's own size. */
   readonly setPicture: (area: string, file: File, content: AreaContent) => Promise<void>;
   /** Why the last of it was not saved; null where all is. It is sent again with the next change. */
   readonly unsaved: string | null;
@@ -42,8 +42,11 @@ export const useContent = (address: Address, given: PageContent): Content => {
   const waiting = useRef(new Map<string, AreaContent | null>());
   const timer = useRef<ReturnType<typeof setTimeout>>(undefined);
 
-  const save = useCallback(async () => {
-    clearTimeout(timer.current);
+  // One request after the other: an earlier one that is slow must not arrive after a later one.
+  const line = useRef<Promise<void>>(Promise.resolve());
+  const inTurn = useCallback((work: () => Promise<void>): Promise<void> => (line.current = line.current.then(work, work)), []);
+
+  const sendWaiting = useCallback(async () => {
     const all = [...waiting.current];
     waiting.current.clear();
     let fault: string | null = null;
@@ -56,6 +59,10 @@ export const useContent = (address: Address, given: PageContent): Content => {
     setUnsaved(fault);
     if (fault !== null) say(`What the areas hold could not be saved. ${fault}`);
   }, [team, spec]);
+  const save = useCallback(() => {
+    clearTimeout(timer.current);
+    return inTurn(sendWaiting);
+  }, [inTurn, sendWaiting]);
   useEffect(() => () => void save(), [save]);
 
   const set = (area: string, next: AreaContent | null): string | null => {
@@ -73,8 +80,11 @@ export const useContent = (address: Address, given: PageContent): Content => {
     here.set(key, new Map(here.get(key)).set(area, next));
     // What was waiting is what it held before.
     waiting.current.delete(area);
-    const answer = await send("POST /api/specs/:team/:spec/content/:area/picture", { team, spec, area }, { picture: await base64Of(file) });
-    if (!answer.ok) say(`The picture is shown here, and was not saved. ${answer.fault.detail}`);
+    await inTurn(async () => {
+      const picture = await base64Of(file);
+      const answer = await send("POST /api/specs/:team/:spec/content/:area/picture", { team, spec, area }, { picture });
+      if (!answer.ok) say(`The picture is shown here, but it was not saved. ${answer.fault.detail}`);
+    });
   };
   return { content, set, setPicture, unsaved };
 };

@@ -63,7 +63,7 @@ export type HandedPicture = { readonly file: File; readonly picture: Picture };
 
 let onItsWay: HandedPicture | null = null;
 
-/** Has Fit begin with a picture when it is gone to next. */
+/** Makes Fit begin with this picture the next time it opens. */
 export const handOver = (handed: HandedPicture): void => {
   onItsWay = handed;
 };
