@@ -1,8 +1,8 @@
 import { join } from "node:path";
 import { expect, request, test } from "@playwright/test";
-import { openDatabase } from "../web/server/database";
-import { hashPassword } from "../web/server/passwords";
-import { addPerson } from "../web/server/people";
+import { openDatabase } from "../web/server/database/database";
+import { hashPassword } from "../web/server/identity/passwords";
+import { addPerson } from "../web/server/identity/people";
 import { ran, root } from "./clients";
 import { invitationFor, pageOf, requestsOf, signInByRequest, watch } from "./people";
 

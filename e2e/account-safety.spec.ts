@@ -2,11 +2,11 @@ import { request as httpRequest } from "node:http";
 import { type APIRequestContext, expect, request, test } from "@playwright/test";
 import { startCluster } from "../scripts/cluster.mjs";
 import { runScript } from "../scripts/install.mjs";
-import { openDatabase } from "../web/server/database";
-import { makeLink } from "../web/server/links";
-import { hashPassword } from "../web/server/passwords";
-import { addMember, addPerson, addTeam } from "../web/server/people";
-import { newSecret, secretHash } from "../web/server/secrets";
+import { openDatabase } from "../web/server/database/database";
+import { makeLink } from "../web/server/happenings/links";
+import { hashPassword } from "../web/server/identity/passwords";
+import { addMember, addPerson, addTeam } from "../web/server/identity/people";
+import { newSecret, secretHash } from "../web/server/database/secrets";
 import { mailServer, processOf } from "./instances";
 import { makeSpec, requestsOf, signInByRequest } from "./people";
 

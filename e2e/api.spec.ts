@@ -15,7 +15,7 @@ import {
   solveAnswer,
   versionsAnswer,
 } from "../web/wire/api";
-import { problemKinds } from "../web/server/problem";
+import { problemKinds } from "../web/server/http/problem";
 import { requestsOf, signInByRequest, untilLetIn } from "./people";
 
 const booking = demoSpecs[0]?.versions.at(-1)?.layout;

@@ -1,6 +1,6 @@
 import { expect, test } from "@playwright/test";
-import { countAttempt } from "../web/server/attempts";
-import { openDatabase } from "../web/server/database";
+import { countAttempt } from "../web/server/identity/attempts";
+import { openDatabase } from "../web/server/database/database";
 
 test("the wait after failures in a row is none for the first few, then doubles up to its most", async () => {
   const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);

@@ -6,7 +6,7 @@ import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import { startCluster } from "../scripts/cluster.mjs";
 import { runScript } from "../scripts/install.mjs";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { root } from "./clients";
 
 test("a backup made while it is written to is restored whole into an empty database, into no other, and an older release refuses a newer one", async () => {

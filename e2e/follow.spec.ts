@@ -1,5 +1,5 @@
 import { expect, type Page, test } from "@playwright/test";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { address, publishedSpec, publishNext } from "./clients";
 import { changed, chooseSpec, makeSpec, pageOf, requestsOf, saved } from "./people";
 

@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { address } from "./clients";
 import { makeSpec, pageOf, requestsOf, saved, typeTerm } from "./people";
 

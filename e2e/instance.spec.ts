@@ -2,7 +2,7 @@ import { execFile } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
 import { startCluster } from "../scripts/cluster.mjs";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { root } from "./clients";
 import { type Instance, mailServer, processOf } from "./instances";
 import { password, watch } from "./people";

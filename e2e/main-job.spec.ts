@@ -1,9 +1,12 @@
 import { expect, type Page, test } from "@playwright/test";
 import { readFileSync } from "node:fs";
-import { makeSpec, pageOf, requestsOf, saved, typeTerm } from "./people";
+import { makeSpec, pageOf, requestsOf, saved, signInOnPage, typeTerm, watch } from "./people";
 
 test("a spec from 1440 and 12 columns is set, checked, mended, published, read and taken", async ({ browser, baseURL }) => {
-  const { page, said, context } = await pageOf(browser, "author");
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  const said = watch(page);
+  await signInOnPage(page, "author");
   await page.getByRole("link", { name: "New spec" }).click();
   await page.getByLabel("Name", { exact: true }).fill("Timetable pages");
   await page.getByLabel(/^One width/).check();

@@ -8,7 +8,7 @@ import { runScript } from "../scripts/install.mjs";
 import { freePort, serve } from "../scripts/serve.mjs";
 import { password, signInByRequest } from "./people";
 import { createDraftStore, type SaveAnswer, type SentChanges } from "../web/draft/draft-store";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 
 const clients = 20;
 /** How long everybody edits, ms; the database is killed in the middle. */

@@ -269,7 +269,7 @@ const holdScripts = async (page: Page): Promise<() => void> => {
   return letThrough;
 };
 
-test("a click or a shortcut before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
+test("what is typed, chosen, clicked or pressed before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
   browser,
 }) => {
   const { page, context, said } = await pageOf(browser, "lead");
@@ -280,6 +280,18 @@ test("a click or a shortcut before the page is ready is kept and done once it is
   expect(await asks.count()).toBe(0);
   letThrough();
   await expect(asks.first()).toBeVisible();
+  await page.unroute("**/_next/static/chunks/*.js");
+  // A name and choices, made while the scripts are held back.
+  const letTypedThrough = await holdScripts(page);
+  await page.goto("/specs/new", { waitUntil: "commit" });
+  await page.getByLabel("Name", { exact: true }).fill("Typed early");
+  await page.getByLabel("Team", { exact: true }).selectOption("interface");
+  await page.getByLabel(/^One width/).check();
+  letTypedThrough();
+  await expect(page.getByText("Every sum closes")).toBeVisible();
+  await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Typed early");
+  await expect(page.getByLabel(/^One width/)).toBeChecked();
+  await expect(page.getByLabel("Team", { exact: true })).toHaveValue("interface");
   await page.unroute("**/_next/static/chunks/*.js");
   // A letter that opens something, pressed while the scripts are held back again.
   const letThroughAgain = await holdScripts(page);

@@ -27,8 +27,8 @@ export const untilLetIn = async (attempt: () => Promise<string>): Promise<void> 
   }
 };
 
-/** Signs in through the page, as a person does. */
-export const signIn = async (page: Page, role: Role): Promise<void> => {
+/** Signs in on the page, as a person does. `signIn` does the same without the two pages it takes. */
+export const signInOnPage = async (page: Page, role: Role): Promise<void> => {
   await page.goto("/sign-in");
   await untilLetIn(async () => {
     await page.getByLabel("E-mail address").fill(`${role}@skerry.example`);
@@ -39,6 +39,10 @@ export const signIn = async (page: Page, role: Role): Promise<void> => {
   });
   await page.waitForURL("**/specs");
 };
+
+/** Gives a page's browser a session of a role. No page is opened. */
+export const signIn = (page: Page, role: Role): Promise<void> =>
+  signInByRequest(page.context().request, `${role}@skerry.example`, password);
 
 const contracts = Object.entries(routes).map(([key, { answer }]) => {
   const [method = "", path = ""] = key.split(" ");
@@ -136,7 +140,6 @@ export const inMenu = async (page: Page, breakpoint: string | RegExp, action: st
   await page.getByRole("button", { name: action, exact: true }).click();
 };
 
-/** Waits until everything typed is saved. */
 /** The line of a table of changes: `changed(page, "Gutter", "24", "32")`. */
 export const changed = (on: Page | Locator, what: string, from: string, to: string): Locator =>
   on.getByRole("row", { name: new RegExp(`^${what} ${from} to ${to}( |$)`) });

@@ -1,7 +1,7 @@
 import { type APIRequestContext, expect, request, test } from "@playwright/test";
-import { openDatabase } from "../web/server/database";
-import { hashPassword } from "../web/server/passwords";
-import { addMember, addPerson, addTeam } from "../web/server/people";
+import { openDatabase } from "../web/server/database/database";
+import { hashPassword } from "../web/server/identity/passwords";
+import { addMember, addPerson, addTeam } from "../web/server/identity/people";
 import { makeSpec, requestsOf, type Role } from "./people";
 
 type Who = Role | "stranger" | "signed out";

@@ -3,7 +3,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import { address, installed, npm, npmrc, pnpm, project, publishedSpec, publishNext, tokenOf, versionOf, yarn } from "./clients";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { pageOf, requestsOf } from "./people";
 
 const open = "@skerry/passenger-booking";

@@ -1,15 +1,15 @@
 import { request as httpRequest } from "node:http";
 import { expect, test } from "@playwright/test";
 import { blankLayout } from "../core/src/index";
-import { openDatabase } from "../web/server/database";
-import { summaryOf } from "../web/server/draft-summary";
-import { hashPassword } from "../web/server/passwords";
-import { addMember, addPerson, addSession, addTeam } from "../web/server/people";
-import { addProject } from "../web/server/projects";
-import { newSecret, secretHash } from "../web/server/secrets";
-import { addSpec } from "../web/server/specs";
-import { inTransaction } from "../web/server/transaction";
-import { addVersion } from "../web/server/versions";
+import { openDatabase } from "../web/server/database/database";
+import { summaryOf } from "../web/server/heavy/draft-summary";
+import { hashPassword } from "../web/server/identity/passwords";
+import { addMember, addPerson, addSession, addTeam } from "../web/server/identity/people";
+import { addProject } from "../web/server/projects/projects";
+import { newSecret, secretHash } from "../web/server/database/secrets";
+import { addSpec } from "../web/server/specs/specs";
+import { inTransaction } from "../web/server/database/transaction";
+import { addVersion } from "../web/server/specs/versions";
 import { routes } from "../web/wire/routes";
 
 // A body can take seconds to come, and a right can be lost meanwhile: by removal, by a lower role, by the end of the session, by

@@ -1,11 +1,11 @@
 import { request as httpRequest } from "node:http";
 import { type APIRequestContext, expect, request, test } from "@playwright/test";
-import { countAttempt } from "../web/server/attempts";
-import { openDatabase } from "../web/server/database";
-import { hashPassword } from "../web/server/passwords";
-import { addMember, addPerson, addTeam } from "../web/server/people";
-import { secretHash } from "../web/server/secrets";
-import { inTransaction } from "../web/server/transaction";
+import { countAttempt } from "../web/server/identity/attempts";
+import { openDatabase } from "../web/server/database/database";
+import { hashPassword } from "../web/server/identity/passwords";
+import { addMember, addPerson, addTeam } from "../web/server/identity/people";
+import { secretHash } from "../web/server/database/secrets";
+import { inTransaction } from "../web/server/database/transaction";
 import { processOf } from "./instances";
 import { makeSpec, requestsOf, signInByRequest } from "./people";
 

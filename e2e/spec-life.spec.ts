@@ -1,5 +1,5 @@
 import { expect, test } from "@playwright/test";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { address, publishNext } from "./clients";
 import { alerts, chooseSpec, makeSpec, pageOf, requestsOf, saved, signIn } from "./people";
 

@@ -5,7 +5,7 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import { freePort } from "../scripts/serve.mjs";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { address, publishedSpec, publishNext } from "./clients";
 import { requestsOf } from "./people";
 

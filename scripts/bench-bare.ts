@@ -1,8 +1,8 @@
 import { createServer } from "node:http";
-import { openDatabase } from "../web/server/database";
+import { openDatabase } from "../web/server/database/database";
 import { packageMetadata } from "../web/server/registry/metadata";
 import { findPackage, readPackage } from "../web/server/registry/packages";
-import { findPublished } from "../web/server/versions";
+import { findPublished } from "../web/server/specs/versions";
 
 // A bare Node server that answers every request by reading from the database what is asked for, and nothing else: the
 // measure the application's own answer is held against. QUERY says what; BODY_OF whose bytes are sent where they lie ready.

@@ -1,8 +1,8 @@
 import { readStoredText } from "../core/src/index";
-import { openDatabase } from "../web/server/database";
-import { saveChanges } from "../web/server/drafts";
-import { readStoredDraft } from "../web/server/specs";
-import { inTransaction, type Write } from "../web/server/transaction";
+import { openDatabase } from "../web/server/database/database";
+import { saveChanges } from "../web/server/specs/drafts";
+import { readStoredDraft } from "../web/server/specs/specs";
+import { inTransaction, type Write } from "../web/server/database/transaction";
 
 // A draft of 5,000 edits, and how long a moment of it takes to come. ADDRESS is the application's, COOKIE a member's session.
 const edits = 5_000;

@@ -1,4 +1,4 @@
-import { readSettings } from "../web/server/settings";
+import { readSettings } from "../web/server/settings/settings";
 
 // Looks at every setting of an instance and tells all faults at once, by name and never with what was set.
 const read = readSettings(process.env);

@@ -3,14 +3,14 @@ import { join } from "node:path";
 import type postgres from "postgres";
 import sharp from "sharp";
 import { applyChanges, compareLayouts, type Layout, layoutSchema, type PageContent, parseVersion } from "../core/src/index";
-import { setContent } from "../web/server/area-content";
-import { addComment, resolveComment } from "../web/server/comments";
-import { summaryOf } from "../web/server/draft-summary";
-import { addPicture, keepDesign } from "../web/server/kept-designs";
-import { addMember, addPerson, addTeam } from "../web/server/people";
-import { encodedPicture } from "../web/server/pictures";
-import { addSpec, findSpec, setPublic, writeDraft } from "../web/server/specs";
-import { addVersion } from "../web/server/versions";
+import { setContent } from "../web/server/specs/area-content";
+import { addComment, resolveComment } from "../web/server/specs/comments";
+import { summaryOf } from "../web/server/heavy/draft-summary";
+import { addPicture, keepDesign } from "../web/server/designs/kept-designs";
+import { addMember, addPerson, addTeam } from "../web/server/identity/people";
+import { encodedPicture } from "../web/server/heavy/pictures";
+import { addSpec, findSpec, setPublic, writeDraft } from "../web/server/specs/specs";
+import { addVersion } from "../web/server/specs/versions";
 import { demoHarbour, demoPier } from "./demo-layouts";
 
 // What a team that has worked for a week leaves behind, so that no page of the demo is empty.

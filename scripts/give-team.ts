@@ -1,6 +1,6 @@
-import { openDatabase } from "../web/server/database";
-import { giveTeam } from "../web/server/team";
-import { inTransaction } from "../web/server/transaction";
+import { openDatabase } from "../web/server/database/database";
+import { giveTeam } from "../web/server/teams/team";
+import { inTransaction } from "../web/server/database/transaction";
 
 // Makes an account a lead of a team, as the operator of an instance: of one that has no members left, say.
 const [team = "", address = ""] = process.argv.slice(2);

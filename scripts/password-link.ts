@@ -1,7 +1,7 @@
-import { openDatabase } from "../web/server/database";
-import { makeLink } from "../web/server/links";
-import { personByEmail } from "../web/server/people";
-import { site } from "../web/server/settings";
+import { openDatabase } from "../web/server/database/database";
+import { makeLink } from "../web/server/happenings/links";
+import { personByEmail } from "../web/server/identity/people";
+import { site } from "../web/server/settings/settings";
 
 // Prints a link by which an account sets a new password: the one a letter would have brought. It works once, for 30 minutes.
 const email = (process.argv[2] ?? "").trim().toLowerCase();

@@ -1,10 +1,10 @@
 import { join } from "node:path";
-import { openDatabase } from "../web/server/database";
-import { migrate } from "../web/server/migrate";
-import { makeSetUpCode } from "../web/server/set-up";
+import { openDatabase } from "../web/server/database/database";
+import { migrate } from "../web/server/database/migrate";
+import { makeSetUpCode } from "../web/server/identity/set-up";
 import { versionWritten } from "../web/server/heavy/tasks";
-import { countAll } from "../web/server/counting";
-import { packOlder } from "../web/server/packing";
+import { countAll } from "../web/server/specs/counting";
+import { packOlder } from "../web/server/specs/packing";
 import { loadDemo } from "./demo-data";
 
 // Migrates the database of DATABASE_URL; with --set-up makes the code an empty one is set up by; with --demo loads the demo data where there is no team yet;

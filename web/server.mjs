@@ -2,19 +2,19 @@ import { readFileSync } from "node:fs";
 import { createServer } from "node:http";
 import { join } from "node:path";
 import next from "next";
-import { answerAhead } from "./server/ahead.ts";
-import { database, renewDatabase } from "./server/database.ts";
-import { answerProblem, receive, safeguard } from "./server/front.ts";
+import { answerAhead } from "./server/running/before-framework.ts";
+import { database, renewDatabase } from "./server/database/database.ts";
+import { answerProblem, receive, safeguard } from "./server/http/incoming.ts";
 import { fairQueue } from "./server/heavy/fair-queue.ts";
 import { shareHeavyPool } from "./server/heavy/heavy.ts";
 import { openHeavyPool } from "./server/heavy/pool.ts";
-import { answerMethod } from "./server/methods.ts";
-import { forgetRequests } from "./server/rate-limit.ts";
+import { answerMethod } from "./server/http/methods.ts";
+import { forgetRequests } from "./server/http/rate-limit.ts";
 import { keepCommand } from "./server/registry/commands.ts";
-import { drainStreams } from "./server/live.ts";
-import { endOnFatalFaults, report } from "./server/report.ts";
-import { readSettings, setting } from "./server/settings.ts";
-import { answerWatching, beginDraining, watched } from "./server/watching.ts";
+import { drainStreams } from "./server/happenings/live.ts";
+import { endOnFatalFaults, report } from "./server/settings/report.ts";
+import { readSettings, setting } from "./server/settings/settings.ts";
+import { answerWatching, beginDraining, watched } from "./server/running/observability.ts";
 
 // The application behind one plain HTTP server: every request passes `receive` first. Files of published versions are
 // answered ahead of the framework; heavy work is done by a pool of workers that this process opens.

@@ -29,7 +29,7 @@ import "@/ui/downloads.scss";
 import type { Metadata, Viewport } from "next";
 import { cookies, headers } from "next/headers";
 import type { ReactNode } from "react";
-import { numberFormOf, numbersCookie } from "@/server/number-form";
+import { numberFormOf, numbersCookie } from "@/server/identity/number-form";
 import { earlyScript } from "@/ui/early";
 import { EarlyClicks } from "@/ui/early-clicks";
 import { numbers as numbersFont, words } from "./fonts";

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { behindWords } from "@/features/team/projects";
-import { pageOf, patternOf } from "@/server/paging";
+import { pageOf, patternOf } from "@/server/database/paging";
 
 describe("how far a project is behind", () => {
   it.each([

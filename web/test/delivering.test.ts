@@ -1,9 +1,9 @@
 import { createServer, type RequestListener } from "node:http";
 import { createServer as createPlain, type AddressInfo, type Server, type Socket } from "node:net";
 import { afterEach, beforeEach, describe, expect, it } from "vitest";
-import { type Attempt, attemptDelivery } from "@/server/attempt-delivery";
-import { createDelivering, retryAfter } from "@/server/delivering";
-import type { DueDelivery } from "@/server/webhooks";
+import { type Attempt, attemptDelivery } from "@/server/happenings/attempt-delivery";
+import { createDelivering, retryAfter } from "@/server/running/delivering";
+import type { DueDelivery } from "@/server/happenings/webhooks";
 
 const open: Server[] = [];
 beforeEach(() => {

@@ -1,7 +1,7 @@
 import { parseLayout, readStoredText } from "@ypsiline/core";
 import fc from "fast-check";
 import { describe, expect, it } from "vitest";
-import { editedText } from "@/server/draft-edit";
+import { editedText } from "@/server/heavy/draft-edit";
 import { routes } from "@/wire/routes";
 import { demoSpecs } from "../../scripts/demo-layouts";
 

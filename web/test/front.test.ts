@@ -1,7 +1,7 @@
 import { createServer } from "node:http";
 import type { AddressInfo } from "node:net";
 import { describe, expect, it } from "vitest";
-import { clientAddress, hostOf, receive, safeguard } from "@/server/front";
+import { clientAddress, hostOf, receive, safeguard } from "@/server/http/incoming";
 
 describe("whose request it is", () => {
   it.each([

@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 const renewed = vi.hoisted(() => vi.fn());
 vi.mock("@/server/database", async (original) => ({ ...(await original<object>()), renewDatabase: renewed }));
-const { fromElsewhere, guarded, handler } = await import("@/server/handler");
+const { fromElsewhere, guarded, handler } = await import("@/server/requests/handler");
 
 const incoming = { method: "POST", path: "/api/drafts/skerry/quay-board", aborted: () => false };
 let log = "";

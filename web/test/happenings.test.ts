@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { type Happening, type HappeningKind, happenings } from "@/server/happenings";
+import { type Happening, type HappeningKind, happenings } from "@/server/happenings/happenings";
 
 const spec = { teamId: 1, personId: 2, specId: 3 };
 const named = { ...spec, path: "/specs/skerry/quay-board", name: "Quay board", person: "Wren" };

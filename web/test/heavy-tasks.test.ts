@@ -3,7 +3,7 @@ import { describe, expect, it } from "vitest";
 import type { z } from "zod";
 import type { ComputedKind, HeavyAnswer } from "@/server/heavy/kinds";
 import { fileOf } from "@/server/heavy/tasks";
-import type { HeldDesign } from "@/server/kept-designs";
+import type { HeldDesign } from "@/server/heavy/kinds";
 import { checkAnswer, fitAnswer, gridsAnswer, importAnswer, resolveAnswer, setsAnswer, solveAnswer } from "@/wire/api";
 import { cleanLayout, withColumns } from "../../core/test/layouts";
 

@@ -14,7 +14,7 @@ vi.mock("@/server/database", () => ({
   }),
   onRenewed: (work: () => void) => house.renewals.push(work),
 }));
-const { listenTo } = await import("@/server/live");
+const { listenTo } = await import("@/server/happenings/live");
 
 const last = (): Heard => {
   const found = house.listened.at(-1);

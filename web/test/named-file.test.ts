@@ -1,12 +1,12 @@
 import { layoutSchema, wholeFormats } from "@ypsiline/core";
 import { unzipSync } from "fflate";
 import { describe, expect, it } from "vitest";
-import { tagged, fileAnswer } from "@/server/writing/file-response";
+import { tagged, fileAnswer } from "@/server/http/file-response";
 import { askedFile, fileKey } from "@/server/writing/named-file";
 import { writeNamedFile } from "@/server/writing/write-named-file";
 import { breakpointFiles, fileNames, madeFiles } from "@/wire/files";
 import { writtenFiles } from "@/server/writing/written-files";
-import { cookieIn } from "@/server/cookies";
+import { cookieIn } from "@/server/http/cookies";
 import { cleanLayout, withBreakpoint } from "../../core/test/layouts";
 
 const layout = layoutSchema.parse({

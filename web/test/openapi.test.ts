@@ -1,6 +1,6 @@
 import { createConfig, lintFromString } from "@redocly/openapi-core";
 import { expect, it } from "vitest";
-import { openApi } from "@/server/openapi";
+import { openApi } from "@/server/http/openapi";
 
 it("the description of the interface is clean to a linter of OpenAPI descriptions, and says every operation's name, security and answers", async () => {
   const description = openApi();

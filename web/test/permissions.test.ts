@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { type Action, actions, may } from "@/server/permissions";
+import { type Action, actions, may } from "@/server/identity/permissions";
 import type { Role } from "@/wire/shapes";
 
 const all: readonly Role[] = ["reader", "author", "lead"];

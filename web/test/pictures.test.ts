@@ -1,6 +1,6 @@
 import sharp from "sharp";
 import { describe, expect, it } from "vitest";
-import { encodedPicture } from "@/server/pictures";
+import { encodedPicture } from "@/server/heavy/pictures";
 
 /** 40 × 30 px, each of its own colour, so that one that is lost or moved is seen. */
 const pixels = Buffer.from(Array.from({ length: 40 * 30 * 3 }, (_, index) => (index * 37) % 256));

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { rateLimit } from "@/server/rate-limit";
+import { rateLimit } from "@/server/http/rate-limit";
 
 describe("the rate limit of an address", () => {
   it("lets a burst of ten times the rate through, then says how long to wait", () => {

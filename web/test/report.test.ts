@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { endOnFatalFaults, report } from "@/server/report";
+import { endOnFatalFaults, report } from "@/server/settings/report";
 
 const coded = (code: string): Error => Object.assign(new Error(code), { code });
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { z } from "zod";
-import { problemResponse } from "@/server/problem";
-import { asGot, readJson, readText, sentence } from "@/server/request-body";
+import { problemResponse } from "@/server/http/problem";
+import { asGot, readJson, readText, sentence } from "@/server/http/request-body";
 import { slugOf } from "@ypsiline/core";
 
 const request = (body: string | Uint8Array<ArrayBuffer>, type = "application/json"): Request =>

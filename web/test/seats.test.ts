@@ -1,5 +1,5 @@
 import { expect, it } from "vitest";
-import { takeSeat } from "@/server/seats";
+import { takeSeat } from "@/server/running/open-streams";
 
 it("a person holds twelve event streams at once, an address two hundred, and each place is free again when it is left", () => {
   const held = Array.from({ length: 12 }, () => takeSeat(1, "192.0.2.1"));

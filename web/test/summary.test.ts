@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { countedText } from "@/server/counting";
-import { countsOf, summaryOf } from "@/server/draft-summary";
+import { countedText } from "@/server/heavy/draft-summary";
+import { countsOf, summaryOf } from "@/server/heavy/draft-summary";
 import { valueOf } from "@/server/heavy/tasks";
 import { demoSpecs } from "../../scripts/demo-layouts";
 

@@ -1,8 +1,8 @@
 import { createHmac } from "node:crypto";
 import { afterEach, describe, expect, it } from "vitest";
-import { isPublicAddress, signature, webhookUrl } from "@/server/attempt-delivery";
-import { retryAfter } from "@/server/delivering";
-import { payloadOf } from "@/server/webhook-body";
+import { isPublicAddress, signature, webhookUrl } from "@/server/happenings/attempt-delivery";
+import { retryAfter } from "@/server/running/delivering";
+import { payloadOf } from "@/server/happenings/webhook-body";
 
 afterEach(() => {
   delete process.env["WEBHOOKS_PRIVATE"];

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { ForgottenForm } from "@/features/account/links";
-import { sendsMail } from "@/server/letters";
-import { queryOf } from "@/server/query";
+import { sendsMail } from "@/server/happenings/letters";
+import { queryOf } from "@/server/http/query";
 import { NarrowPage } from "@/ui/narrow-page";
 
 export const metadata: Metadata = { title: "Forgot your password" };

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { GuideFrame } from "@/features/guide/guide-frame";
 import { guidePages, searchGuide } from "@/server/guide/pages";
-import { queryOf } from "@/server/query";
+import { queryOf } from "@/server/http/query";
 import "@/features/guide/guide.scss";
 
 export const metadata: Metadata = { title: "Guide" };

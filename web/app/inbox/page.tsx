@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { InboxList } from "@/features/inbox/inbox-list";
-import { database } from "@/server/database";
-import { inboxOf, unreadCount } from "@/server/inbox";
-import { requirePerson } from "@/server/page";
-import { pageOf, pageSize } from "@/server/paging";
-import { membershipsOf } from "@/server/people";
-import { queryOf } from "@/server/query";
+import { database } from "@/server/database/database";
+import { inboxOf, unreadCount } from "@/server/happenings/inbox";
+import { requirePerson } from "@/server/requests/page";
+import { pageOf, pageSize } from "@/server/database/paging";
+import { membershipsOf } from "@/server/identity/people";
+import { queryOf } from "@/server/http/query";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 import { MainNav } from "@/ui/main-nav";

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { redirect } from "next/navigation";
 import { SetUpForm } from "@/features/account/links";
-import { database } from "@/server/database";
-import { isEmpty } from "@/server/set-up";
+import { database } from "@/server/database/database";
+import { isEmpty } from "@/server/identity/set-up";
 import { NarrowPage } from "@/ui/narrow-page";
 
 export const metadata: Metadata = { title: "Set up" };

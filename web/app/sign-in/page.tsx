@@ -4,11 +4,11 @@ import type { Metadata } from "next";
 import Link from "next/link";
 import { redirect } from "next/navigation";
 import { SignInForm } from "@/features/sign-in/sign-in-form";
-import { database } from "@/server/database";
-import { sendsMail } from "@/server/letters";
-import { queryOf } from "@/server/query";
-import { isEmpty } from "@/server/set-up";
-import { isDemo, setting } from "@/server/settings";
+import { database } from "@/server/database/database";
+import { sendsMail } from "@/server/happenings/letters";
+import { queryOf } from "@/server/http/query";
+import { isEmpty } from "@/server/identity/set-up";
+import { isDemo, setting } from "@/server/settings/settings";
 import { TopBar } from "@/ui/brand";
 
 export const metadata: Metadata = { title: "Sign in" };

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { SignUpForm } from "@/features/account/links";
-import { sendsMail } from "@/server/letters";
-import { setting } from "@/server/settings";
+import { sendsMail } from "@/server/happenings/letters";
+import { setting } from "@/server/settings/settings";
 import { NarrowPage } from "@/ui/narrow-page";
 
 export const metadata: Metadata = { title: "Create an account" };

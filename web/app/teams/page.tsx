@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import Link from "next/link";
-import { database } from "@/server/database";
-import { unreadCount } from "@/server/inbox";
-import { requirePerson } from "@/server/page";
-import { membershipsOf } from "@/server/people";
+import { database } from "@/server/database/database";
+import { unreadCount } from "@/server/happenings/inbox";
+import { requirePerson } from "@/server/requests/page";
+import { membershipsOf } from "@/server/identity/people";
 import { Account } from "@/ui/account";
 import { TopBar } from "@/ui/brand";
 import { MainNav } from "@/ui/main-nav";

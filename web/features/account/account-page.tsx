@@ -2,7 +2,7 @@
 
 import { exact } from "@ypsiline/core";
 import { type ReactNode, useState } from "react";
-import type { Person, Session } from "@/server/people";
+import type { Person, Session } from "@/server/identity/people";
 import type { NumberForm } from "@/wire/shapes";
 import { timeText } from "@/ui/dates";
 import { Num } from "@/ui/num";

@@ -2,7 +2,7 @@
 
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import type { Membership, Person } from "@/server/people";
+import type { Membership, Person } from "@/server/identity/people";
 import { ActForm, type ActField } from "@/ui/act-form";
 import { useAct } from "@/ui/use-act";
 

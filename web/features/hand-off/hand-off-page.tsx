@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { VersionSummary } from "@/server/versions";
+import type { VersionSummary } from "@/server/specs/versions";
 import { dayText } from "@/ui/dates";
 import { DrawnPart } from "@/ui/drawn-part";
 import { InBrowser } from "@/ui/in-browser";

@@ -1,4 +1,4 @@
-import type { Problem } from "@/server/problem";
+import type { Problem } from "@/server/http/problem";
 
 /** Seconds before a page without scripts asks again. */
 const again = 5;

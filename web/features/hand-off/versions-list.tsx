@@ -1,4 +1,4 @@
-import type { VersionSummary } from "@/server/versions";
+import type { VersionSummary } from "@/server/specs/versions";
 import { dayText } from "@/ui/dates";
 import { TableScroll } from "@/ui/table-scroll";
 

@@ -3,7 +3,7 @@
 import { changeInPlace, compareLayouts, type Layout, plainText, sameJson } from "@ypsiline/core";
 import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
-import type { Stretch } from "@/server/history";
+import type { Stretch } from "@/server/specs/history";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { putBack } from "@/draft/put-back";
 import { ChangeTables } from "@/ui/change-tables";

@@ -1,6 +1,6 @@
 "use client";
 
-import type { InboxItem, InboxKind } from "@/server/inbox";
+import type { InboxItem, InboxKind } from "@/server/happenings/inbox";
 import { timeText } from "@/ui/dates";
 import { useAct } from "@/ui/use-act";
 

@@ -2,8 +2,8 @@
 
 import { Check, MessageSquare, RotateCcw } from "lucide-react";
 import { useState } from "react";
-import type { Comment, Thread as Spoken } from "@/server/comments";
-import type { Page } from "@/server/paging";
+import type { Comment, Thread as Spoken } from "@/server/specs/comments";
+import type { Page } from "@/server/database/paging";
 import { dayText } from "@/ui/dates";
 import { CommentFields } from "@/ui/comment-fields";
 import { Pager } from "@/ui/pager";

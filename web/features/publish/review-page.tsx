@@ -3,8 +3,8 @@
 import { countOf } from "@ypsiline/core";
 import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
-import type { Thread } from "@/server/comments";
-import type { Page } from "@/server/paging";
+import type { Thread } from "@/server/specs/comments";
+import type { Page } from "@/server/database/paging";
 import { DrawnPart } from "@/ui/drawn-part";
 import { ask } from "@/ui/request";
 import type { ReviewAnswer } from "@/wire/drawn";

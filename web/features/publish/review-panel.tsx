@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Review } from "@/server/reviews";
+import type { Review } from "@/server/specs/reviews";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { useAct } from "@/ui/use-act";

@@ -1,5 +1,5 @@
-import type { Follower } from "@/server/follow";
-import type { Project } from "@/server/projects";
+import type { Follower } from "@/server/specs/follow";
+import type { Project } from "@/server/projects/projects";
 
 /** Who uses a spec: projects with the version each is on. */
 export const UsedBy = ({

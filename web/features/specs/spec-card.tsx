@@ -2,8 +2,8 @@ import { columnTerms, columnTracks, countOf, type Exact, exact, fromJsonNumber, 
 import Link from "next/link";
 import { Fragment } from "react";
 import { dayText } from "@/ui/dates";
-import type { Overview } from "@/server/overviews";
-import type { DraftCounts, DraftSummary } from "@/server/draft-summary";
+import type { Overview } from "@/server/specs/overviews";
+import type { DraftCounts, DraftSummary } from "@/server/heavy/draft-summary";
 
 const stripHeight = 20;
 const pitch = 28;

@@ -1,7 +1,7 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import type { NamedActivity } from "@/server/activity";
+import type { NamedActivity } from "@/server/happenings/activity";
 import { timeText } from "@/ui/dates";
 import { type Choosable, SpecChoice } from "@/ui/spec-choice";
 import { TableScroll } from "@/ui/table-scroll";

@@ -1,9 +1,9 @@
 "use client";
 
 import { type ReactNode, useState } from "react";
-import type { Invitation } from "@/server/invitations";
+import type { Invitation } from "@/server/teams/invitations";
 import type { Role } from "@/wire/shapes";
-import type { Member } from "@/server/team";
+import type { Member } from "@/server/teams/team";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { useAct } from "@/ui/use-act";

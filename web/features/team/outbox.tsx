@@ -1,4 +1,4 @@
-import type { OutboxLetter } from "@/server/team";
+import type { OutboxLetter } from "@/server/teams/team";
 import { timeText } from "@/ui/dates";
 
 /** Letters of a team: sent by mail and how far each is, or kept for leads to pass on where there is no mail. */

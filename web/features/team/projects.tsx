@@ -1,8 +1,8 @@
 "use client";
 
 import { useState } from "react";
-import type { Behind, Project, ProjectUse } from "@/server/projects";
-import type { AccessToken } from "@/server/tokens";
+import type { Behind, Project, ProjectUse } from "@/server/projects/projects";
+import type { AccessToken } from "@/server/identity/tokens";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { SecretOnce } from "@/ui/secret-once";

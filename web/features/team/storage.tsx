@@ -1,4 +1,4 @@
-import type { Kept } from "@/server/kept-bytes";
+import type { Kept } from "@/server/teams/kept-bytes";
 import { TableScroll } from "@/ui/table-scroll";
 
 type Props = {

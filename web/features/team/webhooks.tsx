@@ -1,7 +1,7 @@
 "use client";
 
 import { useState } from "react";
-import type { Delivery, Webhook } from "@/server/webhooks";
+import type { Delivery, Webhook } from "@/server/happenings/webhooks";
 import { type WebhookForm, webhookForms } from "@/wire/shapes";
 import { timeText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";

@@ -1,7 +1,7 @@
-import type { Problem } from "../problem";
-import { report } from "../report";
-import type { Got } from "../request-body";
-import type { TaggedFile } from "../writing/file-response";
+import type { Problem } from "../http/problem";
+import { report } from "../settings/report";
+import type { Got } from "../http/request-body";
+import type { TaggedFile } from "../http/file-response";
 import type { FairQueue } from "./fair-queue";
 import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, Values, ValueTask } from "./kinds";
 

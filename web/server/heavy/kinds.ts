@@ -2,18 +2,25 @@ import type { Change, findingsJson, FormatId, VersionLevel } from "@ypsiline/cor
 import type { ExportQuery } from "@/wire/api";
 import type { HandOffParts, ReviewAnswer } from "@/wire/drawn";
 import type { Answered } from "@/wire/routes";
-import type { EditOutcome } from "../draft-edit";
-import type { DraftCounts, DraftSummary } from "../draft-summary";
-import type { HeldDesign } from "../kept-designs";
-import type { Problem } from "../problem";
-import type { StoredText } from "../stored-text";
-import type { TaggedFile } from "../writing/file-response";
-import type { KeptFile } from "../writing/kept-file";
+import type { EditOutcome } from "./draft-edit";
+import type { DraftCounts, DraftSummary } from "./draft-summary";
+import type { Problem } from "../http/problem";
+import type { StoredText } from "../database/stored-text";
+import type { TaggedFile } from "../http/file-response";
+import type { KeptFile } from "../http/kept-file";
 import type { AskedFile } from "../writing/named-file";
 import type { SheetOf } from "../writing/pdf";
 import type { VersionToWrite, WrittenVersion } from "../writing/write-version";
 
 // The kinds of work that workers do: what each is given, and what it answers. `tasks.ts` does it.
+
+/** A kept design as a review holds it: its list is read by the worker that does. */
+export type HeldDesign = {
+  readonly id: number;
+  readonly name: string;
+  readonly list: string;
+  readonly purposes: Readonly<Record<string, string>>;
+};
 
 /** A sheet with its documents as text: reading them is part of the work. */
 export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {

@@ -40,19 +40,18 @@ import {
   setsRequest,
   solveRequest,
 } from "@/wire/api";
-import type { HeldDesign } from "../kept-designs";
-import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../api-answers";
-import { countedText } from "../counting";
-import { editedText } from "../draft-edit";
-import { summaryOf } from "../draft-summary";
-import type { Problem } from "../problem";
-import { type Got, parseJson, sentence } from "../request-body";
-import type { StoredText } from "../stored-text";
+import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../http/api-answers";
+import { editedText } from "./draft-edit";
+import { countedText, summaryOf } from "./draft-summary";
+import type { Problem } from "../http/problem";
+import { type Got, parseJson, sentence } from "../http/request-body";
+import type { StoredText } from "../database/stored-text";
 import type {
   BegunAnswer,
   BegunTask,
   FileTask,
   HeavyAnswer,
+  HeldDesign,
   KeptBoxes,
   MovedAnswer,
   PageTask,
@@ -63,8 +62,8 @@ import type {
   ValueTask,
   VersionTask,
 } from "./kinds";
-import { tagged } from "../writing/file-response";
-import type { KeptFile } from "../writing/kept-file";
+import { tagged } from "../http/file-response";
+import type { KeptFile } from "../http/kept-file";
 import type { AskedFile } from "../writing/named-file";
 import type { SheetOf } from "../writing/pdf";
 import { writeFile } from "../writing/write-file";

@@ -1,7 +1,7 @@
 import { readFile } from "node:fs/promises";
 import { join } from "node:path";
-import type { Sql } from "../database";
-import { report } from "../report";
+import type { Sql } from "../database/database";
+import { report } from "../settings/report";
 import { tarballOf } from "../writing/tarball";
 import type { Package, PackedVersion } from "./metadata";
 

@@ -1,6 +1,6 @@
-import type { Sql } from "../database";
-import { packageName } from "../packing";
-import { type Spec, specColumns } from "../specs";
+import type { Sql } from "../database/database";
+import { packageName } from "../specs/packing";
+import { type Spec, specColumns } from "../specs/specs";
 import type { Package, PackedVersion } from "./metadata";
 
 /** A spec as a package: who may read it, and by what it is known whether anything of it changed. */

@@ -1,7 +1,7 @@
 import { fileOptions, type FileOptions, type OptionName, parseWith } from "@ypsiline/core";
-import type { Problem } from "../problem";
-import type { Got } from "../request-body";
-import { sentence } from "../request-body";
+import type { Problem } from "../http/problem";
+import type { Got } from "../http/request-body";
+import { sentence } from "../http/request-body";
 
 const malformed = (path: string, message: string): Got<never> => ({
   ok: false,

@@ -1,7 +1,7 @@
 import { type FileOptions, plainFileOptions } from "@ypsiline/core";
 import { breakpointFile, breakpointNames, optionsOf, wholeNames } from "@/wire/files";
-import type { Problem } from "../problem";
-import type { Got } from "../request-body";
+import type { Problem } from "../http/problem";
+import type { Got } from "../http/request-body";
 import { readFileQuery } from "./file-query";
 
 /** A file as it is asked for, once its name and query were looked at. */

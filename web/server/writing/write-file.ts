@@ -1,5 +1,5 @@
 import { type Format, type Layout, writeIn, type WriteOptions } from "@ypsiline/core";
-import type { Problem } from "../problem";
+import type { Problem } from "../http/problem";
 
 /** Writes a layout in a format, or says why that cannot be: a breakpoint that was not named, rows too many to draw. */
 export const writeFile = (

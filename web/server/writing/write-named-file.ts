@@ -1,8 +1,8 @@
 import { type FileOptions, type Layout, wholeFormats, writeSnippet, writingOf } from "@ypsiline/core";
 import { strToU8, zipSync } from "fflate";
-import type { Problem } from "../problem";
+import type { Problem } from "../http/problem";
 import { breakpointFile, fileNames, packageFile } from "@/wire/files";
-import type { KeptFile } from "./kept-file";
+import type { KeptFile } from "../http/kept-file";
 import { type AskedFile, noFile } from "./named-file";
 import { pdfOf, type SheetOf } from "./pdf";
 import { mostPixels, pixelsOf, pngOf } from "./png";

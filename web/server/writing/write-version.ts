@@ -1,6 +1,6 @@
 import { manifestOf, packageFiles, parseVersion, plainFileOptions, versionChanges } from "@ypsiline/core";
 import { packageFile } from "@/wire/files";
-import { type KeptFile, keptFile } from "./kept-file";
+import { type KeptFile, keptFile } from "../http/kept-file";
 import type { SheetOf } from "./pdf";
 import { tarballOf } from "./tarball";
 import { writeAll } from "./write-named-file";

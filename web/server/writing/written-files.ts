@@ -1,5 +1,5 @@
 import { LRUCache } from "lru-cache";
-import type { TaggedFile } from "./file-response";
+import type { TaggedFile } from "../http/file-response";
 
 /** Most that is kept of written files, bytes. */
 const most = 32 * 1024 * 1024;

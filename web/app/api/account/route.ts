@@ -1,7 +1,7 @@
 import { cookies } from "next/headers";
-import { onPerson } from "@/server/act";
-import { numbersCookie, numbersCookieOptions } from "@/server/number-form";
-import { setNumbers } from "@/server/people";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { numbersCookie, numbersCookieOptions } from "@/server/identity/number-form";
+import { setNumbers } from "@/server/identity/people";
 
 /** Keeps how somebody reads numbers. */
 export const POST = onPerson("POST /api/account", async ({ answer, body, write }) => {

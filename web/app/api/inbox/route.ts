@@ -1,5 +1,5 @@
-import { onPerson } from "@/server/act";
-import { markRead } from "@/server/inbox";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { markRead } from "@/server/happenings/inbox";
 
 /** Marks an item of one's own inbox (or all, id null) as read or unread. */
 export const POST = onPerson(

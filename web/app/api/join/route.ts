@@ -1,9 +1,9 @@
 import { cookies } from "next/headers";
-import { newPasswordFault } from "@/server/account-faults";
-import { anybody, onPost } from "@/server/act";
-import { invitationBySecret, join } from "@/server/invitations";
-import { hashPassword } from "@/server/passwords";
-import { keepSessionCookie, openSession } from "@/server/sign-in";
+import { newPasswordFault } from "@/server/identity/account-faults";
+import { anybody, onPost } from "@/server/requests/authorized-handlers";
+import { invitationBySecret, join } from "@/server/teams/invitations";
+import { hashPassword } from "@/server/identity/passwords";
+import { keepSessionCookie, openSession } from "@/server/identity/sign-in";
 
 const detail = {
   gone: "This invitation was already used, was cancelled, or has expired. Ask for another.",

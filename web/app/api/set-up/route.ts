@@ -1,10 +1,10 @@
 import { cookies } from "next/headers";
-import { newPasswordFault } from "@/server/account-faults";
-import { anybody, onPost } from "@/server/act";
-import { countAttempt } from "@/server/attempts";
-import { hashPassword } from "@/server/passwords";
-import { maySetUp, setUp } from "@/server/set-up";
-import { keepSessionCookie, openSession } from "@/server/sign-in";
+import { newPasswordFault } from "@/server/identity/account-faults";
+import { anybody, onPost } from "@/server/requests/authorized-handlers";
+import { countAttempt } from "@/server/identity/attempts";
+import { hashPassword } from "@/server/identity/passwords";
+import { maySetUp, setUp } from "@/server/identity/set-up";
+import { keepSessionCookie, openSession } from "@/server/identity/sign-in";
 
 /** Sets an empty instance up, by the code that was printed when it started. Guesses wait longer and longer. */
 export const POST = onPost("POST /api/set-up", anybody, async ({ answer, body, request, sql, write }) => {

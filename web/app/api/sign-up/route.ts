@@ -1,8 +1,8 @@
-import { letterFault } from "@/server/account-faults";
-import { askSignUp } from "@/server/accounts";
-import { anybody, onPost } from "@/server/act";
-import { addressOf } from "@/server/handler";
-import { setting } from "@/server/settings";
+import { letterFault } from "@/server/identity/account-faults";
+import { askSignUp } from "@/server/identity/accounts";
+import { anybody, onPost } from "@/server/requests/authorized-handlers";
+import { addressOf } from "@/server/requests/handler";
+import { setting } from "@/server/settings/settings";
 
 /** Has the link to make an account by sent, where the instance is open; the same answer whether the address has one. */
 export const POST = onPost("POST /api/sign-up", anybody, async ({ answer, body, request, sql, write }) => {

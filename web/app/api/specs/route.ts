@@ -1,7 +1,7 @@
-import { onPerson, onReadPerson } from "@/server/act";
+import { onPerson, onReadPerson } from "@/server/requests/authorized-handlers";
 import { heavyValue, member } from "@/server/heavy/heavy";
-import { createSpec } from "@/server/new-spec";
-import { specChoices } from "@/server/overviews";
+import { createSpec } from "@/server/specs/new-spec";
+import { specChoices } from "@/server/specs/overviews";
 
 export const GET = onReadPerson("GET /api/specs", async ({ sql, person, query, answer }) =>
   answer(await specChoices(sql, person.id, { text: query.get("q") ?? "", team: query.get("team") })),

@@ -1,6 +1,6 @@
-import { onPerson } from "@/server/act";
-import { membershipsOf } from "@/server/people";
-import { makeTeam } from "@/server/set-up";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { membershipsOf } from "@/server/identity/people";
+import { makeTeam } from "@/server/identity/set-up";
 
 /** Teams one person may be in. */
 const most = 50;

@@ -1,5 +1,5 @@
-import { isDemo } from "@/server/settings";
-import { handler } from "@/server/handler";
+import { isDemo } from "@/server/settings/settings";
+import { handler } from "@/server/requests/handler";
 
 const files = "/api/v1/specs/skerry/passenger-booking/latest";
 

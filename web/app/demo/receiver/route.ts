@@ -1,7 +1,7 @@
-import { receiver } from "@/server/demo-receiver";
-import { isDemo } from "@/server/settings";
-import { handler } from "@/server/handler";
-import { mebibyte, readText } from "@/server/request-body";
+import { receiver } from "@/server/happenings/demo-receiver";
+import { isDemo } from "@/server/settings/settings";
+import { handler } from "@/server/requests/handler";
+import { mebibyte, readText } from "@/server/http/request-body";
 
 const absent = { code: "not-found", detail: "The stand-in receiver is part of the demo only." } as const;
 

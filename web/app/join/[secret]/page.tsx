@@ -1,9 +1,9 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { JoinForm } from "@/features/join/join-form";
-import { database } from "@/server/database";
-import { invitationBySecret } from "@/server/invitations";
-import { viewer } from "@/server/viewer";
+import { database } from "@/server/database/database";
+import { invitationBySecret } from "@/server/teams/invitations";
+import { viewer } from "@/server/requests/viewer";
 import { TopBar } from "@/ui/brand";
 
 export const metadata: Metadata = { title: "Join a team", referrer: "no-referrer" };

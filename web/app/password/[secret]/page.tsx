@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import Link from "next/link";
 import { ResetForm } from "@/features/account/links";
-import { database } from "@/server/database";
-import { linkOf } from "@/server/links";
+import { database } from "@/server/database/database";
+import { linkOf } from "@/server/happenings/links";
 import { NarrowPage } from "@/ui/narrow-page";
 
 export const metadata: Metadata = { title: "Set a new password", referrer: "no-referrer" };

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
-import { type ProblemCode, problemKinds } from "@/server/problem";
+import { type ProblemCode, problemKinds } from "@/server/http/problem";
 import { NarrowPage } from "@/ui/narrow-page";
 
 type Props = { readonly params: Promise<{ code: string }> };

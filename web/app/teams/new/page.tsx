@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { NewTeamForm } from "@/features/account/links";
-import { requirePerson } from "@/server/page";
+import { requirePerson } from "@/server/requests/page";
 import { NarrowPage } from "@/ui/narrow-page";
 
 export const metadata: Metadata = { title: "Create a team" };

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { ConfirmEmailForm } from "@/features/account/links";
-import { database } from "@/server/database";
-import { linkOf } from "@/server/links";
-import { requirePerson } from "@/server/page";
+import { database } from "@/server/database/database";
+import { linkOf } from "@/server/happenings/links";
+import { requirePerson } from "@/server/requests/page";
 import { NarrowPage } from "@/ui/narrow-page";
 
 export const metadata: Metadata = { title: "Change your e-mail address", referrer: "no-referrer" };

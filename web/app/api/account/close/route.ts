@@ -1,8 +1,8 @@
 import { cookies } from "next/headers";
-import { ownPasswordFault } from "@/server/account-faults";
-import { closeAccount } from "@/server/accounts";
-import { onPerson } from "@/server/act";
-import { endSessionCookie } from "@/server/sign-in";
+import { ownPasswordFault } from "@/server/identity/account-faults";
+import { closeAccount } from "@/server/teams/close-account";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { endSessionCookie } from "@/server/identity/sign-in";
 
 /** Closes an account: what it wrote stays, by a former member. */
 export const POST = onPerson("POST /api/account/close", async ({ answer, body, person, sql, write }) => {

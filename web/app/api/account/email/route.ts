@@ -1,7 +1,7 @@
-import { letterFault, ownPasswordFault } from "@/server/account-faults";
-import { askNewEmail } from "@/server/accounts";
-import { onPerson } from "@/server/act";
-import { addressOf } from "@/server/handler";
+import { letterFault, ownPasswordFault } from "@/server/identity/account-faults";
+import { askNewEmail } from "@/server/identity/accounts";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { addressOf } from "@/server/requests/handler";
 
 /** Sends a letter to the new address of an account; the account keeps its own until the link in it was opened. */
 export const POST = onPerson("POST /api/account/email", async ({ answer, body, person, request, sql, write }) => {

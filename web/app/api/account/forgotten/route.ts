@@ -1,7 +1,7 @@
-import { letterFault } from "@/server/account-faults";
-import { forgotten } from "@/server/accounts";
-import { anybody, onPost } from "@/server/act";
-import { addressOf } from "@/server/handler";
+import { letterFault } from "@/server/identity/account-faults";
+import { forgotten } from "@/server/identity/accounts";
+import { anybody, onPost } from "@/server/requests/authorized-handlers";
+import { addressOf } from "@/server/requests/handler";
 
 /** Has the link for a new password sent. Answers the same, and takes as long, whether the address has an account or not. */
 export const POST = onPost("POST /api/account/forgotten", anybody, async ({ answer, body, request, sql, write }) => {

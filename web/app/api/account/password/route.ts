@@ -1,8 +1,8 @@
-import { newPasswordFault, ownPasswordFault } from "@/server/account-faults";
-import { setPassword } from "@/server/accounts";
-import { onPerson } from "@/server/act";
-import { hashPassword } from "@/server/passwords";
-import { secretHash } from "@/server/secrets";
+import { newPasswordFault, ownPasswordFault } from "@/server/identity/account-faults";
+import { setPassword } from "@/server/identity/accounts";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { hashPassword } from "@/server/identity/passwords";
+import { secretHash } from "@/server/database/secrets";
 
 /** Sets another password where the old one is known; every other session ends. */
 export const POST = onPerson("POST /api/account/password", async ({ answer, body, person, session, sql, write }) => {

@@ -1,5 +1,5 @@
-import { onPerson } from "@/server/act";
-import { putPointersAway } from "@/server/first-visit";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { putPointersAway } from "@/server/identity/first-visit";
 
 /** Puts the pointers of a first visit away, for good. */
 export const POST = onPerson("POST /api/account/pointers", async ({ answer, write }) => {

@@ -1,8 +1,8 @@
-import { newPasswordFault } from "@/server/account-faults";
-import { resetPassword } from "@/server/accounts";
-import { anybody, onPost } from "@/server/act";
-import { linkOf } from "@/server/links";
-import { hashPassword } from "@/server/passwords";
+import { newPasswordFault } from "@/server/identity/account-faults";
+import { resetPassword } from "@/server/identity/accounts";
+import { anybody, onPost } from "@/server/requests/authorized-handlers";
+import { linkOf } from "@/server/happenings/links";
+import { hashPassword } from "@/server/identity/passwords";
 
 const gone = {
   code: "not-found",

@@ -1,7 +1,7 @@
-import { onPerson } from "@/server/act";
-import { announce } from "@/server/announce";
-import { endSessions } from "@/server/people";
-import { secretHash } from "@/server/secrets";
+import { onPerson } from "@/server/requests/authorized-handlers";
+import { announce } from "@/server/happenings/announce";
+import { endSessions } from "@/server/identity/people";
+import { secretHash } from "@/server/database/secrets";
 
 /** Ends every other session of one's own; event streams of theirs end at once. */
 export const POST = onPerson("POST /api/account/sessions", async ({ answer, session, write }) => {

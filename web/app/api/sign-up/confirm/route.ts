@@ -1,11 +1,11 @@
 import { cookies } from "next/headers";
-import { newPasswordFault } from "@/server/account-faults";
-import { signUp } from "@/server/accounts";
-import { anybody, onPost } from "@/server/act";
-import { linkOf } from "@/server/links";
-import { hashPassword } from "@/server/passwords";
-import { setting } from "@/server/settings";
-import { keepSessionCookie, openSession } from "@/server/sign-in";
+import { newPasswordFault } from "@/server/identity/account-faults";
+import { signUp } from "@/server/identity/accounts";
+import { anybody, onPost } from "@/server/requests/authorized-handlers";
+import { linkOf } from "@/server/happenings/links";
+import { hashPassword } from "@/server/identity/passwords";
+import { setting } from "@/server/settings/settings";
+import { keepSessionCookie, openSession } from "@/server/identity/sign-in";
 
 const gone = { code: "not-found", detail: "This link no longer works. Ask for another one, or sign in." } as const;
 

@@ -1,9 +1,9 @@
 import { parseWith } from "@ypsiline/core";
 import { exportQuery } from "@/wire/api";
-import { addressOf, handler } from "@/server/handler";
-import { workedResponse } from "@/server/heavy/computed";
+import { addressOf, handler } from "@/server/requests/handler";
+import { workedResponse } from "@/server/requests/computed";
 import { heavy, stranger } from "@/server/heavy/heavy";
-import { asGot, readJsonText } from "@/server/request-body";
+import { asGot, readJsonText } from "@/server/http/request-body";
 import { queryMembers } from "@/server/writing/file-query";
 
 export const POST = handler(async (request) => {

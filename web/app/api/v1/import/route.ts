@@ -1,9 +1,9 @@
 import { formatIds, formats, parseWith } from "@ypsiline/core";
 import { importQuery } from "@/wire/api";
-import { addressOf, handler } from "@/server/handler";
-import { workedResponse } from "@/server/heavy/computed";
+import { addressOf, handler } from "@/server/requests/handler";
+import { workedResponse } from "@/server/requests/computed";
 import { heavy, stranger } from "@/server/heavy/heavy";
-import { asGot, mebibyte, readText, requireType } from "@/server/request-body";
+import { asGot, mebibyte, readText, requireType } from "@/server/http/request-body";
 import { queryMembers } from "@/server/writing/file-query";
 
 /** JSON is told apart by its content, other kinds by their media type. */

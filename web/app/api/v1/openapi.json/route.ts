@@ -1,4 +1,4 @@
-import { openApi } from "@/server/openapi";
+import { openApi } from "@/server/http/openapi";
 
 export const dynamic = "force-static";
 

@@ -1,9 +1,9 @@
 import type { ReactNode } from "react";
-import { countOfOpenComments } from "@/server/comments";
-import { database } from "@/server/database";
-import { maySpec } from "@/server/page";
-import type { Spec } from "@/server/specs";
-import { latestNumber } from "@/server/versions";
+import { countOfOpenComments } from "@/server/specs/comments";
+import { database } from "@/server/database/database";
+import { maySpec } from "@/server/requests/page";
+import type { Spec } from "@/server/specs/specs";
+import { latestNumber } from "@/server/specs/versions";
 import { PlainBar } from "@/ui/plain-bar";
 import { lookingOf, SpecViews, type ViewId } from "@/ui/spec-views";
 

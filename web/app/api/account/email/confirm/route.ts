@@ -1,5 +1,5 @@
-import { confirmEmail } from "@/server/accounts";
-import { onPerson } from "@/server/act";
+import { confirmEmail } from "@/server/identity/accounts";
+import { onPerson } from "@/server/requests/authorized-handlers";
 
 export const POST = onPerson("POST /api/account/email/confirm", async ({ answer, body, write }) => {
   const changed = await write((sql, { person }) => confirmEmail(sql, person.id, body.secret));

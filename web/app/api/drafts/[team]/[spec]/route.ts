@@ -1,9 +1,9 @@
-import { jsonAnswer, onReadSpec, onSpec } from "@/server/act";
-import { saveChanges } from "@/server/drafts";
+import { jsonAnswer, onReadSpec, onSpec } from "@/server/requests/authorized-handlers";
+import { saveChanges } from "@/server/specs/drafts";
 import { heavyValue, member } from "@/server/heavy/heavy";
-import { sentence } from "@/server/request-body";
-import { editsSince, readStoredDraft } from "@/server/specs";
-import { jsonWith } from "@/server/stored-text";
+import { sentence } from "@/server/http/request-body";
+import { editsSince, readStoredDraft } from "@/server/specs/specs";
+import { jsonWith } from "@/server/database/stored-text";
 
 /** The draft; with `?since=` what was changed since that revision, or 204 where nothing was. */
 export const GET = onReadSpec("GET /api/drafts/:team/:spec", "read-draft", async ({ sql, spec, query, answer }) => {

@@ -1,7 +1,7 @@
 import { csvText } from "@ypsiline/core";
-import { onReadTeam } from "@/server/act";
-import { type Activity, activityBefore } from "@/server/activity";
-import { streamed } from "@/server/streamed";
+import { onReadTeam } from "@/server/requests/authorized-handlers";
+import { type Activity, activityBefore } from "@/server/happenings/activity";
+import { streamed } from "@/server/http/streamed";
 
 /** Most entries of one export, and how many of them are read at once. */
 const most = 20_000;

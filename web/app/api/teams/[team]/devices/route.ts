@@ -1,5 +1,5 @@
-import { onReadTeam, onTeam } from "@/server/act";
-import { devicesOf, saveDevices } from "@/server/devices";
+import { onReadTeam, onTeam } from "@/server/requests/authorized-handlers";
+import { devicesOf, saveDevices } from "@/server/teams/devices";
 
 /** The team's simulated devices. */
 export const GET = onReadTeam("GET /api/teams/:team/devices", "read-draft", async ({ sql, team, answer }) =>

@@ -1,6 +1,6 @@
-import { invitationFault } from "@/server/account-faults";
-import { onTeam } from "@/server/act";
-import { invite } from "@/server/invitations";
+import { invitationFault } from "@/server/identity/account-faults";
+import { onTeam } from "@/server/requests/authorized-handlers";
+import { invite } from "@/server/teams/invitations";
 
 /** Invites somebody by a letter; the link stands in it alone. */
 export const POST = onTeam("POST /api/teams/:team/invitations", "manage-team", async ({ answer, body, team, sql, write }) => {

@@ -1,5 +1,5 @@
-import { onTeam } from "@/server/act";
-import { renameTeam } from "@/server/team";
+import { onTeam } from "@/server/requests/authorized-handlers";
+import { renameTeam } from "@/server/teams/team";
 
 export const POST = onTeam("POST /api/teams/:team/name", "manage-team", async ({ answer, body, write }) => {
   await write((sql, { team, person }) => renameTeam(sql, team.id, person.id, body.name));

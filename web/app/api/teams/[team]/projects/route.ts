@@ -1,5 +1,5 @@
-import { onTeam } from "@/server/act";
-import { addProject } from "@/server/projects";
+import { onTeam } from "@/server/requests/authorized-handlers";
+import { addProject } from "@/server/projects/projects";
 
 export const POST = onTeam("POST /api/teams/:team/projects", "make-project", async ({ answer, body, write }) => {
   const made = await write((sql, { team, person }) =>

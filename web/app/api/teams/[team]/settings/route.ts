@@ -1,5 +1,5 @@
-import { onTeam } from "@/server/act";
-import { setPublishers } from "@/server/team";
+import { onTeam } from "@/server/requests/authorized-handlers";
+import { setPublishers } from "@/server/teams/team";
 
 export const POST = onTeam("POST /api/teams/:team/settings", "manage-team", async ({ answer, body, write }) => {
   await write((sql, { team, person }) => setPublishers(sql, team.id, person.id, body.publishers));

@@ -1,6 +1,6 @@
-import { onTeam } from "@/server/act";
-import { webhookUrl } from "@/server/attempt-delivery";
-import { addWebhook, mostWebhooks } from "@/server/webhooks";
+import { onTeam } from "@/server/requests/authorized-handlers";
+import { webhookUrl } from "@/server/happenings/attempt-delivery";
+import { addWebhook, mostWebhooks } from "@/server/happenings/webhooks";
 
 /** Adds a webhook; its secret is seen this once. */
 export const POST = onTeam("POST /api/teams/:team/webhooks", "manage-team", async ({ answer, body, write }) => {

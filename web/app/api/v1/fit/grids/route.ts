@@ -1,3 +1,3 @@
-import { computed } from "@/server/heavy/computed";
+import { computed } from "@/server/requests/computed";
 
 export const POST = computed("grids");

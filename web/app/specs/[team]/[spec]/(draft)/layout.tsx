@@ -1,13 +1,13 @@
 import { notFound } from "next/navigation";
 import type { ReactNode } from "react";
 import { DraftProvider } from "@/draft/draft-provider";
-import { openComments } from "@/server/comments";
-import { database } from "@/server/database";
-import { followedBy } from "@/server/follow";
-import { maySpec, requireSpec } from "@/server/page";
-import { readStoredDraft } from "@/server/specs";
-import { givenLayout } from "@/server/stored-text";
-import { highestNumber, readStoredVersion } from "@/server/versions";
+import { openComments } from "@/server/specs/comments";
+import { database } from "@/server/database/database";
+import { followedBy } from "@/server/specs/follow";
+import { maySpec, requireSpec } from "@/server/requests/page";
+import { readStoredDraft } from "@/server/specs/specs";
+import { givenLayout } from "@/server/database/stored-text";
+import { highestNumber, readStoredVersion } from "@/server/specs/versions";
 
 type Props = { readonly params: Promise<{ team: string; spec: string }>; readonly children: ReactNode };
 

@@ -3,14 +3,14 @@ import { headers } from "next/headers";
 import { notFound } from "next/navigation";
 import { DraftAtMoment } from "@/draft/draft-at-moment";
 import { Workbench } from "@/features/workbench/workbench";
-import { idOf } from "@/server/act";
-import { database } from "@/server/database";
-import { needsPointers } from "@/server/first-visit";
-import { addressOf } from "@/server/handler";
+import { idOf } from "@/server/requests/authorized-handlers";
+import { database } from "@/server/database/database";
+import { needsPointers } from "@/server/identity/first-visit";
+import { addressOf } from "@/server/requests/handler";
 import { clientOf } from "@/server/heavy/heavy";
-import { momentOf } from "@/server/moment";
-import { maySpec, requireSpec } from "@/server/page";
-import { queryOf } from "@/server/query";
+import { momentOf } from "@/server/specs/moment";
+import { maySpec, requireSpec } from "@/server/requests/page";
+import { queryOf } from "@/server/http/query";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;

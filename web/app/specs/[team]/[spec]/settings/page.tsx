@@ -1,12 +1,12 @@
 import type { Metadata } from "next";
 import { notFound } from "next/navigation";
 import { SpecSettings } from "@/features/specs/spec-settings";
-import { database } from "@/server/database";
-import { maySpec, requireSpec } from "@/server/page";
-import { queryOf } from "@/server/query";
-import { teamsToMoveTo } from "@/server/spec-life";
-import { readDraftFacts } from "@/server/specs";
-import { isTemplate } from "@/server/templates";
+import { database } from "@/server/database/database";
+import { maySpec, requireSpec } from "@/server/requests/page";
+import { queryOf } from "@/server/http/query";
+import { teamsToMoveTo } from "@/server/specs/spec-life";
+import { readDraftFacts } from "@/server/specs/specs";
+import { isTemplate } from "@/server/specs/templates";
 import { PlainHead } from "../plain-head";
 
 export const metadata: Metadata = { title: "Settings of a spec" };

@@ -1,11 +1,11 @@
 import type { Metadata } from "next";
 import { VersionsList } from "@/features/hand-off/versions-list";
-import { database } from "@/server/database";
-import { maySpec, requireSpec } from "@/server/page";
-import { pageOf, pageSize } from "@/server/paging";
-import { queryOf } from "@/server/query";
-import { readDraftFacts } from "@/server/specs";
-import { readNamedVersion, versionsPage } from "@/server/versions";
+import { database } from "@/server/database/database";
+import { maySpec, requireSpec } from "@/server/requests/page";
+import { pageOf, pageSize } from "@/server/database/paging";
+import { queryOf } from "@/server/http/query";
+import { readDraftFacts } from "@/server/specs/specs";
+import { readNamedVersion, versionsPage } from "@/server/specs/versions";
 import { Pager } from "@/ui/pager";
 import { PlainHead } from "../plain-head";
 

@@ -1,6 +1,6 @@
-import { aboutSpec } from "@/server/about-spec";
-import { nothingThere, onReadSpec, onSpec } from "@/server/act";
-import { addComment, openComments } from "@/server/comments";
+import { aboutSpec } from "@/server/specs/about-spec";
+import { nothingThere, onReadSpec, onSpec } from "@/server/requests/authorized-handlers";
+import { addComment, openComments } from "@/server/specs/comments";
 
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/comments", "read-draft", async ({ sql, spec, answer }) =>
   answer({ open: await openComments(sql, spec.id) }),

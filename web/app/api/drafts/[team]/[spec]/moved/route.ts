@@ -1,10 +1,10 @@
-import { onReadSpec } from "@/server/act";
-import { addressOf } from "@/server/handler";
+import { onReadSpec } from "@/server/requests/authorized-handlers";
+import { addressOf } from "@/server/requests/handler";
 import { clientOf, heavy } from "@/server/heavy/heavy";
 import type { MovedAnswer } from "@/server/heavy/kinds";
-import { heldDesigns } from "@/server/kept-designs";
-import { readStoredDraft } from "@/server/specs";
-import { highestVersion } from "@/server/versions";
+import { heldDesigns } from "@/server/designs/kept-designs";
+import { readStoredDraft } from "@/server/specs/specs";
+import { highestVersion } from "@/server/specs/versions";
 
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/moved", "read-draft", async ({ sql, spec, person, request, answer }) => {
   const [draft, latest] = await Promise.all([readStoredDraft(sql, spec.id), highestVersion(sql, spec.id)]);

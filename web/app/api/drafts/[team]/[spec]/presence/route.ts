@@ -1,5 +1,5 @@
-import { onSpec } from "@/server/act";
-import { gone, presentIn, seen } from "@/server/presence";
+import { onSpec } from "@/server/requests/authorized-handlers";
+import { gone, presentIn, seen } from "@/server/happenings/presence";
 
 /** Says where a tab is; answers with everybody who is in the draft. */
 export const POST = onSpec("POST /api/drafts/:team/:spec/presence", "read-draft", async ({ answer, body, write }) => {

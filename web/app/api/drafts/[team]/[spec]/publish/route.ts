@@ -1,7 +1,7 @@
 import { parseVersion, versionText } from "@ypsiline/core";
-import { onSpec } from "@/server/act";
+import { onSpec } from "@/server/requests/authorized-handlers";
 import { heavyValue, member } from "@/server/heavy/heavy";
-import { publishDraft } from "@/server/publishing";
+import { publishDraft } from "@/server/specs/publishing";
 
 export const POST = onSpec("POST /api/drafts/:team/:spec/publish", "publish", async ({ answer, conflict, body, doing, sql, write }) => {
   const number = parseVersion(body.number);

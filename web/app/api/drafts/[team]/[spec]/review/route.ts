@@ -1,6 +1,6 @@
-import { idOf, onReadSpec } from "@/server/act";
-import { reviewOf } from "@/server/drawn-pages";
-import { addressOf } from "@/server/handler";
+import { idOf, onReadSpec } from "@/server/requests/authorized-handlers";
+import { reviewOf } from "@/server/specs/drawn-pages";
+import { addressOf } from "@/server/requests/handler";
 import { clientOf } from "@/server/heavy/heavy";
 
 /** The review of the draft as it stands at a revision (`?revision=`), once it is worked out. */

@@ -1,6 +1,6 @@
-import { aboutSpec } from "@/server/about-spec";
-import { onSpec } from "@/server/act";
-import { askReview } from "@/server/reviews";
+import { aboutSpec } from "@/server/specs/about-spec";
+import { onSpec } from "@/server/requests/authorized-handlers";
+import { askReview } from "@/server/specs/reviews";
 
 export const POST = onSpec("POST /api/drafts/:team/:spec/reviews", "ask-review", async ({ answer, conflict, body, write }) => {
   const asked = await write(async (sql, { doing, person }) => {

@@ -1,5 +1,5 @@
-import { onSpec } from "@/server/act";
-import { archiveSpec } from "@/server/spec-life";
+import { onSpec } from "@/server/requests/authorized-handlers";
+import { archiveSpec } from "@/server/specs/spec-life";
 
 /** Puts a spec away, or brings it back. */
 export const POST = onSpec("POST /api/specs/:team/:spec/archive", "manage-spec", async ({ answer, body, write }) => {

@@ -1,5 +1,5 @@
-import { onSpec } from "@/server/act";
-import { setContent } from "@/server/area-content";
+import { onSpec } from "@/server/requests/authorized-handlers";
+import { setContent } from "@/server/specs/area-content";
 
 export const POST = onSpec("POST /api/specs/:team/:spec/content", "edit-draft", async ({ answer, body, write }) => {
   const problem = await write((sql, { doing }) => setContent(sql, doing, body.area, body.content));

@@ -1,8 +1,8 @@
-import { onReadSpec, onSpec } from "@/server/act";
+import { onReadSpec, onSpec } from "@/server/requests/authorized-handlers";
 import { heavy, member } from "@/server/heavy/heavy";
 import type { KeptBoxes } from "@/server/heavy/kinds";
-import { designsOf, keepDesign } from "@/server/kept-designs";
-import { pageOf } from "@/server/paging";
+import { designsOf, keepDesign } from "@/server/designs/kept-designs";
+import { pageOf } from "@/server/database/paging";
 
 export const GET = onReadSpec("GET /api/specs/:team/:spec/designs", "read-draft", async ({ sql, spec, query, answer }) => {
   const { entries, total, more } = await designsOf(sql, spec.id, pageOf(query.get("page") ?? undefined));

@@ -1,10 +1,10 @@
-import type { AccessOf, SpecAnnouncement } from "@/server/announce";
-import { listenTo } from "@/server/live";
-import { takeSeat } from "@/server/seats";
-import { addressOf, handler } from "@/server/handler";
-import { may } from "@/server/permissions";
-import { report } from "@/server/report";
-import { allowedSpec, allowedSpecNow } from "@/server/viewer";
+import type { AccessOf, SpecAnnouncement } from "@/server/happenings/announce";
+import { listenTo } from "@/server/happenings/live";
+import { takeSeat } from "@/server/running/open-streams";
+import { addressOf, handler } from "@/server/requests/handler";
+import { may } from "@/server/identity/permissions";
+import { report } from "@/server/settings/report";
+import { allowedSpec, allowedSpecNow } from "@/server/requests/viewer";
 import type { LiveEvents, LiveName } from "@/wire/live";
 
 /** Seconds between words that keep the connection open. */

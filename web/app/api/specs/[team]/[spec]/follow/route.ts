@@ -1,5 +1,5 @@
-import { onSpec } from "@/server/act";
-import { beginFollowing } from "@/server/follow";
+import { onSpec } from "@/server/requests/authorized-handlers";
+import { beginFollowing } from "@/server/specs/follow";
 
 /** Says which spec the draft may follow from now on. */
 export const POST = onSpec("POST /api/specs/:team/:spec/follow", "edit-draft", async ({ answer, body, write }) => {

@@ -1,5 +1,5 @@
-import { onSpec } from "@/server/act";
-import { moveSpec } from "@/server/spec-life";
+import { onSpec } from "@/server/requests/authorized-handlers";
+import { moveSpec } from "@/server/specs/spec-life";
 
 /** Moves a spec to another team of whoever moves it. */
 export const POST = onSpec("POST /api/specs/:team/:spec/move", "manage-spec", async ({ answer, body, write }) => {

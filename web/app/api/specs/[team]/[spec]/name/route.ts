@@ -1,5 +1,5 @@
-import { onSpec } from "@/server/act";
-import { nameSpec } from "@/server/spec-life";
+import { onSpec } from "@/server/requests/authorized-handlers";
+import { nameSpec } from "@/server/specs/spec-life";
 
 /** Names a spec: what it is called, what it is for, and its address. */
 export const POST = onSpec("POST /api/specs/:team/:spec/name", "name-spec", async ({ answer, body, write }) => {

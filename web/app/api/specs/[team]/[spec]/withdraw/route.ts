@@ -1,6 +1,6 @@
 import { parseVersion } from "@ypsiline/core";
-import { nothingThere, onSpec } from "@/server/act";
-import { withdrawVersion } from "@/server/publishing";
+import { nothingThere, onSpec } from "@/server/requests/authorized-handlers";
+import { withdrawVersion } from "@/server/specs/publishing";
 
 export const POST = onSpec("POST /api/specs/:team/:spec/withdraw", "withdraw", async ({ answer, body, write }) => {
   const number = parseVersion(body.number);

@@ -1,5 +1,5 @@
-import { idOf, nothingThere, onTeam } from "@/server/act";
-import { repeatDelivery } from "@/server/webhooks";
+import { idOf, nothingThere, onTeam } from "@/server/requests/authorized-handlers";
+import { repeatDelivery } from "@/server/happenings/webhooks";
 
 /** Sends a delivery again. */
 export const POST = onTeam("POST /api/teams/:team/deliveries/:id", "manage-team", async ({ answer, params, write }) => {

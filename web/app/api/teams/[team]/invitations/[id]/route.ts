@@ -1,5 +1,5 @@
-import { idOf, nothingThere, onTeam } from "@/server/act";
-import { revokeInvitation } from "@/server/invitations";
+import { idOf, nothingThere, onTeam } from "@/server/requests/authorized-handlers";
+import { revokeInvitation } from "@/server/teams/invitations";
 
 /** Ends an invitation. */
 export const POST = onTeam("POST /api/teams/:team/invitations/:id", "manage-team", async ({ answer, params, write }) => {

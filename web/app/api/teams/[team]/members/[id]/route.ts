@@ -1,5 +1,5 @@
-import { nothingThere, onMember } from "@/server/act";
-import { changeMember } from "@/server/team";
+import { nothingThere, onMember } from "@/server/requests/authorized-handlers";
+import { changeMember } from "@/server/teams/team";
 
 /** Gives a member another role, or removes them (role null). Leads may; anybody may leave. */
 export const POST = onMember("POST /api/teams/:team/members/:id", async ({ body: { role }, answer, write }) => {

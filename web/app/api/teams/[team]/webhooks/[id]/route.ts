@@ -1,5 +1,5 @@
-import { idOf, nothingThere, onTeam } from "@/server/act";
-import { removeWebhook } from "@/server/webhooks";
+import { idOf, nothingThere, onTeam } from "@/server/requests/authorized-handlers";
+import { removeWebhook } from "@/server/happenings/webhooks";
 
 /** Removes a webhook; what waited for it is given up. */
 export const POST = onTeam("POST /api/teams/:team/webhooks/:id", "manage-team", async ({ answer, params, write }) => {

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { FilesPage } from "@/features/files/files-page";
-import { requireSpec } from "@/server/page";
+import { requireSpec } from "@/server/requests/page";
 
 export const metadata: Metadata = { title: "Files" };
 

@@ -1,8 +1,8 @@
 import type { Metadata } from "next";
 import { FitPage } from "@/features/fit/fit-page";
-import { idOf } from "@/server/act";
-import { requireSpec } from "@/server/page";
-import { queryOf } from "@/server/query";
+import { idOf } from "@/server/requests/authorized-handlers";
+import { requireSpec } from "@/server/requests/page";
+import { queryOf } from "@/server/http/query";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;

@@ -1,7 +1,7 @@
 import type { Metadata } from "next";
 import { FollowPage } from "@/features/follow/follow-page";
-import { requireSpec } from "@/server/page";
-import { queryOf } from "@/server/query";
+import { requireSpec } from "@/server/requests/page";
+import { queryOf } from "@/server/http/query";
 
 export const metadata: Metadata = { title: "Following" };
 

@@ -1,10 +1,10 @@
 import type { Metadata } from "next";
 import { HistoryPage } from "@/features/history/history-page";
-import { database } from "@/server/database";
-import { stretchesPage } from "@/server/history";
-import { requireSpec } from "@/server/page";
-import { pageOf, pageSize } from "@/server/paging";
-import { queryOf } from "@/server/query";
+import { database } from "@/server/database/database";
+import { stretchesPage } from "@/server/specs/history";
+import { requireSpec } from "@/server/requests/page";
+import { pageOf, pageSize } from "@/server/database/paging";
+import { queryOf } from "@/server/http/query";
 import { Pager } from "@/ui/pager";
 
 type Props = {

@@ -1,10 +1,10 @@
 import { parseVersion } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { ImportPage } from "@/features/import/import-page";
-import { database } from "@/server/database";
-import { requireSpec } from "@/server/page";
-import { queryOf } from "@/server/query";
-import { readStoredVersion } from "@/server/versions";
+import { database } from "@/server/database/database";
+import { requireSpec } from "@/server/requests/page";
+import { queryOf } from "@/server/http/query";
+import { readStoredVersion } from "@/server/specs/versions";
 
 export const metadata: Metadata = { title: "Import a file" };
 

@@ -1,6 +1,6 @@
 import type { Metadata } from "next";
 import { SetsPage } from "@/features/whole-pixel-sets/sets-page";
-import { queryOf } from "@/server/query";
+import { queryOf } from "@/server/http/query";
 
 type Props = { readonly searchParams: Promise<Record<string, string | string[] | undefined>> };
 

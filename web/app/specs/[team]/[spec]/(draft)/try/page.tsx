@@ -2,10 +2,10 @@ import { limits } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { tryFills } from "@/features/try/fills";
 import { TryPage } from "@/features/try/try-page";
-import { contentOf } from "@/server/area-content";
-import { database } from "@/server/database";
-import { requireSpec } from "@/server/page";
-import { queryOf } from "@/server/query";
+import { contentOf } from "@/server/specs/area-content";
+import { database } from "@/server/database/database";
+import { requireSpec } from "@/server/requests/page";
+import { queryOf } from "@/server/http/query";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;

@@ -1,10 +1,10 @@
 import { limits } from "@ypsiline/core";
 import type { Metadata } from "next";
 import { WidthsPage } from "@/features/widths/widths-page";
-import { database } from "@/server/database";
-import { devicesOf } from "@/server/devices";
-import { requireSpec } from "@/server/page";
-import { queryOf } from "@/server/query";
+import { database } from "@/server/database/database";
+import { devicesOf } from "@/server/teams/devices";
+import { requireSpec } from "@/server/requests/page";
+import { queryOf } from "@/server/http/query";
 
 type Props = {
   readonly params: Promise<{ team: string; spec: string }>;

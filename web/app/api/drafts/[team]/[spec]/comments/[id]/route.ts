@@ -1,6 +1,6 @@
-import { aboutSpec } from "@/server/about-spec";
-import { idOf, nothingThere, onReadSpec, onSpec } from "@/server/act";
-import { answersBefore, resolveComment } from "@/server/comments";
+import { aboutSpec } from "@/server/specs/about-spec";
+import { idOf, nothingThere, onReadSpec, onSpec } from "@/server/requests/authorized-handlers";
+import { answersBefore, resolveComment } from "@/server/specs/comments";
 
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/comments/:id", "read-draft", async ({ sql, spec, params, query, answer }) => {
   const [id, before] = [idOf(params.id), idOf(query.get("before") ?? "")];

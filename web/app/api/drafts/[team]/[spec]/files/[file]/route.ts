@@ -1,10 +1,10 @@
-import { database } from "@/server/database";
-import { addressOf, handler } from "@/server/handler";
+import { database } from "@/server/database/database";
+import { addressOf, handler } from "@/server/requests/handler";
 import { clientOf, heavy } from "@/server/heavy/heavy";
-import { readStoredDraft } from "@/server/specs";
-import { readStoredVersion } from "@/server/versions";
-import { allowedSpec } from "@/server/viewer";
-import { fileAnswer, responseOf } from "@/server/writing/file-response";
+import { readStoredDraft } from "@/server/specs/specs";
+import { readStoredVersion } from "@/server/specs/versions";
+import { allowedSpec } from "@/server/requests/viewer";
+import { fileAnswer, responseOf } from "@/server/http/file-response";
 import { askedFile, savedName } from "@/server/writing/named-file";
 
 /** A file of the draft as it is saved, marked as one. */

@@ -1,7 +1,7 @@
-import { idOf, jsonAnswer, onReadSpec } from "@/server/act";
-import { addressOf } from "@/server/handler";
+import { idOf, jsonAnswer, onReadSpec } from "@/server/requests/authorized-handlers";
+import { addressOf } from "@/server/requests/handler";
 import { clientOf } from "@/server/heavy/heavy";
-import { momentOf } from "@/server/moment";
+import { momentOf } from "@/server/specs/moment";
 
 /** The draft as it stood at a revision. */
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/history/:revision", "read-draft", async ({ spec, person, params, request }) => {

@@ -1,6 +1,6 @@
-import { aboutSpec } from "@/server/about-spec";
-import { idOf, nothingThere, onSpec } from "@/server/act";
-import { decideReview } from "@/server/reviews";
+import { aboutSpec } from "@/server/specs/about-spec";
+import { idOf, nothingThere, onSpec } from "@/server/requests/authorized-handlers";
+import { decideReview } from "@/server/specs/reviews";
 
 export const POST = onSpec("POST /api/drafts/:team/:spec/reviews/:id", "decide-review", async ({ answer, body, params, write }) => {
   const id = idOf(params.id);

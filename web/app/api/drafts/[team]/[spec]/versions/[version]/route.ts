@@ -1,6 +1,6 @@
 import { parseVersion } from "@ypsiline/core";
-import { jsonAnswer, nothingThere, onReadSpec } from "@/server/act";
-import { readStoredVersion } from "@/server/versions";
+import { jsonAnswer, nothingThere, onReadSpec } from "@/server/requests/authorized-handlers";
+import { readStoredVersion } from "@/server/specs/versions";
 
 /** The document of a version as its team reads it, with what it follows. */
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/versions/:version", "read-draft", async ({ sql, spec, params }) => {

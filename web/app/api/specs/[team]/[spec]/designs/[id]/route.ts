@@ -1,5 +1,5 @@
-import { idOf, nothingThere, onReadSpec, onSpec } from "@/server/act";
-import { designOf, removeDesign } from "@/server/kept-designs";
+import { idOf, nothingThere, onReadSpec, onSpec } from "@/server/requests/authorized-handlers";
+import { designOf, removeDesign } from "@/server/designs/kept-designs";
 
 export const GET = onReadSpec("GET /api/specs/:team/:spec/designs/:id", "read-draft", async ({ sql, spec, params, answer }) => {
   const id = idOf(params.id);

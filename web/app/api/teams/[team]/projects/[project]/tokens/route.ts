@@ -1,5 +1,5 @@
-import { onProject } from "@/server/act";
-import { makeToken, mostTokens } from "@/server/tokens";
+import { onProject } from "@/server/requests/authorized-handlers";
+import { makeToken, mostTokens } from "@/server/identity/tokens";
 
 /** Makes an access token; the answer is the only time it is seen. */
 export const POST = onProject("POST /api/teams/:team/projects/:project/tokens", async ({ answer, body, write }) => {

@@ -1,6 +1,6 @@
 import { parseVersion } from "@ypsiline/core";
-import { nothingThere, onProject } from "@/server/act";
-import { setUse } from "@/server/projects";
+import { nothingThere, onProject } from "@/server/requests/authorized-handlers";
+import { setUse } from "@/server/projects/projects";
 
 /** Notes which version of a spec a project uses; null, that it uses the spec no more. */
 export const POST = onProject("POST /api/teams/:team/projects/:project/uses", async ({ answer, body, write }) => {

@@ -1,5 +1,5 @@
-import { idOf, nothingThere, onTeam } from "@/server/act";
-import { queueTest } from "@/server/webhook-queue";
+import { idOf, nothingThere, onTeam } from "@/server/requests/authorized-handlers";
+import { queueTest } from "@/server/happenings/webhook-queue";
 
 /** Has a test message sent to a webhook, like any other message: signed, and again where it is not accepted. */
 export const POST = onTeam("POST /api/teams/:team/webhooks/:id/test", "manage-team", async ({ answer, params, write }) => {

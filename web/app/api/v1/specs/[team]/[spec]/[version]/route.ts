@@ -1,5 +1,5 @@
-import { handler } from "@/server/handler";
-import type { PublishedParams } from "@/server/published-file";
-import { requestedFile } from "@/server/requested-file";
+import { handler } from "@/server/requests/handler";
+import type { PublishedParams } from "@/server/requests/published-file";
+import { requestedFile } from "@/server/requests/requested-file";
 
 export const GET = handler<PublishedParams>((request, params) => requestedFile(request, params, "layout.json"));

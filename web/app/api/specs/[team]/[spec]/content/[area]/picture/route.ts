@@ -1,9 +1,9 @@
-import { nothingThere, onSpec } from "@/server/act";
-import { areaPicture, setAreaPicture } from "@/server/area-content";
-import { database } from "@/server/database";
-import { handler } from "@/server/handler";
-import { encodedPicture } from "@/server/pictures";
-import { allowedSpec } from "@/server/viewer";
+import { nothingThere, onSpec } from "@/server/requests/authorized-handlers";
+import { areaPicture, setAreaPicture } from "@/server/specs/area-content";
+import { database } from "@/server/database/database";
+import { handler } from "@/server/requests/handler";
+import { encodedPicture } from "@/server/heavy/pictures";
+import { allowedSpec } from "@/server/requests/viewer";
 
 /** The picture that an area holds, to whoever may see the draft. */
 export const GET = handler<{ team: string; spec: string; area: string }>(async (_, { team, spec, area }) => {

@@ -1,9 +1,9 @@
-import { idOf, nothingThere, onSpec } from "@/server/act";
-import { database } from "@/server/database";
-import { handler } from "@/server/handler";
-import { addPicture, pictureOf } from "@/server/kept-designs";
-import { encodedPicture } from "@/server/pictures";
-import { allowedSpec } from "@/server/viewer";
+import { idOf, nothingThere, onSpec } from "@/server/requests/authorized-handlers";
+import { database } from "@/server/database/database";
+import { handler } from "@/server/requests/handler";
+import { addPicture, pictureOf } from "@/server/designs/kept-designs";
+import { encodedPicture } from "@/server/heavy/pictures";
+import { allowedSpec } from "@/server/requests/viewer";
 
 /** The picture of a design, to whoever may see the draft. */
 export const GET = handler<{ team: string; spec: string; id: string }>(async (_, { team, spec, id: text }) => {

@@ -1,5 +1,5 @@
-import { idOf, nothingThere, onSpec } from "@/server/act";
-import { setPurpose } from "@/server/kept-designs";
+import { idOf, nothingThere, onSpec } from "@/server/requests/authorized-handlers";
+import { setPurpose } from "@/server/designs/kept-designs";
 
 export const POST = onSpec("POST /api/specs/:team/:spec/designs/:id/purposes", "edit-draft", async ({ answer, body, params, write }) => {
   const id = idOf(params.id);

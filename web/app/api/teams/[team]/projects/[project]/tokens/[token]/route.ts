@@ -1,5 +1,5 @@
-import { idOf, nothingThere, onProject } from "@/server/act";
-import { revokeToken } from "@/server/tokens";
+import { idOf, nothingThere, onProject } from "@/server/requests/authorized-handlers";
+import { revokeToken } from "@/server/identity/tokens";
 
 /** Revokes an access token. */
 export const POST = onProject("POST /api/teams/:team/projects/:project/tokens/:token", async ({ answer, params, write }) => {

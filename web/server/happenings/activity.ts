@@ -1,0 +1,87 @@
+import type { Sql } from "../database/database";
+import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
+
+/** Something that was done in a team, in words a colleague understands. */
+export type Activity = {
+  readonly at: Date;
+  readonly person: string | null;
+  readonly spec: string | null;
+  readonly what: string;
+  readonly words: string;
+};
+/** The same for a page, with what the spec is called. */
+export type NamedActivity = Activity & { readonly specName: string | null };
+
+export type NewActivity = {
+  readonly teamId: number;
+  readonly specId: number | null;
+  /** Whoever did it; null where it was nobody of the team. */
+  readonly personId: number | null;
+  /** What kind of thing it was, by one name. */
+  readonly what: string;
+  readonly words: string;
+};
+
+/** Writes what was done; inside the transaction that did it. */
+export const addActivity = async (sql: Sql, entries: readonly NewActivity[]): Promise<void> => {
+  if (entries.length === 0) return;
+  const rows = entries.map((entry) => ({ ...entry, words: entry.words.slice(0, 2000) }));
+  await sql`
+    INSERT INTO activity (team_id, spec_id, person_id, what, words)
+    SELECT "teamId", "specId", "personId", what, words
+    FROM jsonb_to_recordset(${sql.json(rows)}) AS e ("teamId" bigint, "specId" bigint, "personId" bigint, what text, words text)`;
+};
+
+/** Minutes within which one person's edits of a draft are one entry. */
+const together = 15;
+
+/** Notes that somebody changes a draft: one entry for a stretch of edits, at the time of the last. */
+export const noteEdit = async (
+  sql: Sql,
+  { teamId, specId, personId }: { readonly teamId: number; readonly specId: number; readonly personId: number },
+): Promise<void> => {
+  const rows = await sql`
+    UPDATE activity SET at = now() WHERE id = (
+      SELECT id FROM activity WHERE spec_id = ${specId} ORDER BY at DESC, id DESC LIMIT 1)
+      AND what = 'edited' AND person_id = ${personId} AND at > now() - make_interval(mins => ${together}) RETURNING id`;
+  if (rows.length === 0) await addActivity(sql, [{ teamId, specId, personId, what: "edited", words: "changed the draft" }]);
+};
+
+/** A spec that is or was of a team, by any address it has or had there. */
+const specOf = (sql: Sql, teamId: number, slug: string) =>
+  sql`(SELECT spec_id FROM spec_address WHERE team_id = ${teamId} AND slug = ${slug})`;
+
+/** The address a spec (`s`) has in the team whose log it is (`a`); of one that was moved away, the last it had there. */
+const addressIn = (sql: Sql) => sql`
+  CASE WHEN s.team_id = a.team_id THEN s.slug
+  ELSE (SELECT slug FROM spec_address had WHERE had.spec_id = s.id AND had.team_id = a.team_id ORDER BY had.at DESC LIMIT 1) END`;
+
+/** What was done in a team, or to one spec of it, before an entry (null: up to now), the latest first. */
+export const activityBefore = async (
+  sql: Sql,
+  teamId: number,
+  spec: string | null,
+  before: number | null,
+  limit: number,
+): Promise<readonly (Activity & { readonly id: number })[]> => {
+  const earlier = sql`AND (a.at, a.id) < (SELECT at, id FROM activity WHERE id = ${before})`;
+  return sql<(Activity & { id: number })[]>`
+    SELECT a.id, a.at, p.name AS person, ${addressIn(sql)} AS spec, a.what, a.words
+    FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
+    WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`} ${before === null ? sql`` : earlier}
+    ORDER BY a.at DESC, a.id DESC LIMIT ${limit}`;
+};
+
+/** A page of the same; how many there are is not counted, since there may be a million. */
+export const activityPage = async (sql: Sql, teamId: number, spec: string | null, page: number): Promise<Page<NamedActivity>> => {
+  // A spec's name is read for the rows that are shown alone.
+  const rows = await sql<NamedActivity[]>`
+    WITH shown AS (
+      SELECT a.id, a.team_id, a.at, a.person_id, a.spec_id, a.what, a.words FROM activity a
+      WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`}
+      ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)})
+    SELECT a.at, p.name AS person, ${addressIn(sql)} AS spec, CASE WHEN s.team_id = a.team_id THEN d.summary ->> 'name' END AS "specName", a.what, a.words
+    FROM shown a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id LEFT JOIN draft d ON d.spec_id = a.spec_id
+    ORDER BY a.at DESC, a.id DESC`;
+  return uncounted(page, rows);
+};

@@ -1,0 +1,52 @@
+import { LRUCache } from "lru-cache";
+import type { Got } from "../http/request-body";
+
+/** Most that is kept of results, characters. */
+const most = 48 * 1024 * 1024;
+
+/** Longest that a page waits for a result before it is sent without it, ms. */
+const patience = 400;
+
+type Kept = { readonly results: LRUCache<string, { readonly value: unknown }>; readonly made: Map<string, Promise<Got<unknown>>> };
+const shared = globalThis as { ypsilineResults?: Kept };
+
+const sizeOf = ({ value }: { readonly value: unknown }): number => JSON.stringify(value).length + 100;
+
+const kept = (): Kept =>
+  (shared.ypsilineResults ??= {
+    results: new LRUCache({ maxSize: most, maxEntrySize: most / 4, sizeCalculation: sizeOf }),
+    made: new Map(),
+  });
+
+/**
+ * A result by a name that says all it depends on, like a revision: worked out once while it is kept, and once for all who
+ * ask for it at the same time. What could not be worked out is not kept.
+ */
+export const keptResult = <T>(name: string, make: () => Promise<Got<T>>): Promise<Got<T>> => {
+  const { results, made } = kept();
+  const known = results.get(name);
+  if (known) return Promise.resolve({ ok: true, value: known.value as T });
+  const underWay = made.get(name) as Promise<Got<T>> | undefined;
+  if (underWay) return underWay;
+  const work = make()
+    .then((result) => {
+      if (result.ok) results.set(name, { value: result.value });
+      return result;
+    })
+    .finally(() => made.delete(name));
+  made.set(name, work);
+  return work;
+};
+
+/** A result where it is there soon; null where whoever asks goes on without it. */
+export const soon = async <T>(result: Promise<Got<T>>): Promise<Got<T> | null> => {
+  let timer: NodeJS.Timeout | undefined;
+  const late = new Promise<null>((resolve) => {
+    timer = setTimeout(() => resolve(null), patience);
+  });
+  try {
+    return await Promise.race([result, late]);
+  } finally {
+    clearTimeout(timer);
+  }
+};

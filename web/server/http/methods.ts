@@ -1,0 +1,63 @@
+import type { IncomingMessage, ServerResponse } from "node:http";
+import { routes } from "@/wire/routes";
+import { openApi } from "./openapi";
+import type { Problem } from "./problem";
+import { forAnySite } from "./file-response";
+
+/** An address of the interfaces, by its pattern, the methods it is answered to, and whether programs of any site may call it. */
+type Served = { readonly pattern: RegExp; readonly methods: readonly string[]; readonly forPrograms: boolean };
+
+const patternOf = (path: string): RegExp => new RegExp(`^${path.replace(/[.]/g, "\\.").replace(/\{[^}]+\}|:[a-zA-Z]+/g, "[^/]+")}$`);
+
+/** Every address of the two interfaces, from what describes them. */
+const served: readonly Served[] = (() => {
+  const described = Object.entries(openApi()["paths"] as Record<string, object>).map(([path, methods]): Served => ({
+    pattern: patternOf(`/api/v1${path}`),
+    methods: Object.keys(methods).map((method) => method.toUpperCase()),
+    forPrograms: true,
+  }));
+  const own = new Map<string, string[]>();
+  for (const name of Object.keys(routes)) {
+    const [method = "", path = ""] = name.split(" ");
+    own.set(path, [...(own.get(path) ?? []), method]);
+  }
+  const pages = [...own].map(([path, methods]): Served => ({ pattern: patternOf(path), methods, forPrograms: false }));
+  return [...described, { pattern: patternOf("/api/v1/openapi.json"), methods: ["GET"], forPrograms: true }, ...pages];
+})();
+
+const pathOf = ({ url }: IncomingMessage): string => (url ?? "/").split("?", 1)[0] ?? "/";
+
+/**
+ * Sees to the method of a request to one of the interfaces: OPTIONS is answered here, with what a browser asks before a page of
+ * another site may send (CORS); what an address is not answered to is refused with those it is. What computes and stores nothing is
+ * open to any site; what is published says so itself, where it is public. True where the request is answered.
+ */
+export const answerMethod = (request: IncomingMessage, response: ServerResponse): Problem | boolean => {
+  const path = pathOf(request);
+  if (!path.startsWith("/api/")) return false;
+  const all = served.filter(({ pattern }) => pattern.test(path));
+  if (all.length === 0) return false;
+  const methods = [...new Set(all.flatMap((one) => one.methods))];
+  const allow = [...methods, ...(methods.includes("GET") ? ["HEAD"] : []), "OPTIONS"].join(", ");
+  const forPrograms = all.some((one) => one.forPrograms);
+  const method = request.method ?? "GET";
+  if (forPrograms && (methods.includes("POST") || path.endsWith("/openapi.json")))
+    for (const [name, value] of Object.entries(forAnySite)) response.setHeader(name, value);
+  if (method === "OPTIONS") {
+    response.writeHead(204, {
+      Allow: allow,
+      ...(forPrograms
+        ? {
+            ...forAnySite,
+            "Access-Control-Allow-Methods": allow,
+            "Access-Control-Allow-Headers": "Content-Type, If-None-Match",
+            "Access-Control-Max-Age": "86400",
+          }
+        : {}),
+    });
+    response.end();
+    return true;
+  }
+  if (methods.includes(method) || (method === "HEAD" && methods.includes("GET"))) return false;
+  return { code: "method", detail: `${method} is not answered at ${path}; ${allow} are.`, headers: { Allow: allow } };
+};

@@ -1,0 +1,291 @@
+import type postgres from "postgres";
+import type { z } from "zod";
+import {
+  bodyLimit,
+  type Answered,
+  type ConflictOf,
+  type GetKey,
+  type PathParams,
+  type PostKey,
+  type Received,
+  type RouteKey,
+  routes,
+} from "@/wire/routes";
+import { personOf, specAllowed, teamAllowed } from "./allowed";
+import { cookieIn } from "../http/cookies";
+import { database } from "../database/database";
+import { fromElsewhere, handler } from "./handler";
+import type { Asking } from "../identity/holding";
+import type { Person } from "../identity/people";
+import type { Action } from "../identity/permissions";
+import type { Problem } from "../http/problem";
+import type { Doing } from "../specs/publishing";
+import { projectOwner } from "../projects/projects";
+import { type Got, readJson } from "../http/request-body";
+import { sessionCookie } from "../identity/sign-in";
+import type { Spec } from "../specs/specs";
+import type { Team } from "../teams/team";
+import { jsonWith } from "../database/stored-text";
+import { inTransaction, type Write } from "../database/transaction";
+import { allowedSpec, allowedTeam, viewer } from "./viewer";
+
+type Outcome = Promise<Response | Problem>;
+type At<Key extends RouteKey> = PathParams<Key>;
+
+/** What every route does with its contract: answers by it, or says by it what a conflict came of. */
+export type Answering<Key extends RouteKey> = {
+  readonly answer: (value: Answered<Key>, init?: ResponseInit) => Response;
+  readonly conflict: (detail: string, now: ConflictOf<Key>) => Problem;
+};
+
+/** Answers of a route, held to its contract by the compiler. */
+export const answering = <Key extends RouteKey>(_route: Key): Answering<Key> => ({
+  answer: (value, init) => Response.json(value, init),
+  conflict: (detail, now) => ({ code: "conflict", detail, more: now as Readonly<Record<string, unknown>> }),
+});
+
+const unkept = { headers: { "Cache-Control": "no-store" } };
+
+/** An answer of which some members are JSON text already: a stored document is handed on and not read. */
+export const jsonAnswer = (value: object, texts: Readonly<Record<string, string>>): Response =>
+  new Response(jsonWith(value, texts), { headers: { "Content-Type": "application/json", ...unkept.headers } });
+
+/** The number in an address; null where it is none. */
+export const idOf = (text: string | undefined): number | null => (text !== undefined && /^\d{1,15}$/.test(text) ? Number(text) : null);
+
+export const nothingThere = (what: string): Problem => ({ code: "not-found", detail: `There is no such ${what}.` });
+
+const readBody = <Key extends PostKey>(request: Request, key: Key): Promise<Got<Received<Key>>> =>
+  readJson(request, routes[key].request as unknown as z.ZodType<Received<Key>>, bodyLimit(key));
+
+/** What the work of a route that was sent something is given. */
+type Acted<Key extends PostKey, A> = Answering<Key> & {
+  readonly body: Received<Key>;
+  readonly params: At<Key>;
+  readonly request: Request;
+  /** The session's secret, as its cookie has it. */
+  readonly session: string | null;
+  /** To read with; what is written goes through `write`. */
+  readonly sql: postgres.Sql;
+  readonly write: Write<A>;
+} & A;
+
+/** Whether a request may be done, asked of the pool before its body is read and again in each transaction that writes for it. */
+type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, session: string | null) => Promise<Got<A>>;
+
+/** Leaves a transaction with nothing written, because whoever asked for it may do so no longer. */
+class RightLost extends Error {
+  constructor(readonly problem: Problem) {
+    super("a right was lost before the write");
+  }
+}
+
+const sessionOf = (request: Request): string | null => cookieIn(request.headers.get("cookie"), sessionCookie());
+
+/**
+ * A route that is sent something: from this site; `allow` first, and only then the body is read. A body can take seconds
+ * to come, so `write` asks `allow` again inside its transaction. `moved` says what is wrong where the second answer is
+ * about something else than the first.
+ */
+export const onPost = <Key extends PostKey, A>(
+  key: Key,
+  allow: Allow<Key, A>,
+  work: (act: Acted<Key, A>) => Outcome,
+  moved: (before: A, now: A) => Problem | null = () => null,
+) =>
+  handler<At<Key>>(async (request, params) => {
+    const elsewhere = fromElsewhere(request);
+    if (elsewhere) return elsewhere;
+    const session = sessionOf(request);
+    const sql = database();
+    const allowed = await allow({ sql, holds: false }, params, session);
+    if (!allowed.ok) return allowed.problem;
+    const body = await readBody(request, key);
+    if (!body.ok) return body.problem;
+    const write: Write<A> = (writing) =>
+      inTransaction(sql, async (transaction) => {
+        const now = await allow({ sql: transaction, holds: true }, params, session);
+        if (!now.ok) throw new RightLost(now.problem);
+        const problem = moved(allowed.value, now.value);
+        if (problem) throw new RightLost(problem);
+        return writing(transaction, now.value);
+      });
+    try {
+      return await work({ ...answering(key), body: body.value, params, request, session, sql, write, ...allowed.value });
+    } catch (error) {
+      if (error instanceof RightLost) return error.problem;
+      throw error;
+    }
+  });
+
+type MaybeSomebody = { readonly person: Person | null };
+type Somebody = { readonly person: Person };
+
+/** Signed in or not. */
+export const anybody = async (asking: Asking, _params: unknown, session: string | null): Promise<Got<MaybeSomebody>> => ({
+  ok: true,
+  value: { person: await personOf(asking, session) },
+});
+
+type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Person };
+type OfTeam = { readonly team: Team; readonly person: Person };
+type SpecKey = Extract<PostKey, `${string}/:team/:spec${string}`>;
+type TeamKey = Extract<PostKey, `POST /api/teams/:team/${string}`>;
+type ProjectKey = Extract<PostKey, `POST /api/teams/:team/projects/:project/${string}`>;
+
+type ReadPersonKey = Extract<GetKey, "GET /api/specs">;
+type ReadSpecKey = Extract<GetKey, `${string}/:team/:spec${string}`>;
+type ReadTeamKey = Exclude<Extract<GetKey, `GET /api/teams/:team/${string}`>, ReadSpecKey>;
+
+/** A route that reads something for whoever is signed in. */
+export const onReadPerson = <Key extends ReadPersonKey>(
+  key: Key,
+  work: (act: {
+    readonly sql: postgres.Sql;
+    readonly person: Person;
+    readonly query: URLSearchParams;
+    readonly answer: (value: Answered<Key>) => Response;
+  }) => Outcome,
+) =>
+  handler<At<Key>>(async (request) => {
+    const person = await viewer();
+    if (!person) return { code: "signed-out", detail: "Sign in first." };
+    return work({
+      sql: database(),
+      person,
+      query: new URL(request.url).searchParams,
+      answer: (value) => answering(key).answer(value, unkept),
+    });
+  });
+
+/** A route that reads something of a spec: permission, then the work. */
+export const onReadSpec = <Key extends ReadSpecKey>(
+  key: Key,
+  action: Action,
+  work: (act: {
+    readonly sql: postgres.Sql;
+    readonly spec: Spec;
+    readonly person: Person | null;
+    readonly params: At<Key>;
+    readonly query: URLSearchParams;
+    readonly request: Request;
+    readonly answer: (value: Answered<Key>) => Response;
+  }) => Outcome,
+) =>
+  handler<At<Key>>(async (request, params) => {
+    const { team, spec } = params as PathParams<ReadSpecKey>;
+    const allowed = await allowedSpec(team, spec, action);
+    if (!allowed.ok) return allowed.problem;
+    const query = new URL(request.url).searchParams;
+    return work({
+      sql: database(),
+      spec: allowed.spec,
+      person: allowed.person,
+      params,
+      query,
+      request,
+      answer: (value) => answering(key).answer(value, unkept),
+    });
+  });
+
+/** A route that reads something of a team. */
+export const onReadTeam = <Key extends ReadTeamKey>(
+  key: Key,
+  action: Action,
+  work: (act: {
+    readonly sql: postgres.Sql;
+    readonly team: Team;
+    readonly query: URLSearchParams;
+    readonly answer: (value: Answered<Key>) => Response;
+  }) => Outcome,
+) =>
+  handler<At<Key>>(async (request, params) => {
+    const allowed = await allowedTeam((params as PathParams<ReadTeamKey>).team, action);
+    if (!allowed.ok) return allowed.problem;
+    const query = new URL(request.url).searchParams;
+    return work({ sql: database(), team: allowed.value.team, query, answer: (value) => answering(key).answer(value, unkept) });
+  });
+
+const specMoved = (before: OfSpec, now: OfSpec): Problem | null =>
+  before.spec.id === now.spec.id && before.spec.teamId === now.spec.teamId
+    ? null
+    : { code: "forbidden", detail: "This spec was moved to another team in the meantime. Nothing was changed; open it again to go on." };
+
+/** A route that changes something of a spec. */
+export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act: Acted<Key, OfSpec>) => Outcome) =>
+  onPost<Key, OfSpec>(
+    key,
+    async (asking, params, session) => {
+      const { team, spec: slug } = params as PathParams<SpecKey>;
+      const allowed = await specAllowed(asking, await personOf(asking, session), team, slug, action);
+      if (!allowed.ok) return allowed;
+      const { spec, person } = allowed;
+      if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in first." } };
+      // Where it is now: a page that was open when it was renamed or moved still asks at the old address.
+      const doing = { specId: spec.id, teamId: spec.teamId, team: spec.team, spec: spec.slug, personId: person.id };
+      return { ok: true, value: { doing, spec, person } };
+    },
+    work,
+    specMoved,
+  );
+
+/** A route for whoever is signed in. */
+export const onPerson = <Key extends PostKey>(key: Key, work: (act: Acted<Key, Somebody>) => Outcome, signedOut = "Sign in first.") =>
+  onPost<Key, Somebody>(
+    key,
+    async (asking, _params, session) => {
+      const person = await personOf(asking, session);
+      return person ? { ok: true, value: { person } } : { ok: false, problem: { code: "signed-out", detail: signedOut } };
+    },
+    work,
+  );
+
+/** A route that changes something of a team. */
+export const onTeam = <Key extends TeamKey>(key: Key, action: Action, work: (act: Acted<Key, OfTeam>) => Outcome) =>
+  onPost<Key, OfTeam>(
+    key,
+    async (asking, params, session) => teamAllowed(asking, await personOf(asking, session), (params as PathParams<TeamKey>).team, action),
+    work,
+  );
+
+type MemberKey = "POST /api/teams/:team/members/:id";
+
+/** A route about a member of a team: its leads may change anybody, and anybody may leave. */
+export const onMember = (
+  key: MemberKey,
+  work: (act: Acted<MemberKey, OfTeam & { readonly memberId: number; readonly self: boolean }>) => Outcome,
+) =>
+  onPost(
+    key,
+    async (asking, { team, id }: At<MemberKey>, session) => {
+      const person = await personOf(asking, session);
+      const memberId = idOf(id);
+      const self = person !== null && memberId === person.id;
+      // Both kinds change who leads the team, one at a time.
+      const allowed = await teamAllowed(asking, person, team, self ? "read-team" : "manage-team", { hold: "alone" });
+      if (!allowed.ok) return allowed;
+      return memberId === null ? { ok: false, problem: nothingThere("member") } : { ok: true, value: { ...allowed.value, memberId, self } };
+    },
+    work,
+  );
+
+type OfProject = OfTeam & { readonly project: { readonly id: number; readonly name: string } };
+
+/** A route that changes something of a project: its owner may, and the team's leads. */
+export const onProject = <Key extends ProjectKey>(key: Key, work: (act: Acted<Key, OfProject>) => Outcome) =>
+  onPost<Key, OfProject>(
+    key,
+    async (asking, params, session) => {
+      const { team, project: number } = params as PathParams<ProjectKey>;
+      const person = await personOf(asking, session);
+      const member = await teamAllowed(asking, person, team, "read-team");
+      if (!member.ok) return member;
+      const id = idOf(number);
+      const project = id === null ? null : await projectOwner(asking, member.value.team.id, id);
+      if (id === null || !project) return { ok: false, problem: nothingThere("project") };
+      const allowed = await teamAllowed(asking, person, team, "manage-projects", { owner: project.ownerId === member.value.person.id });
+      if (!allowed.ok) return allowed;
+      return { ok: true, value: { ...allowed.value, project: { id, name: project.name } } };
+    },
+    work,
+  );

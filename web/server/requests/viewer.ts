@@ -1,0 +1,36 @@
+import { cookies, headers } from "next/headers";
+import { cache } from "react";
+import { cookieIn } from "../http/cookies";
+import { database } from "../database/database";
+import { type Allowed, type AllowedTeam, allowedFor, personOf, teamAllowed } from "./allowed";
+import type { Person } from "../identity/people";
+import type { Action } from "../identity/permissions";
+import type { Got } from "../http/request-body";
+import { sessionCookie } from "../identity/sign-in";
+import { bearerToken } from "../identity/tokens";
+
+/** Who is signed in, read once for each request; null where nobody is. */
+export const viewer = cache(async (): Promise<Person | null> =>
+  personOf({ sql: database(), holds: false }, (await cookies()).get(sessionCookie())?.value ?? null),
+);
+
+/**
+ * The spec of an address, where the one asking may do something to it: a person by session, or, for reading versions, a
+ * project by its access token. To people outside its team a spec that is not public is not there at all.
+ */
+export const allowedSpec = async (team: string, slug: string, action: Action): Promise<Allowed> => {
+  const bearer = action === "read-version" ? bearerToken(await headers()) : null;
+  return allowedFor({ bearer, person: bearer === null ? await viewer() : null }, team, slug, action);
+};
+
+/** The same, asked of the database anew: `viewer` keeps who is signed in for the whole of a request. */
+export const allowedSpecNow = async (headers: Headers, team: string, slug: string): Promise<Allowed> => {
+  const bearer = bearerToken(headers);
+  const session = cookieIn(headers.get("cookie"), sessionCookie());
+  const person = bearer === null ? await personOf({ sql: database(), holds: false }, session) : null;
+  return allowedFor({ bearer, person }, team, slug, "read-version");
+};
+
+/** A team, where the person asking may do something in it. */
+export const allowedTeam = async (slug: string, action: Action): Promise<Got<AllowedTeam>> =>
+  teamAllowed({ sql: database(), holds: false }, await viewer(), slug, action);

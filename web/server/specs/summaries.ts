@@ -1,0 +1,77 @@
+import type postgres from "postgres";
+import { announce } from "../happenings/announce";
+import type { Sql } from "../database/database";
+import type { DraftCounts, DraftSummary } from "../heavy/draft-summary";
+import { isLeased } from "../database/lease";
+
+/**
+ * Stores with a draft what cards show of it, in the transaction that wrote it, so that a list of specs reads no document. What its
+ * checks say is worked out afterwards (`counting.ts`).
+ */
+export const storeSummary = async (sql: postgres.TransactionSql, specId: number, summary: DraftSummary): Promise<void> => {
+  await sql`UPDATE draft SET summary = ${sql.json(summary as unknown as postgres.JSONValue)} WHERE spec_id = ${specId}`;
+  await wantCounts(sql, specId);
+};
+
+/** Seconds after an edit before a draft is checked: whoever types changes it again at once. */
+const calm = 1;
+
+/** Has a draft counted anew: it has changed, or the version it is held against has. */
+export const wantCounts = async (sql: postgres.TransactionSql, specId: number): Promise<void> => {
+  const next = sql`now() + make_interval(secs => ${calm})`;
+  await sql`
+    INSERT INTO draft_counts AS c (spec_id, next_at) VALUES (${specId}, ${next})
+    ON CONFLICT (spec_id) DO UPDATE SET next_at = coalesce(c.next_at, excluded.next_at), attempts = 0`;
+  await announce(sql, { kind: "counts" });
+};
+
+/** A draft to be counted, with the documents that takes as JSON text. */
+export type DueCounts = {
+  readonly specId: number;
+  readonly revision: number;
+  readonly layout: string;
+  readonly versionId: number | null;
+  readonly version: string | null;
+  readonly attempts: number;
+};
+
+/** Takes a draft that is to be counted, and keeps others from taking it for a while; null where none is. */
+export const takeDueCounts = async (sql: Sql, leaseSeconds: number): Promise<DueCounts | null> => {
+  const [row] = await sql<DueCounts[]>`
+    WITH taken AS (
+      UPDATE draft_counts SET leased_until = now() + make_interval(secs => ${leaseSeconds}), attempts = attempts + 1
+      WHERE spec_id = (
+        SELECT spec_id FROM draft_counts WHERE (next_at <= now() OR next_at > now() + make_interval(mins => 10)) AND NOT ${isLeased(sql)}
+        ORDER BY next_at LIMIT 1 FOR UPDATE SKIP LOCKED)
+      RETURNING spec_id, attempts)
+    SELECT t.spec_id AS "specId", t.attempts, d.revision, d.layout::text AS layout, v.id AS "versionId", v.layout::text AS version
+    FROM taken t JOIN draft d ON d.spec_id = t.spec_id LEFT JOIN LATERAL (
+      SELECT v.id, v.layout FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+      WHERE v.spec_id = t.spec_id AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1) v ON true`;
+  return row ?? null;
+};
+
+/**
+ * Notes what was counted, of the revision and version it was counted of; null where it could not be. A draft that changed
+ * meanwhile is counted again.
+ */
+export const noteCounts = async (
+  sql: Sql,
+  { specId, revision, versionId }: Pick<DueCounts, "specId" | "revision" | "versionId">,
+  counts: DraftCounts | null,
+  retryIn: number | null,
+): Promise<void> => {
+  const again = sql`CASE WHEN ${retryIn}::float8 IS NULL THEN NULL ELSE now() + make_interval(secs => ${retryIn}::float8) END`;
+  await sql`
+    UPDATE draft_counts c SET leased_until = NULL,
+      ${counts ? sql`revision = ${revision}, version_id = ${versionId}, problems = ${counts.problems}, cautions = ${counts.cautions}, changes = ${counts.changes},` : sql``}
+      next_at = CASE WHEN (SELECT d.revision FROM draft d WHERE d.spec_id = c.spec_id) = ${revision} THEN ${again} ELSE now() END
+    WHERE spec_id = ${specId}`;
+};
+
+/** Seconds until a draft is due to be counted that nobody has taken; null where none waits. */
+export const nextCounts = async (sql: Sql): Promise<number | null> => {
+  const [row] = await sql<{ seconds: number | null }[]>`
+    SELECT extract(epoch FROM min(greatest(next_at, leased_until)) - now())::float8 AS seconds FROM draft_counts WHERE next_at IS NOT NULL`;
+  return row?.seconds ?? null;
+};
