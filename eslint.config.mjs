@@ -38,13 +38,32 @@ const noApp = { group: ["@/app/*", "**/app/*"], message: "Only routes stand in a
 // What is done for somebody asks their right inside the transaction that does it: an act cannot open one of its own.
 const oneBeginning = {
   selector: "CallExpression[callee.type='MemberExpression'][callee.property.name='begin']",
-  message: "Transactions begin in web/server/transaction.ts alone.",
+  message: "Transactions begin in web/server/database/transaction.ts alone.",
 };
 const noOwnTransaction = {
-  group: ["@/server/transaction"],
-  message: "Routes write through `write` (web/server/act.ts), which asks the right again inside the transaction.",
+  group: ["@/server/database/transaction"],
+  message: "Routes write through `write` (web/server/requests/authorized-handlers.ts), which asks the right again inside the transaction.",
 };
 const sqlAtHome = { group: ["postgres"], message: "SQL stands only in web/server." };
+const serverWide = [coreByIndex, noApp, { group: ["@/features/*", "@/ui/*"], message: "The server draws nothing." }];
+// The rooms of the server in one order: each imports only from those before it. `guide` is used by the build alone.
+const serverRooms = [
+  "guide",
+  "settings",
+  "http",
+  "database",
+  "writing",
+  "heavy",
+  "happenings",
+  "identity",
+  "teams",
+  "specs",
+  "designs",
+  "projects",
+  "requests",
+  "registry",
+  "running",
+];
 
 export default ts.config(
   { ignores: ["**/node_modules/", "**/.next/", "**/dist/", ".data*/", "web/next-env.d.ts", "test-results/", "playwright-report/"] },
@@ -80,7 +99,7 @@ export default ts.config(
   },
   {
     files: ["web/server/**"],
-    ignores: ["web/server/transaction.ts"],
+    ignores: ["web/server/database/transaction.ts"],
     rules: { "no-restricted-syntax": ["error", oneBeginning] },
   },
   {
@@ -157,6 +176,18 @@ export default ts.config(
       { group: ["@/server/*"], message: "Features take the server's types only.", types: true },
     ],
   ),
-  boundary(["web/server/**"], [coreByIndex, noApp, { group: ["@/features/*", "@/ui/*"], message: "The server draws nothing." }]),
+  boundary(["web/server/**"], serverWide),
+  ...serverRooms.map((room, index) =>
+    boundary(
+      [`web/server/${room}/**`],
+      [
+        ...serverWide,
+        ...serverRooms.slice(index + 1).map((later) => ({
+          group: [`../${later}/*`, `@/server/${later}/*`],
+          message: `${room} knows nothing of ${later}: rooms of the server import those before them (docs/architecture.md).`,
+        })),
+      ],
+    ),
+  ),
   boundary(["web/app/**"], [coreByIndex, sqlAtHome, noOwnTransaction]),
 );

@@ -19,7 +19,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     screenshot: "only-on-failure",
     launchOptions: {
-      executablePath: "/usr/bin/chromium",
+      executablePath: process.env["CHROMIUM"] ?? "/usr/bin/chromium",
       args: [
         "--no-sandbox",
         "--disable-gpu",

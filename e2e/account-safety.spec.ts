@@ -1,7 +1,7 @@
 import { request as httpRequest } from "node:http";
 import { type APIRequestContext, expect, request, test } from "@playwright/test";
-import { startCluster } from "../scripts/cluster.mjs";
-import { runScript } from "../scripts/install.mjs";
+import { startCluster } from "../scripts/cluster";
+import { runScript } from "../scripts/run-script";
 import { openDatabase } from "../web/server/database/database";
 import { makeLink } from "../web/server/happenings/links";
 import { hashPassword } from "../web/server/identity/passwords";

@@ -4,8 +4,8 @@ import { mkdtempSync, readFileSync, statSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
-import { startCluster } from "../scripts/cluster.mjs";
-import { runScript } from "../scripts/install.mjs";
+import { startCluster } from "../scripts/cluster";
+import { runScript } from "../scripts/run-script";
 import { openDatabase } from "../web/server/database/database";
 import { root } from "./clients";
 
@@ -17,7 +17,7 @@ test("a backup made while it is written to is restored whole into an empty datab
     new Promise<{ code: number; out: string }>((resolve) =>
       execFile(
         process.execPath,
-        [join(root, "scripts", "archive.mjs"), what, file],
+        [join(root, "scripts", "run.mjs"), "archive", what, file],
         { cwd: root, env: { ...process.env, DATABASE_URL: url } },
         (error, out, err) => resolve({ code: error === null ? 0 : 1, out: out + err }),
       ),

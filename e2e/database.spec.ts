@@ -17,7 +17,8 @@ import { type DraftSummary, summaryOf } from "../web/server/heavy/draft-summary"
 import { clearOld } from "../web/server/running/retention";
 import { addSpec } from "../web/server/specs/specs";
 import { seeded } from "../core/test/random";
-import { password, signInByRequest } from "./people";
+import { password } from "../scripts/demo-accounts";
+import { signInByRequest } from "./people";
 
 const url = process.env["DATABASE_URL"] ?? "";
 const folder = join(import.meta.dirname, "..", "db", "migrations");

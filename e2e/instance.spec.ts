@@ -1,11 +1,12 @@
 import { execFile } from "node:child_process";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
-import { startCluster } from "../scripts/cluster.mjs";
+import { startCluster } from "../scripts/cluster";
 import { openDatabase } from "../web/server/database/database";
 import { root } from "./clients";
 import { type Instance, mailServer, processOf } from "./instances";
-import { password, watch } from "./people";
+import { password } from "../scripts/demo-accounts";
+import { watch } from "./people";
 
 const fill = async (page: Page, fields: Readonly<Record<string, string>>): Promise<void> => {
   for (const [label, value] of Object.entries(fields)) await page.getByLabel(label, { exact: true }).fill(value);

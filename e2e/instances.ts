@@ -3,7 +3,7 @@ import { createServer, type IncomingMessage, request as httpRequest } from "node
 import { join } from "node:path";
 import { expect } from "@playwright/test";
 import { SMTPServer } from "smtp-server";
-import { freePort } from "../scripts/serve.mjs";
+import { freePort } from "../scripts/serve";
 import { root } from "./clients";
 
 /** A mail server of the test's own: keeps what it is sent. */
@@ -52,7 +52,7 @@ export type Instance = { readonly address: string; readonly child: ChildProcess;
 export const processOf = async (env: Readonly<Record<string, string>>): Promise<Instance> => {
   const port = await freePort();
   const { DEMO: _demo, ...own } = process.env;
-  const child = spawn(process.execPath, ["--import", "tsx", join(root, "web", "server.mjs")], {
+  const child = spawn(process.execPath, ["--import", "tsx", join(root, "web", "server.ts")], {
     cwd: join(root, "web"),
     stdio: ["ignore", "pipe", "pipe"],
     env: {

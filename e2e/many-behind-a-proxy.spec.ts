@@ -1,8 +1,8 @@
 import { expect, test } from "@playwright/test";
-import { startCluster } from "../scripts/cluster.mjs";
-import { runScript } from "../scripts/install.mjs";
+import { startCluster } from "../scripts/cluster";
+import { runScript } from "../scripts/run-script";
 import { type Instance, processOf, proxyTo } from "./instances";
-import { password } from "./people";
+import { password } from "../scripts/demo-accounts";
 
 /** Who edits while a process ends. */
 const people = 20;

@@ -3,10 +3,11 @@ import type { ChildProcess } from "node:child_process";
 import { randomUUID } from "node:crypto";
 import { type Breakpoint, type Conflict, type Layout, newBreakpoint, parseLayout, sameJson } from "../core/src/index";
 import { cleanLayout } from "../core/test/layouts";
-import { startCluster } from "../scripts/cluster.mjs";
-import { runScript } from "../scripts/install.mjs";
-import { freePort, serve } from "../scripts/serve.mjs";
-import { password, signInByRequest } from "./people";
+import { startCluster } from "../scripts/cluster";
+import { runScript } from "../scripts/run-script";
+import { freePort, serve } from "../scripts/serve";
+import { password } from "../scripts/demo-accounts";
+import { signInByRequest } from "./people";
 import { createDraftStore, type SaveAnswer, type SentChanges } from "../web/draft/draft-store";
 import { openDatabase } from "../web/server/database/database";
 

@@ -8,13 +8,8 @@ import {
   type Response,
   request,
 } from "@playwright/test";
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
+import { password } from "../scripts/demo-accounts";
 import { routes } from "../web/wire/routes";
-
-export const { password } = JSON.parse(readFileSync(join(import.meta.dirname, "..", "scripts", "demo-accounts.json"), "utf8")) as {
-  password: string;
-};
 
 export type Role = "author" | "lead" | "reader";
 

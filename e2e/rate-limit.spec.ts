@@ -1,5 +1,5 @@
 import { expect, request, test } from "@playwright/test";
-import { freePort, serve } from "../scripts/serve.mjs";
+import { freePort, serve } from "../scripts/serve";
 
 test("an instance with a rate limit answers 429 with the seconds to wait, whatever address a client claims", async () => {
   const port = await freePort();

@@ -4,7 +4,7 @@ import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, 
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
-import { freePort } from "../scripts/serve.mjs";
+import { freePort } from "../scripts/serve";
 import { openDatabase } from "../web/server/database/database";
 import { address, publishedSpec, publishNext } from "./clients";
 import { requestsOf } from "./people";
@@ -35,13 +35,16 @@ const otherRelease = (): string => {
   };
   change("core/src/formats/css/write.ts", "layout by Ypsiline.", "layout by another release.");
   change("core/src/formats/package/readme.ts", "A published layout.", "A layout by another release.");
-  execFileSync(process.execPath, [join(folder, "web", "build-worker.mjs")], { cwd: folder, stdio: ["ignore", "ignore", "inherit"] });
+  execFileSync(process.execPath, ["--import", "tsx", join(folder, "web", "build-worker.ts")], {
+    cwd: folder,
+    stdio: ["ignore", "ignore", "inherit"],
+  });
   return folder;
 };
 
 const started = async (folder: string, database: string): Promise<{ readonly address: string; readonly child: ChildProcess }> => {
   const port = await freePort();
-  const child = spawn(process.execPath, ["--import", "tsx", join(folder, "web", "server.mjs")], {
+  const child = spawn(process.execPath, ["--import", "tsx", join(folder, "web", "server.ts")], {
     cwd: join(folder, "web"),
     stdio: ["ignore", "pipe", "inherit"],
     env: {

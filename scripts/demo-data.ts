@@ -1,5 +1,3 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import type postgres from "postgres";
 import { parseVersion } from "../core/src/index";
 import { addComment } from "../web/server/specs/comments";
@@ -13,20 +11,14 @@ import { addSpec, findSpec, readStoredDraft, setPublic } from "../web/server/spe
 import { inTransaction } from "../web/server/database/transaction";
 import { addVersion, addWithdrawal } from "../web/server/specs/versions";
 import { addWebhook } from "../web/server/happenings/webhooks";
+import { accounts, password, team } from "./demo-accounts";
 import { demoSpecs } from "./demo-layouts";
 import { addDeliveries, addHarbourTeam, addOwnInterface, editOverWeek, leaveBehind } from "./demo-week";
-
-type Accounts = {
-  password: string;
-  team: { slug: string; name: string };
-  accounts: { email: string; name: string; role: Role }[];
-};
 
 /** Loads the demo team with its people, specs and projects into an empty database, and a webhook to its stand-in receiver; false where there is a team already. */
 const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null): Promise<boolean> => {
   const [{ count } = { count: 0 }] = await sql<{ count: number }[]>`SELECT count(*)::int AS count FROM team`;
   if (count > 0) return false;
-  const { password, team, accounts } = JSON.parse(readFileSync(join(import.meta.dirname, "demo-accounts.json"), "utf8")) as Accounts;
   const teamId = await addTeam(sql, team);
   const passwordHash = await hashPassword(password);
   const ids: Partial<Record<Role, number>> = {};

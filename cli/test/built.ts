@@ -3,5 +3,5 @@ import { join } from "node:path";
 
 /** The command as it is served is what its tests run. */
 export const setup = (): void => {
-  execFileSync(process.execPath, [join(import.meta.dirname, "..", "build.mjs")], { stdio: "inherit" });
+  execFileSync(process.execPath, ["--import", "tsx", join(import.meta.dirname, "..", "build.ts")], { stdio: "inherit" });
 };

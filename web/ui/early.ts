@@ -1,12 +1,11 @@
 /**
- * What runs before the page's own scripts do: a click on a button that they will answer, a form that they will send, a
- * letter (or Ctrl and K) pressed as a shortcut, and what is typed or chosen in a field are kept until they can. Without it
- * a quick person's click or key would be lost, a form would be sent to nowhere with what was typed, and a field that the
- * scripts fill in would go back to what it began with. Links, forms with an address of their own, and keys that move in
- * the page need no scripts and are left alone.
+ * What runs before the page's own scripts do: a click on a button that they will answer, a form that they will send, or a
+ * letter (or Ctrl and K) pressed as a shortcut is kept until they can. Without it a quick person's click or key would be lost, and a form would
+ * be sent to nowhere with what was typed. Links, forms with an address of their own, and keys that move in the page need no
+ * scripts and are left alone.
  */
 export const earlyScript = `(() => {
-  const kept = { live: false, again: null, listening: false, key: null, fields: new Map() };
+  const kept = { live: false, again: null, listening: false, key: null };
   window.ypsilineEarly = kept;
   const ours = (form) => !form.hasAttribute("action") && !form.hasAttribute("method");
   const keep = (event, again) => { event.preventDefault(); event.stopPropagation(); kept.again = again; };
@@ -18,10 +17,6 @@ export const earlyScript = `(() => {
     const form = event.target;
     if (!kept.live && ours(form)) keep(event, () => form.requestSubmit());
   }, true);
-  for (const kind of ["input", "change"])
-    addEventListener(kind, ({ target }) => {
-      if (!kept.live) kept.fields.set(target, { value: target.value, checked: target.checked });
-    }, true);
   addEventListener("keydown", (event) => {
     const { key, target, ctrlKey, metaKey } = event;
     const menu = (ctrlKey || metaKey) && key.toLowerCase() === "k" && !event.shiftKey;
@@ -33,41 +28,14 @@ export const earlyScript = `(() => {
   }, true);
 })();`;
 
-type Field = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement;
-type Early = {
-  live: boolean;
-  again: (() => void) | null;
-  listening: boolean;
-  key: (() => void) | null;
-  readonly fields: Map<Field, { readonly value: string; readonly checked?: boolean }>;
-};
+type Early = { live: boolean; again: (() => void) | null; listening: boolean; key: (() => void) | null };
 const ofPage = (): Early | undefined => (window as unknown as { ypsilineEarly?: Early }).ypsilineEarly;
 
-/**
- * Types a field's text, or makes its choice, again. React answers an event only where the value differs from the one it
- * set last: the field is given another through its own property, which React watches, and the right one past it.
- */
-const fillAgain = (field: Field, value: string, checked: boolean): void => {
-  const bubbles = { bubbles: true };
-  if (!field.isConnected) return;
-  if (field instanceof HTMLInputElement && /^(radio|checkbox)$/.test(field.type)) {
-    field.checked = !checked;
-    if (field.type === "checkbox" || checked) field.click();
-    return;
-  }
-  if (field instanceof HTMLInputElement && field.type === "file") return void field.dispatchEvent(new Event("change", bubbles));
-  field.value = "";
-  Object.getOwnPropertyDescriptor(Object.getPrototypeOf(field), "value")?.set?.call(field, value);
-  field.dispatchEvent(new Event(field instanceof HTMLSelectElement ? "change" : "input", bubbles));
-};
-
-/** Called once the page answers for itself: what was typed is typed again, and what was clicked or sent is done. */
+/** Called once the page answers for itself: what was clicked or sent is done. */
 export const takeEarly = (): void => {
   const early = ofPage();
   if (!early || early.live) return;
   early.live = true;
-  for (const [field, { value, checked }] of early.fields) fillAgain(field, value, checked ?? false);
-  early.fields.clear();
   early.again?.();
   early.again = null;
 };

@@ -5,7 +5,15 @@ import { database } from "@/server/database/database";
 import { addressOf, fromElsewhere, handler } from "@/server/requests/handler";
 import { numbersCookie, numbersCookieOptions } from "@/server/identity/number-form";
 import { asGot, readText } from "@/server/http/request-body";
-import { browserCookie, browserCookieOptions, endSessionCookie, keepSessionCookie, sessionCookie, signIn, signOut } from "@/server/identity/sign-in";
+import {
+  browserCookie,
+  browserCookieOptions,
+  endSessionCookie,
+  keepSessionCookie,
+  sessionCookie,
+  signIn,
+  signOut,
+} from "@/server/identity/sign-in";
 
 const to = (path: string): Response => new Response(null, { status: 303, headers: { Location: path, "Cache-Control": "no-store" } });
 

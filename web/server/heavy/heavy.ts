@@ -106,7 +106,7 @@ export const heavyValue = <T extends ValueTask>(client: Client, task: T, asker?:
 /** What a task comes to: `Answer` is that of its kind. */
 const worked = async <Answer>(client: Client, task: HeavyTask, asker?: AbortSignal): Promise<Answer | Refused> => {
   const pool = shared.ypsilineHeavy;
-  if (!pool) throw new Error("there is no pool of workers: the application runs behind server.mjs");
+  if (!pool) throw new Error("there is no pool of workers: the application runs behind server.ts");
   const work = async (): Promise<Answer | Refused> => {
     const deadline = new AbortController();
     const timer = setTimeout(() => deadline.abort(), deadlines[task.kind]);

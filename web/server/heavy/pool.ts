@@ -21,7 +21,7 @@ const waits: Readonly<Record<Lane, { readonly waiting: number; readonly waitingP
 const memory = 384;
 
 /**
- * The workers' code: one file, built with the application (`build-worker.mjs`). A loader of sources would leave what it has
+ * The workers' code: one file, built with the application (`build-worker.ts`). A loader of sources would leave what it has
  * open behind it in each worker that is ended.
  */
 const workerFile = join(import.meta.dirname, "..", "..", "dist", "worker.mjs");

@@ -67,10 +67,13 @@ const file = { "Content-Security-Policy": "default-src 'none'; style-src 'self' 
 const fileSafety = { http: { ...always(false), ...file }, https: { ...always(true), ...file } };
 export const fileHeaders = (): Readonly<Record<string, string>> => fileSafety[isHttps() ? "https" : "http"];
 
+/** While somebody works on the application, the framework's own scripts evaluate code; never in a build. */
+const evaluated = process.env.NODE_ENV === "development" ? " 'unsafe-eval'" : "";
+
 /** What is sent with pages; scripts run by their nonce alone. */
 const safetyHeaders = (nonce: string, https: boolean): Readonly<Record<string, string>> => ({
   ...always(https),
-  "Content-Security-Policy": `default-src 'self'; script-src 'self' 'nonce-${nonce}'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'self'`,
+  "Content-Security-Policy": `default-src 'self'; script-src 'self' 'nonce-${nonce}'${evaluated}; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self' blob:; object-src 'none'; base-uri 'self'; form-action 'self'; frame-ancestors 'self'`,
 });
 
 /** Answers a plain Node response with a problem document. */

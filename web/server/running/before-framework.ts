@@ -53,7 +53,7 @@ const answerRegistry = (request: IncomingMessage, response: ServerResponse): boo
  * Answers what is asked for most, ahead of the framework and by the very function its own route calls: the framework
  * takes several times as long to come to that function as the function takes. False where it is not such a request.
  */
-export const answerAhead = (request: IncomingMessage, response: ServerResponse): boolean => {
+export const answerBeforeFramework = (request: IncomingMessage, response: ServerResponse): boolean => {
   if (answerRegistry(request, response)) return true;
   const found = request.method === "GET" ? published.exec(request.url ?? "") : null;
   if (!found) return false;

@@ -172,7 +172,7 @@ const routes = [
 export const routeOf = (path: string): string => routes.find((route) => path === route || path.startsWith(`${route}/`)) ?? "other";
 
 /** Counts a request and writes its line, once its answer has ended. */
-export const watched = (request: IncomingMessage, response: ServerResponse): void => {
+export const observe = (request: IncomingMessage, response: ServerResponse): void => {
   const from = process.hrtime.bigint();
   const path = loggedPath(request.url ?? "");
   response.once("close", () => {
@@ -213,7 +213,7 @@ const mayRead = (request: IncomingMessage): boolean => {
 };
 
 /** Answers /health, /ready and /metrics; false where it is none of them. */
-export const answerWatching = (request: IncomingMessage, response: ServerResponse): boolean => {
+export const answerProbe = (request: IncomingMessage, response: ServerResponse): boolean => {
   const path = (request.url ?? "").split("?")[0];
   if (request.method !== "GET" || (path !== "/health" && path !== "/ready" && path !== "/metrics")) return false;
   const send = (status: number, type: string, body: string): void =>

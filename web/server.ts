@@ -1,20 +1,21 @@
 import { readFileSync } from "node:fs";
-import { createServer } from "node:http";
+import { createServer, type IncomingMessage, type ServerResponse } from "node:http";
 import { join } from "node:path";
 import next from "next";
-import { answerAhead } from "./server/running/before-framework.ts";
-import { database, renewDatabase } from "./server/database/database.ts";
-import { answerProblem, receive, safeguard } from "./server/http/incoming.ts";
-import { fairQueue } from "./server/heavy/fair-queue.ts";
-import { shareHeavyPool } from "./server/heavy/heavy.ts";
-import { openHeavyPool } from "./server/heavy/pool.ts";
-import { answerMethod } from "./server/http/methods.ts";
-import { forgetRequests } from "./server/http/rate-limit.ts";
-import { keepCommand } from "./server/registry/commands.ts";
-import { drainStreams } from "./server/happenings/live.ts";
-import { endOnFatalFaults, report } from "./server/settings/report.ts";
-import { readSettings, setting } from "./server/settings/settings.ts";
-import { answerWatching, beginDraining, watched } from "./server/running/observability.ts";
+import { answerBeforeFramework } from "./server/running/before-framework";
+import { database, renewDatabase } from "./server/database/database";
+import { answerProblem, receive, safeguard } from "./server/http/incoming";
+import { fairQueue } from "./server/heavy/fair-queue";
+import { shareHeavyPool } from "./server/heavy/heavy";
+import { openHeavyPool } from "./server/heavy/pool";
+import { answerMethod } from "./server/http/methods";
+import type { Problem } from "./server/http/problem";
+import { forgetRequests } from "./server/http/rate-limit";
+import { keepCommand } from "./server/registry/commands";
+import { drainStreams } from "./server/happenings/live";
+import { endOnFatalFaults, report } from "./server/settings/report";
+import { readSettings, setting } from "./server/settings/settings";
+import { answerProbe, beginDraining, observe } from "./server/running/observability";
 
 // The application behind one plain HTTP server: every request passes `receive` first. Files of published versions are
 // answered ahead of the framework; heavy work is done by a pool of workers that this process opens.
@@ -29,20 +30,24 @@ const port = setting("PORT");
 const hostname = setting("HOST");
 const pool = openHeavyPool();
 shareHeavyPool(pool);
-const app = next({ dev: process.env.NODE_ENV !== "production", dir: import.meta.dirname, hostname, port });
+const isDevelopment = process.env.NODE_ENV === "development";
+const app = next({ dev: isDevelopment, dir: import.meta.dirname, hostname, port });
 await app.prepare();
 const handle = app.getRequestHandler();
 
 // One request a turn goes into the framework, senders in turn: between two turns answers go out and others come in, so
 // that a hundred requests at once delay nobody else by more than one of them.
 const turns = fairQueue({ slots: 1, slotsPerClient: 1, waiting: 10_000, waitingPerClient: 2_000 });
-const nextTurn = () => new Promise((resolve) => setImmediate(resolve));
+const nextTurn = (): Promise<void> => new Promise((resolve) => setImmediate(resolve));
 
-const refuse = (request, response, problem) => {
+const refuse = (request: IncomingMessage, response: ServerResponse, problem: Problem): void => {
   // What is still being sent is not read.
   response.setHeader("Connection", "close");
-  answerProblem(request, response, problem).catch((error) => report("answering a problem", error));
+  answerProblem(request, response, problem).catch((error: unknown) => report("answering a problem", error));
 };
+
+/** A header that `receive` has set. */
+const headerOf = (request: IncomingMessage, name: string): string => String(request.headers[name] ?? "");
 
 /** Requests that are being answered, but for those of whoever watches the process. */
 let underWay = 0;
@@ -51,21 +56,21 @@ let stopping = false;
 const server = createServer((request, response) => {
   const problem = receive(request);
   if (stopping) response.setHeader("Connection", "close");
-  response.setHeader("X-Request-Id", request.headers["x-ypsiline-request"]);
-  watched(request, response);
+  response.setHeader("X-Request-Id", headerOf(request, "x-ypsiline-request"));
+  observe(request, response);
   // Whoever looks after the instance is answered however much is asked.
-  if (answerWatching(request, response)) return;
+  if (answerProbe(request, response)) return;
   underWay += 1;
   response.once("close", () => (underWay -= 1));
   if (problem) return refuse(request, response, problem);
   const method = answerMethod(request, response);
   if (method === true) return;
   if (method) return refuse(request, response, method);
-  if (answerAhead(request, response)) return;
+  if (answerBeforeFramework(request, response)) return;
   safeguard(request, response);
-  turns
-    .enter(request.headers["x-ypsiline-address"], () => {
-      handle(request, response).catch((error) => report(request.url ?? "", error));
+  void turns
+    .enter(headerOf(request, "x-ypsiline-address"), () => {
+      handle(request, response).catch((error: unknown) => report(request.url ?? "", error));
       return nextTurn();
     })
     .then(({ ok }) => {
@@ -77,6 +82,11 @@ const server = createServer((request, response) => {
         });
     });
 });
+// While somebody works on the application, open pages are told what changed over a socket.
+if (isDevelopment) {
+  const upgrade = app.getUpgradeHandler();
+  server.on("upgrade", (request, socket, head) => void upgrade(request, socket, head));
+}
 server.requestTimeout = 30_000;
 // Longer than clients keep a connection, so that none sends on one that is being closed.
 server.keepAliveTimeout = 75_000;
@@ -86,16 +96,17 @@ server.on("error", (error) => {
   process.exit(1);
 });
 // The command of this release is in the registry from now on; without it the application is as it was.
-await keepCommand(database(), join(import.meta.dirname, "..", "cli", "dist")).catch((error) => report("keeping the command", error));
+await keepCommand(database(), join(import.meta.dirname, "..", "cli", "dist")).catch((error: unknown) =>
+  report("keeping the command", error),
+);
 
 // The first answer of each kind has connections, workers and code to wait for, and holds up everybody's while it loads: the
 // server asks itself before anybody does. As nobody: a page's code is loaded before it is known that they may not see it.
 // The pages' own routes load in milliseconds and are left out.
-const ownQuestions = () => {
-  const routes =
-    process.env.NODE_ENV === "production"
-      ? Object.keys(readBuilt("app-paths-manifest.json")).filter((route) => !/^\/(_|api\/(?!v1\/))/.test(route))
-      : [];
+const ownQuestions = (): readonly (readonly [string, RequestInit])[] => {
+  const routes = isDevelopment
+    ? []
+    : Object.keys(readBuilt("app-paths-manifest.json") as object).filter((route) => !/^\/(_|api\/(?!v1\/))/.test(route));
   const paths = routes.map((route) =>
     route
       .replace(/\/(page|route)$/, "")
@@ -103,25 +114,27 @@ const ownQuestions = () => {
       .replace(/\[[^\]]*\]/g, "nothing"),
   );
   return [
-    ...[...new Set(paths)].map((path) => [path || "/", { redirect: "manual" }]),
+    ...[...new Set(paths)].map((path) => [path || "/", { redirect: "manual" }] as const),
     ["/api/v1/import?format=csv", { method: "POST", body: "columns\n" }],
     ["/session", { method: "POST", body: new URLSearchParams(), redirect: "manual" }],
   ];
 };
-const readBuilt = (name) => JSON.parse(readFileSync(join(import.meta.dirname, ".next", "server", name), "utf8"));
-server.listen(port, hostname, async () => {
-  await pool.warm().catch((error) => report("loading what the workers do", error));
+const readBuilt = (name: string): unknown => JSON.parse(readFileSync(join(import.meta.dirname, ".next", "server", name), "utf8"));
+const warm = async (): Promise<void> => {
+  await pool.warm().catch((error: unknown) => report("loading what the workers do", error));
   const own = `http://${hostname.includes(":") ? `[${hostname}]` : hostname}:${port}`;
   for (const [path, question] of ownQuestions())
     await fetch(own + path, { ...question, signal: AbortSignal.timeout(10_000) })
       .then((answer) => answer.arrayBuffer())
-      .catch((error) => report(`asking itself for ${path}`, error));
+      .catch((error: unknown) => report(`asking itself for ${path}`, error));
   forgetRequests();
   process.stdout.write(`listening on http://${hostname}:${port}\n`);
-});
+};
+server.listen(port, hostname, () => void warm());
 
 /** Postgres.js 3.4 writes to a connection that was lost in the same turn; the pool is given up rather than left to wait. */
-const isKnown = (error) => error instanceof TypeError && /reading 'write'/.test(error.message) && /postgres/.test(error.stack ?? "");
+const isKnown = (error: unknown): boolean =>
+  error instanceof TypeError && /reading 'write'/.test(error.message) && /postgres/.test(error.stack ?? "");
 
 process.on("uncaughtException", (error) => {
   report(isKnown(error) ? "a connection to the database was lost while it was written to" : "uncaught; the process ends", error);
@@ -137,7 +150,7 @@ const ending = { longest: 20_000, listens: 15_000, quiet: 500 };
  * Ends the process. It goes on listening while anything is under way, so that whoever watches it is told by /ready to send
  * nothing more, and what still comes is answered, each on a connection that ends with it. Pages that listen ask elsewhere.
  */
-const stop = () => {
+const stop = (): void => {
   if (stopping) return;
   stopping = true;
   beginDraining();

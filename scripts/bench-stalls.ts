@@ -1,21 +1,27 @@
 import { readFileSync } from "node:fs";
 import { monitorEventLoopDelay } from "node:perf_hooks";
 import postgres from "postgres";
-import { say } from "./say.mjs";
-import { freePort, keepServing } from "./serve.mjs";
+import type { Layout } from "@ypsiline/core";
+import { freePort, type Kept, keepServing } from "./serve";
+import { print } from "./terminal";
 
 /** Pause between the requests whose latency is watched, ms. */
 const pause = 5;
 
-const post = (address, path, body, type) => fetch(address + path, { method: "POST", body, headers: { "Content-Type": type } });
+/** What is sent, and its answers: none, one, or many at once. */
+type Send = () => Promise<Response | readonly Response[] | null>;
+type Sends = Readonly<Record<string, Send>>;
+
+const post = (address: string, path: string, body: string, type: string): Promise<Response> =>
+  fetch(address + path, { method: "POST", body, headers: { "Content-Type": type } });
 
 /** A published layout blown up to what the format's limits let in. */
-const huge = (layout) => ({
+const huge = (layout: Layout) => ({
   ...layout,
   // Each area at each of them, where it stands at the desk: every layout of the demo's latest version has one.
   areas: layout.areas.map((area) => ({
     ...area,
-    placements: Object.fromEntries(Array.from({ length: 24 }, (_, index) => [`b${index}`, area.placements.desk])),
+    placements: Object.fromEntries(Array.from({ length: 24 }, (_, index) => [`b${index}`, area.placements["desk"]])),
   })),
   text: [],
   notes: [],
@@ -26,7 +32,7 @@ const huge = (layout) => ({
     name: `B ${index}`,
     from: 320 + index * 100,
     drawnAt: { width: 340 + index * 100, height: 20_000 },
-    columns: { ...layout.breakpoints[0].columns, count: index === 0 ? 4 : 96, gutter: "1px", margin: { start: "16px", end: "16px" } },
+    columns: { ...layout.breakpoints[0]?.columns, count: index === 0 ? 4 : 96, gutter: "1px", margin: { start: "16px", end: "16px" } },
     rows: { kind: "repeating", height: "1px", gutter: "0px", offset: "0px" },
     baseline: { step: "1px", offset: "0px", emphasis: 4 },
     mesh: { step: "1px", emphasis: 8 },
@@ -34,11 +40,12 @@ const huge = (layout) => ({
 });
 
 /** Hostile inputs by name: what anybody who can reach the server may send. */
-const inputs = (address, layout) => {
-  const file = (format, body) => () => post(address, `/api/v1/import?format=${format}`, body, "text/plain");
-  const json = (path, body) => () => post(address, path, JSON.stringify(body), "application/json");
+const inputs = (address: string, layout: Layout): Sends => {
+  const file = (format: string, body: string) => () => post(address, `/api/v1/import?format=${format}`, body, "text/plain");
+  const json = (path: string, body: object) => () => post(address, path, JSON.stringify(body), "application/json");
   const large = huge(layout);
-  const many = (count, make) => Array.from({ length: count }, (_, index) => make(index)).join("");
+  const many = (count: number, make: (index: number) => string): string =>
+    Array.from({ length: count }, (_, index) => make(index)).join("");
   const boxes = Array.from({ length: 5_000 }, (_, index) => ({
     name: `Box ${index}`,
     x: (index * 97) % 1200,
@@ -89,14 +96,14 @@ const inputs = (address, layout) => {
           redirect: "manual",
           body: new URLSearchParams({ email: "nobody@skerry.example", password: "guess" }),
         });
-      await Promise.all(Array.from({ length: 150 }, guess));
+      return Promise.all(Array.from({ length: 150 }, guess));
     },
     "all files of the demo at density 3": () => fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0/all.zip?density=3`),
   };
 };
 
 /** A layout as large as could be stored before the limits on what one may cost: 24 breakpoints × 96 columns, 200 areas, 453 KiB. */
-const largest = (layout) => {
+const largest = (layout: Layout): object => {
   const ids = Array.from({ length: 24 }, (_, index) => `b${index}`);
   return {
     ...huge(layout),
@@ -121,9 +128,9 @@ const largest = (layout) => {
 };
 
 /** Specs with such a draft and a version of it, put in by SQL; one for each that is asked for at once. */
-const large = async (address, database, cookie, count) => {
+const large = async (address: string, database: string, cookie: string, count: number): Promise<number> => {
   const sql = postgres(database, { max: 2 });
-  const layout = await (await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0`)).json();
+  const layout = await publishedLayout(address);
   const text = JSON.stringify(largest(layout));
   for (let index = 0; index < count; index += 1) {
     const spec = await fetch(`${address}/api/specs`, {
@@ -132,7 +139,8 @@ const large = async (address, database, cookie, count) => {
       body: JSON.stringify({ team: "skerry", name: `Large ${index}`, start: { kind: "blank" } }),
     });
     if (!spec.ok) throw new Error(`a spec was answered with ${spec.status}`);
-    const [{ id }] = await sql`SELECT id FROM spec WHERE slug = ${`large-${index}`}`;
+    const [row] = await sql<{ id: number }[]>`SELECT id FROM spec WHERE slug = ${`large-${index}`}`;
+    const id = row?.id ?? 0;
     await sql`UPDATE draft SET layout = ${text}::text::jsonb WHERE spec_id = ${id}`;
     await sql`INSERT INTO version (spec_id, major, minor, patch, layout, published_by) SELECT ${id}, 1, 0, 0, ${text}::text::jsonb, min(id) FROM person`;
     await sql`UPDATE spec SET public = true WHERE id = ${id}`;
@@ -141,13 +149,21 @@ const large = async (address, database, cookie, count) => {
   return text.length;
 };
 
+/** The layout of the demo that everything here is blown up from. */
+const publishedLayout = async (address: string): Promise<Layout> =>
+  (await (await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0`)).json()) as Layout;
+
 /** What members and strangers do with such documents, ten at once. */
-const largeInputs = (address, cookie) => {
-  const at = (index) => `large-${index}`;
-  const ten = (ask) => () =>
-    Promise.all(Array.from({ length: 10 }, (_, index) => ask(index).then((answer) => answer.arrayBuffer().then(() => answer))));
-  const get = (path, headers = { Cookie: cookie }) => fetch(address + path, { headers });
-  const send = (path, body) =>
+const largeInputs = (address: string, cookie: string): Sends => {
+  const at = (index: number): string => `large-${index}`;
+  const whole = (answer: Response): Promise<Response> => answer.arrayBuffer().then(() => answer);
+  const ten =
+    (ask: (index: number) => Promise<Response>): Send =>
+    () =>
+      Promise.all(Array.from({ length: 10 }, (_, index) => ask(index).then(whole)));
+  const get = (path: string, headers: Readonly<Record<string, string>> = { Cookie: cookie }): Promise<Response> =>
+    fetch(address + path, { headers });
+  const send = (path: string, body: object): Promise<Response> =>
     fetch(address + path, { method: "POST", headers: { "Content-Type": "application/json", Cookie: cookie }, body: JSON.stringify(body) });
   let base = 8;
   return {
@@ -181,7 +197,7 @@ const largeInputs = (address, cookie) => {
       await new Promise((resolve) => setTimeout(resolve, 1_000));
       const start = performance.now();
       const answer = await send("/api/drafts/skerry/quay-board/publish", { revision: 1, number: `${(base += 1)}.0.0`, note: "" });
-      say(`  published (${answer.status}) after ${(performance.now() - start).toFixed(0)} ms`);
+      print(`  published (${answer.status}) after ${(performance.now() - start).toFixed(0)} ms`);
       on = false;
       await Promise.all(strangers);
       return answer;
@@ -190,13 +206,13 @@ const largeInputs = (address, cookie) => {
 };
 
 /** How long the thread that answers was held up since it was last asked, ms: the rest of a slow answer is the machine's. */
-const heldUp = async (address) => {
+const heldUp = async (address: string): Promise<number> => {
   const text = await (await fetch(`${address}/metrics`)).text();
   return 1000 * Number(/^ypsiline_nodejs_eventloop_lag_max_seconds (\S+)/m.exec(text)?.[1] ?? NaN);
 };
 
 /** How long the thread of a process that answers has waited for a processor since it began, ms: the kernel's share of what takes long. */
-const waited = (pid) => {
+const waited = (pid: number | undefined): number => {
   try {
     return Number(readFileSync(`/proc/${pid}/task/${pid}/schedstat`, "utf8").split(" ")[1]) / 1e6;
   } catch {
@@ -206,7 +222,7 @@ const waited = (pid) => {
 };
 
 /** How long the host has kept its processors from this machine since it began, ms: proc_stat(5), "steal", in hundredths of a second. */
-const withheld = () => {
+const withheld = (): number => {
   try {
     return 10 * Number(readFileSync("/proc/stat", "utf8").split(/\s+/)[8]);
   } catch {
@@ -215,32 +231,36 @@ const withheld = () => {
 };
 
 /** For each input the worst latency of a parallel GET of a published file; the first line is without any. */
-export const stalls = async (address, database, cookie, pid) => {
-  const layout = await (await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0`)).json();
-  const quiet = { nothing: () => new Promise((resolve) => setTimeout(resolve, 1_000)) };
+export const stalls = async (address: string, database: string, cookie: string, pid: Kept["pid"]): Promise<void> => {
+  const layout = await publishedLayout(address);
+  const quiet: Sends = { nothing: () => new Promise((resolve) => setTimeout(() => resolve(null), 1_000)) };
   const size = await large(address, database, cookie, 10);
-  say(`One process; the largest draft has ${(size / 1024).toFixed(0)} KiB`);
-  await watched(address, pid, { ...quiet, ...inputs(address, layout), ...largeInputs(address, cookie) });
+  print(`One process; the largest draft has ${(size / 1024).toFixed(0)} KiB`);
+  await watchWhile(address, pid, { ...quiet, ...inputs(address, layout), ...largeInputs(address, cookie) });
   const second = await secondProcess(database);
   try {
-    say("Two processes: the load on one, the watched GET at the other");
-    await watched(second.address, second.pid, { ...quiet, ...largeInputs(address, cookie) });
+    print("Two processes: the load on one, the watched GET at the other");
+    await watchWhile(second.address, second.pid, { ...quiet, ...largeInputs(address, cookie) });
   } finally {
     second.stop();
   }
 };
 
 /** Another process on the same database. */
-const secondProcess = async (database) => {
+const secondProcess = async (
+  database: string,
+): Promise<{ readonly address: string; readonly pid: Kept["pid"]; readonly stop: () => void }> => {
   const port = await freePort();
   const application = await keepServing(port, { DATABASE_URL: database, RATE_LIMIT: "0", DEMO: "1", WEBHOOKS_PRIVATE: "1" });
   return { address: `http://127.0.0.1:${port}`, pid: application.pid, stop: () => void application.stop() };
 };
 
-const watched = async (at, pid, all) => {
+/** For each input, prints the worst latency of a parallel GET of a published file. */
+const watchWhile = async (at: string, pid: Kept["pid"], all: Sends): Promise<void> => {
   const file = `${at}/api/v1/specs/skerry/passenger-booking/2.1.0/layout.css`;
   for (const [name, send] of Object.entries(all)) {
-    let [worst, ofKernel, ofHost, ofOwn, asked, wrong, on] = [0, 0, 0, 0, 0, 0, true];
+    let [worst, ofKernel, ofHost, ofOwn, asked, wrong] = [0, 0, 0, 0, 0, 0];
+    let on = true;
     // This program sends the load and watches on one thread: what it is late itself is no server's.
     const own = monitorEventLoopDelay({ resolution: 1 });
     own.enable();
@@ -260,14 +280,14 @@ const watched = async (at, pid, all) => {
     })();
     const start = performance.now();
     const answer = await send();
-    const answers = Array.isArray(answer) ? answer : [answer];
-    for (const one of answers) if (one && !one.bodyUsed) await one.arrayBuffer?.();
+    const answers: readonly Response[] = answer instanceof Response ? [answer] : (answer ?? []);
+    for (const one of answers) if (!one.bodyUsed) await one.arrayBuffer();
     const took = performance.now() - start;
     on = false;
     await watching;
     own.disable();
-    const status = [...new Set(answers.map((one) => one?.status ?? ""))].join(" and ");
-    say(
+    const status = [...new Set(answers.map(({ status: one }) => one))].join(" and ");
+    print(
       `${name}: ${status} after ${took.toFixed(0)} ms; worst parallel GET ${worst.toFixed(0)} ms of ${asked} (aim: under 100; ${ofKernel.toFixed(0)} ms of it the thread waited for a processor, ${ofHost.toFixed(0)} ms of processors the host withheld, this program ${ofOwn.toFixed(0)} ms late), thread held up ${(await heldUp(at)).toFixed(0)} ms${wrong > 0 ? `, ${wrong} WRONG` : ""}`,
     );
   }

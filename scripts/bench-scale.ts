@@ -1,14 +1,16 @@
 import postgres from "postgres";
-import { say } from "./say.mjs";
+import { print } from "./terminal";
 
 /** Specs of one team with ten versions each, projects that use two of them, and rows of what was done: a team after years. */
 const size = { specs: 2_000, versions: 10, projects: 2_000, activity: 1_000_000, inbox: 5_000 };
 
 /** Makes the demo's team as large as `size`, out of its own spec. */
-const seed = async (sql) => {
-  const [{ team, lead, source }] = await sql`
+const seed = async (sql: postgres.Sql): Promise<void> => {
+  const [row] = await sql<{ team: number; lead: number; source: number }[]>`
     SELECT t.id AS team, p.id AS lead, s.id AS source FROM team t JOIN spec s ON s.team_id = t.id AND s.slug = 'passenger-booking', person p
     WHERE t.slug = 'skerry' AND p.email = 'lead@skerry.example'`;
+  if (!row) throw new Error("the demo has no such spec");
+  const { team, lead, source } = row;
   await sql`
     INSERT INTO spec (team_id, slug, description, created_by)
     SELECT ${team}, 'spec-' || n, 'Boat number ' || n, ${lead} FROM generate_series(1, ${size.specs}) n`;
@@ -70,16 +72,17 @@ const pages = [
 ];
 
 /** Time and bytes of every list page for a lead of such a team; the second answer of each, and the first beside it. */
-export const scale = async (address, database, cookie) => {
+export const scale = async (address: string, database: string, cookie: string): Promise<void> => {
   const sql = postgres(database, { max: 1 });
   await seed(sql);
-  const [counts] =
-    await sql`SELECT (SELECT count(*) FROM spec) AS specs, (SELECT count(*) FROM version) AS versions, (SELECT count(*) FROM project) AS projects, (SELECT count(*) FROM project_use) AS uses`;
-  say(
-    `A team of ${counts.specs} specs, ${counts.versions} versions, ${counts.projects} projects with ${counts.uses} uses, ${size.activity.toLocaleString("en")} rows of activity`,
+  const [counts] = await sql<
+    Readonly<Record<string, number>>[]
+  >`SELECT (SELECT count(*) FROM spec) AS specs, (SELECT count(*) FROM version) AS versions, (SELECT count(*) FROM project) AS projects, (SELECT count(*) FROM project_use) AS uses`;
+  print(
+    `A team of ${counts?.["specs"]} specs, ${counts?.["versions"]} versions, ${counts?.["projects"]} projects with ${counts?.["uses"]} uses, ${size.activity.toLocaleString("en")} rows of activity`,
   );
   for (const path of pages) {
-    const times = [];
+    const times: number[] = [];
     let bytes = 0;
     let status = 0;
     for (let turn = 0; turn < 4; turn += 1) {
@@ -89,10 +92,10 @@ export const scale = async (address, database, cookie) => {
       status = answer.status;
       times.push(performance.now() - start);
     }
-    const [first, ...later] = times;
+    const [first = 0, ...later] = times;
     later.sort((a, b) => a - b);
-    say(
-      `${path}: ${status}, ${later[1].toFixed(0)} ms (first ${first.toFixed(0)}), ${(bytes / 1000).toFixed(0)} kB (aim: under 200 ms and 300 kB)`,
+    print(
+      `${path}: ${status}, ${(later[1] ?? 0).toFixed(0)} ms (first ${first.toFixed(0)}), ${(bytes / 1000).toFixed(0)} kB (aim: under 200 ms and 300 kB)`,
     );
   }
   await sql.end();

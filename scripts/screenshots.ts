@@ -1,12 +1,15 @@
-import { mkdirSync, readFileSync } from "node:fs";
+import type { APIRequestContext, Page } from "@playwright/test";
+import type { Breakpoint, Layout } from "@ypsiline/core";
+import { mkdirSync } from "node:fs";
 import { join } from "node:path";
-import { withDemoServer } from "./demo-server.mjs";
-import { chromiumPath, root } from "./install.mjs";
-import { run, say } from "./say.mjs";
+import type { Role } from "@/wire/shapes";
+import { withDemoServer } from "./demo-server";
+import { password } from "./demo-accounts";
+import { chromiumPath } from "./install";
+import { root } from "./run-script";
+import { print, run } from "./terminal";
 
 // One current picture of each main view, from the demo data only, in docs/screenshots.
-
-const { password } = JSON.parse(readFileSync(join(root, "scripts", "demo-accounts.json"), "utf8"));
 
 /** A design of the booking page as somebody measured it: name, left, top, width and height. */
 const bookingBoxes = [
@@ -27,13 +30,14 @@ const bookingBoxes = [
 ].join("\n");
 
 /** A spec of the ferries' freight that follows their passengers' booking, with four numbers of its own. */
-const followingSpec = async (api, address) => {
+const followingSpec = async (api: APIRequestContext, address: string): Promise<void> => {
   const start = { kind: "follow", team: "skerry", spec: "passenger-booking", number: "2.0.0" };
   await api.post(`${address}/api/specs`, { data: { team: "skerry", name: "Freight booking", description: "Lorries and trailers", start } });
   const draft = `${address}/api/drafts/skerry/freight-booking`;
-  const { revision, layout } = await (await api.get(draft)).json();
+  const { revision, layout } = (await (await api.get(draft)).json()) as { readonly revision: number; readonly layout: Layout };
   const [phone, tablet, wide] = layout.breakpoints;
-  const at = ({ id }, ...path) => ["breakpoints", id, "columns", ...path];
+  if (!phone || !tablet || !wide) throw new Error("the spec that is followed has lost a breakpoint");
+  const at = ({ id }: Breakpoint, ...path: readonly string[]): readonly string[] => ["breakpoints", id, "columns", ...path];
   const changes = [
     { path: at(phone, "gutter"), from: phone.columns.gutter, to: "12px" },
     { path: at(tablet, "margin", "start"), from: tablet.columns.margin.start, to: "16px" },
@@ -44,7 +48,16 @@ const followingSpec = async (api, address) => {
 };
 
 const desk = { width: 1280, height: 800 };
-const views = [
+type View = {
+  readonly name: string;
+  readonly path: string;
+  readonly as: Role;
+  readonly size: { readonly width: number; readonly height: number };
+  readonly before?: (api: APIRequestContext, address: string) => Promise<void>;
+  readonly open?: (page: Page) => Promise<unknown>;
+};
+
+const views: readonly View[] = [
   { name: "specs", path: "/specs", as: "author", size: desk },
   { name: "workbench", path: "/specs/skerry/passenger-booking?at=desk", as: "author", size: desk },
   { name: "workbench-base", path: "/specs/skerry/crew-roster?at=desk&facet=base", as: "author", size: desk },
@@ -134,7 +147,7 @@ run(async () => {
     const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
     for (const { name, path, as, size, open, before } of views) {
       const context = await browser.newContext({ viewport: size });
-      if (as) await context.request.post(`${address}/session`, { form: { email: `${as}@skerry.example`, password } });
+      await context.request.post(`${address}/session`, { form: { email: `${as}@skerry.example`, password } });
       await before?.(context.request, address);
       const page = await context.newPage();
       await page.goto(`${address}${path}`, { waitUntil: "load" });
@@ -142,7 +155,7 @@ run(async () => {
       // Charts and measurements come a moment after the page.
       await page.waitForTimeout(1500);
       await page.screenshot({ path: join(folder, `${name}.png`) });
-      say(`docs/screenshots/${name}.png`);
+      print(`docs/screenshots/${name}.png`);
       await context.close();
     }
     await browser.close();

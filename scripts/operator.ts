@@ -1,11 +1,11 @@
-import { startCluster } from "./cluster.mjs";
-import { installPackages, installPostgres, runScript } from "./install.mjs";
-import { run, Stop } from "./say.mjs";
+import { startCluster } from "./cluster";
+import { runScript } from "./run-script";
+import { run, Stop } from "./terminal";
 
 // What whoever looks after an instance does by hand, of the private cluster with --embedded, else of DATABASE_URL:
 // `npm run password-link -- ADDRESS`, a link by which an account sets a new password, for an instance that sends no mail;
 // `npm run give-team -- TEAM ADDRESS`, which makes an account a lead of a team.
-const commands = { "password-link": ["ADDRESS"], "give-team": ["TEAM", "ADDRESS"] };
+const commands: Readonly<Record<string, readonly string[]>> = { "password-link": ["ADDRESS"], "give-team": ["TEAM", "ADDRESS"] };
 const [, , command = "", ...rest] = process.argv;
 const given = rest.filter((one) => !one.startsWith("--"));
 
@@ -13,11 +13,9 @@ run(async () => {
   const wanted = commands[command];
   if (wanted === undefined || given.length !== wanted.length)
     throw new Stop(`Use it like this: npm run ${command} -- ${(wanted ?? []).join(" ")}`);
-  installPackages();
   const embedded = rest.includes("--embedded");
-  if (embedded) installPostgres();
   const cluster = embedded ? await startCluster(".data-instance") : null;
-  const url = cluster?.url ?? process.env.DATABASE_URL;
+  const url = cluster?.url ?? process.env["DATABASE_URL"];
   if (!url) throw new Stop("DATABASE_URL is not set. Set it, or add --embedded for the private cluster.");
   try {
     runScript(`${command}.ts`, given, { DATABASE_URL: url });

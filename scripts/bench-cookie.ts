@@ -1,10 +1,7 @@
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
-
-const { password } = JSON.parse(readFileSync(join(import.meta.dirname, "demo-accounts.json"), "utf8"));
+import { password } from "./demo-accounts";
 
 /** The lead's session, as a cookie. */
-export const leadCookie = async (address) => {
+export const leadCookie = async (address: string): Promise<string> => {
   const answer = await fetch(`${address}/session`, {
     method: "POST",
     redirect: "manual",

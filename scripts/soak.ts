@@ -1,8 +1,8 @@
 import { readdirSync } from "node:fs";
 import postgres from "postgres";
-import { leadCookie } from "./bench-cookie.mjs";
-import { withDemoServer } from "./demo-server.mjs";
-import { run, say } from "./say.mjs";
+import { leadCookie } from "./bench-cookie";
+import { withDemoServer } from "./demo-server";
+import { print, run } from "./terminal";
 
 // `npm run soak -- MINUTES` (20 where none are said): a bounded load of every kind, and what it leaves behind. Not in CI. Open
 // files, memory, connections and queues are printed each minute, and must come back to within a fifth of where they began.
@@ -13,27 +13,29 @@ const load = { atOnce: 12, pause: 40 };
 /** Rest before the first and the last look: what is kept on purpose for a while is let go. */
 const rest = 45_000;
 
-const pause = (ms) => new Promise((resolve) => setTimeout(resolve, ms));
+const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
 
 /** The next number in a row that is the same each time. */
 let seed = 1;
-const next = (below) => {
+const next = (below: number): number => {
   seed = (seed * 48_271) % 2_147_483_647;
   return seed % below;
 };
 
 /** What people and programs do, by what it is; each takes its turn. */
-const kinds = (address, cookie) => {
+const kinds = (address: string, cookie: string): Readonly<Record<string, () => Promise<number>>> => {
   const booking = "skerry/passenger-booking";
-  const get = (path, headers = { Cookie: cookie }) =>
+  const get = (path = "", headers: Readonly<Record<string, string>> = { Cookie: cookie }): Promise<number> =>
     fetch(address + path, { headers, redirect: "manual" }).then((answer) => answer.arrayBuffer().then(() => answer.status));
-  const post = (path, body, headers = { Cookie: cookie }) =>
+  const post = (path: string, body: object, headers: Readonly<Record<string, string>> = { Cookie: cookie }): Promise<number> =>
     fetch(address + path, { method: "POST", headers: { "Content-Type": "application/json", ...headers }, body: JSON.stringify(body) }).then(
       (answer) => answer.arrayBuffer().then(() => answer.status),
     );
-  const layoutOf = async () => (await fetch(`${address}/api/v1/specs/${booking}/2.1.0`)).json();
-  let layout = null;
+  const layoutOf = async (): Promise<unknown> => (await fetch(`${address}/api/v1/specs/${booking}/2.1.0`)).json();
+  let layout: unknown = null;
   let version = 100;
+  const draftOf = async (spec: string): Promise<{ readonly revision: number; readonly layout: { readonly leastColumn: string } }> =>
+    (await fetch(`${address}/api/drafts/skerry/${spec}`, { headers: { Cookie: cookie } })).json() as never;
   return {
     pages: () =>
       get(
@@ -51,7 +53,7 @@ const kinds = (address, cookie) => {
     registry: () => get("/npm/@skerry%2fpassenger-booking", { Accept: "application/vnd.npm.install-v1+json" }),
     save: () => post(`/api/drafts/skerry/crew-roster`, { revision: 1, changes: [{ path: ["notes"], from: null, to: [] }] }),
     edit: async () => {
-      const draft = await (await fetch(`${address}/api/drafts/skerry/crew-roster`, { headers: { Cookie: cookie } })).json();
+      const draft = await draftOf("crew-roster");
       return post("/api/drafts/skerry/crew-roster", {
         revision: draft.revision,
         changes: [{ path: ["leastColumn"], from: draft.layout.leastColumn, to: `${next(60)}px` }],
@@ -85,16 +87,18 @@ const kinds = (address, cookie) => {
     export: () => get("/api/teams/skerry/activity"),
     publish: async () => {
       if (next(20) > 0) return 200;
-      const draft = await (await fetch(`${address}/api/drafts/skerry/quay-board`, { headers: { Cookie: cookie } })).json();
+      const draft = await draftOf("quay-board");
       return post("/api/drafts/skerry/quay-board/publish", { revision: draft.revision, number: `${(version += 1)}.0.0`, note: "" });
     },
   };
 };
 
 /** What is looked at: numbers that must not grow. */
-const look = async (address, pid) => {
+type Seen = Readonly<Record<string, number>>;
+
+const look = async (address: string, pid: number | undefined): Promise<Seen> => {
   const text = await (await fetch(`${address}/metrics`)).text();
-  const sum = (name) =>
+  const sum = (name: string): number =>
     [...text.matchAll(new RegExp(`^${name}(?:\\{[^}]*\\})? (\\S+)$`, "gm"))].reduce((all, [, value]) => all + Number(value), 0);
   return {
     "open files": readdirSync(`/proc/${pid}/fd`).length,
@@ -107,24 +111,26 @@ const look = async (address, pid) => {
   };
 };
 
-const told = (when, seen) =>
-  say(
+const told = (when: string, seen: Seen): void =>
+  print(
     `${when}: ${Object.entries(seen)
       .map(([name, value]) => `${name} ${value.toFixed(0)}`)
       .join(", ")}`,
   );
 
 /** Runs the load for a while; answers what was answered, by kind and status. */
-const runFor = async (ms, all) => {
+const runFor = async (ms: number, all: ReturnType<typeof kinds>): Promise<ReadonlyMap<string, number>> => {
   const until = performance.now() + ms;
-  const answers = new Map();
-  const names = Object.keys(all);
+  const answers = new Map<string, number>();
+  const each = Object.entries(all);
   let turn = 0;
   await Promise.all(
     Array.from({ length: load.atOnce }, async () => {
       while (performance.now() < until) {
-        const name = names[(turn += 1) % names.length];
-        const status = await all[name]().catch((error) => error.message);
+        const one = each[(turn += 1) % each.length];
+        if (!one) throw new Error("nothing to ask");
+        const [name, ask] = one;
+        const status = await ask().catch((error: unknown) => String(error));
         const key = `${name} ${status}`;
         answers.set(key, (answers.get(key) ?? 0) + 1);
         await pause(load.pause);
@@ -135,10 +141,12 @@ const runFor = async (ms, all) => {
 };
 
 /** Bytes that the database takes, and rows of the tables that grow. */
-const sizes = async (sql) => {
-  const [row] = await sql`
+type Sizes = { readonly bytes: number; readonly activity: number; readonly edits: number; readonly kept: number };
+const sizes = async (sql: postgres.Sql): Promise<Sizes> => {
+  const [row] = await sql<Sizes[]>`
     SELECT pg_database_size(current_database())::float8 AS bytes, (SELECT count(*)::int FROM activity) AS activity, (SELECT count(*)::int FROM draft_edit) AS edits,
       (SELECT coalesce(sum(bytes), 0)::float8 FROM kept_bytes) AS kept`;
+  if (!row) throw new Error("no sizes");
   return row;
 };
 
@@ -151,7 +159,7 @@ run(() =>
     await pause(rest);
     const [began, sizeBefore] = [await look(address, pid()), await sizes(sql)];
     told("at the beginning", began);
-    const answers = new Map();
+    const answers = new Map<string, number>();
     let requests = 0;
     for (let passed = 1; passed <= minutes; passed += 1) {
       for (const [key, count] of await runFor(minute, all)) {
@@ -164,21 +172,22 @@ run(() =>
     await pause(rest);
     const ended = await look(address, pid());
     told("at the end", ended);
-    say(
+    print(
       `${requests} requests: ${[...answers]
         .sort()
         .map(([key, count]) => `${key} × ${count}`)
         .join(", ")}`,
     );
-    const grown = (name) => ((sizeAfter[name] - sizeBefore[name]) / minutes) * 60 * 24;
-    say(
+    const grown = (name: keyof Sizes): number => ((sizeAfter[name] - sizeBefore[name]) / minutes) * 60 * 24;
+    print(
       `A day of this load would add ${(grown("bytes") / 1024 ** 2).toFixed(0)} MiB to the database, ${grown("activity").toFixed(0)} rows of activity, ${grown("edits").toFixed(0)} edits, ${(grown("kept") / 1024 ** 2).toFixed(0)} MiB that teams keep.`,
     );
     await sql.end();
     // A handful more or less of a small number is no growth.
-    const over = Object.entries(ended).filter(([name, value]) => value > began[name] * 1.2 + 3);
-    for (const [name, value] of over) say(`${name} did not come back: ${began[name].toFixed(0)} before, ${value.toFixed(0)} after`);
-    say(over.length === 0 ? "Everything came back to within a fifth of where it began." : "SOMETHING GROWS");
+    const over = Object.entries(ended).filter(([name, value]) => value > (began[name] ?? 0) * 1.2 + 3);
+    for (const [name, value] of over)
+      print(`${name} did not come back: ${(began[name] ?? 0).toFixed(0)} before, ${value.toFixed(0)} after`);
+    print(over.length === 0 ? "Everything came back to within a fifth of where it began." : "SOMETHING GROWS");
     if (over.length > 0) process.exitCode = 1;
   }),
 );

@@ -1,8 +1,9 @@
 import { join } from "node:path";
-import { build } from "esbuild";
+import { type BuildOptions, build, context } from "esbuild";
 
-// Builds the workers' code to one file. Packages stay outside of it, but for core, which is sources.
-await build({
+// Builds the workers' code to one file; with --watch again after each change. Packages stay outside, but for core, which
+// is sources.
+const options: BuildOptions = {
   entryPoints: [join(import.meta.dirname, "worker.ts")],
   outfile: join(import.meta.dirname, "dist", "worker.mjs"),
   bundle: true,
@@ -17,4 +18,6 @@ await build({
   banner: { js: 'process.env.NODE_ENV ??= "production";' },
   sourcemap: true,
   logLevel: "warning",
-});
+};
+if (process.argv.includes("--watch")) await (await context(options)).watch();
+else await build(options);

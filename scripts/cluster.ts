@@ -2,12 +2,29 @@ import { createHash, randomBytes } from "node:crypto";
 import { spawnSync } from "node:child_process";
 import { chmodSync, chownSync, existsSync, mkdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { dirname, join } from "node:path";
-import { installPostgres, isRoot, root } from "./install.mjs";
-import { say, Stop } from "./say.mjs";
-import { freePort } from "./serve.mjs";
+import { installPostgres, isRoot } from "./install";
+import { root } from "./run-script";
+import { freePort } from "./serve";
+import { print, Stop, wordsOf } from "./terminal";
+
+/** A private PostgreSQL cluster that runs. */
+export type Cluster = {
+  readonly url: string;
+  /** The folder of its data. */
+  readonly data: string;
+  /** Whether it was running already. */
+  readonly taken: boolean;
+  readonly stop: () => void;
+  /** From now on the server is started again where it dies. */
+  readonly keep: () => void;
+  /** Kills the server as a failing machine would, and starts it again at the same address; for tests. */
+  readonly crash: () => Promise<void>;
+};
+
+type User = { readonly name: string; readonly uid: number; readonly gid: number };
 
 /** PostgreSQL refuses to run as root; the user its Debian package makes, or else nobody, runs it then. */
-const unprivilegedUser = () => {
+const unprivilegedUser = (): User | null => {
   if (!isRoot) return null;
   for (const name of ["postgres", "nobody"]) {
     const line = readFileSync("/etc/passwd", "utf8")
@@ -20,35 +37,35 @@ const unprivilegedUser = () => {
   );
 };
 
-const identity = (user) => (user ? { uid: user.uid, gid: user.gid } : {});
+const identity = (user: User | null): { readonly uid?: number; readonly gid?: number } => (user ? { uid: user.uid, gid: user.gid } : {});
 
-const canReach = (folder, user) => spawnSync("test", ["-x", folder], { ...identity(user), cwd: "/" }).status === 0;
+const canReach = (folder: string, user: User): boolean => spawnSync("test", ["-x", folder], { ...identity(user), cwd: "/" }).status === 0;
 
 /**
  * Where the cluster lives: a git-ignored folder of the clone, or, where the clone stands in a folder
  * that the unprivileged user cannot enter (a home of root's), one under /var/tmp named after the clone.
  */
-const clusterFolder = (name, user) => {
+const clusterFolder = (name: string, user: User | null): string => {
   const inside = join(root, name);
   mkdirSync(inside, { recursive: true });
   if (!user || canReach(inside, user)) return inside;
   const outside = join("/var/tmp", `ypsiline-${createHash("sha256").update(inside).digest("hex").slice(0, 12)}`);
-  say(`The database's user ${user.name} cannot enter ${dirname(inside)}; its files are kept in ${outside}.`);
+  print(`The database's user ${user.name} cannot enter ${dirname(inside)}; its files are kept in ${outside}.`);
   mkdirSync(outside, { recursive: true });
   return outside;
 };
 
-const alive = (pid) => {
+const alive = (pid: number): boolean => {
   try {
     process.kill(pid, 0);
     return true;
   } catch (error) {
-    return error.code === "EPERM";
+    return (error as NodeJS.ErrnoException).code === "EPERM";
   }
 };
 
 /** The process a lock file of PostgreSQL's names, where it is alive and a postgres; 0 otherwise. */
-const lockHolder = (lock) => {
+const lockHolder = (lock: string): number => {
   if (!existsSync(lock)) return 0;
   const pid = Number(readFileSync(lock, "utf8").split("\n")[0]);
   if (!(pid > 0) || !alive(pid)) return 0;
@@ -60,7 +77,7 @@ const lockHolder = (lock) => {
 };
 
 /** Makes (once) and starts a private PostgreSQL cluster on loopback. Returns its address and how to stop it. */
-export const startCluster = async (name) => {
+export const startCluster = async (name: string): Promise<Cluster> => {
   const bin = installPostgres();
   const user = unprivilegedUser();
   const folder = clusterFolder(name, user);
@@ -68,16 +85,16 @@ export const startCluster = async (name) => {
   const ready = join(folder, "cluster-made");
   const secret = join(folder, "password");
   const log = join(folder, "postgres.log");
-  const tool = (program, args) =>
+  const tool = (program: string, args: readonly string[]) =>
     spawnSync(join(bin, program), args, { ...identity(user), cwd: "/", encoding: "utf8", stdio: ["ignore", "pipe", "pipe"] });
 
   if (existsSync(data) && !existsSync(ready)) {
     const aside = `${data}-half-made-${Date.now()}`;
     renameSync(data, aside);
-    say(`A database cluster was left half made; it was moved aside to ${aside} (delete it when you like) and a new one is made.`);
+    print(`A database cluster was left half made; it was moved aside to ${aside} (delete it when you like) and a new one is made.`);
   }
   if (!existsSync(data)) {
-    say("Making a private database cluster …");
+    print("Making a private database cluster …");
     if (user) chownSync(folder, user.uid, user.gid);
     writeFileSync(secret, randomBytes(24).toString("hex"), { mode: 0o600 });
     if (user) chownSync(secret, user.uid, user.gid);
@@ -103,7 +120,7 @@ export const startCluster = async (name) => {
   chmodSync(data, 0o700);
 
   const lock = join(data, "postmaster.pid");
-  const launch = (port) => {
+  const launch = (port: number): void => {
     const options = `-h 127.0.0.1 -p ${port} -c unix_socket_directories='' -c max_connections=60 -c shared_buffers=64MB`;
     const started = tool("pg_ctl", ["-D", data, "-l", log, "-w", "-t", "60", "-o", options, "start"]);
     if (started.status === 0) return;
@@ -112,8 +129,7 @@ export const startCluster = async (name) => {
       `PostgreSQL did not start. Its last words:\n${words}\nIf the cluster is damaged, move ${folder} away and start again, or set DATABASE_URL.`,
     );
   };
-  /** Kills the server as a failing machine would, and starts it again at the same address; for tests. */
-  const crash = async (port) => {
+  const crash = async (port: number): Promise<void> => {
     process.kill(lockHolder(lock), "SIGKILL");
     // Its children notice and end; until then the new one may not start.
     for (let tries = 0; ; tries += 1) {
@@ -125,30 +141,30 @@ export const startCluster = async (name) => {
       }
     }
   };
-  let keeping = null;
-  const stop = () => {
+  let keeping: NodeJS.Timeout | undefined;
+  const stop = (): void => {
     clearInterval(keeping);
-    return tool("pg_ctl", ["-D", data, "-m", "fast", "-w", "-t", "30", "stop"]);
+    tool("pg_ctl", ["-D", data, "-m", "fast", "-w", "-t", "30", "stop"]);
   };
   /** Looks every two seconds whether the server lives, and starts it again at its address where it died. */
-  const keep = (port) => {
+  const keep = (port: number): void => {
     keeping ??= setInterval(() => {
       if (lockHolder(lock)) return;
-      say("The database has died; it is started again.");
+      print("The database has died; it is started again.");
       try {
         launch(port);
       } catch (error) {
-        process.stderr.write(`${error.message}\nIt is tried again.\n`);
+        process.stderr.write(`${wordsOf(error)}\nIt is tried again.\n`);
       }
     }, 2_000);
   };
   if (existsSync(lock)) {
     if (lockHolder(lock)) {
-      say("The database of an earlier start is still running; it is taken over.");
+      print("The database of an earlier start is still running; it is taken over.");
       const port = Number(readFileSync(lock, "utf8").split("\n")[3]);
       return { url: urlOf(secret, port), taken: true, stop, data, keep: () => keep(port), crash: () => crash(port) };
     }
-    say("A stale lock file of the database was left by a crash; it is removed.");
+    print("A stale lock file of the database was left by a crash; it is removed.");
     rmSync(lock);
   }
   const port = await freePort();
@@ -156,4 +172,5 @@ export const startCluster = async (name) => {
   return { url: urlOf(secret, port), taken: false, stop, data, keep: () => keep(port), crash: () => crash(port) };
 };
 
-const urlOf = (secret, port) => `postgres://ypsiline:${readFileSync(secret, "utf8").trim()}@127.0.0.1:${port}/postgres`;
+const urlOf = (secret: string, port: number): string =>
+  `postgres://ypsiline:${readFileSync(secret, "utf8").trim()}@127.0.0.1:${port}/postgres`;

@@ -1,0 +1,31 @@
+import { build } from "./build";
+import { startCluster } from "./cluster";
+import { installChromium } from "./install";
+import { runScript } from "./run-script";
+import { freePort, type Kept, keepServing } from "./serve";
+
+/** Where the demo answers, its database, and which process it is now. */
+export type DemoServer = { readonly address: string; readonly database: string; readonly pid: () => number | undefined };
+
+/** Runs work against the built application with a fresh demo in a database of its own (`.data-test/`), and stops both. */
+export const withDemoServer = async (work: (demo: DemoServer) => Promise<void> | void): Promise<void> => {
+  installChromium();
+  build();
+  const cluster = await startCluster(".data-test");
+  let application: Kept | null = null;
+  const stop = async (): Promise<void> => {
+    await application?.stop();
+    cluster.stop();
+  };
+  const interrupted = (): void => void stop().finally(() => process.exit(130));
+  process.on("SIGINT", interrupted);
+  try {
+    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
+    const port = await freePort();
+    application = await keepServing(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1", WEBHOOKS_PRIVATE: "1" });
+    await work({ address: `http://127.0.0.1:${port}`, database: cluster.url, pid: application.pid });
+  } finally {
+    process.off("SIGINT", interrupted);
+    await stop();
+  }
+};

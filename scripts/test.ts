@@ -1,0 +1,60 @@
+import { spawn, spawnSync } from "node:child_process";
+import { join } from "node:path";
+import { build } from "./build";
+import { withDemoServer } from "./demo-server";
+import { root } from "./run-script";
+import { print, run, Stop } from "./terminal";
+
+/** A tool of the project: its title, its file in node_modules, and what it is given. */
+type Tool = { readonly title: string; readonly file: string; readonly args: readonly string[]; readonly env?: NodeJS.ProcessEnv };
+
+/** Runs a tool; throws a Stop where it fails. */
+const runTool = ({ title, file, args, env = {} }: Tool): void => {
+  print(`\n— ${title}`);
+  const result = spawnSync(process.execPath, [join(root, "node_modules", file), ...args], {
+    cwd: root,
+    stdio: ["ignore", "inherit", "inherit"],
+    env: { ...process.env, ...env },
+  });
+  if (result.status !== 0) throw new Stop(`${title}: failed.`);
+};
+
+/** Runs tools one after the other beside other work. The output of each is printed as one piece when it has ended. */
+const runBeside = async (tools: readonly Tool[]): Promise<void> => {
+  for (const { title, file, args, env = {} } of tools) {
+    const child = spawn(process.execPath, [join(root, "node_modules", file), ...args], {
+      cwd: root,
+      stdio: ["ignore", "pipe", "pipe"],
+      env: { ...process.env, ...env },
+    });
+    const output: Buffer[] = [];
+    for (const stream of [child.stdout, child.stderr]) stream.on("data", (data: Buffer) => output.push(data));
+    const code = await new Promise<number | null>((resolve) => child.on("close", resolve));
+    print(`\n— ${title}\n${Buffer.concat(output).toString()}`.trimEnd());
+    if (code !== 0) throw new Stop(`${title}: failed.`);
+  }
+};
+
+run(async () => {
+  // Next.js writes the types of its routes while it builds; the type check reads them.
+  build();
+  // What reads all sources and shares nothing goes side by side.
+  await Promise.all([
+    runBeside(
+      ["core", "cli", "web", "scripts"].map((part) => ({ title: `types of ${part}`, file: "typescript-7/bin/tsc", args: ["-p", part] })),
+    ),
+    runBeside([
+      { title: "lint", file: "eslint/bin/eslint.js", args: [".", "--max-warnings", "0"] },
+      { title: "format", file: "prettier/bin/prettier.cjs", args: ["--check", "--log-level", "warn", "."] },
+    ]),
+  ]);
+  runTool({ title: "unit tests", file: "vitest/vitest.mjs", args: ["run", "--reporter=default"] });
+  await withDemoServer(({ address, database }) =>
+    runTool({
+      title: "browser tests",
+      file: "@playwright/test/cli.js",
+      args: ["test", ...process.argv.slice(2)],
+      env: { BASE_URL: address, DATABASE_URL: database },
+    }),
+  );
+});
