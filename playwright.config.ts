@@ -1,8 +1,10 @@
 import { defineConfig } from "@playwright/test";
+import { chromiumPath } from "./scripts/install";
 
 export default defineConfig({
   testDir: "e2e",
-  workers: 2,
+  // More than processors: a test waits for the server as long as it works.
+  workers: 3,
   forbidOnly: true,
   retries: 0,
   timeout: 90_000,
@@ -19,7 +21,7 @@ export default defineConfig({
     viewport: { width: 1280, height: 800 },
     screenshot: "only-on-failure",
     launchOptions: {
-      executablePath: process.env["CHROMIUM"] ?? "/usr/bin/chromium",
+      executablePath: chromiumPath(),
       args: [
         "--no-sandbox",
         "--disable-gpu",

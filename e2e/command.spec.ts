@@ -4,6 +4,7 @@ import { tmpdir } from "node:os";
 import type { AddressInfo } from "node:net";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
+import { chromiumPath } from "../scripts/install";
 import { address, npm, npmrc, project, publishedSpec, publishNext, ran, tokenOf } from "./clients";
 import { requestsOf } from "./people";
 
@@ -12,7 +13,7 @@ const root = join(import.meta.dirname, "..");
 const ypsiline = (folder: string, args: readonly string[], env: Readonly<Record<string, string>> = {}) =>
   ran(folder, process.execPath, [command, ...args], { HOME: folder, ...env });
 const registry = `${address}/npm/`;
-const browser = ["--browser", "/usr/bin/chromium"];
+const browser = ["--browser", chromiumPath()];
 
 /** The booking page as it is served, with a stylesheet of somebody's at its end. */
 const changedPage = async (css: string): Promise<{ readonly url: string; readonly close: () => void }> => {

@@ -7,6 +7,7 @@ import type { Layout } from "../core/src/index";
 import { cleanLayout } from "../core/test/layouts";
 import { booking210 } from "../scripts/demo-layouts";
 import { writeSnippet } from "../core/src/index";
+import { chromiumPath } from "../scripts/install";
 import { pageOf, requestsOf } from "./people";
 
 const path = "/specs/skerry/passenger-booking";
@@ -262,7 +263,7 @@ test("the booking page stands on the published columns, and the snippet draws th
 test("the snippet takes its breakpoint as the page does, passes a strict policy, and follows rows, offsets and a moved body", async () => {
   // A browser whose scrollbars take room, as on most desks.
   const browser = await chromium.launch({
-    executablePath: "/usr/bin/chromium",
+    executablePath: chromiumPath(),
     args: ["--no-sandbox", "--disable-gpu"],
     ignoreDefaultArgs: ["--hide-scrollbars"],
   });

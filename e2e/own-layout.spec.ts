@@ -2,6 +2,7 @@ import { mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, type Page, test } from "@playwright/test";
+import { chromiumPath } from "../scripts/install";
 import { address, ran } from "./clients";
 import { pageOf } from "./people";
 
@@ -37,7 +38,7 @@ test("pages that anybody may read stand on our own grid, as the command measures
   test.slow();
   for (const path of ["/guide", "/guide/columns-and-containers", "/sign-in", "/specs/interface/ypsiline/versions/latest"]) {
     const parts = ".bar, main.page, .page > *";
-    const asked = ["--url", `${address}${path}`, "--width", widths.join(","), "--browser", "/usr/bin/chromium", "--select", parts];
+    const asked = ["--url", `${address}${path}`, "--width", widths.join(","), "--browser", chromiumPath(), "--select", parts];
     const done = await ypsiline("fit", layout, ...asked, "--format", "json", "--fail-on", "never");
     expect(done, done.err).toMatchObject({ code: 0 });
     const held = offIn(JSON.parse(done.out) as Held, ["left", "right"]);

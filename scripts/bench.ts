@@ -41,7 +41,7 @@ run(async () => {
       stdio: ["ignore", "inherit", "inherit"],
     });
   await withDemoServer(async ({ address, database }) => {
-    const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
+    const browser = await chromium.launch({ executablePath: chromiumPath(), args: ["--no-sandbox"] });
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
     await context.request.post(`${address}/session`, { form: { email: "author@skerry.example", password } });
     if (!dragOnly) {

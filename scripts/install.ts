@@ -53,9 +53,21 @@ export const installPostgres = (): string => {
   return installed;
 };
 
-export const chromiumPath = "/usr/bin/chromium";
+/** Debian's Chromium without its windows, which does the same work in two thirds of the time. */
+const headlessShell = "/usr/bin/chromium-headless-shell";
+const chromium = "/usr/bin/chromium";
 
-/** Debian's Chromium, for the browser tests. */
+/** Chromium for the browser tests: without windows where that is installed. */
+export const chromiumPath = (): string => (existsSync(headlessShell) ? headlessShell : chromium);
+
+/** Installs what the browser tests need of Debian's Chromium. Where the shell cannot be had, the whole browser does. */
 export const installChromium = (): void => {
-  if (!existsSync(chromiumPath)) aptInstall(["chromium"], "Chromium");
+  if (!existsSync(chromium)) aptInstall(["chromium"], "Chromium");
+  if (existsSync(headlessShell)) return;
+  try {
+    aptInstall(["chromium-headless-shell"], "Chromium's headless shell");
+  } catch (error) {
+    if (!(error instanceof Stop)) throw error;
+    print("It is done without: the tests take the whole browser, and longer.");
+  }
 };

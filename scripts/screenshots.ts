@@ -144,7 +144,7 @@ run(async () => {
   mkdirSync(folder, { recursive: true });
   await withDemoServer(async ({ address }) => {
     const { chromium } = await import("@playwright/test");
-    const browser = await chromium.launch({ executablePath: chromiumPath, args: ["--no-sandbox"] });
+    const browser = await chromium.launch({ executablePath: chromiumPath(), args: ["--no-sandbox"] });
     for (const { name, path, as, size, open, before } of views) {
       const context = await browser.newContext({ viewport: size });
       await context.request.post(`${address}/session`, { form: { email: `${as}@skerry.example`, password } });

@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from "vitest";
 
 const renewed = vi.hoisted(() => vi.fn());
-vi.mock("@/server/database", async (original) => ({ ...(await original<object>()), renewDatabase: renewed }));
+vi.mock("@/server/database/database", async (original) => ({ ...(await original<object>()), renewDatabase: renewed }));
 const { fromElsewhere, guarded, handler } = await import("@/server/requests/handler");
 
 const incoming = { method: "POST", path: "/api/drafts/skerry/quay-board", aborted: () => false };

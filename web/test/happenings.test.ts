@@ -157,12 +157,12 @@ describe("what happens is written down and told in one place", () => {
       notices: withText(/\b(pg_notify|NOTIFY)\b(?!\s*:)/),
       writers: withText(/\b(addActivity|noteEdit|tell|queueEvent)\(/),
     }).toEqual({
-      activity: ["activity.ts"],
-      inbox: ["inbox.ts"],
-      events: ["webhook-queue.ts"],
-      notices: ["announce.ts"],
+      activity: ["happenings/activity.ts"],
+      inbox: ["happenings/inbox.ts"],
+      events: ["happenings/webhook-queue.ts"],
+      notices: ["happenings/announce.ts"],
       // Activity of a stretch of edits is one line, which its own file decides.
-      writers: ["activity.ts", "happenings.ts"],
+      writers: ["happenings/activity.ts", "happenings/happenings.ts"],
     });
   });
 });

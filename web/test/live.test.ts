@@ -3,7 +3,7 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 /** A database that can be listened to, and lost: what it is asked to hear, and how it says that it hears again. */
 type Heard = { channel: string; pass: (payload: string) => void; begin: () => void };
 const house = vi.hoisted(() => ({ listened: [] as Heard[], renewals: [] as (() => void)[], refuse: false }));
-vi.mock("@/server/database", () => ({
+vi.mock("@/server/database/database", () => ({
   database: () => ({
     listen: (channel: string, pass: (payload: string) => void, begin: () => void) => {
       if (house.refuse) return Promise.reject(new Error("connect ECONNREFUSED"));

@@ -95,11 +95,11 @@ describe("which grid it is", () => {
     }
   });
 
-  it("finds margins that differ, first in 95 of 100 designs (100 designs of boxes, one edge in ten off)", () => {
+  it("finds margins that differ, first in 95 of 100 designs (600 designs of boxes, one edge in ten off)", () => {
     const random = seeded("grids with uneven margins");
     let first = 0;
     const wrong: string[] = [];
-    for (let round = 0; round < 100; round += 1) {
+    for (let round = 0; round < 600; round += 1) {
       const [columns, gutter, column] = [random.integer(4, 12), random.integer(6, 32), random.integer(48, 90)];
       const start = random.integer(8, 64);
       const end = start + random.integer(12, 80);
@@ -124,7 +124,7 @@ describe("which grid it is", () => {
       if (String(is) === String([columns, gutter, start, end])) first += 1;
       else wrong.push(`${[columns, gutter, start, end].join(" ")}: ${String(is)}`);
     }
-    expect(first, wrong.join("\n")).toBeGreaterThanOrEqual(95);
+    expect(first, wrong.join("\n")).toBeGreaterThanOrEqual(570);
   });
 
   it("says nothing where nothing is to be said", () => {

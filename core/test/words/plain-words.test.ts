@@ -54,7 +54,7 @@ describe("words of core", () => {
     expect(fault(Array.from({ length: 31 }, () => "word").join(" "))).toMatch(/^a sentence of 31/);
   });
 
-  it("are plain in every finding, fix, change, effect and reason (2,000 layouts)", () => {
+  it("are plain in every finding, fix, change, effect and reason (600 layouts)", () => {
     const random = seeded("plain words");
     const faults = new Set<string>();
     const look = (text: string): void => {
@@ -62,7 +62,7 @@ describe("words of core", () => {
       if (found !== null) faults.add(found);
     };
     let said = 0;
-    for (let turn = 0; turn < 2000 && faults.size < 12; turn += 1) {
+    for (let turn = 0; turn < 600 && faults.size < 12; turn += 1) {
       const before = random.pick(demoLayouts);
       const after: Layout = editedTimes(before, random.integer(1, 4), random);
       for (const finding of check(after).findings) {
@@ -88,15 +88,15 @@ describe("words of core", () => {
       expect(countChanges(before, after)).toBeGreaterThanOrEqual(0);
     }
     expect([...faults]).toEqual([]);
-    expect(said).toBeGreaterThan(10_000);
+    expect(said).toBeGreaterThan(3_000);
   });
 
-  it("are plain in what is refused (2,000 documents and changes that make no layout)", () => {
+  it("are plain in what is refused (1,000 documents and changes that make no layout)", () => {
     const random = seeded("plain refusals");
     const faults = new Set<string>();
     let refused = 0;
     const values = [null, -1, 0, 1.5, 1e9, "", "x", "24", "px", "-8px", "1e5px", [], {}, true, "a".repeat(300)];
-    for (let turn = 0; turn < 2000; turn += 1) {
+    for (let turn = 0; turn < 1000; turn += 1) {
       const layout = random.pick(demoLayouts);
       const document = JSON.parse(JSON.stringify(layout)) as Record<string, unknown>;
       let at: Record<string, unknown> = document;
