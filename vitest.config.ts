@@ -11,7 +11,8 @@ export default defineConfig({
     // Left to itself it would keep one processor free.
     maxWorkers: availableParallelism(),
     projects: [
-      // core and the command keep nothing between calls, so that their test files share what was loaded.
+      // What core keeps between calls is only what it can work out again from the very value it is kept by (WeakMap), so
+      // that test files may share what was loaded.
       { extends: true, test: { name: "core", include: ["cli/test/**/*.test.ts", "core/test/**/*.test.ts"], isolate: false } },
       { extends: true, test: { name: "web", include: ["web/test/**/*.test.ts"] } },
     ],

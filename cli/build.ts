@@ -6,7 +6,7 @@ import { build } from "esbuild";
 const here = import.meta.dirname;
 
 // Builds the command as it is served: one file, and what it says of itself. Nothing is downloaded when it is installed.
-const { name, version, description, license } = JSON.parse(readFileSync(join(here, "package.json"), "utf8"));
+const { name, version, description, license, engines } = JSON.parse(readFileSync(join(here, "package.json"), "utf8"));
 const out = join(here, "dist");
 mkdirSync(out, { recursive: true });
 await build({
@@ -35,7 +35,7 @@ const manifest = {
   license,
   type: "module",
   bin: { ypsiline: "./ypsiline.js" },
-  engines: { node: ">=20" },
+  engines,
   peerDependencies: { "playwright-core": ">=1.40.0" },
   peerDependenciesMeta: { "playwright-core": { optional: true } },
 };

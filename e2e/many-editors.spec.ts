@@ -8,7 +8,8 @@ import { runScript } from "../scripts/run-script";
 import { freePort, serve } from "../scripts/serve";
 import { password } from "../scripts/demo-accounts";
 import { signInByRequest } from "./people";
-import { createDraftStore, type SaveAnswer, type SentChanges } from "../web/draft/draft-store";
+import { createDraftStore, type SaveAnswer } from "../web/draft/draft-store";
+import type { SentChanges } from "../web/draft/server-copy";
 import { openDatabase } from "../web/server/database/database";
 
 const clients = 20;

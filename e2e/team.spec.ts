@@ -166,8 +166,8 @@ test("a project knows how far it is behind, and its owner takes the new version 
 
 test("a webhook is signed, delivered, sent again after its receiver was down, and repeated by hand", async ({ browser, baseURL }) => {
   test.setTimeout(90_000);
-  type Got = { event: string; signature: string; time: string; body: string };
-  const got: Got[] = [];
+  type Result = { event: string; signature: string; time: string; body: string };
+  const got: Result[] = [];
   let down = true;
   const read = async (message: IncomingMessage): Promise<string> => {
     const chunks: Buffer[] = [];

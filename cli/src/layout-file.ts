@@ -1,6 +1,6 @@
 import { type FormatId, formatOf, formats, type Layout } from "@ypsiline/core";
 import { findNodeAtLocation, type Node, parseTree } from "jsonc-parser";
-import { type Got, got, refused } from "./got";
+import { type Result, success, refused } from "./result";
 import { readSource, type Source } from "./source";
 import type { World } from "./world";
 
@@ -8,7 +8,7 @@ import type { World } from "./world";
 export type LayoutFile = Source & { readonly layout: Layout; readonly lost: readonly string[]; readonly format: FormatId };
 
 /** Reads a layout from a FILE. Reports the first three faults of a file that is not a layout: where, and what would be valid. */
-export const readLayoutFile = async (world: World, file: string, registry?: string): Promise<Got<LayoutFile>> => {
+export const readLayoutFile = async (world: World, file: string, registry?: string): Promise<Result<LayoutFile>> => {
   const source = await readSource(world, file, registry);
   if (!source.ok) return source;
   const { name, text, withdrawn } = source.value;
@@ -17,7 +17,7 @@ export const readLayoutFile = async (world: World, file: string, registry?: stri
   if (!read) return refused(`${name} is ${said}. A layout cannot be read from that`);
   const result = read(text);
   if (result.ok)
-    return got({ name, text, layout: result.layout, lost: result.lost, format, ...(withdrawn === undefined ? {} : { withdrawn }) });
+    return success({ name, text, layout: result.layout, lost: result.lost, format, ...(withdrawn === undefined ? {} : { withdrawn }) });
   const told = result.issues.slice(0, 3).map(({ path, message }) => `${name} ${path === "" ? "" : `${path} `}${message}`);
   const more = result.issues.length > 3 ? [`and ${result.issues.length - 3} more`] : [];
   return refused([...told, ...more].join("\n"));

@@ -1,7 +1,7 @@
 import { createHash } from "node:crypto";
 import { mkdir, readFile, rename, rm, writeFile } from "node:fs/promises";
 import { dirname, join } from "node:path";
-import { type Got, got, refused, wordsOf } from "./got";
+import { type Result, success, refused, wordsOf } from "./result";
 import type { World } from "./world";
 
 /** What a project has of one spec: the range it asked for, the version it has, and each file as it was written. */
@@ -36,13 +36,13 @@ export const isInside = (path: string): boolean =>
   path !== "" && !path.startsWith("/") && !/^[a-z]:|\\/i.test(path) && !path.split("/").includes("..");
 
 /** Reads the lock file of a folder; an empty one where there is none. */
-export const readLock = async ({ cwd }: World): Promise<Got<Lock>> => {
+export const readLock = async ({ cwd }: World): Promise<Result<Lock>> => {
   let text: string;
   try {
     text = await readFile(join(cwd, lockName), "utf8");
   } catch (error) {
     return (error as { code?: string }).code === "ENOENT"
-      ? got({ lockVersion: 1, specs: {} })
+      ? success({ lockVersion: 1, specs: {} })
       : refused(`${lockName} cannot be read: ${wordsOf(error)}`);
   }
   try {
@@ -53,7 +53,7 @@ export const readLock = async ({ cwd }: World): Promise<Got<Lock>> => {
       const outside = [one.into, ...Object.keys(one.files)].find((path) => !isInside(path));
       if (outside !== undefined) return refused(`${lockName} /specs/${name} names ${outside}, which leads out of this folder`);
     }
-    return got({ lockVersion: 1, specs: data.specs ?? {} });
+    return success({ lockVersion: 1, specs: data.specs ?? {} });
   } catch (error) {
     return refused(`${lockName} must be JSON: ${wordsOf(error)}`);
   }

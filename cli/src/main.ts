@@ -9,7 +9,7 @@ import { fitFile } from "./commands/fit";
 import { outdated } from "./commands/outdated";
 import { pull } from "./commands/pull";
 import { resolveFile } from "./commands/resolve";
-import { type Got, wordsOf } from "./got";
+import { type Result, wordsOf } from "./result";
 import { writeWhole } from "./lock";
 import { exitOf, failLevels, type FailLevel, type Outcome } from "./report/outcome";
 import { reportFormats, type ReportFormat, told } from "./report/report";
@@ -79,13 +79,13 @@ const isColoured = ({ colour, output }: Telling): boolean => {
   return colour === "always" || (colour === "auto" && wanted && !none);
 };
 
-const tell = async (done: Got<Outcome>, telling: Telling): Promise<void> => {
+const tell = async (done: Result<Outcome>, telling: Telling): Promise<void> => {
   if (!done.ok) return failed(done.message);
   end = exitOf(done.value, telling.failOn);
   await put(told(done.value, { ...telling, colour: isColoured(telling), version: YPSILINE_VERSION }), telling.output);
 };
 
-const say = async (done: Got<string>, to: string | undefined): Promise<void> => (done.ok ? put(done.value, to) : failed(done.message));
+const say = async (done: Result<string>, to: string | undefined): Promise<void> => (done.ok ? put(done.value, to) : failed(done.message));
 
 /** A number that is given several times or with commas between: `--width 360,768 --width 1280`. */
 const listed = (text: string, before: readonly string[] = []): readonly string[] => [

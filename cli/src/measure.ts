@@ -3,7 +3,7 @@ import { createRequire } from "node:module";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { type Layout, writeSnippet } from "@ypsiline/core";
-import { type Got, got, refused, wordsOf } from "./got";
+import { type Result, success, refused, wordsOf } from "./result";
 import type { World } from "./world";
 
 export type PageAsked = {
@@ -68,13 +68,13 @@ const settled = async (most: number): Promise<void> => {
 };
 
 /** playwright-core as the project has it that the command runs in, or as it stands beside the command. */
-const chromiumOf = async ({ cwd }: World): Promise<Got<Chromium>> => {
+const chromiumOf = async ({ cwd }: World): Promise<Result<Chromium>> => {
   for (const from of [join(cwd, "package.json"), import.meta.url]) {
     try {
       const path = createRequire(from).resolve("playwright-core");
       const loaded = (await import(pathToFileURL(path).href)) as { chromium?: Chromium; default?: { chromium?: Chromium } };
       const chromium = loaded.chromium ?? loaded.default?.chromium;
-      if (chromium) return got(chromium);
+      if (chromium) return success(chromium);
     } catch (error) {
       if ((error as { code?: string }).code !== "MODULE_NOT_FOUND") return refused(`playwright-core cannot be used: ${wordsOf(error)}`);
     }
@@ -83,7 +83,7 @@ const chromiumOf = async ({ cwd }: World): Promise<Got<Chromium>> => {
 };
 
 /** Measures a page at the width its viewport has. */
-const measureAt = async (page: Page, layout: Layout, { url, select, longest }: PageAsked): Promise<Got<string>> => {
+const measureAt = async (page: Page, layout: Layout, { url, select, longest }: PageAsked): Promise<Result<string>> => {
   const answer = await page.goto(url, { waitUntil: "commit", timeout: longest });
   if (answer && answer.status() >= 400) return refused(`${url} answered ${answer.status()}`);
   await page.evaluate(settled, Math.min(patience.settling, longest / 2));
@@ -93,14 +93,14 @@ const measureAt = async (page: Page, layout: Layout, { url, select, longest }: P
     const host = hosts[hosts.length - 1] as unknown as { boxes: (selector: string | null) => unknown };
     return JSON.stringify(host.boxes(selector));
   }, select ?? null);
-  return got(text);
+  return success(text);
 };
 
 /**
  * Measures a page at some widths of the viewport: the overlay's own script is run in it, which asks the browser where things
  * stand. Nothing of the page is changed but by that.
  */
-export const measured = async (world: World, layout: Layout, asked: PageAsked): Promise<Got<readonly Measured[]>> => {
+export const measured = async (world: World, layout: Layout, asked: PageAsked): Promise<Result<readonly Measured[]>> => {
   const { url, widths, browser, longest } = asked;
   if (!URL.canParse(url) || !/^(https?|file):$/.test(new URL(url).protocol))
     return refused(`--url must be an address like https://HOST/page, not ${url}`);
@@ -126,7 +126,7 @@ export const measured = async (world: World, layout: Layout, asked: PageAsked): 
       if (!text.ok) return text;
       all.push({ width, text: text.value });
     }
-    return got(all);
+    return success(all);
   } catch (error) {
     return refused(`${url} could not be measured: ${wordsOf(error).split("\n")[0]}`);
   } finally {

@@ -1,6 +1,6 @@
 import { readFile, stat } from "node:fs/promises";
 import { isAbsolute, join } from "node:path";
-import { type Got, got, refused, wordsOf } from "./got";
+import { type Result, success, refused, wordsOf } from "./result";
 import { fetchVersion, metadataOf, readSpecName, registryOf, versionIn } from "./registry/client";
 import type { World } from "./world";
 
@@ -10,10 +10,10 @@ export type Source = { readonly name: string; readonly text: string; readonly wi
 /** Largest file, as the application imports. */
 const most = 5 * 1024 * 1024;
 
-const decoded = (name: string, bytes: Uint8Array): Got<Source> => {
+const decoded = (name: string, bytes: Uint8Array): Result<Source> => {
   if (bytes.length > most) return refused(`${name} is larger than ${most / 1024 / 1024} MiB`);
   try {
-    return got({ name, text: new TextDecoder("utf-8", { fatal: true }).decode(bytes) });
+    return success({ name, text: new TextDecoder("utf-8", { fatal: true }).decode(bytes) });
   } catch {
     return refused(`${name} is not UTF-8 text. Save it as UTF-8`);
   }
@@ -32,7 +32,7 @@ export const readSource = async (
   file: string,
   registry: string | undefined,
   inside = "layout.json",
-): Promise<Got<Source>> => {
+): Promise<Result<Source>> => {
   if (file === "-") {
     const text = await world.stdin();
     return text.trim() === ""
@@ -55,7 +55,7 @@ export const readSource = async (
     const { withdrawn } = package_.value;
     if (withdrawn !== null) world.warn(withdrawnWords(named, withdrawn));
     const source = decoded(named, bytes);
-    return source.ok && withdrawn !== null ? got({ ...source.value, withdrawn }) : source;
+    return source.ok && withdrawn !== null ? success({ ...source.value, withdrawn }) : source;
   }
   try {
     const path = isAbsolute(file) ? file : join(world.cwd, file);

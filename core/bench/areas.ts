@@ -1,4 +1,4 @@
-import { check, exact, type Layout, newBreakpoint, type Placement, resolve, blankLayout } from "../src/index";
+import { check, checkMemory, exact, type Layout, newBreakpoint, type Placement, resolve, blankLayout } from "../src/index";
 import { time } from "./time";
 
 const placed = (column: number, span: number, row: number, rowSpan: number): Placement => ({
@@ -51,12 +51,13 @@ for (const [name, layout] of [
   }, 10);
   // An area is moved at one of the breakpoints between two checks: what stays is remembered.
   let moved = 0;
+  const memory = checkMemory();
   const checking = time(() => {
     moved += 1;
     const areas = layout.areas.map((area, index) =>
       index === moved % 200 ? { ...area, placements: { ...area.placements, b3: placed(1 + (moved % 5), 3, 1 + moved, 20) } } : area,
     );
-    check({ ...layout, areas });
+    check({ ...layout, areas }, memory);
   }, 10);
   process.stdout.write(
     `200 areas at 8 breakpoints, ${name} (${check(layout).findings.length} findings): resolve ${resolving.toFixed(1)} ms, check after each edit ${checking.toFixed(1)} ms (aim: each under 50)\n`,

@@ -38,7 +38,7 @@ export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/
 export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout, readStoredText } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
 export { placeText, readPlace } from "./layout/place-text";
-export { withCopied, withoutStrays } from "./layout/strays";
+export { withCopied, withoutDangling } from "./layout/dangling";
 export { slugOf, untaken } from "./layout/slug";
 export { blankLayout, layoutFromColumns, newBreakpoint } from "./layout/defaults";
 export {
@@ -93,12 +93,13 @@ export { boxLimits, boxListJson, boxListSchema, boxNumbers, boxSources, readBoxe
 export { gapRuns, runNames } from "./fit/gaps";
 export { verticalGrid, withRows } from "./fit/vertical";
 export { grids, gridsOfList, gridWords, layoutFromGrid, uprightEdges, withGrid } from "./fit/grids";
-export { otherNumbers, triedAround } from "./fit/more";
+export { otherNumbers, triedAround } from "./fit/other-numbers";
 export { edgeKey, movedEdges } from "./fit/moved";
 export { guessedDensity, pictureEdges, pictureLimits } from "./fit/picture";
 export { readBoxesSvg } from "./fit/svg";
 export { findingsJson, fitJson, resolutionJson } from "./answers/answers";
 export { check, tryNextFix } from "./check/check";
+export { checkMemory } from "./check/memory";
 export { baseUnits, onBase } from "./check/on-base";
 export { applyPatch } from "./check/patch";
 export { takeAll } from "./check/take-all";
@@ -194,12 +195,13 @@ export type { Box, BoxList, BoxSource } from "./fit/boxes";
 export type { Moved, Purpose } from "./fit/moved";
 export type { GapRun } from "./fit/gaps";
 export type { RowsFound, UnitFound, VerticalFound } from "./fit/vertical";
-export type { OtherNumber } from "./fit/more";
+export type { OtherNumber } from "./fit/other-numbers";
 export type { Pixels } from "./fit/picture";
 export type { DrawnBoxes } from "./fit/svg";
 export type { GridFound, GridsOptions } from "./fit/grids";
 export type { Across } from "./fit/sides";
 export type { CheckResult } from "./check/check";
+export type { CheckMemory } from "./check/memory";
 export type { BaseStanding, BaseUnits } from "./check/on-base";
 export type { Finding, FindingWords, Fix, Level, PatchOperation, RuleId } from "./check/types";
 export type { AllTaken, TakenFix } from "./check/take-all";

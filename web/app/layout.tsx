@@ -30,8 +30,8 @@ import type { Metadata, Viewport } from "next";
 import { cookies, headers } from "next/headers";
 import type { ReactNode } from "react";
 import { numberFormOf, numbersCookie } from "@/server/identity/number-form";
-import { earlyScript } from "@/ui/early";
-import { EarlyClicks } from "@/ui/early-clicks";
+import { recordInputScript } from "@/ui/recorded-input";
+import { ReplayInput } from "@/ui/replay-input";
 import { numbers as numbersFont, words } from "./fonts";
 
 export const metadata: Metadata = {
@@ -49,9 +49,9 @@ export default async function RootLayout({ children }: { readonly children: Reac
     <html lang="en" data-numbers={numbers} className={`${words.variable} ${numbersFont.variable}`}>
       <body>
         {/* Browsers hide a nonce once it is read, so that the page has none where the server had one. */}
-        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: earlyScript }} />
+        <script nonce={nonce} suppressHydrationWarning dangerouslySetInnerHTML={{ __html: recordInputScript }} />
         {children}
-        <EarlyClicks />
+        <ReplayInput />
       </body>
     </html>
   );

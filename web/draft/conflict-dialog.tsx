@@ -5,7 +5,7 @@ import { useState } from "react";
 import Button from "react-bootstrap/Button";
 import Modal from "react-bootstrap/Modal";
 import { Said } from "@/ui/num";
-import type { Choice } from "./draft-store";
+import type { Choice } from "./questions";
 
 type Props = { readonly conflicts: readonly Conflict[]; readonly layout: Layout; readonly onSettle: (choices: readonly Choice[]) => void };
 

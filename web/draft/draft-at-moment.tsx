@@ -3,8 +3,8 @@
 import { readStoredText } from "@ypsiline/core";
 import { type ReactNode, useMemo } from "react";
 import type { LayoutText } from "@/ui/layout-text";
-import { say } from "@/ui/say";
-import { putBack } from "./put-back";
+import { notify } from "@/ui/notify";
+import { restoreMoment } from "./restore-moment";
 import { type Draft, DraftContext, useDraftOfPage } from "./draft-provider";
 
 const past = "This is the draft as it stood. Restore it to change it.";
@@ -22,12 +22,12 @@ export const DraftAtMoment = ({ revision, layout: text, children }: Props) => {
       mayEdit: false,
       mayPublish: false,
       edit: () => past,
-      editOrSay: () => void say(past),
+      editOrSay: () => void notify(past),
       // The keys of the draft reach it from here too, where nobody would see what they do.
-      undo: () => void say(past),
-      redo: () => void say(past),
+      undo: () => void notify(past),
+      redo: () => void notify(past),
       comments: [],
-      moment: { revision, putBack: now.mayEdit ? () => putBack(now, layout) : null },
+      moment: { revision, restoreMoment: now.mayEdit ? () => restoreMoment(now, layout) : null },
     }),
     [now, revision, layout],
   );

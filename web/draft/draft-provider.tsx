@@ -4,7 +4,7 @@ import { type Layout, parseLayout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { useRouter, useSearchParams } from "next/navigation";
 import { createContext, type ReactNode, useCallback, useContext, useMemo, useState } from "react";
-import { say, SayingsPlace } from "@/ui/say";
+import { notify, NoticesPlace } from "@/ui/notify";
 import { InBrowser, Opening } from "@/ui/in-browser";
 import { type GivenLayout, useLayout } from "@/ui/layout-text";
 import { ask } from "@/ui/request";
@@ -13,7 +13,7 @@ import { SpecFrame } from "./frame/spec-frame";
 import { type Looking, lookingOf } from "@/ui/spec-views";
 import { type DraftAddress, tabName, useDraft } from "./use-draft";
 import type { Present } from "./live-store";
-import type { PutBack } from "./put-back";
+import type { Restored } from "./restore-moment";
 import { useLive } from "./use-live";
 
 const ConflictDialog = dynamic(() => import("./conflict-dialog").then((module) => module.ConflictDialog));
@@ -75,7 +75,7 @@ export type Draft = Given & {
   readonly moment: {
     readonly revision: number;
     /** Makes the draft what it was then, as one edit; null for whoever may not edit it. */
-    readonly putBack: (() => Promise<PutBack>) | null;
+    readonly restoreMoment: (() => Promise<Restored>) | null;
   } | null;
 };
 
@@ -174,13 +174,13 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
       edit,
       editOrSay: (next) => {
         const words = edit(next);
-        if (words !== null) say(words);
+        if (words !== null) notify(words);
       },
       undo: () => {
-        if (!store.undo()) say(gone);
+        if (!store.undo()) notify(gone);
       },
       redo: () => {
-        if (!store.redo()) say(gone);
+        if (!store.redo()) notify(gone);
       },
       comments,
       present,
@@ -219,7 +219,7 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
       {state.save.kind !== "conflict" && state.aside.length > 0 && (
         <AsideDialog aside={state.aside} layout={state.layout} onRead={() => store.letGo()} />
       )}
-      <SayingsPlace />
+      <NoticesPlace />
     </DraftContext.Provider>
   );
 };

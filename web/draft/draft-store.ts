@@ -1,16 +1,29 @@
+import { type Change, type Conflict, followingAs, type Issue, type Layout, sameJson } from "@ypsiline/core";
+import { mergeChanges } from "./merge-changes";
+import { type Choice, keptAside, noQuestions, type Questions, questionsSettled, questionsWith } from "./questions";
+import { createRetry } from "./retry";
 import {
-  applyChanges,
-  asManyAsHold,
-  type Change,
-  compareLayouts,
-  type Conflict,
-  followingAs,
-  type Issue,
-  type Layout,
-  putOver,
-  sameJson,
-} from "@ypsiline/core";
-import { inWholeParts, putOn } from "./put-on";
+  pendingOn,
+  rebasedOn,
+  type Revision,
+  type SentChanges,
+  sentPutBack,
+  type ServerCopy,
+  type Unsaved,
+  unsavedOn,
+} from "./server-copy";
+import {
+  lastStepWithout,
+  noSteps,
+  type Step,
+  stepEnded,
+  stepMade,
+  type Stepped,
+  type Steps,
+  stepRedone,
+  stepsUnder,
+  stepUndone,
+} from "./steps";
 
 /** How saving stands. `waiting` and `saving` pass by themselves; the others say something to the person. */
 export type SaveState =
@@ -41,242 +54,203 @@ export type SaveAnswer =
   | { readonly kind: "refused"; readonly detail: string; readonly issues: readonly Issue[] }
   | { readonly kind: "failed"; readonly detail: string; readonly signIn: boolean };
 
-/** Changes sent under a name of their own: sent again under it, they are written once. */
-export type SentChanges = { readonly id: string; readonly changes: readonly Change[] };
-
-/**
- * What a page leaves to the next: what is not saved on the draft it knew, and, where some of that was sent and not answered,
- * so that the server may have it or not: what was sent, and what was done since.
- */
-export type Unsaved = {
-  readonly changes: readonly Change[];
-  readonly sent?: SentChanges & { readonly since: readonly Change[] };
-};
-
 /** The world outside the store: the server, a clock, and a place that outlives the page. */
 export type DraftWorld = {
   readonly save: (revision: number, sent: SentChanges) => Promise<SaveAnswer>;
   /** A name that nothing else was sent under. */
   readonly newId: () => string;
   /** The draft where it is newer than what is known; null where it is not, or nothing answers. */
-  readonly newer: (known: {
-    readonly revision: number;
-    readonly layout: Layout;
-  }) => Promise<{ readonly revision: number; readonly layout: Layout } | null>;
+  readonly newer: (known: Revision) => Promise<Revision | null>;
   readonly now: () => number;
   readonly after: (ms: number, work: () => void) => () => void;
+  /** Whether there is a network; where it is not said, there is. */
+  readonly online?: () => boolean;
   /** Keeps what is not saved across a reload or a crash; null when all is. False where there is no room to keep it. */
   readonly keep: (unsaved: Unsaved | null) => boolean;
-  /** Keeps the steps that can be taken back across a reload. */
+  /** Keeps the steps that can be undone across a reload. */
   readonly keepSteps?: (steps: readonly Step[]) => void;
 };
 
-/** One step that can be taken back: the changes it made, and those that undo it (which know the order of lists before it). */
-export type Step = { readonly forth: readonly Change[]; readonly back: readonly Change[] };
-
-export type Choice = "mine" | "theirs";
-
 /** Pause after the last edit before it is sent, ms: long enough to gather a drag, short enough not to be noticed. */
 const gather = 350;
-const firstRetry = 1_000;
-const longestRetry = 15_000;
-/** Steps that can be taken back. */
-const mostSteps = 500;
 
 /**
- * Holds one draft in the browser: edits at once, saves by itself, merges what others saved, and asks when
- * two people changed the same number. Nothing typed is dropped: what is not saved is kept and sent again.
+ * Holds one draft in the browser: edits at once, saves by itself, merges what others saved, and asks when two people changed
+ * the same number. Nothing typed is dropped: what is not saved is kept and sent again. It is composed of four parts: what can
+ * be undone (`steps.ts`), what is known of the server's draft (`server-copy.ts`), what is asked (`questions.ts`), and when to
+ * send (`retry.ts`).
  */
-export const createDraftStore = (initial: { revision: number; layout: Layout }, world: DraftWorld) => {
-  let base = initial;
+export const createDraftStore = (initial: Revision, world: DraftWorld) => {
   let layout = initial.layout;
-  let undo: readonly Step[] = [];
-  let redo: readonly Step[] = [];
-  let lastStep: string | null = null;
+  let copy: ServerCopy = { base: initial, unanswered: null };
+  let steps: Steps = noSteps;
+  let questions: Questions = noQuestions;
   let save: SaveState = { kind: "saved", at: null };
   let kept = true;
-  /** What was to stand and could not, until that has been read. */
-  let aside: readonly Change[] = [];
-  let snapshot: DraftState = { layout, kept, canUndo: false, undoes: [], canRedo: false, save, aside };
   /** What the server refused last: it is not sent again as it was. */
   let refused: readonly Change[] | null = null;
-  /** What was sent and not answered, and the draft with it: it is sent again as it was before anything else is, for the server may have it. */
-  let unanswered: (SentChanges & { readonly layout: Layout }) | null = null;
-  /** What is asked about, as it was done here: it stands nowhere else until that is settled. */
-  let inQuestion: readonly Change[] = [];
-  let cancelTimer: (() => void) | null = null;
-  let retry = firstRetry;
   let sending = false;
   /** Somebody saved something while this was sending: it is looked for afterwards. */
   let lookAfter = false;
   let closed = false;
   const listeners = new Set<() => void>();
+  const timer = createRetry({ after: world.after, online: world.online ?? (() => true) }, () => void send());
 
-  let keptSteps = undo;
+  const snapshotNow = (): DraftState => ({
+    layout,
+    kept,
+    canUndo: steps.undo.length > 0,
+    undoes: steps.undo.at(-1)?.forth ?? [],
+    canRedo: steps.redo.length > 0,
+    save,
+    aside: questions.aside,
+  });
+  let snapshot = snapshotNow();
+  let keptSteps = steps.undo;
   const publish = (): void => {
-    if (undo !== keptSteps) world.keepSteps?.((keptSteps = undo));
-    snapshot = { layout, kept, canUndo: undo.length > 0, undoes: undo.at(-1)?.forth ?? [], canRedo: redo.length > 0, save, aside };
+    if (steps.undo !== keptSteps) world.keepSteps?.((keptSteps = steps.undo));
+    snapshot = snapshotNow();
     for (const listener of listeners) listener();
   };
-  const pending = (): readonly Change[] => compareLayouts(base.layout, layout);
-  const unsaved = (): Unsaved | null => {
-    const changes = [...pending(), ...inQuestion, ...aside];
-    if (!unanswered) return changes.length === 0 ? null : { changes };
-    const { id, changes: sent } = unanswered;
-    return { changes, sent: { id, changes: sent, since: compareLayouts(unanswered.layout, layout) } };
-  };
+  const pending = (): readonly Change[] => pendingOn(copy, layout);
+  const unsaved = (): Unsaved | null => unsavedOn(copy, layout, [...questions.inQuestion, ...questions.aside]);
   const keep = (): void => {
     kept = world.keep(unsaved());
   };
 
-  const schedule = (ms: number): void => {
-    cancelTimer?.();
-    cancelTimer = world.after(ms, () => void send());
-  };
-
+  /** The draft was changed here: it is kept, and sent soon. */
   const touched = (): void => {
     keep();
-    if (save.kind !== "conflict") {
-      const waits = unanswered !== null || pending().length > 0;
+    if (!isConflict(save)) {
+      const waits = copy.unanswered !== null || pending().length > 0;
       save = waits ? { kind: "waiting" } : { kind: "saved", at: save.kind === "saved" ? save.at : world.now() };
-      if (waits) schedule(gather);
+      if (waits) timer.soon(gather);
     }
     publish();
   };
 
-  /** Asks about changes that no longer fit, each as it was done here, in the words of `shown`. */
+  /** Asks about changes that no longer fit, in the words of `shown`. */
   const question = (conflicts: readonly Conflict[], shown = conflicts): void => {
     if (conflicts.length === 0) return;
-    save = { kind: "conflict", conflicts: [...(save.kind === "conflict" ? save.conflicts : []), ...shown] };
-    inQuestion = [...inQuestion, ...conflicts.map(({ change }) => change)];
+    questions = questionsWith(questions, conflicts, shown);
+    save = { kind: "conflict", conflicts: questions.asked };
   };
 
-  /** Takes over what the server has, with local changes made since `from` put on top; asks where they meet. */
-  const rebase = (server: { revision: number; layout: Layout }, from: Layout): void => {
-    base = server;
-    // The server has what was sent: what stands here is that, with what was done since, and is not made anew.
-    if (server.layout === from) return;
-    const mine = layout;
-    const { layout: merged, conflicts } = putOn(server.layout, compareLayouts(from, mine));
-    layout = merged;
-    question(conflicts, inWholeParts(conflicts, server.layout, mine));
+  /** Takes over what the server has, with what was done here since `from` put on top; asks where they meet. */
+  const rebase = (server: Revision, from: Layout): void => {
+    copy = { ...copy, base: { revision: server.revision, layout: server.layout } };
+    const rebased = rebasedOn(server.layout, from, layout);
+    layout = rebased.layout;
+    question(rebased.conflicts, rebased.shown);
   };
 
   /** Nothing waits any more, though nothing was sent: the server has had the same numbers from elsewhere. */
-  const settled = (): void => {
+  const nothingWaits = (): void => {
     if (save.kind !== "waiting" && save.kind !== "failed") return;
-    cancelTimer?.();
+    timer.cancel();
     save = { kind: "saved", at: world.now() };
     keep();
     publish();
   };
 
-  /** What the spec follows is no longer what it was when these changes were made: they are kept aside, and the others sent without them. */
+  /** What the spec follows has changed since these changes were made: they are kept aside, and the others sent without them. */
   const leaveFollowing = (changes: readonly Change[]): void => {
-    const own = changes.filter(({ path }) => path[0] === "follows");
-    const others = (all: readonly Change[]) => all.filter(({ path }) => path[0] !== "follows");
-    aside = [...aside, ...own];
-    layout = followingAs(layout, base.layout);
-    const last = undo.at(-1);
-    // The step they were of can still be taken back.
-    if (last) undo = [...undo.slice(0, -1), { forth: others(last.forth), back: others(last.back) }];
+    const isFollowing = ({ path }: Change): boolean => path[0] === "follows";
+    questions = keptAside(questions, changes.filter(isFollowing));
+    layout = followingAs(layout, copy.base.layout);
+    // The step they were of can still be undone.
+    steps = lastStepWithout(steps, isFollowing);
     save = { kind: "waiting" };
   };
 
-  const send = async (): Promise<void> => {
-    cancelTimer = null;
-    if (sending || closed || save.kind === "conflict") return;
-    if (!unanswered) {
-      const changes = pending();
-      if (changes.length === 0) return settled();
-      if (save.kind === "refused" && refused !== null && sameJson(refused, changes)) return;
-      unanswered = { id: world.newId(), changes, layout };
+  /** What is to be sent: what was not answered, else what is not saved; null where there is nothing, or it was refused as it is. */
+  const toSend = (): NonNullable<ServerCopy["unanswered"]> | null => {
+    if (copy.unanswered) return copy.unanswered;
+    const changes = pending();
+    if (changes.length === 0) {
+      nothingWaits();
+      return null;
     }
-    const { id, changes, layout: sent } = unanswered;
+    return save.kind === "refused" && refused !== null && sameJson(refused, changes) ? null : { id: world.newId(), changes, layout };
+  };
+
+  const send = async (): Promise<void> => {
+    timer.cancel();
+    if (sending || closed || isConflict(save)) return;
+    const sent = toSend();
+    if (!sent) return;
+    copy = { ...copy, unanswered: sent };
     sending = true;
     save = { kind: "saving" };
     // Kept before it goes: a page that ends meanwhile knows what it has sent.
     keep();
     publish();
-    const answer = await world.save(base.revision, { id, changes });
+    const answer = await world.save(copy.base.revision, { id: sent.id, changes: sent.changes });
     sending = false;
-    if (answer.kind !== "failed") unanswered = null;
-    switch (answer.kind) {
-      case "saved":
-        retry = firstRetry;
-        save = { kind: "saved", at: world.now() };
-        rebase({ revision: answer.revision, layout: answer.layout ?? sent }, sent);
-        if (pending().length > 0 && !isConflict(save)) {
-          save = { kind: "waiting" };
-          schedule(gather);
-        }
-        break;
-      case "conflict": {
-        // Everything not yet saved is put on the server's draft; `from` is what the server had before.
-        const before = base.layout;
-        save = { kind: "saved", at: world.now() };
-        rebase(answer, before);
-        if (!isConflict(save)) schedule(0);
-        break;
-      }
-      case "refused":
-        if (answer.issues.length > 0 && answer.issues.every(({ path }) => path.startsWith("/follows"))) {
-          leaveFollowing(changes);
-          schedule(0);
-          break;
-        }
-        refused = changes;
-        save = { kind: "refused", detail: answer.detail, issues: answer.issues };
-        if (!sameJson(refused, pending())) schedule(gather);
-        break;
-      case "failed":
-        save = { kind: "failed", detail: answer.detail, signIn: answer.signIn };
-        schedule(retry);
-        retry = Math.min(longestRetry, retry * 2);
-        break;
-      default:
-        answer satisfies never;
-    }
+    if (answer.kind !== "failed") copy = { ...copy, unanswered: null };
+    answered(answer, sent);
     keep();
     publish();
     if (lookAfter) void refresh();
   };
 
-  const isUnanswered = (): boolean => unanswered !== null;
+  const answered = (answer: SaveAnswer, { changes, layout: sent }: NonNullable<ServerCopy["unanswered"]>): void => {
+    switch (answer.kind) {
+      case "saved":
+        timer.succeeded();
+        save = { kind: "saved", at: world.now() };
+        rebase({ revision: answer.revision, layout: answer.layout ?? sent }, sent);
+        if (pending().length > 0 && !isConflict(save)) {
+          save = { kind: "waiting" };
+          timer.soon(gather);
+        }
+        return;
+      case "conflict":
+        save = { kind: "saved", at: world.now() };
+        // Everything not yet saved is put on the server's draft.
+        rebase(answer, copy.base.layout);
+        if (!isConflict(save)) timer.soon(0);
+        return;
+      case "refused":
+        if (answer.issues.length > 0 && answer.issues.every(({ path }) => path.startsWith("/follows"))) {
+          leaveFollowing(changes);
+          return timer.soon(0);
+        }
+        refused = changes;
+        save = { kind: "refused", detail: answer.detail, issues: answer.issues };
+        if (!sameJson(refused, pending())) timer.soon(gather);
+        return;
+      case "failed":
+        save = { kind: "failed", detail: answer.detail, signIn: answer.signIn };
+        return timer.failed();
+      default:
+        return answer satisfies never;
+    }
+  };
+
+  const isUnanswered = (): boolean => copy.unanswered !== null;
 
   const refresh = async (): Promise<void> => {
     // What is newer may be what was sent from here: that is known once it is answered.
-    lookAfter = unanswered !== null;
-    if (unanswered || closed || save.kind === "conflict") return;
-    const known = base;
+    lookAfter = isUnanswered();
+    if (isUnanswered() || closed || isConflict(save)) return;
+    const known = copy.base;
     const newer = await world.newer(known);
     // What was asked has been overtaken by an answer to changes sent meanwhile.
-    if (isUnanswered() || base !== known) return refresh();
+    if (isUnanswered() || copy.base !== known) return refresh();
     if (!newer || isConflict(save)) return;
     rebase(newer, known.layout);
-    if (pending().length === 0) settled();
+    if (pending().length === 0) nothingWaits();
     publish();
   };
 
-  const put = (changes: readonly Change[]): boolean => {
-    const applied = applyChanges(layout, changes);
-    if (!applied.ok) return false;
-    layout = applied.layout;
-    return true;
-  };
-
-  /** Puts back what was sent with no answer, whether the server has it by now or not, and what was done since. */
-  const putSent = ({ id, changes, since }: NonNullable<Unsaved["sent"]>): boolean => {
-    const before = layout;
-    if (put(changes)) {
-      const through = layout;
-      if (put(since)) {
-        if (before === base.layout && !unanswered) unanswered = { id, changes, layout: through };
-        return true;
-      }
-    }
-    layout = before;
-    return false;
+  /** Undoes or redoes a step; false where it no longer fits. */
+  const step = (move: (steps: Steps, layout: Layout) => Stepped): boolean => {
+    const moved = move(steps, layout);
+    if (moved.steps === steps) return true;
+    ({ steps, layout } = moved);
+    touched();
+    return moved.fits;
   };
 
   return {
@@ -285,86 +259,61 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    /** Makes an edit. Edits with the same `step` one after the other are taken back together (a drag). */
-    edit: (next: Layout, step: string | null = null): void => {
-      const between = (before: Layout): Step => ({ forth: compareLayouts(before, next), back: compareLayouts(next, before) });
-      const made = between(layout);
-      if (made.forth.length === 0) return;
-      const last = undo.at(-1);
-      if (step !== null && step === lastStep && last) {
-        const begun = applyChanges(layout, last.back);
-        undo = [...undo.slice(0, -1), begun.ok ? between(begun.layout) : made];
-      } else undo = [...undo.slice(-mostSteps + 1), made];
-      lastStep = step;
-      redo = [];
+    /** Makes an edit. Edits with the same `name` one after the other are undone together (a drag). */
+    edit: (next: Layout, name: string | null = null): void => {
+      const made = stepMade(steps, layout, next, name);
+      if (made === steps) return;
+      steps = made;
       layout = next;
       touched();
     },
-    /** Ends a step, so that the next edit of the same name is taken back by itself. */
+    /** Ends a step, so that the next edit of the same name is undone by itself. */
     endStep: (): void => {
-      lastStep = null;
+      steps = stepEnded(steps);
     },
-    /** Takes back the last edit; false where somebody has changed the same number since. */
-    undo: (): boolean => {
-      const step = undo.at(-1);
-      if (!step) return true;
-      undo = undo.slice(0, -1);
-      lastStep = null;
-      const fits = put(step.back);
-      if (fits) redo = [...redo, step];
-      touched();
-      return fits;
-    },
-    redo: (): boolean => {
-      const step = redo.at(-1);
-      if (!step) return true;
-      redo = redo.slice(0, -1);
-      const fits = put(step.forth);
-      if (fits) undo = [...undo, step];
-      touched();
-      return fits;
-    },
+    /** Undoes the last edit; false where somebody has changed the same number since. */
+    undo: (): boolean => step(stepUndone),
+    redo: (): boolean => step(stepRedone),
     /** Puts back what earlier pages left unsaved; what no longer fits is asked about. */
     recover: (left: readonly Unsaved[]): void => {
-      const others = left.filter(({ sent }) => !sent || !putSent(sent)).flatMap(({ changes }) => changes);
-      const { layout: merged, conflicts } = putOn(layout, others);
-      layout = merged;
-      question(conflicts);
+      const others = left.filter(({ sent }) => {
+        const put = sent ? sentPutBack(copy, layout, sent) : null;
+        if (put) ({ copy, layout } = put);
+        return put === null;
+      });
+      const merged = mergeChanges(
+        layout,
+        others.flatMap(({ changes }) => changes),
+      );
+      layout = merged.layout;
+      question(merged.conflicts);
       touched();
     },
-    /** Puts the steps of an earlier page under those made since; each is looked at when it is taken back. */
-    recoverSteps: (steps: readonly Step[]): void => {
-      if (steps.length === 0) return;
-      undo = [...steps, ...undo].slice(-mostSteps);
+    /** Puts the steps of an earlier page under those made since. */
+    recoverSteps: (earlier: readonly Step[]): void => {
+      if (earlier.length === 0) return;
+      steps = stepsUnder(steps, earlier);
       publish();
     },
-    /** Settles a conflict: all numbers as chosen, put over what stands, everything else kept. */
+    /** Answers the questions: all numbers as chosen, everything else kept. */
     settle: (choices: readonly Choice[]): void => {
-      if (save.kind !== "conflict") return;
-      const mine = save.conflicts.flatMap(({ change }, index) => (choices[index] === "mine" ? change : []));
+      if (!isConflict(save)) return;
       save = { kind: "waiting" };
-      inQuestion = [];
-      const before = layout;
-      const held = asManyAsHold(layout, mine, putOver);
-      ({ layout } = held);
-      if (held.taken.length > 0) undo = [...undo, { forth: compareLayouts(before, layout), back: compareLayouts(layout, before) }];
-      // What cannot stand beside what others did is not asked again: it is kept aside, and said.
-      aside = [...aside, ...held.left];
+      const settled = questionsSettled(questions, layout, choices);
+      steps = { ...stepMade({ ...steps, open: null }, layout, settled.layout), redo: steps.redo, open: steps.open };
+      ({ questions, layout } = settled);
       touched();
     },
     /** What was kept aside has been read, and is let go. */
     letGo: (): void => {
-      aside = [];
+      questions = { ...questions, aside: [] };
       keep();
       publish();
     },
     /** Looks whether others have saved something, and takes it over. */
     refresh,
     /** Sends at once what is waiting: on leaving the page, or when the connection is back. */
-    flush: (): Promise<void> => {
-      cancelTimer?.();
-      return send();
-    },
+    flush: (): Promise<void> => send(),
     /** What is not saved yet, as the next page is left it; null where all is. */
     unsaved,
     /** How saving stands once everything is sent and answered, or cannot be. */
@@ -379,10 +328,10 @@ export const createDraftStore = (initial: { revision: number; layout: Layout }, 
         });
       return snapshot;
     },
-    revision: (): number => base.revision,
+    revision: (): number => copy.base.revision,
     close: (): void => {
       closed = true;
-      cancelTimer?.();
+      timer.cancel();
     },
   };
 };

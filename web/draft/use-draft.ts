@@ -4,15 +4,9 @@ import { applyChanges, type Change, type Layout } from "@ypsiline/core";
 import { nanoid } from "nanoid";
 import { useEffect, useState, useSyncExternalStore } from "react";
 import { ask, send } from "@/ui/request";
-import {
-  createDraftStore,
-  type DraftState,
-  type DraftStore,
-  type SaveAnswer,
-  type SentChanges,
-  type Step,
-  type Unsaved,
-} from "./draft-store";
+import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer } from "./draft-store";
+import type { SentChanges, Unsaved } from "./server-copy";
+import type { Step } from "./steps";
 
 /** Where a draft is, and its spec's number: what a browser keeps of it is kept by that, whatever it is called later. */
 export type DraftAddress = { readonly team: string; readonly spec: string; readonly id: number };
@@ -157,6 +151,7 @@ export const useDraft = (
       newId: () => nanoid(),
       newer: (known) => newerThan({ team, spec, id }, known),
       now: () => Date.now(),
+      online: () => navigator.onLine,
       after: (ms, work) => {
         const timer = setTimeout(work, ms);
         return () => clearTimeout(timer);

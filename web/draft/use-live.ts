@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useRef, useState } from "react";
-import { hearSpec } from "@/ui/hear";
+import { listenToSpec } from "@/ui/listen-to-spec";
 import { send } from "@/ui/request";
 import { createLive, type Hear, type Present } from "./live-store";
 
@@ -27,7 +27,7 @@ export const useLive = (
     const made = createLive(
       {
         open: (hearers) => {
-          const source = hearSpec({ team, spec }, hearers);
+          const source = listenToSpec({ team, spec }, hearers);
           return () => source.close();
         },
         say: async (message) => {

@@ -1,7 +1,7 @@
 "use client";
 
 import { type ReactNode, startTransition, useEffect, useState, useSyncExternalStore } from "react";
-import { takeEarlyKey } from "./early";
+import { replayKey } from "./recorded-input";
 
 const never = (): (() => void) => () => undefined;
 /** Whether a page has come to life in this browser already: what is opened from it needs no markup of the server's. */
@@ -30,8 +30,8 @@ export const InBrowser = ({ children, instead }: { readonly children: ReactNode;
 export const Opening = ({ words, failed = false }: { readonly words: string; readonly failed?: boolean }) => {
   // What takes its place listens to shortcuts as soon as the effects of that change have run.
   useEffect(() => {
-    if (failed) takeEarlyKey();
-    return () => queueMicrotask(takeEarlyKey);
+    if (failed) replayKey();
+    return () => queueMicrotask(replayKey);
   }, [failed]);
   return (
     <main className="page" aria-busy={!failed}>

@@ -1,5 +1,5 @@
 import { check, findingsJson, ruleIds, ruleOf } from "@ypsiline/core";
-import { type Got, got } from "../got";
+import { type Result, success } from "../result";
 import { linesOf, type LayoutFile, readLayoutFile } from "../layout-file";
 import type { Looked, Outcome, Reported } from "../report/outcome";
 import { readSpecName } from "../registry/client";
@@ -42,14 +42,14 @@ const checked = (file: LayoutFile) => {
 };
 
 /** Findings of layouts, of any format that is read. */
-export const checkFiles = async (world: World, files: readonly string[], registry?: string): Promise<Got<Outcome>> => {
+export const checkFiles = async (world: World, files: readonly string[], registry?: string): Promise<Result<Outcome>> => {
   const all = [];
   for (const file of files) {
     const read = await readLayoutFile(world, file, registry);
     if (!read.ok) return read;
     all.push({ name: read.value.name, ...checked(read.value) });
   }
-  return got({
+  return success({
     subjects: all.map(({ name }) => name),
     looked: files.some((file) => readSpecName(file) !== null) ? [...looked, withdrawnRule] : looked,
     findings: all.flatMap(({ findings }) => findings),

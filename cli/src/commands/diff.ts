@@ -9,7 +9,7 @@ import {
   versionLevel,
   versionLevels,
 } from "@ypsiline/core";
-import { type Got, got } from "../got";
+import { type Result, success } from "../result";
 import { type LayoutFile, readLayoutFile } from "../layout-file";
 import type { Outcome, Reported } from "../report/outcome";
 import type { World } from "../world";
@@ -33,7 +33,7 @@ export const diffFiles = async (
   b: string,
   most: VersionLevel | undefined,
   registry?: string,
-): Promise<Got<Outcome>> => {
+): Promise<Result<Outcome>> => {
   const before = await readLayoutFile(world, a, registry);
   if (!before.ok) return before;
   const after = await readLayoutFile(world, b, registry);
@@ -63,7 +63,7 @@ export const diffFiles = async (
     ...spec.map(({ where, what, from, to }) => ({ where, what, from, to })),
     ...breakpoints.flatMap(({ changes: own }) => own.map(({ where, what, from, to }) => ({ where, what, from, to }))),
   ].map(({ where, what, from, to }) => ({ where, what: plainText(what), from: from && plainText(from), to: plainText(to) }));
-  return got({
+  return success({
     subjects: [after.value.name],
     looked: [{ id: rule, level: "problem", source: "common practice: Semantic Versioning 2.0.0, section 8" }],
     findings: above ? [finding] : [],

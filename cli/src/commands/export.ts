@@ -1,5 +1,5 @@
 import { type FormatId, fileOptions, formats, optionWords, type OptionName, parseWith, writeIn, writingOf } from "@ypsiline/core";
-import { type Got, refused, got } from "../got";
+import { type Result, refused, success } from "../result";
 import { readLayoutFile } from "../layout-file";
 import type { World } from "../world";
 
@@ -9,7 +9,7 @@ export const exportFlags = (Object.keys(optionWords) as OptionName[]).filter((na
 export type ExportAsked = { readonly format: FormatId; readonly flags: Readonly<Partial<Record<OptionName, string>>> };
 
 /** A layout in any format core writes, as text. A flag the format knows nothing of is refused, not looked past. */
-export const exportFile = async (world: World, file: string, { format, flags }: ExportAsked, registry?: string): Promise<Got<string>> => {
+export const exportFile = async (world: World, file: string, { format, flags }: ExportAsked, registry?: string): Promise<Result<string>> => {
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;
   const { options, of } = formats[format];
@@ -24,6 +24,6 @@ export const exportFile = async (world: World, file: string, { format, flags }: 
   if (!query.ok) return refused(query.issues.map(({ path, message }) => `--${path.slice(1)} ${message}`).join("\n"));
   const written = writeIn(formats[format], read.value.layout, query.value.breakpoint ?? null, writingOf(query.value));
   return written.ok
-    ? got(written.text)
+    ? success(written.text)
     : refused(written.issues.map(({ path, message }) => `${path === "/breakpoint" ? "--breakpoint" : path} ${message}`).join("\n"));
 };

@@ -17,7 +17,7 @@ import {
   standing,
   widthOfBoxes,
 } from "@ypsiline/core";
-import { type Got, got, refused } from "../got";
+import { type Result, success, refused } from "../result";
 import { readLayoutFile } from "../layout-file";
 import type { Looked, Outcome, Reported } from "../report/outcome";
 import { readSource } from "../source";
@@ -50,8 +50,8 @@ const looked: readonly Looked[] = [
 ];
 
 /** Boxes of a file by what it is: a box list in JSON, a drawing, or a table. */
-const readBoxes = (name: string, text: string, width: Exact | null): Got<BoxList> => {
-  const issue = (issues: readonly { readonly path: string; readonly message: string }[]): Got<never> =>
+const readBoxes = (name: string, text: string, width: Exact | null): Result<BoxList> => {
+  const issue = (issues: readonly { readonly path: string; readonly message: string }[]): Result<never> =>
     refused(
       issues
         .slice(0, 3)
@@ -61,14 +61,14 @@ const readBoxes = (name: string, text: string, width: Exact | null): Got<BoxList
   const begins = text.trimStart()[0];
   if (begins === "{") {
     const read = readBoxesJson(text);
-    return read.ok ? got(read.value) : issue(read.issues);
+    return read.ok ? success(read.value) : issue(read.issues);
   }
   if (begins === "<") {
     const read = readBoxesSvg(text);
-    return read.ok ? got(read.list) : issue(read.issues);
+    return read.ok ? success(read.list) : issue(read.issues);
   }
   const read = readBoxesCsv(text);
-  return read.ok ? got({ width: width ?? widthOfBoxes(read.value), height: null, boxes: read.value }) : issue(read.issues);
+  return read.ok ? success({ width: width ?? widthOfBoxes(read.value), height: null, boxes: read.value }) : issue(read.issues);
 };
 
 const signed = (off: Exact): string => `${sign(off) < 0 ? "−" : "+"}${show(absolute(off))} px`;
@@ -114,15 +114,15 @@ const heldAgainst = (
   list: BoxList,
   subject: string,
   tolerance: Exact,
-): Got<{ held: Fit; findings: readonly Reported[] }> => {
+): Result<{ held: Fit; findings: readonly Reported[] }> => {
   const held = fit(layout, list, { tolerance });
   if (!held.ok) return refused(held.issues.map(({ path, message }) => `${subject} ${path} ${message}`).join("\n"));
   const names = new Map(layout.areas.map((area) => [area.id, area.name]));
-  return got({ held: held.value, findings: misfits(held.value, subject, names) });
+  return success({ held: held.value, findings: misfits(held.value, subject, names) });
 };
 
 /** Holds a page, measured at some widths, or box lists against a layout. */
-export const fitFile = async (world: World, file: string, asked: FitAsked, registry?: string): Promise<Got<Outcome>> => {
+export const fitFile = async (world: World, file: string, asked: FitAsked, registry?: string): Promise<Result<Outcome>> => {
   const { tolerance = "1" } = asked;
   const near = /^\d{1,3}(\.\d{1,6})?$/.test(tolerance) ? parseDecimal(tolerance) : null;
   if (!near) return refused(`--tolerance must be a number of px from 0 to 999, not ${tolerance}`);
@@ -170,7 +170,7 @@ export const fitFile = async (world: World, file: string, asked: FitAsked, regis
     if (!held.ok) return held;
     all.push({ subject, ...held.value });
   }
-  return got({
+  return success({
     subjects: all.map(({ subject }) => subject),
     looked,
     findings: all.flatMap(({ findings }) => findings),

@@ -1,6 +1,6 @@
 import type { Level } from "@ypsiline/core";
 import { diff, gt, rcompare } from "semver";
-import { type Got, got } from "../got";
+import { type Result, success } from "../result";
 import { type Locked, lockName, readLock } from "../lock";
 import { type Metadata, metadataOf, registryOf, versionIn } from "../registry/client";
 import { withdrawnWords } from "../source";
@@ -23,7 +23,7 @@ type Standing = {
   readonly findings: readonly Reported[];
 };
 
-const standingOf = (name: string, { version, range }: Locked, metadata: Metadata): Got<Standing> => {
+const standingOf = (name: string, { version, range }: Locked, metadata: Metadata): Result<Standing> => {
   const wanted = versionIn(metadata, range);
   if (!wanted.ok) return wanted;
   const latest = metadata["dist-tags"]["latest"] ?? Object.keys(metadata.versions).sort(rcompare)[0] ?? version;
@@ -40,7 +40,7 @@ const standingOf = (name: string, { version, range }: Locked, metadata: Metadata
   });
   const reason = metadata.versions[version]?.deprecated;
   const levelTo = (to: string): string => diff(version, to) ?? "";
-  return got({
+  return success({
     name,
     current: version,
     wanted: wanted.value,
@@ -56,7 +56,7 @@ const standingOf = (name: string, { version, range }: Locked, metadata: Metadata
 };
 
 /** Versions of what a folder has by its lock file against what is published. */
-export const outdated = async (world: World, registry?: string): Promise<Got<Outcome>> => {
+export const outdated = async (world: World, registry?: string): Promise<Result<Outcome>> => {
   const lock = await readLock(world);
   if (!lock.ok) return lock;
   const all: Standing[] = [];
@@ -73,7 +73,7 @@ export const outdated = async (world: World, registry?: string): Promise<Got<Out
     ["Spec", "has", "in range", "latest"],
     ...all.map(({ name, current, wanted, latest }) => [name, current, wanted, latest]),
   ]);
-  return got({
+  return success({
     subjects: [lockName],
     looked,
     findings: all.flatMap(({ findings }) => findings),

@@ -1,6 +1,6 @@
 import { readFile, rm } from "node:fs/promises";
 import { join } from "node:path";
-import { type Got, got, refused } from "../got";
+import { type Result, success, refused } from "../result";
 import { integrityOf, isInside, type Lock, type Locked, lockName, readLock, writeLock, writeWhole } from "../lock";
 import { fetchVersion, metadataOf, readSpecName, registryOf, type SpecName, versionIn } from "../registry/client";
 import { withdrawnWords } from "../source";
@@ -50,14 +50,14 @@ const pulled = async (
   wanted: Wanted,
   asked: PullAsked,
   registry: string | undefined,
-): Promise<Got<readonly [string, Locked]>> => {
+): Promise<Result<readonly [string, Locked]>> => {
   const { name, range, locked } = wanted;
   const where = await registryOf(world, registry ?? locked?.registry, name.split("/")[0] ?? "");
   if (!where.ok) return where;
   const metadata = await metadataOf(where.value, name);
   if (!metadata.ok) return metadata;
   const asLocked = locked !== null && !asked.update && asked.specs.length === 0;
-  const version = asLocked ? got(locked.version) : versionIn(metadata.value, range);
+  const version = asLocked ? success(locked.version) : versionIn(metadata.value, range);
   if (!version.ok) return version;
   const fetched = await fetchVersion(where.value, metadata.value, version.value, asLocked ? locked.integrity : undefined);
   if (!fetched.ok) return fetched;
@@ -80,7 +80,7 @@ const pulled = async (
   for (const path of Object.keys(locked?.into === into ? locked.files : {}))
     if (!files.has(path)) await rm(join(world.cwd, into, path), { force: true });
   const kept = asLocked ? locked.range : range;
-  return got([
+  return success([
     name,
     {
       range: kept === "latest" ? `^${version.value}` : kept,
@@ -94,7 +94,7 @@ const pulled = async (
 };
 
 /** Brings published specs into a folder: those that are named, or those of its lock file. Answers what it did in words. */
-export const pull = async (world: World, asked: PullAsked, registry?: string): Promise<Got<string>> => {
+export const pull = async (world: World, asked: PullAsked, registry?: string): Promise<Result<string>> => {
   const lock = await readLock(world);
   if (!lock.ok) return lock;
   const wanted: Wanted[] = [];
@@ -120,5 +120,5 @@ export const pull = async (world: World, asked: PullAsked, registry?: string): P
       `${name} ${one.locked && one.locked.version !== locked.version ? `${one.locked.version} → ` : ""}${locked.version}: ${count} ${count === 1 ? "file" : "files"} in ${locked.into}`,
     );
   }
-  return got(`${lines.join("\n")}\n`);
+  return success(`${lines.join("\n")}\n`);
 };

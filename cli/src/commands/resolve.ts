@@ -1,5 +1,5 @@
 import { compare, type Exact, exact, parseDecimal, resolutionJson, type Resolution, resolve, show } from "@ypsiline/core";
-import { type Got, got, refused } from "../got";
+import { type Result, success, refused } from "../result";
 import { readLayoutFile } from "../layout-file";
 import { aligned } from "../table";
 import type { World } from "../world";
@@ -12,10 +12,10 @@ export type ResolveAsked = {
 };
 
 /** A viewport's width or height in px; the bounds are those of the interface for programs. */
-export const readSize = (flag: string, text: string): Got<Exact> => {
+export const readSize = (flag: string, text: string): Result<Exact> => {
   const size = /^\d{1,5}(\.\d{1,3})?$/.test(text) ? parseDecimal(text) : null;
   return size && compare(size, exact(1)) >= 0 && compare(size, exact(20_000)) <= 0
-    ? got(size)
+    ? success(size)
     : refused(`${flag} must be a number of px from 1 to 20,000 with at most 3 decimals, not ${text}`);
 };
 
@@ -53,7 +53,7 @@ const inWords = (one: Resolution): string => {
 };
 
 /** The geometry of a layout at a width: as tables, or as POST /resolve answers it. */
-export const resolveFile = async (world: World, file: string, asked: ResolveAsked, registry?: string): Promise<Got<string>> => {
+export const resolveFile = async (world: World, file: string, asked: ResolveAsked, registry?: string): Promise<Result<string>> => {
   const width = readSize("--width", asked.width);
   if (!width.ok) return width;
   const height = asked.height === undefined ? null : readSize("--height", asked.height);
@@ -72,5 +72,5 @@ export const resolveFile = async (world: World, file: string, asked: ResolveAske
         .map(({ path, message }) => `${path === "/breakpoint" ? "--breakpoint" : `${read.value.name} ${path}`} ${message}`)
         .join("\n"),
     );
-  return got(asked.json ? `${JSON.stringify(resolutionJson(result.value), null, 2)}\n` : inWords(result.value));
+  return success(asked.json ? `${JSON.stringify(resolutionJson(result.value), null, 2)}\n` : inWords(result.value));
 };

@@ -3,7 +3,7 @@ import { Readable } from "node:stream";
 import { createGunzip } from "node:zlib";
 import { maxSatisfying, rcompare, validRange } from "semver";
 import { extract } from "tar-stream";
-import { type Got, got, refused, wordsOf } from "../got";
+import { type Result, success, refused, wordsOf } from "../result";
 import type { World } from "../world";
 import { fetchThrough, type Proxies, proxiesOf } from "./proxies";
 import { npmSettings, tokenFor } from "./npmrc";
@@ -24,7 +24,7 @@ export type Registry = { readonly url: string; readonly token: string | null; re
 const notOurs = /^https?:\/\/registry\.npmjs\.org\/?$/;
 
 /** The registry of a scope: the one said, else the one settings of npm name. YPSILINE_TOKEN stands before a token written there. */
-export const registryOf = async (world: World, said: string | undefined, scope: string): Promise<Got<Registry>> => {
+export const registryOf = async (world: World, said: string | undefined, scope: string): Promise<Result<Registry>> => {
   const settings = await npmSettings(world);
   const general = settings.get("registry");
   const url = said ?? settings.get(`${scope}:registry`) ?? (general !== undefined && !notOurs.test(general) ? general : undefined);
@@ -36,7 +36,7 @@ export const registryOf = async (world: World, said: string | undefined, scope: 
     return refused(`--registry must be an address like https://HOST/npm/, not ${url}`);
   const address = `${url.replace(/\/*$/, "")}/`;
   const token = world.env["YPSILINE_TOKEN"];
-  return got({ url: address, token: token ? token : tokenFor(settings, address), proxies: proxiesOf(settings, world.env) });
+  return success({ url: address, token: token ? token : tokenFor(settings, address), proxies: proxiesOf(settings, world.env) });
 };
 
 /** A version as metadata has it. */
@@ -55,7 +55,7 @@ const mebibyte = 1024 * 1024;
 const most = { metadata: 50 * mebibyte, tarball: 50 * mebibyte, unpacked: 200 * mebibyte };
 
 /** Fetches with the token where it goes to the registry itself, and to nobody else. */
-const fetched = async (registry: Registry, url: string, limit: number, accept: string): Promise<Got<Buffer>> => {
+const fetched = async (registry: Registry, url: string, limit: number, accept: string): Promise<Result<Buffer>> => {
   try {
     const own = url.startsWith(registry.url);
     const answer = await fetchThrough(registry.proxies, url, {
@@ -79,7 +79,7 @@ const fetched = async (registry: Registry, url: string, limit: number, accept: s
       if (size > limit) return refused(`${url} sent more than ${limit / mebibyte} MiB`);
       parts.push(part);
     }
-    return got(Buffer.concat(parts));
+    return success(Buffer.concat(parts));
   } catch (error) {
     return refused(
       `${url} cannot be reached: ${error instanceof Error && error.cause instanceof Error ? error.cause.message : wordsOf(error)}`,
@@ -88,23 +88,23 @@ const fetched = async (registry: Registry, url: string, limit: number, accept: s
 };
 
 /** The metadata of a package, as installing reads it. */
-export const metadataOf = async (registry: Registry, name: string): Promise<Got<Metadata>> => {
+export const metadataOf = async (registry: Registry, name: string): Promise<Result<Metadata>> => {
   const answer = await fetched(registry, registry.url + name.replace("/", "%2f"), most.metadata, "application/vnd.npm.install-v1+json");
   if (!answer.ok) return answer;
   try {
     const data = JSON.parse(answer.value.toString("utf8")) as Partial<Metadata>;
     if (typeof data.versions !== "object" || typeof data["dist-tags"] !== "object") throw new Error("it has no versions");
-    return got(data as Metadata);
+    return success(data as Metadata);
   } catch (error) {
     return refused(`${registry.url} did not answer with package metadata for ${name}: ${wordsOf(error)}`);
   }
 };
 
 /** The version a range comes to, as npm has it: a tag's, else the highest in range that was not withdrawn, else the highest. */
-export const versionIn = (metadata: Metadata, range: string): Got<string> => {
+export const versionIn = (metadata: Metadata, range: string): Result<string> => {
   const all = Object.keys(metadata.versions);
   const tagged = metadata["dist-tags"][range];
-  if (tagged !== undefined) return got(tagged);
+  if (tagged !== undefined) return success(tagged);
   if (range !== "latest" && validRange(range) === null)
     return refused(`${range} is not a version range. Use one like ^2.1.0, 2.1.0 or latest`);
   const standing = all.filter((version) => metadata.versions[version]?.deprecated === undefined);
@@ -112,7 +112,7 @@ export const versionIn = (metadata: Metadata, range: string): Got<string> => {
   const found = maxSatisfying(standing, wanted) ?? maxSatisfying(all, wanted);
   return found === null
     ? refused(`no version of ${metadata.name} is in ${range}. Published: ${all.sort(rcompare).slice(0, 10).join(", ")}`)
-    : got(found);
+    : success(found);
 };
 
 /** Whether bytes are those that an integrity (sha512-…, Subresource Integrity) stands for. */
@@ -127,13 +127,13 @@ export const isWhole = (bytes: Uint8Array, integrity: string): boolean => {
 export type Files = ReadonlyMap<string, Buffer>;
 
 /** Unpacks a package; plain files only, inside it, up to a size. */
-export const unpacked = async (bytes: Uint8Array): Promise<Got<Files>> => {
+export const unpacked = async (bytes: Uint8Array): Promise<Result<Files>> => {
   const files = new Map<string, Buffer>();
   const tar = extract();
   const gunzip = createGunzip();
   const failed = new Promise<never>((_resolve, reject) => gunzip.on("error", reject));
   Readable.from([bytes]).pipe(gunzip).pipe(tar);
-  const reading = (async (): Promise<Got<Files>> => {
+  const reading = (async (): Promise<Result<Files>> => {
     let size = 0;
     for await (const entry of tar) {
       const path = entry.header.name.replace(/^[^/]*\//, "");
@@ -149,7 +149,7 @@ export const unpacked = async (bytes: Uint8Array): Promise<Got<Files>> => {
       }
       files.set(path, Buffer.concat(parts));
     }
-    return got(files);
+    return success(files);
   })();
   try {
     return await Promise.race([reading, failed]);
@@ -162,7 +162,7 @@ export const unpacked = async (bytes: Uint8Array): Promise<Got<Files>> => {
 export type Fetched = { readonly version: string; readonly integrity: string; readonly files: Files; readonly withdrawn: string | null };
 
 /** Fetches a version, whole or not at all: `integrity` where somebody knows it already, else the one the metadata says. */
-export const fetchVersion = async (registry: Registry, metadata: Metadata, version: string, integrity?: string): Promise<Got<Fetched>> => {
+export const fetchVersion = async (registry: Registry, metadata: Metadata, version: string, integrity?: string): Promise<Result<Fetched>> => {
   const offered = metadata.versions[version];
   if (!offered) return refused(`${metadata.name} has no version ${version}`);
   const wanted = integrity ?? offered.dist.integrity;
@@ -171,5 +171,5 @@ export const fetchVersion = async (registry: Registry, metadata: Metadata, versi
   if (!isWhole(bytes.value, wanted))
     return refused(`${metadata.name} ${version} was damaged or replaced: its integrity is not ${wanted}. Nothing was written.`);
   const files = await unpacked(bytes.value);
-  return files.ok ? got({ version, integrity: wanted, files: files.value, withdrawn: offered.deprecated ?? null }) : files;
+  return files.ok ? success({ version, integrity: wanted, files: files.value, withdrawn: offered.deprecated ?? null }) : files;
 };

@@ -1,6 +1,6 @@
 import type { AreaGeometry } from "../grid/areas";
 import type { Placement } from "../layout/schema";
-import type { Checked, CheckedBreakpoint, Fix, FixTerm, PatchOperation, RuleId } from "./types";
+import type { Checked, CheckedBreakpoint, Fix, FixChange, PatchOperation, RuleId } from "./types";
 
 /** JSON Pointer of an area, or of a member of its placement at a breakpoint. */
 export const areaPath = ({ layout }: Checked, id: string): string => `/areas/${layout.areas.findIndex((area) => area.id === id)}`;
@@ -17,13 +17,10 @@ export const placeFix = (
   checked: Checked,
   at: CheckedBreakpoint,
   { area, placement }: Pick<AreaGeometry, "area" | "placement">,
-  term: FixTerm,
-  to: string,
+  what: FixChange,
   change: Partial<Placement>,
 ): Fix => ({
-  term,
-  to,
-  area: area.name,
+  ...what,
   patch: [{ op: "replace", path: placementPath(checked, at, area.id), value: { ...placement, ...change } } satisfies PatchOperation],
 });
 
@@ -34,7 +31,6 @@ export const flowFix = (checked: Checked, at: CheckedBreakpoint, area: AreaGeome
     : [
         {
           term: "area-flows",
-          to: "",
           area: area.area.name,
           patch: [{ op: "remove", path: placementPath(checked, at, area.area.id, "row") }],
         },

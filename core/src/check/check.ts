@@ -7,7 +7,7 @@ import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
 import type { Layout } from "../layout/schema";
 import { ruleIds, rules } from "./registry";
 import { wholeColumnFixes } from "./fixes";
-import { memoryOf } from "./memory";
+import { type CheckMemory, checkMemory } from "./memory";
 import { applyPatch } from "./patch";
 import type { Checked, CheckedBreakpoint, Finding, FindingOf, Fix, Level, RuleId } from "./types";
 
@@ -21,7 +21,7 @@ export type CheckResult = {
 const gravity: Readonly<Record<Level, number>> = { problem: 0, caution: 1, note: 2 };
 
 /** The layout as rules look at it: everything they share is computed once here. */
-const prepare = (layout: Layout): Checked => {
+const prepare = (layout: Layout, memory: CheckMemory): Checked => {
   const rootFontSize = rootFontSizeOf(layout);
   const context = { width: fromJsonNumber(1), rootFontSize };
   const base = px(layout.base, context);
@@ -33,7 +33,7 @@ const prepare = (layout: Layout): Checked => {
     breakpoints: breakpointRanges(layout).map((range) => {
       const at = (width: Exact) => columnTerms(range.breakpoint.columns, { width, rootFontSize });
       let fixes: readonly Fix[] | null = null;
-      const remember = memoryOf(layout, range.breakpoint);
+      const remember = memory.of(layout, range.breakpoint);
       const checked: CheckedBreakpoint = {
         ...range,
         index: layout.breakpoints.indexOf(range.breakpoint),
@@ -76,12 +76,12 @@ const proposed = (checked: Checked): readonly Proposed[] => ruleIds.flatMap((id)
  * and brings up no problem that was not there.
  */
 const mending =
-  (layout: Layout, finding: Proposed, all: readonly Proposed[]) =>
+  (layout: Layout, finding: Proposed, all: readonly Proposed[], memory: CheckMemory) =>
   ({ patch }: Fix): boolean => {
     const patched = applyPatch(layout, patch);
     if (!patched.ok) return false;
     const problems = new Set(all.filter(({ level }) => level === "problem").map(nameOf));
-    return proposed(prepare(patched.value)).every(
+    return proposed(prepare(patched.value, memory)).every(
       (one) => nameOf(one) !== nameOf(finding) && (one.level !== "problem" || problems.has(nameOf(one))),
     );
   };
@@ -96,9 +96,9 @@ const trials = new WeakMap<Finding, () => boolean>();
 export const tryNextFix = (finding: Finding): boolean => trials.get(finding)?.() ?? false;
 
 /** A finding whose fixes are tried when they are first looked at: most never are. */
-const finding = (layout: Layout, from: Proposed, all: readonly Proposed[]): Finding => {
+const finding = (layout: Layout, from: Proposed, all: readonly Proposed[], memory: CheckMemory): Finding => {
   const { proposed: untried, ...found } = from;
-  const mends = mending(layout, from, all);
+  const mends = mending(layout, from, all, memory);
   const fixes: Fix[] = [];
   let next = 0;
   const tryNext = (): boolean => {
@@ -118,9 +118,9 @@ const finding = (layout: Layout, from: Proposed, all: readonly Proposed[]): Find
   return made;
 };
 
-/** Runs every rule over a layout. */
-export const check = (layout: Layout): CheckResult => {
-  const checked = prepare(layout);
+/** Runs every rule over a layout. With a memory, what did not change since an earlier layout is not worked out again. */
+export const check = (layout: Layout, memory: CheckMemory = checkMemory()): CheckResult => {
+  const checked = prepare(layout, memory);
   const place = new Map(checked.breakpoints.map(({ breakpoint }, index) => [breakpoint.id, index]));
   const order = (id: string): number => place.get(id) ?? place.size;
   const all = proposed(checked);
@@ -128,7 +128,7 @@ export const check = (layout: Layout): CheckResult => {
   return {
     findings: [...all]
       .sort((a, b) => gravity[a.level] - gravity[b.level] || order(a.breakpoint) - order(b.breakpoint))
-      .map((one) => finding(layout, one, all)),
+      .map((one) => finding(layout, one, all, memory)),
     held: ruleIds.filter((id) => !broken.has(id)),
   };
 };

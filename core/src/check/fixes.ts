@@ -3,31 +3,43 @@ import { nearestMembers, wholeQuotients } from "../exact/congruence";
 import { pxText } from "../exact/length";
 import { toDecimal, toExactDecimal } from "../exact/show";
 import type { Columns } from "../layout/schema";
-import type { CheckedBreakpoint, Fix, FixTerm } from "./types";
+import type { CheckedBreakpoint, Fix, FixChange, FixNumber } from "./types";
 
 /** JSON Pointer to a member of a breakpoint. */
 export const at = (checked: CheckedBreakpoint, member: string): string => `/breakpoints/${checked.index}/${member}`;
 
-const replaceLengths = (checked: CheckedBreakpoint, term: FixTerm, value: Exact, members: readonly string[]): readonly Fix[] => {
+/** Gives members of a breakpoint one length; none where it cannot be declared. */
+const replaceLengths = (
+  checked: CheckedBreakpoint,
+  what: (text: string) => FixChange,
+  value: Exact,
+  members: readonly string[],
+): readonly Fix[] => {
   const text = pxText(value);
   if (text === null || sign(value) < 0) return [];
-  return [{ term, to: text, patch: members.map((member) => ({ op: "replace", path: at(checked, member), value: text })) }];
+  return [{ ...what(text), patch: members.map((member) => ({ op: "replace", path: at(checked, member), value: text })) }];
 };
 
+const number =
+  (term: FixNumber) =>
+  (text: string): NumberChange => ({ term, to: [text] });
+/** A fix of numbers, as those that several of are put together. */
+type NumberChange = Extract<FixChange, { readonly term: FixNumber }>;
+
 export const gutterFix = (checked: CheckedBreakpoint, gutter: Exact): readonly Fix[] =>
-  replaceLengths(checked, "gutter", gutter, ["columns/gutter"]);
+  replaceLengths(checked, number("gutter"), gutter, ["columns/gutter"]);
 
 export const marginFix = (checked: CheckedBreakpoint, margin: Exact): readonly Fix[] =>
-  replaceLengths(checked, "margin", margin, ["columns/margin/start", "columns/margin/end"]);
+  replaceLengths(checked, number("margin"), margin, ["columns/margin/start", "columns/margin/end"]);
 
 export const countFix = (checked: CheckedBreakpoint, count: number): readonly Fix[] =>
-  count < 1 ? [] : [{ term: "columns", to: String(count), patch: [{ op: "replace", path: at(checked, "columns/count"), value: count }] }];
+  count < 1 ? [] : [{ term: "columns", to: [String(count)], patch: [{ op: "replace", path: at(checked, "columns/count"), value: count }] }];
 
 /** Sets the container's own width or cap; none for a fluid container, which has neither. */
 export const containerFix = (checked: CheckedBreakpoint, width: Exact): readonly Fix[] => {
   const { kind } = checked.breakpoint.columns.container;
   if (kind === "fluid" || sign(width) <= 0) return [];
-  return replaceLengths(checked, kind === "fixed" ? "container" : "max", width, [
+  return replaceLengths(checked, kind === "fixed" ? number("container") : (max) => ({ term: "max", max }), width, [
     `columns/container/${kind === "fixed" ? "width" : "max"}`,
   ]);
 };
@@ -37,7 +49,7 @@ export const capFix = (checked: CheckedBreakpoint): readonly Fix[] => {
   const { container } = checked.breakpoint.columns;
   if (container.kind !== "fixed") return [];
   const value: Columns["container"] = { kind: "capped", max: container.width, align: container.align };
-  return [{ term: "kind", to: container.width, patch: [{ op: "replace", path: at(checked, "columns/container"), value }] }];
+  return [{ term: "kind", max: container.width, patch: [{ op: "replace", path: at(checked, "columns/container"), value }] }];
 };
 
 /**
@@ -55,7 +67,8 @@ export const holdFix = (checked: CheckedBreakpoint, margins: { readonly start: E
   return [
     {
       term: "hold",
-      to: `${max},${start}`,
+      max,
+      margin: start,
       patch: [
         { op: "replace", path: at(checked, "columns/container"), value: held },
         { op: "replace", path: at(checked, "columns/margin/start"), value: start },
@@ -66,24 +79,24 @@ export const holdFix = (checked: CheckedBreakpoint, margins: { readonly start: E
 };
 
 export const fromFix = (checked: CheckedBreakpoint, from: number): readonly Fix[] => [
-  { term: "from", to: String(from), patch: [{ op: "replace", path: at(checked, "from"), value: from }] },
+  { term: "from", to: [String(from)], patch: [{ op: "replace", path: at(checked, "from"), value: from }] },
 ];
 
 /** Sets the height or the gutter of rows; none for the height of dividing rows, which is worked out. */
 export const rowFix = (checked: CheckedBreakpoint, what: "height" | "gutter", value: Exact): readonly Fix[] => {
   const { rows } = checked.breakpoint;
   if (!rows || (what === "height" && (rows.kind === "dividing" || sign(value) <= 0))) return [];
-  return replaceLengths(checked, what === "height" ? "row" : "row-gutter", value, [`rows/${what}`]);
+  return replaceLengths(checked, number(what === "height" ? "row" : "row-gutter"), value, [`rows/${what}`]);
 };
 
 export const baselineFix = (checked: CheckedBreakpoint, step: Exact): readonly Fix[] =>
-  sign(step) <= 0 ? [] : replaceLengths(checked, "baseline", step, ["baseline/step"]);
+  sign(step) <= 0 ? [] : replaceLengths(checked, number("baseline"), step, ["baseline/step"]);
 
 /** Sets the drawn-at height; none where it would need more than three decimals. */
 export const heightFix = (checked: CheckedBreakpoint, height: Exact): readonly Fix[] => {
   const text = toExactDecimal(height, 3);
   if (text === null) return [];
-  return [{ term: "drawn-height", to: text, patch: [{ op: "replace", path: at(checked, "drawnAt/height"), value: Number(text) }] }];
+  return [{ term: "drawn-height", to: [text], patch: [{ op: "replace", path: at(checked, "drawnAt/height"), value: Number(text) }] }];
 };
 
 /** Whole multiples of the unit just below and just above a length that is not one; below only where it is above 0. */
@@ -99,8 +112,8 @@ export const nearestMultiple = (length: Exact, unit: Exact): Exact => {
 };
 
 /** Several changes as one fix, for a finding about several numbers of which any one left would break its rule still. */
-export const together = (term: FixTerm, fixes: readonly Fix[]): readonly Fix[] =>
-  fixes.length === 0 ? [] : [{ term, to: fixes.map(({ to }) => to).join(), patch: fixes.flatMap(({ patch }) => patch) }];
+export const together = (term: FixNumber, fixes: readonly Fix[]): readonly Fix[] =>
+  fixes.length === 0 ? [] : [{ term, to: fixes.flatMap((fix) => ("to" in fix ? fix.to : [])), patch: fixes.flatMap(({ patch }) => patch) }];
 
 /** How many closing values on either side of today's are tried for the other conditions. */
 const tried = 4;

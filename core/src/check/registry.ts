@@ -58,6 +58,9 @@ export const rules: { readonly [R in RuleId]: Rule<R> } = {
   "areas-shown": areasShown,
 };
 
+/** Whether a name is that of a rule: a document may have accepted findings of rules that only a later release knows. */
+export const isRuleId = (text: string): text is RuleId => Object.hasOwn(rules, text);
+
 export const ruleIds = Object.keys(rules) as readonly RuleId[];
 
 /** How grave a rule is by itself, and whence it comes: a published source, or "common practice". */

@@ -1,5 +1,6 @@
 import type { Layout } from "../layout/schema";
 import { check } from "./check";
+import { checkMemory } from "./memory";
 import { applyPatch } from "./patch";
 import type { Finding, Fix, Level } from "./types";
 
@@ -21,7 +22,8 @@ const touches = (a: string, b: string): boolean => a === b || a.startsWith(`${b}
  * graver than it was. A finding that an earlier fix has mended takes no fix of its own.
  */
 export const takeAll = (layout: Layout, among: (finding: Finding) => boolean = () => true): AllTaken => {
-  const open = (of: Layout): readonly Finding[] => check(of).findings.filter(({ accepted }) => accepted === null);
+  const memory = checkMemory();
+  const open = (of: Layout): readonly Finding[] => check(of, memory).findings.filter(({ accepted }) => accepted === null);
   const taken: TakenFix[] = [];
   const changed: string[] = [];
   let now = layout;

@@ -12,46 +12,41 @@ export type Level = "problem" | "caution" | "note";
 export type PatchOperation =
   { readonly op: "add" | "replace"; readonly path: string; readonly value: unknown } | { readonly op: "remove"; readonly path: string };
 
-/** What a fix changes, for its label; `to` is the declared text or number it changes to. */
-export type FixTerm =
+/** Numbers that a fix gives other values. */
+export type FixNumber =
   | "gutter"
   | "margin"
   | "margins"
   | "columns"
   | "container"
-  | "max"
   | "from"
   | "drawn-at"
   | "drawn-height"
-  | "order"
-  | "kind"
-  | "hold"
   | "stated-container"
   | "stated-column"
-  | "not-stated"
   | "row"
   | "rows"
   | "row-gutter"
   | "baseline"
-  | "line-height"
-  | "line-heights"
-  // Of areas.
-  | "area"
-  | "area-flows"
-  | "area-over"
-  | "area-hidden"
-  | "area-before"
-  | "area-stays"
-  | "inside-gutter"
-  | "inside-margin"
-  | "inside-columns";
-export type Fix = {
-  readonly term: FixTerm;
-  readonly to: string;
-  /** The area it changes, by name. */
-  readonly area?: string;
-  readonly patch: readonly PatchOperation[];
-};
+  | "line-height";
+
+/** What a fix does, as its label tells it. Values are declared texts: "24px", "12". */
+export type FixChange =
+  /** `to` has one value, or one for each of the numbers: a row and its gutter. */
+  | { readonly term: FixNumber; readonly to: readonly string[] }
+  /** The container's own cap, or a fixed container turned into one. */
+  | { readonly term: "max" | "kind"; readonly max: string }
+  /** A container that is held, with the margins that leave it. */
+  | { readonly term: "hold"; readonly max: string; readonly margin: string }
+  | { readonly term: "not-stated"; readonly which: "container" | "column" }
+  | { readonly term: "line-heights" | "order" }
+  // Of areas, by their names.
+  | { readonly term: "area"; readonly area: string; readonly place: string }
+  | { readonly term: "area-over" | "area-before"; readonly area: string; readonly other: string }
+  | { readonly term: "area-flows" | "area-hidden" | "area-stays"; readonly area: string }
+  | { readonly term: "inside-gutter" | "inside-margin" | "inside-columns"; readonly area: string; readonly to: string };
+export type FixTerm = FixChange["term"];
+export type Fix = FixChange & { readonly patch: readonly PatchOperation[] };
 
 /**
  * What each rule measured when it does not hold. Lengths are CSS px, exact. Words are made of these by

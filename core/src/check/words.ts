@@ -1,7 +1,7 @@
 import { lengthWords } from "../words/lengths";
 import { joined, name, plainText, type Words, words } from "../words/words";
 import { rules } from "./registry";
-import type { Finding, FindingWords, Fix, FixTerm, Level, RuleId } from "./types";
+import type { Finding, FindingWords, FixChange, FixNumber, Level, RuleId } from "./types";
 
 /** The words of a finding. `where` is the breakpoint's name. */
 export const findingWords = (finding: Finding, where: string): FindingWords =>
@@ -13,8 +13,8 @@ export const whyItMatters = (rule: RuleId): string => rules[rule].matters;
 /** What a fix is called: "Gutter", and what it goes to, 24. */
 export type FixWords = { readonly what: Words; readonly to: Words | null };
 
-/** Fixes that give a number another value, by what the number is called. */
-const numbers = {
+/** What the numbers of fixes are called. */
+const numberNames: Readonly<Record<FixNumber, string>> = {
   gutter: "Gutter",
   margin: "Margin",
   margins: "Margins",
@@ -30,50 +30,47 @@ const numbers = {
   "row-gutter": "Row gutter",
   baseline: "Baseline",
   "line-height": "Line height",
-} as const satisfies Partial<Readonly<Record<FixTerm, string>>>;
+};
 
-export const fixWords = ({ term, to, area = "" }: Fix): FixWords => {
-  const said = joined(to.split(",").map(lengthWords), ", ");
-  switch (term) {
+export const fixWords = (fix: FixChange): FixWords => {
+  switch (fix.term) {
     case "max":
-      return { what: words`Container at most ${said}`, to: null };
+      return { what: words`Container at most ${lengthWords(fix.max)}`, to: null };
     case "kind":
-      return { what: words`At most ${said}, narrower below`, to: null };
-    case "hold": {
-      const [max = "", margin = ""] = to.split(",");
-      return { what: words`At most ${lengthWords(max)}, margins ${lengthWords(margin)}`, to: null };
-    }
+      return { what: words`At most ${lengthWords(fix.max)}, narrower below`, to: null };
+    case "hold":
+      return { what: words`At most ${lengthWords(fix.max)}, margins ${lengthWords(fix.margin)}`, to: null };
     case "not-stated":
-      return { what: words`Remove the expected ${to}`, to: null };
+      return { what: words`Remove the expected ${fix.which}`, to: null };
     case "line-heights":
       return { what: words`Round all line heights`, to: null };
     case "order":
       return { what: words`Sort by width`, to: null };
     case "area":
-      return { what: words`${name(area)} ${to}`, to: null };
+      return { what: words`${name(fix.area)} ${fix.place}`, to: null };
     case "area-over":
-      return { what: words`${name(area)} over ${name(to)}`, to: null };
+      return { what: words`${name(fix.area)} over ${name(fix.other)}`, to: null };
     case "area-before":
-      return { what: words`${name(area)} before ${name(to)}`, to: null };
+      return { what: words`${name(fix.area)} before ${name(fix.other)}`, to: null };
     case "area-flows":
-      return { what: words`Let ${name(area)} flow`, to: null };
+      return { what: words`Let ${name(fix.area)} flow`, to: null };
     case "area-hidden":
-      return { what: words`Hide ${name(area)} here`, to: null };
+      return { what: words`Hide ${name(fix.area)} here`, to: null };
     case "area-stays":
-      return { what: words`Keep ${name(area)} in the grid`, to: null };
+      return { what: words`Keep ${name(fix.area)} in the grid`, to: null };
     case "inside-gutter":
-      return { what: words`Gutter inside ${name(area)}`, to: lengthWords(to) };
+      return { what: words`Gutter inside ${name(fix.area)}`, to: lengthWords(fix.to) };
     case "inside-margin":
-      return { what: words`Margins inside ${name(area)}`, to: lengthWords(to) };
+      return { what: words`Margins inside ${name(fix.area)}`, to: lengthWords(fix.to) };
     case "inside-columns":
-      return { what: words`Columns inside ${name(area)}`, to: lengthWords(to) };
+      return { what: words`Columns inside ${name(fix.area)}`, to: lengthWords(fix.to) };
     default:
-      return { what: [numbers[term]], to: said };
+      return { what: [numberNames[fix.term]], to: joined(fix.to.map(lengthWords), ", ") };
   }
 };
 
 /** The label of a fix's button as text: "Gutter → 24". */
-export const fixLabel = (fix: Fix): string => {
+export const fixLabel = (fix: FixChange): string => {
   const { what, to } = fixWords(fix);
   return plainText(to === null ? what : words`${what} → ${to}`);
 };

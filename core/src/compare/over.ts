@@ -1,7 +1,7 @@
 import { isMembers } from "../layout/member";
 import { isOptionalPart } from "../layout/schema-places";
 import type { Layout } from "../layout/schema";
-import { withoutStrays } from "../layout/strays";
+import { withoutDangling } from "../layout/dangling";
 import { type Applied, applyChanges, type Change, sameKindAt, valueAt } from "./changes";
 
 /** The part of a layout that a change is inside of and that is not there here, or of another kind; null where the change has its place. */
@@ -53,7 +53,7 @@ const goingOf = (changes: readonly Change[]): ReadonlySet<string> =>
 export const putOver = (layout: Layout, changes: readonly Change[]): Applied => {
   const going = goingOf(changes);
   const left =
-    going.size === 0 ? layout : withoutStrays({ ...layout, breakpoints: layout.breakpoints.filter(({ id }) => !going.has(id)) }, layout);
+    going.size === 0 ? layout : withoutDangling({ ...layout, breakpoints: layout.breakpoints.filter(({ id }) => !going.has(id)) }, layout);
   const over = changes
     .filter((change) => !going.has(wholeBreakpoint(change) ?? ""))
     .map(({ path, ...values }): Change => {

@@ -1,7 +1,7 @@
 import { followingAs } from "../layout/follows";
 import type { Breakpoint, Layout } from "../layout/schema";
 import { takeNumbers } from "../layout/number-values";
-import { withoutStrays } from "../layout/strays";
+import { withoutDangling } from "../layout/dangling";
 import { sameJson } from "../compare/same-json";
 import { spacingNames } from "./css/spacing-names";
 import { type FormatId, formats } from "./registry";
@@ -66,7 +66,7 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
   if (whole) return followingAs({ ...read, name: draft.name }, draft);
   const held: Held = formats[format].holds ?? { breakpoint: "all", spec: [], oneSize: false };
   const said = Object.fromEntries(held.spec.map((member) => [member, member === "spacing" ? spacingOf(draft, read) : read[member]]));
-  if (held.breakpoint === "none") return withoutStrays({ ...draft, ...said }, draft);
+  if (held.breakpoint === "none") return withoutDangling({ ...draft, ...said }, draft);
   if (ofOneSize(held, read)) {
     const [shown] = read.breakpoints;
     const known = shown && standsFor(draft, shown);
@@ -89,7 +89,7 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
   });
   const unsaid = members === "all" ? [] : draft.breakpoints.filter((one) => !used.has(one.id) && saysNoOther(read, one, members));
   const shared = read.spacing.length > 0 ? said : {};
-  return withoutStrays({ ...draft, ...shared, breakpoints: inOrderOf(draft, [...distinct, ...unsaid]) }, draft);
+  return withoutDangling({ ...draft, ...shared, breakpoints: inOrderOf(draft, [...distinct, ...unsaid]) }, draft);
 };
 
 /** What of a file stays behind where it is taken into a draft, beside what its reader lost: places at breakpoints that the draft does not have. */

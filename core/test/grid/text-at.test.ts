@@ -2,11 +2,10 @@ import { describe, expect, it } from "vitest";
 import {
   applyPatch,
   check,
+  fixLabel,
   type Layout,
-  lengthWords,
   parseLayout,
   plainCss,
-  plainText,
   readLayout,
   roleAt,
   writeCss,
@@ -31,7 +30,7 @@ describe("a text role with another size at a breakpoint", () => {
     const [fix] = finding?.fixes ?? [];
     const mended = fix && applyPatch(layout, fix.patch);
     expect(mended?.ok && mended.value.text[0]).toMatchObject({ lineHeight: "32px", at: { desk: { lineHeight: "40px" } } });
-    expect(plainText(lengthWords(fix?.to ?? ""))).toBe("40");
+    expect(fix && fixLabel(fix)).toBe("Line height → 40");
   });
 
   it("is a property of its breakpoint in the stylesheet; a role without one is said once", () => {

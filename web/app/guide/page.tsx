@@ -32,6 +32,11 @@ export default async function GuideIndex({ searchParams }: Props) {
               </li>
             ))}
       </ul>
+      {search === "" && (
+        <p className="quiet">
+          <a href="/licences">Licences of the fonts</a>
+        </p>
+      )}
     </GuideFrame>
   );
 }

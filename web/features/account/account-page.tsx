@@ -6,7 +6,7 @@ import type { Person, Session } from "@/server/identity/people";
 import type { NumberForm } from "@/wire/shapes";
 import { timeText } from "@/ui/dates";
 import { Num } from "@/ui/num";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 const forms: readonly (readonly [NumberForm, string])[] = [
   ["fractions", "as fractions"],
@@ -30,10 +30,10 @@ export const AccountPage = ({
   readonly sessions: readonly Session[];
   readonly children: ReactNode;
 }) => {
-  const act = useAct();
+  const mutation = useMutation();
   // What was chosen is shown at once; where it could not be kept, what the account has.
   const [chosen, setChosen] = useState(person.numbers);
-  const numbers = act.fault ? person.numbers : chosen;
+  const numbers = mutation.fault ? person.numbers : chosen;
   const [ended, setEnded] = useState<number | null>(null);
   const others = sessions.filter(({ own }) => !own).length;
   return (
@@ -52,10 +52,10 @@ export const AccountPage = ({
                 className="form-check-input m-0"
                 name="numbers"
                 checked={numbers === form}
-                disabled={act.busy}
+                disabled={mutation.busy}
                 onChange={() => {
                   setChosen(form);
-                  void act.send("POST /api/account", {}, { numbers: form });
+                  void mutation.send("POST /api/account", {}, { numbers: form });
                 }}
               />
               <span>{words}</span>
@@ -83,8 +83,8 @@ export const AccountPage = ({
         <button
           type="button"
           className="btn btn-quiet"
-          disabled={act.busy || others === 0}
-          onClick={() => void act.send("POST /api/account/sessions", {}, {}, (value) => setEnded(value.ended))}
+          disabled={mutation.busy || others === 0}
+          onClick={() => void mutation.send("POST /api/account/sessions", {}, {}, (value) => setEnded(value.ended))}
         >
           End all other sessions
         </button>
@@ -93,9 +93,9 @@ export const AccountPage = ({
             {ended === 1 ? "One session" : `${ended} sessions`} ended.
           </p>
         )}
-        {act.fault && (
+        {mutation.fault && (
           <p className="fault" role="alert">
-            {act.fault}
+            {mutation.fault}
           </p>
         )}
       </section>

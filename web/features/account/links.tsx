@@ -1,10 +1,10 @@
 "use client";
 
 import { useRouter } from "next/navigation";
-import { ActForm, type ActField } from "@/ui/act-form";
+import { SubmitForm, type SubmitField } from "@/ui/submit-form";
 
-const address: ActField = { name: "email", label: "E-mail address", type: "email", autoComplete: "username" };
-const chosen: ActField = {
+const address: SubmitField = { name: "email", label: "E-mail address", type: "email", autoComplete: "username" };
+const chosen: SubmitField = {
   name: "password",
   label: "A password",
   type: "password",
@@ -16,7 +16,7 @@ const chosen: ActField = {
 export const SetUpForm = () => {
   const router = useRouter();
   return (
-    <ActForm
+    <SubmitForm
       route="POST /api/set-up"
       params={{}}
       fields={[
@@ -38,7 +38,7 @@ export const SetUpForm = () => {
 
 /** Asks for a letter with the link for a new password. */
 export const ForgottenForm = ({ email }: { readonly email: string }) => (
-  <ActForm
+  <SubmitForm
     route="POST /api/account/forgotten"
     params={{}}
     fields={[{ ...address, initial: email }]}
@@ -52,7 +52,7 @@ export const ForgottenForm = ({ email }: { readonly email: string }) => (
 export const ResetForm = ({ secret }: { readonly secret: string }) => {
   const router = useRouter();
   return (
-    <ActForm
+    <SubmitForm
       route="POST /api/account/reset"
       params={{}}
       fields={[{ ...chosen, label: "New password" }]}
@@ -68,7 +68,7 @@ export const ResetForm = ({ secret }: { readonly secret: string }) => {
 
 /** Asks for a letter with the link to make an account by. */
 export const SignUpForm = () => (
-  <ActForm
+  <SubmitForm
     route="POST /api/sign-up"
     params={{}}
     fields={[address]}
@@ -82,7 +82,7 @@ export const SignUpForm = () => (
 export const NewAccountForm = ({ secret, email }: { readonly secret: string; readonly email: string }) => {
   const router = useRouter();
   return (
-    <ActForm
+    <SubmitForm
       route="POST /api/sign-up/confirm"
       params={{}}
       fields={[{ ...address, initial: email, fixed: true }, { name: "name", label: "Your name", autoComplete: "name" }, chosen]}
@@ -100,7 +100,7 @@ export const NewAccountForm = ({ secret, email }: { readonly secret: string; rea
 export const ConfirmEmailForm = ({ secret }: { readonly secret: string }) => {
   const router = useRouter();
   return (
-    <ActForm
+    <SubmitForm
       route="POST /api/account/email/confirm"
       params={{}}
       fields={[]}
@@ -119,7 +119,7 @@ export const ConfirmEmailForm = ({ secret }: { readonly secret: string }) => {
 export const NewTeamForm = () => {
   const router = useRouter();
   return (
-    <ActForm
+    <SubmitForm
       route="POST /api/teams"
       params={{}}
       fields={[{ name: "name", label: "Name of the team", autoComplete: "organization" }]}

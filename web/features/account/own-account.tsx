@@ -3,17 +3,17 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import type { Membership, Person } from "@/server/identity/people";
-import { ActForm, type ActField } from "@/ui/act-form";
-import { useAct } from "@/ui/use-act";
+import { SubmitForm, type SubmitField } from "@/ui/submit-form";
+import { useMutation } from "@/ui/use-mutation";
 
-const own: ActField = { name: "password", label: "Your password", type: "password", autoComplete: "current-password" };
+const own: SubmitField = { name: "password", label: "Your password", type: "password", autoComplete: "current-password" };
 
 /** A team one is in, and the way out of it, which is asked twice: back in leads only an invitation. */
 const Leave = ({ team, self }: { readonly team: Membership; readonly self: number }) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [asked, setAsked] = useState(false);
   const leave = () =>
-    void act.send("POST /api/teams/:team/members/:id", { team: team.team, id: self }, { role: null }, () => setAsked(false));
+    void mutation.send("POST /api/teams/:team/members/:id", { team: team.team, id: self }, { role: null }, () => setAsked(false));
   return (
     <li>
       <a href={`/teams/${team.team}`}>{team.teamName}</a>
@@ -22,16 +22,16 @@ const Leave = ({ team, self }: { readonly team: Membership; readonly self: numbe
       <button
         type="button"
         className={asked ? "btn btn-sm btn-outline-danger" : "btn btn-sm btn-quiet"}
-        disabled={act.busy}
+        disabled={mutation.busy}
         aria-label={asked ? `Yes, leave ${team.teamName}` : `Leave ${team.teamName}`}
         onBlur={() => setAsked(false)}
         onClick={() => (asked ? leave() : setAsked(true))}
       >
         {asked ? "Yes, leave" : "Leave…"}
       </button>
-      {act.fault && (
+      {mutation.fault && (
         <p className="fault w-100 mb-0" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
     </li>
@@ -47,7 +47,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
     <>
       <section aria-labelledby="name-title">
         <h2 id="name-title">Name</h2>
-        <ActForm
+        <SubmitForm
           route="POST /api/account/name"
           params={{}}
           fields={[{ name: "name", label: "As others see it", autoComplete: "name", initial: person.name }]}
@@ -59,7 +59,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
       <section aria-labelledby="email-title">
         <h2 id="email-title">E-mail address</h2>
         {mail ? (
-          <ActForm
+          <SubmitForm
             route="POST /api/account/email"
             params={{}}
             fields={[
@@ -78,7 +78,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
       </section>
       <section aria-labelledby="password-title">
         <h2 id="password-title">Password</h2>
-        <ActForm
+        <SubmitForm
           route="POST /api/account/password"
           params={{}}
           fields={[
@@ -121,7 +121,7 @@ export const OwnAccount = ({ person, teams, mail }: Props) => {
           You leave your teams, and your name and address are deleted. What you wrote stays, as written by a former member. This cannot be
           undone.
         </p>
-        <ActForm
+        <SubmitForm
           route="POST /api/account/close"
           params={{}}
           fields={[{ ...own, label: "Your password, to close it" }]}

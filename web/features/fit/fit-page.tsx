@@ -23,7 +23,7 @@ import { useEffect, useMemo, useRef, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { useLooking } from "@/draft/looking";
 import { Choice } from "@/ui/choice";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { TextField } from "@/ui/text-field";
 import type { FitAnswer, FitQuestion, FitWorker, ReadBoxes } from "@/workers/fit.worker";
 import { handedOver } from "@/ui/picture/picture";
@@ -99,8 +99,8 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
   const seen = held && (ask === "grid" ? (held.asFound ?? held.fit) : held.fit);
   const putWhole = (next: Layout, done: string): void => {
     const words = edit(next);
-    if (words !== null) say(words);
-    else say(done, undo);
+    if (words !== null) notify(words);
+    else notify(done, undo);
   };
   const put = (next: Breakpoint, done: string): void =>
     putWhole({ ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === next.id ? next : one)) }, done);
@@ -141,7 +141,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
     const found = await kept.open(id);
     if (!found) return;
     const read = await inFitWorker(async (worker): Promise<ReadBoxes> => worker.read(found.list)).catch(() => null);
-    if (!read?.ok) return say(`${found.name} could not be read.`);
+    if (!read?.ok) return notify(`${found.name} could not be read.`);
     const { list } = read;
     take({
       name: found.name,
@@ -187,7 +187,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
     const timer = setTimeout(() => {
       begun.current = true;
       const handed = handedOver();
-      if (handed) return void readHanded(handed).then((read) => (typeof read === "string" ? say(read) : take(read)));
+      if (handed) return void readHanded(handed).then((read) => (typeof read === "string" ? notify(read) : take(read)));
       const begin = first === null ? lastBoxes(address) : { design: first };
       if (begin) void ("design" in begin ? openKept(begin.design) : readAgain(begin));
     }, 0);

@@ -3,7 +3,7 @@
 import { type BoxList, boxListJson, type BoxSide, type BoxSource, edgeKey } from "@ypsiline/core";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { ask, send } from "@/ui/request";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import type { Told } from "@/wire/routes";
 import { base64Of } from "@/ui/picture/picture";
 
@@ -41,8 +41,8 @@ export const useKept = ({ team, spec }: Address) => {
 
   const remove = async (design: Pick<KeptDesign, "id" | "name">, removed: boolean): Promise<boolean> => {
     const answer = await send("POST /api/specs/:team/:spec/designs/:id", { team, spec, id: design.id }, { removed });
-    if (!answer.ok) say(answer.fault.detail);
-    else if (removed) say(`${design.name} was removed.`, () => void remove(design, false));
+    if (!answer.ok) notify(answer.fault.detail);
+    else if (removed) notify(`${design.name} was removed.`, () => void remove(design, false));
     await read();
     return answer.ok;
   };
@@ -67,7 +67,7 @@ export const useKept = ({ team, spec }: Address) => {
         { name, source, list: JSON.stringify(boxListJson(list)) },
       );
       if (!answer.ok) {
-        say(answer.fault.detail);
+        notify(answer.fault.detail);
         return null;
       }
       const { id } = answer.value;
@@ -78,7 +78,7 @@ export const useKept = ({ team, spec }: Address) => {
           { team, spec, id },
           { picture: await base64Of(picture.file), density: picture.density },
         ));
-      say(sent && !sent.ok ? `${name} was saved without its picture. ${sent.fault.detail}` : `${name} was saved.`);
+      notify(sent && !sent.ok ? `${name} was saved without its picture. ${sent.fault.detail}` : `${name} was saved.`);
       await read();
       return id;
     },
@@ -89,14 +89,14 @@ export const useKept = ({ team, spec }: Address) => {
     open: async (id: number): Promise<Told<"GET /api/specs/:team/:spec/designs/:id"> | null> => {
       const answer = await ask("GET /api/specs/:team/:spec/designs/:id", { team, spec, id });
       if (answer.ok) return answer.value;
-      say(answer.fault.detail);
+      notify(answer.fault.detail);
       return null;
     },
     /** Says of an edge that it is off on purpose, or no more; the purposes as they are then, null where that could not be said. */
     setPurpose: async (design: OpenDesign, box: number, edge: BoxSide, reason: string | null): Promise<OpenDesign | null> => {
       const answer = await send("POST /api/specs/:team/:spec/designs/:id/purposes", { team, spec, id: design.id }, { box, edge, reason });
       if (!answer.ok) {
-        say(answer.fault.detail);
+        notify(answer.fault.detail);
         return null;
       }
       const key = edgeKey(box, edge);

@@ -2,7 +2,7 @@
 
 import { type Layout, readStoredLayout } from "@ypsiline/core";
 import { useEffect, useState } from "react";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 
 type Address = { readonly team: string; readonly spec: string };
 
@@ -22,7 +22,7 @@ export const useVersions = ({ team, spec }: Address) => {
     asked(path)
       .then((value) => live && setNumbers((value as { versions: { number: string }[] }).versions.map(({ number }) => number)))
       // Without the list the draft and the latest version can still be chosen.
-      .catch(() => live && say("The list of versions could not be read."));
+      .catch(() => live && notify("The list of versions could not be read."));
     return () => {
       live = false;
     };
@@ -38,7 +38,7 @@ export const useVersions = ({ team, spec }: Address) => {
         setLayouts((before) => new Map(before).set(number, layout));
         return true;
       } catch {
-        say(`Version ${number} could not be read.`);
+        notify(`Version ${number} could not be read.`);
         return false;
       }
     },

@@ -2,14 +2,14 @@
 
 import { type FormEvent, useState } from "react";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { type Choosable, SpecChoice } from "@/ui/spec-choice";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 /** What a draft that follows nothing is to follow, and from which of its versions on. What it followed before stands there first. */
 export const BeginFollowing = () => {
   const { address, followed, store, edit } = useDraftOfPage();
-  const act = useAct();
+  const mutation = useMutation();
   const [spec, setSpec] = useState<Choosable | null>(
     followed && { ...followed, numbers: followed.versions.map(({ number }) => number), draft: false },
   );
@@ -21,8 +21,8 @@ export const BeginFollowing = () => {
     if (!spec) return;
     // Where it has just stopped following another, that is to be known first.
     await store.flush();
-    await act.send("POST /api/specs/:team/:spec/follow", address, { team: spec.team, spec: spec.spec, number }, ({ name }) =>
-      say(
+    await mutation.send("POST /api/specs/:team/:spec/follow", address, { team: spec.team, spec: spec.spec, number }, ({ name }) =>
+      notify(
         edit({ ...store.state().layout, follows: { spec: name, version: number } }) ??
           `This spec now follows ${name} ${number}. Undo reverts it.`,
       ),
@@ -52,12 +52,12 @@ export const BeginFollowing = () => {
           </option>
         ))}
       </select>
-      <button className="btn btn-primary" disabled={act.busy || number === ""}>
+      <button className="btn btn-primary" disabled={mutation.busy || number === ""}>
         Follow
       </button>
-      {act.fault && (
+      {mutation.fault && (
         <p className="fault mb-0" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
     </form>

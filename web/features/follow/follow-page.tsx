@@ -18,7 +18,7 @@ import { versionsAfter } from "@/draft/followed";
 import { useQueryShown } from "@/ui/address";
 import { ChangeTables } from "@/ui/change-tables";
 import { Said } from "@/ui/num";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { BeginFollowing } from "./begin-following";
 import { type Looked, useFollowing } from "./use-following";
 
@@ -92,7 +92,7 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
   const take = (): void => {
     if (!done.ok) return;
     const words = edit(done.layout);
-    say(words ?? `${to} is now used here. Undo reverts it.`);
+    notify(words ?? `${to} is now used here. Undo reverts it.`);
   };
   return (
     <>
@@ -149,7 +149,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
   const looked = useFollowing(followed, taken, to ?? taken, layout);
   const own = looked.kind === "known" ? countChanges(looked.base, withoutFollows({ ...layout, name: looked.base.name })) : null;
   const stop = (): void => {
-    say(edit(withoutFollows(layout)) ?? "This spec follows nothing now. Undo restores it.");
+    notify(edit(withoutFollows(layout)) ?? "This spec follows nothing now. Undo restores it.");
   };
   return (
     <div className="draft-page">

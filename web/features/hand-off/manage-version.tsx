@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 import { FormField } from "@/ui/form-field";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 export type ManageProps = {
   readonly team: string;
@@ -15,13 +15,13 @@ export type ManageProps = {
 
 /** What the team can do with a version beside reading it: say who reads it, put it into the draft, withdraw it. */
 export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: ManageProps) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [reason, setReason] = useState("");
   const [asked, setAsked] = useState(false);
   const [shared, setShared] = useState(isPublic);
   const share = async (next: boolean) => {
     setShared(next);
-    if (!(await act.send("POST /api/specs/:team/:spec/share", { team, spec }, { public: next }))) setShared(!next);
+    if (!(await mutation.send("POST /api/specs/:team/:spec/share", { team, spec }, { public: next }))) setShared(!next);
   };
   return (
     <div className="manage">
@@ -32,7 +32,7 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
             type="checkbox"
             className="form-check-input m-0 mt-1"
             checked={shared}
-            disabled={act.busy}
+            disabled={mutation.busy}
             onChange={(event) => void share(event.target.checked)}
           />
           Anyone with the link may read its versions
@@ -55,13 +55,13 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
           className="mt-3"
           onSubmit={(event) => {
             event.preventDefault();
-            void act.send("POST /api/specs/:team/:spec/withdraw", { team, spec }, { number, reason }, () => setAsked(false));
+            void mutation.send("POST /api/specs/:team/:spec/withdraw", { team, spec }, { number, reason }, () => setAsked(false));
           }}
         >
           <FormField
             id="withdraw-reason"
             label="Reason (everyone who uses it sees this)"
-            fault={act.fault}
+            fault={mutation.fault}
             words="It can still be read, is marked as withdrawn, and will not be the latest again."
           >
             {(field) => (
@@ -75,14 +75,14 @@ export const ManageVersion = ({ team, spec, number, withdrawn, isPublic, may }: 
               />
             )}
           </FormField>
-          <button className="btn btn-sm btn-primary" disabled={act.busy || reason.trim() === ""}>
+          <button className="btn btn-sm btn-primary" disabled={mutation.busy || reason.trim() === ""}>
             Withdraw this version
           </button>
         </form>
       )}
-      {act.fault && !asked && (
+      {mutation.fault && !asked && (
         <p className="fault mt-2 mb-0" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
     </div>

@@ -1,7 +1,7 @@
 "use client";
 
 import { useEffect, useState } from "react";
-import { hearSpec } from "@/ui/hear";
+import { listenToSpec } from "@/ui/listen-to-spec";
 
 type Props = {
   readonly path: string;
@@ -15,7 +15,7 @@ type Props = {
 export const NewsBar = ({ path, team, spec, shown, newest }: Props) => {
   const [news, setNews] = useState<string | null>(null);
   useEffect(() => {
-    const source = hearSpec({ team, spec }, { version: ({ number }) => setNews(number) });
+    const source = listenToSpec({ team, spec }, { version: ({ number }) => setNews(number) });
     return () => source.close();
   }, [team, spec]);
   const later = news ?? (newest !== null && newest !== shown ? newest : null);

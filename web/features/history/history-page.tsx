@@ -5,11 +5,11 @@ import Link from "next/link";
 import { type ReactNode, useEffect, useState } from "react";
 import type { Stretch } from "@/server/specs/history";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { putBack } from "@/draft/put-back";
+import { restoreMoment } from "@/draft/restore-moment";
 import { ChangeTables } from "@/ui/change-tables";
 import { timeText } from "@/ui/dates";
 import { ask } from "@/ui/request";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import "./history.scss";
 
 /** A draft as it stood before some edits, before the last of them and at the moment looked at; what could not be had says why. */
@@ -42,7 +42,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
   }, [address, stretch.first, at]);
   const putMomentBack = (): void => {
     if (!looked || "fault" in looked) return;
-    void putBack({ edit, store }, looked.moment).then(({ words }) => say(words));
+    void restoreMoment({ edit, store }, looked.moment).then(({ words }) => notify(words));
   };
   return (
     <>

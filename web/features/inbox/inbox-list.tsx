@@ -2,7 +2,7 @@
 
 import type { InboxItem, InboxKind } from "@/server/happenings/inbox";
 import { timeText } from "@/ui/dates";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 const kinds: Readonly<Record<InboxKind, string>> = {
   "review-asked": "Review",
@@ -16,7 +16,7 @@ const kinds: Readonly<Record<InboxKind, string>> = {
 
 /** What concerns the person who reads it, the latest first. */
 export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) => {
-  const act = useAct();
+  const mutation = useMutation();
   const unread = items.filter(({ readAt }) => readAt === null).length;
   if (items.length === 0)
     return (
@@ -31,8 +31,8 @@ export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) =
         <button
           type="button"
           className="btn btn-sm btn-quiet"
-          disabled={act.busy || unread === 0}
-          onClick={() => void act.send("POST /api/inbox", {}, { id: null, read: true })}
+          disabled={mutation.busy || unread === 0}
+          onClick={() => void mutation.send("POST /api/inbox", {}, { id: null, read: true })}
         >
           Mark all as read
         </button>
@@ -43,7 +43,7 @@ export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) =
             <span className="dot" aria-hidden="true" />
             <span>
               <span className="tag me-2">{kinds[item.kind]}</span>
-              <a href={item.path} onClick={() => void act.send("POST /api/inbox", {}, { id: item.id, read: true })}>
+              <a href={item.path} onClick={() => void mutation.send("POST /api/inbox", {}, { id: item.id, read: true })}>
                 {item.words}
               </a>
             </span>
@@ -51,17 +51,17 @@ export const InboxList = ({ items }: { readonly items: readonly InboxItem[] }) =
             <button
               type="button"
               className="btn btn-sm btn-quiet"
-              disabled={act.busy}
-              onClick={() => void act.send("POST /api/inbox", {}, { id: item.id, read: item.readAt === null })}
+              disabled={mutation.busy}
+              onClick={() => void mutation.send("POST /api/inbox", {}, { id: item.id, read: item.readAt === null })}
             >
               {item.readAt ? "Mark as unread" : "Mark as read"}
             </button>
           </li>
         ))}
       </ul>
-      {act.fault && (
+      {mutation.fault && (
         <p className="fault" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
     </>

@@ -3,17 +3,17 @@
 import { useRouter } from "next/navigation";
 import { useState } from "react";
 import { FormField } from "@/ui/form-field";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 /** Takes an invitation up: at a press where the invited person is signed in, else with a new account. */
 export const JoinForm = ({ secret, email, signedIn }: { readonly secret: string; readonly email: string; readonly signedIn: boolean }) => {
   const router = useRouter();
-  const act = useAct();
+  const mutation = useMutation();
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
-  const at = (path: string): string => act.issues.find((issue) => issue.path === path)?.message ?? "";
+  const at = (path: string): string => mutation.issues.find((issue) => issue.path === path)?.message ?? "";
   const join = () =>
-    act.send("POST /api/join", {}, signedIn ? { secret } : { secret, name, password }, () => {
+    mutation.send("POST /api/join", {}, signedIn ? { secret } : { secret, name, password }, () => {
       router.push("/specs");
     });
   return (
@@ -60,12 +60,12 @@ export const JoinForm = ({ secret, email, signedIn }: { readonly secret: string;
           </FormField>
         </>
       )}
-      {act.fault && act.issues.length === 0 && (
+      {mutation.fault && mutation.issues.length === 0 && (
         <p className="fault" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
-      <button className="btn btn-primary" disabled={act.busy}>
+      <button className="btn btn-primary" disabled={mutation.busy}>
         Join the team
       </button>
     </form>

@@ -8,8 +8,8 @@ import { dayText } from "@/ui/dates";
 import { CommentFields } from "@/ui/comment-fields";
 import { Pager } from "@/ui/pager";
 import { ask } from "@/ui/request";
-import { say } from "@/ui/say";
-import { useAct } from "@/ui/use-act";
+import { notify } from "@/ui/notify";
+import { useMutation } from "@/ui/use-mutation";
 
 /** Everything that can be commented on, with its name. */
 type Commentable = readonly { readonly value: string; readonly label: string }[];
@@ -48,7 +48,7 @@ const Said = ({ comment }: { readonly comment: Spoke }) => (
 );
 
 const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComment }: ThreadProps) => {
-  const act = useAct();
+  const mutation = useMutation();
   // Answers before those that came with the page, asked for as far back as somebody reads.
   const [older, setOlder] = useState<readonly Spoke[]>([]);
   const left = earlier - older.length;
@@ -61,12 +61,12 @@ const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComme
     setReading(false);
     // Of two clicks that ask for the same, one counts.
     if (answer.ok) setOlder((known) => ((known[0] ?? answers[0])?.id === before ? [...answer.value.answers, ...known] : known));
-    else say(answer.fault.detail);
+    else notify(answer.fault.detail);
   };
   const [words, setWords] = useState("");
   const resolved = first.resolvedAt !== null;
   const answer = async () => {
-    if (await act.send("POST /api/drafts/:team/:spec/comments", at, { about: first.about, words, thread: first.id })) setWords("");
+    if (await mutation.send("POST /api/drafts/:team/:spec/comments", at, { about: first.about, words, thread: first.id })) setWords("");
   };
   return (
     <li id={`comment-${first.id}`} className={resolved ? "thread resolved" : "thread"}>
@@ -102,7 +102,7 @@ const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComme
               <button
                 type="button"
                 className="btn btn-sm btn-quiet"
-                disabled={act.busy || words.trim() === ""}
+                disabled={mutation.busy || words.trim() === ""}
                 onClick={() => void answer()}
               >
                 Answer
@@ -112,17 +112,19 @@ const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComme
           <button
             type="button"
             className="btn btn-sm btn-quiet"
-            disabled={act.busy}
-            onClick={() => void act.send("POST /api/drafts/:team/:spec/comments/:id", { ...at, id: first.id }, { resolved: !resolved })}
+            disabled={mutation.busy}
+            onClick={() =>
+              void mutation.send("POST /api/drafts/:team/:spec/comments/:id", { ...at, id: first.id }, { resolved: !resolved })
+            }
           >
             {resolved ? <RotateCcw size={12} aria-hidden="true" /> : <Check size={12} aria-hidden="true" />}{" "}
             {resolved ? "Reopen" : "Resolve"}
           </button>
         </div>
       )}
-      {act.fault && (
+      {mutation.fault && (
         <p className="fault mb-0" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
     </li>
@@ -131,12 +133,12 @@ const Thread = ({ at, thread: { first, answers, earlier }, commentable, mayComme
 
 /** Comments on a draft in threads, a page of them, the open ones first; a new one is about the spec, a breakpoint, one of its numbers, or an area. */
 export const Comments = ({ team, spec, commentable, threads, mayComment, about: first }: Props) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [about, setAbout] = useState(() => (commentable.some(({ value }) => value === first) ? first : "spec"));
   const [words, setWords] = useState("");
   const at = { team, spec };
   const add = async () => {
-    if (await act.send("POST /api/drafts/:team/:spec/comments", at, { about, words })) setWords("");
+    if (await mutation.send("POST /api/drafts/:team/:spec/comments", at, { about, words })) setWords("");
   };
   return (
     <section aria-labelledby="comments-title">
@@ -166,10 +168,10 @@ export const Comments = ({ team, spec, commentable, threads, mayComment, about: 
             onAbout={setAbout}
             words={words}
             onWords={setWords}
-            fault={act.fault}
+            fault={mutation.fault}
             rows={2}
           />
-          <button className="btn btn-quiet" disabled={act.busy || words.trim() === ""}>
+          <button className="btn btn-quiet" disabled={mutation.busy || words.trim() === ""}>
             Comment
           </button>
         </form>

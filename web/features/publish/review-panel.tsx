@@ -4,7 +4,7 @@ import { useState } from "react";
 import type { Review } from "@/server/specs/reviews";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 type Props = {
   readonly team: string;
@@ -17,18 +17,18 @@ type Props = {
 
 /** Where the review of this draft stands, and what whoever looks at it can do about that. */
 export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }: Props) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [words, setWords] = useState("");
   const open = review !== null && review.decision === null;
   const moved = review !== null && review.revision !== revision;
   // What is being looked at, or was approved as it is, is not asked for again.
   const mayRequest = mayAsk && (review === null || moved || review.decision === "sent-back");
   const decide = (decision: "approved" | "sent-back") => async () => {
-    if (review && (await act.send("POST /api/drafts/:team/:spec/reviews/:id", { team, spec, id: review.id }, { decision, words })))
+    if (review && (await mutation.send("POST /api/drafts/:team/:spec/reviews/:id", { team, spec, id: review.id }, { decision, words })))
       setWords("");
   };
   const ask = async () => {
-    if (await act.send("POST /api/drafts/:team/:spec/reviews", { team, spec }, { revision, words })) setWords("");
+    if (await mutation.send("POST /api/drafts/:team/:spec/reviews", { team, spec }, { revision, words })) setWords("");
   };
   return (
     <section className="card-plain side-card" aria-labelledby="review-title">
@@ -68,24 +68,24 @@ export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }:
               />
             )}
           </FormField>
-          {act.fault && (
+          {mutation.fault && (
             <p className="fault" role="alert">
-              {act.fault}
+              {mutation.fault}
             </p>
           )}
           <div className="d-flex flex-wrap gap-2">
             {open && mayDecide && (
               <>
-                <button type="button" className="btn btn-primary" disabled={act.busy} onClick={() => void decide("approved")()}>
+                <button type="button" className="btn btn-primary" disabled={mutation.busy} onClick={() => void decide("approved")()}>
                   Approve
                 </button>
-                <button type="button" className="btn btn-quiet" disabled={act.busy} onClick={() => void decide("sent-back")()}>
+                <button type="button" className="btn btn-quiet" disabled={mutation.busy} onClick={() => void decide("sent-back")()}>
                   Send back
                 </button>
               </>
             )}
             {mayRequest && (
-              <button type="button" className="btn btn-quiet" disabled={act.busy} onClick={() => void ask()}>
+              <button type="button" className="btn btn-quiet" disabled={mutation.busy} onClick={() => void ask()}>
                 {review === null ? "Request a review" : "Request another review"}
               </button>
             )}

@@ -3,9 +3,9 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useState } from "react";
-import { ActForm } from "@/ui/act-form";
-import { say } from "@/ui/say";
-import { useAct } from "@/ui/use-act";
+import { SubmitForm } from "@/ui/submit-form";
+import { notify } from "@/ui/notify";
+import { useMutation } from "@/ui/use-mutation";
 
 type Props = {
   readonly spec: {
@@ -30,7 +30,7 @@ type Props = {
 
 /** The spec's team: moved to another, what is open goes on there. */
 const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
-  const act = useAct();
+  const mutation = useMutation();
   const router = useRouter();
   const [to, setTo] = useState(teams[0]?.slug ?? "");
   return (
@@ -45,12 +45,12 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
           className="d-flex gap-2"
           onSubmit={(event) => {
             event.preventDefault();
-            void act.send(
+            void mutation.send(
               "POST /api/specs/:team/:spec/move",
               { team: spec.team, spec: spec.slug },
               { team: to },
               ({ team, spec: slug }) => {
-                say("Moved.");
+                notify("Moved.");
                 router.push(`/specs/${team}/${slug}/settings`);
               },
             );
@@ -69,13 +69,13 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
               </option>
             ))}
           </select>
-          <button className="btn btn-quiet" disabled={act.busy}>
+          <button className="btn btn-quiet" disabled={mutation.busy}>
             Move the spec
           </button>
         </form>
-        {act.fault && (
+        {mutation.fault && (
           <p className="fault mb-0 mt-2" role="alert">
-            {act.fault}
+            {mutation.fault}
           </p>
         )}
       </div>
@@ -85,7 +85,7 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
 
 /** What a spec is called, where it is, what it follows, whose it is, and whether it is put away. */
 export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isTemplate, mayCreate }: Props) => {
-  const act = useAct();
+  const mutation = useMutation();
   const at = { team: spec.team, spec: spec.slug };
   return (
     <>
@@ -93,7 +93,7 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isTempl
         <section aria-labelledby="name-title">
           <h2 id="name-title">Name and address</h2>
           <div className="card-plain p-3">
-            <ActForm
+            <SubmitForm
               route="POST /api/specs/:team/:spec/name"
               params={at}
               fields={[
@@ -163,8 +163,8 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isTempl
             <button
               type="button"
               className="btn btn-quiet"
-              disabled={act.busy}
-              onClick={() => void act.send("POST /api/specs/:team/:spec/template", at, { template: !isTemplate })}
+              disabled={mutation.busy}
+              onClick={() => void mutation.send("POST /api/specs/:team/:spec/template", at, { template: !isTemplate })}
             >
               {isTemplate ? "Stop using it as a template" : "Use as a template"}
             </button>
@@ -184,14 +184,14 @@ export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isTempl
             <button
               type="button"
               className={`btn ${spec.archived ? "btn-primary" : "btn-quiet"}`}
-              disabled={act.busy}
-              onClick={() => void act.send("POST /api/specs/:team/:spec/archive", at, { archived: !spec.archived })}
+              disabled={mutation.busy}
+              onClick={() => void mutation.send("POST /api/specs/:team/:spec/archive", at, { archived: !spec.archived })}
             >
               {spec.archived ? "Restore the spec" : "Archive the spec"}
             </button>
-            {act.fault && (
+            {mutation.fault && (
               <p className="fault mb-0 mt-2" role="alert">
-                {act.fault}
+                {mutation.fault}
               </p>
             )}
           </div>

@@ -6,7 +6,7 @@ import type { Role } from "@/wire/shapes";
 import type { Member } from "@/server/teams/team";
 import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 const roles: readonly (readonly [Role, string])[] = [
   ["reader", "Reader: reads specs and comments"],
@@ -28,15 +28,16 @@ type Props = {
 
 /** Who belongs to a team and as what; leads change that and invite others. */
 export const Members = ({ team, self, members, invitations, mayManage, mail, children }: Props) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [email, setEmail] = useState("");
   const [role, setRole] = useState<Role>("author");
   const [invited, setInvited] = useState("");
   const [leaving, setLeaving] = useState<number | null>(null);
-  const atEmail = act.issues.find((issue) => issue.path === "/email")?.message ?? "";
+  const atEmail = mutation.issues.find((issue) => issue.path === "/email")?.message ?? "";
   const invite = async () => {
     setInvited("");
-    if (await act.send("POST /api/teams/:team/invitations", { team }, { email, role }, (value) => setInvited(value.email))) setEmail("");
+    if (await mutation.send("POST /api/teams/:team/invitations", { team }, { email, role }, (value) => setInvited(value.email)))
+      setEmail("");
   };
   return (
     <section aria-labelledby="members-title">
@@ -66,9 +67,13 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
                       className="form-select form-select-sm"
                       aria-label={`Role of ${member.name}`}
                       value={member.role}
-                      disabled={act.busy}
+                      disabled={mutation.busy}
                       onChange={(event) =>
-                        void act.send("POST /api/teams/:team/members/:id", { team, id: member.id }, { role: event.target.value as Role })
+                        void mutation.send(
+                          "POST /api/teams/:team/members/:id",
+                          { team, id: member.id },
+                          { role: event.target.value as Role },
+                        )
                       }
                     >
                       {roles.map(([id]) => (
@@ -90,9 +95,9 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
                         <button
                           type="button"
                           className="btn btn-sm btn-danger"
-                          disabled={act.busy}
+                          disabled={mutation.busy}
                           onClick={() =>
-                            void act.send("POST /api/teams/:team/members/:id", { team, id: member.id }, { role: null }, () =>
+                            void mutation.send("POST /api/teams/:team/members/:id", { team, id: member.id }, { role: null }, () =>
                               setLeaving(null),
                             )
                           }
@@ -120,8 +125,8 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
                   <button
                     type="button"
                     className="btn btn-sm btn-quiet"
-                    disabled={act.busy}
-                    onClick={() => void act.send("POST /api/teams/:team/invitations/:id", { team, id: invitation.id }, {})}
+                    disabled={mutation.busy}
+                    onClick={() => void mutation.send("POST /api/teams/:team/invitations/:id", { team, id: invitation.id }, {})}
                   >
                     Cancel the invitation
                   </button>
@@ -132,9 +137,9 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
         </table>
       </div>
       {children}
-      {act.fault && !atEmail && (
+      {mutation.fault && !atEmail && (
         <p className="fault" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
       {mayManage && (
@@ -162,7 +167,7 @@ export const Members = ({ team, self, members, invitations, mayManage, mail, chi
               </select>
             )}
           </FormField>
-          <button className="btn btn-primary" disabled={act.busy}>
+          <button className="btn btn-primary" disabled={mutation.busy}>
             Invite
           </button>
         </form>

@@ -7,7 +7,7 @@ import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { SecretOnce } from "@/ui/secret-once";
 import { type Choosable, SpecChoice } from "@/ui/spec-choice";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 
 type Props = {
   readonly team: string;
@@ -42,7 +42,7 @@ const Use = ({
   readonly use: ProjectUse;
   readonly mayManage: boolean;
 }) => {
-  const act = useAct();
+  const mutation = useMutation();
   const path = `/specs/${team}/${use.spec}`;
   const later = use.latest !== null && use.behind.versions > 0 ? use.latest : null;
   return (
@@ -60,9 +60,13 @@ const Use = ({
         <button
           type="button"
           className="btn btn-sm btn-primary"
-          disabled={act.busy}
+          disabled={mutation.busy}
           onClick={() =>
-            void act.send("POST /api/teams/:team/projects/:project/uses", { team, project: project.id }, { spec: use.spec, number: later })
+            void mutation.send(
+              "POST /api/teams/:team/projects/:project/uses",
+              { team, project: project.id },
+              { spec: use.spec, number: later },
+            )
           }
         >
           Update to {later}
@@ -72,18 +76,22 @@ const Use = ({
         <button
           type="button"
           className="btn btn-sm btn-quiet"
-          disabled={act.busy}
+          disabled={mutation.busy}
           aria-label={`Remove ${use.name} from ${project.name}`}
           onClick={() =>
-            void act.send("POST /api/teams/:team/projects/:project/uses", { team, project: project.id }, { spec: use.spec, number: null })
+            void mutation.send(
+              "POST /api/teams/:team/projects/:project/uses",
+              { team, project: project.id },
+              { spec: use.spec, number: null },
+            )
           }
         >
           Remove
         </button>
       )}
-      {act.fault && (
+      {mutation.fault && (
         <span className="fault" role="alert">
-          {act.fault}
+          {mutation.fault}
         </span>
       )}
     </li>
@@ -97,7 +105,7 @@ type CardProps = Pick<Props, "team"> & {
 };
 
 const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [spec, setSpec] = useState<Choosable | null>(null);
   const [number, setNumber] = useState("");
   const [tokenName, setTokenName] = useState("");
@@ -126,7 +134,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
               onSubmit={(event) => {
                 event.preventDefault();
                 if (spec)
-                  void act.send("POST /api/teams/:team/projects/:project/uses", at, { spec: spec.spec, number: version }, () => {
+                  void mutation.send("POST /api/teams/:team/projects/:project/uses", at, { spec: spec.spec, number: version }, () => {
                     setSpec(null);
                     setChoosing(false);
                   });
@@ -152,7 +160,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
                   <option key={one}>{one}</option>
                 ))}
               </select>
-              <button className="btn btn-sm btn-quiet" disabled={act.busy || spec === null}>
+              <button className="btn btn-sm btn-quiet" disabled={mutation.busy || spec === null}>
                 Add
               </button>
             </form>
@@ -178,10 +186,10 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
                   <button
                     type="button"
                     className="btn btn-sm btn-quiet"
-                    disabled={act.busy}
+                    disabled={mutation.busy}
                     aria-label={`Revoke ${token.name}`}
                     onClick={() =>
-                      void act.send("POST /api/teams/:team/projects/:project/tokens/:token", { ...at, token: token.id }, {}, () =>
+                      void mutation.send("POST /api/teams/:team/projects/:project/tokens/:token", { ...at, token: token.id }, {}, () =>
                         setMade((now) => (now?.name === token.name ? null : now)),
                       )
                     }
@@ -196,7 +204,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
             className="inline-form small"
             onSubmit={(event) => {
               event.preventDefault();
-              void act.send("POST /api/teams/:team/projects/:project/tokens", at, { name: tokenName }, ({ token }) => {
+              void mutation.send("POST /api/teams/:team/projects/:project/tokens", at, { name: tokenName }, ({ token }) => {
                 setMade({ name: tokenName.trim(), token });
                 setTokenName("");
               });
@@ -211,7 +219,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
               maxLength={200}
               onChange={(event) => setTokenName(event.target.value)}
             />
-            <button className="btn btn-sm btn-quiet" disabled={act.busy || tokenName.trim() === ""}>
+            <button className="btn btn-sm btn-quiet" disabled={mutation.busy || tokenName.trim() === ""}>
               Create a token
             </button>
           </form>
@@ -220,9 +228,9 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
           )}
         </details>
       )}
-      {act.fault && (
+      {mutation.fault && (
         <p className="fault mb-0" role="alert">
-          {act.fault}
+          {mutation.fault}
         </p>
       )}
     </article>
@@ -231,9 +239,9 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
 
 /** The team's products, the version of each spec they are on, and how far behind that is. */
 export const Projects = ({ team, projects, searched, findable, tokens, self, mayMake, mayManageAll }: Props) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [name, setName] = useState("");
-  const atName = act.issues.find((issue) => issue.path === "/name")?.message ?? "";
+  const atName = mutation.issues.find((issue) => issue.path === "/name")?.message ?? "";
   return (
     <section aria-labelledby="projects-title">
       <h2 id="projects-title">Projects</h2>
@@ -268,10 +276,10 @@ export const Projects = ({ team, projects, searched, findable, tokens, self, may
           className="card-plain inline-form"
           onSubmit={(event) => {
             event.preventDefault();
-            void act.send("POST /api/teams/:team/projects", { team }, { name }, () => setName(""));
+            void mutation.send("POST /api/teams/:team/projects", { team }, { name }, () => setName(""));
           }}
         >
-          <FormField id="project-name" label="Add a project" fault={atName ? `The name ${atName}.` : act.fault}>
+          <FormField id="project-name" label="Add a project" fault={atName ? `The name ${atName}.` : mutation.fault}>
             {(field) => (
               <input
                 {...field}
@@ -283,7 +291,7 @@ export const Projects = ({ team, projects, searched, findable, tokens, self, may
               />
             )}
           </FormField>
-          <button className="btn btn-primary" disabled={act.busy || name.trim() === ""}>
+          <button className="btn btn-primary" disabled={mutation.busy || name.trim() === ""}>
             Add
           </button>
         </form>

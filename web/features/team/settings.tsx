@@ -1,8 +1,8 @@
 "use client";
 
 import type { Publishers } from "@/wire/shapes";
-import { ActForm } from "@/ui/act-form";
-import { useAct } from "@/ui/use-act";
+import { SubmitForm } from "@/ui/submit-form";
+import { useMutation } from "@/ui/use-mutation";
 
 /** What the team is called, and who of it may publish. */
 export const Settings = ({
@@ -16,7 +16,7 @@ export const Settings = ({
   readonly publishers: Publishers;
   readonly mayManage: boolean;
 }) => {
-  const act = useAct();
+  const mutation = useMutation();
   const choice = (value: Publishers, words: string) => (
     <label className="d-flex gap-2">
       <input
@@ -24,8 +24,8 @@ export const Settings = ({
         name="publishers"
         className="form-check-input m-0 mt-1"
         checked={publishers === value}
-        disabled={!mayManage || act.busy}
-        onChange={() => void act.send("POST /api/teams/:team/settings", { team }, { publishers: value })}
+        disabled={!mayManage || mutation.busy}
+        onChange={() => void mutation.send("POST /api/teams/:team/settings", { team }, { publishers: value })}
       />
       {words}
     </label>
@@ -35,7 +35,7 @@ export const Settings = ({
       {mayManage && (
         <section aria-labelledby="team-name-title">
           <h2 id="team-name-title">Name</h2>
-          <ActForm
+          <SubmitForm
             route="POST /api/teams/:team/name"
             params={{ team }}
             fields={[
@@ -59,9 +59,9 @@ export const Settings = ({
           <legend className="visually-hidden">Who publishes</legend>
           {choice("leads", "Only leads; authors request a review")}
           {choice("authors", "Authors and leads")}
-          {act.fault && (
+          {mutation.fault && (
             <p className="fault mb-0" role="alert">
-              {act.fault}
+              {mutation.fault}
             </p>
           )}
         </fieldset>

@@ -6,7 +6,7 @@ import { type WebhookForm, webhookForms } from "@/wire/shapes";
 import { timeText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
 import { SecretOnce } from "@/ui/secret-once";
-import { useAct } from "@/ui/use-act";
+import { useMutation } from "@/ui/use-mutation";
 import { TableScroll } from "@/ui/table-scroll";
 
 type Props = { readonly team: string; readonly webhooks: readonly Webhook[]; readonly deliveries: readonly Delivery[] };
@@ -20,7 +20,7 @@ const stateTag = { waiting: "caution", delivered: "held", failed: "problem" } as
 
 /** Addresses that are told when a version comes out or is withdrawn, and how that went. */
 export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [url, setUrl] = useState("");
   const [form, setForm] = useState<WebhookForm>("json");
   const [tested, setTested] = useState<number | null>(null);
@@ -45,10 +45,10 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
             <button
               type="button"
               className="btn btn-sm btn-quiet"
-              disabled={act.busy}
+              disabled={mutation.busy}
               aria-label={`Send a test to ${webhook.url}`}
               onClick={() =>
-                void act.send("POST /api/teams/:team/webhooks/:id/test", { team, id: webhook.id }, {}, () => setTested(webhook.id))
+                void mutation.send("POST /api/teams/:team/webhooks/:id/test", { team, id: webhook.id }, {}, () => setTested(webhook.id))
               }
             >
               Send a test
@@ -56,10 +56,10 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
             <button
               type="button"
               className="btn btn-sm btn-quiet"
-              disabled={act.busy}
+              disabled={mutation.busy}
               aria-label={`Remove ${webhook.url}`}
               onClick={() =>
-                void act.send("POST /api/teams/:team/webhooks/:id", { team, id: webhook.id }, {}, () =>
+                void mutation.send("POST /api/teams/:team/webhooks/:id", { team, id: webhook.id }, {}, () =>
                   setMade((now) => (now?.url === webhook.url ? null : now)),
                 )
               }
@@ -80,13 +80,13 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
         noValidate
         onSubmit={(event) => {
           event.preventDefault();
-          void act.send("POST /api/teams/:team/webhooks", { team }, { url, form }, (value) => {
+          void mutation.send("POST /api/teams/:team/webhooks", { team }, { url, form }, (value) => {
             setMade({ url: url.trim(), secret: value.secret });
             setUrl("");
           });
         }}
       >
-        <FormField id="webhook-url" label="Add a webhook" fault={act.fault}>
+        <FormField id="webhook-url" label="Add a webhook" fault={mutation.fault}>
           {(field) => (
             <input
               {...field}
@@ -113,7 +113,7 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
             </select>
           )}
         </FormField>
-        <button className="btn btn-primary" disabled={act.busy || url.trim() === ""}>
+        <button className="btn btn-primary" disabled={mutation.busy || url.trim() === ""}>
           Add
         </button>
       </form>
@@ -155,8 +155,8 @@ export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
                       <button
                         type="button"
                         className="btn btn-sm btn-quiet"
-                        disabled={act.busy}
-                        onClick={() => void act.send("POST /api/teams/:team/deliveries/:id", { team, id: delivery.id }, {})}
+                        disabled={mutation.busy}
+                        onClick={() => void mutation.send("POST /api/teams/:team/deliveries/:id", { team, id: delivery.id }, {})}
                       >
                         Send again
                       </button>

@@ -29,7 +29,7 @@ import { Num } from "@/ui/num";
 import { WidthField } from "@/ui/width-field";
 import { useSize } from "@/ui/use-size";
 import { SplitMain, SplitSide } from "@/ui/split";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { ContentPanel, type Picture } from "./content-panel";
 import { downloadPage } from "./download-page";
 import { shippedFaces } from "./faces";
@@ -105,7 +105,7 @@ const withRows = (layout: Layout, area: string, breakpoint: string, rowSpan: num
   }),
 });
 const sayFault = (words: string | null): void => {
-  if (words !== null) say(words);
+  if (words !== null) notify(words);
 };
 
 /** The draft as a page: the stylesheet that is handed off, one element an area, at any width, each edge held against its sum. */

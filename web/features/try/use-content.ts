@@ -3,7 +3,7 @@
 import { type AreaContent, areaContent, type PageContent } from "@ypsiline/core";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { base64Of } from "@/ui/picture/picture";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { send } from "@/ui/request";
 
 type Address = { readonly team: string; readonly spec: string };
@@ -57,7 +57,7 @@ export const useContent = (address: Address, given: PageContent): Content => {
       if (!waiting.current.has(area)) waiting.current.set(area, next);
     }
     setUnsaved(fault);
-    if (fault !== null) say(`What the areas hold could not be saved. ${fault}`);
+    if (fault !== null) notify(`What the areas hold could not be saved. ${fault}`);
   }, [team, spec]);
   const save = useCallback(() => {
     clearTimeout(timer.current);
@@ -83,7 +83,7 @@ export const useContent = (address: Address, given: PageContent): Content => {
     await inTurn(async () => {
       const picture = await base64Of(file);
       const answer = await send("POST /api/specs/:team/:spec/content/:area/picture", { team, spec, area }, { picture });
-      if (!answer.ok) say(`The picture is shown here, but it was not saved. ${answer.fault.detail}`);
+      if (!answer.ok) notify(`The picture is shown here, but it was not saved. ${answer.fault.detail}`);
     });
   };
   return { content, set, setPicture, unsaved };

@@ -15,7 +15,7 @@ import {
 } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { useDeferredValue, useMemo, useState } from "react";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
@@ -68,9 +68,9 @@ export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   const use = (set: WholePixelSet): void => {
     const next = withSet(breakpoint, set);
     const words = edit({ ...layout, breakpoints: layout.breakpoints.map((one) => (one.id === next.id ? next : one)) });
-    if (words !== null) say(words);
+    if (words !== null) notify(words);
     else
-      say(
+      notify(
         `${breakpoint.name} has ${set.columns} columns of ${toDecimal(set.column)}, gutter ${toDecimal(set.gutter)}, margin ${toDecimal(set.margin)}.`,
         undo,
       );

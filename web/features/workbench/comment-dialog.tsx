@@ -7,8 +7,8 @@ import Modal from "react-bootstrap/Modal";
 import type { DraftAddress } from "@/draft/use-draft";
 import { commentable } from "@/ui/comment-about";
 import { CommentFields } from "@/ui/comment-fields";
-import { say } from "@/ui/say";
-import { useAct } from "@/ui/use-act";
+import { notify } from "@/ui/notify";
+import { useMutation } from "@/ui/use-mutation";
 
 type Props = {
   readonly address: DraftAddress;
@@ -20,12 +20,12 @@ type Props = {
 
 /** Writes a comment about what is looked at, without leaving the sheet. */
 export const CommentDialog = ({ address, layout, about: first, onClose }: Props) => {
-  const act = useAct();
+  const mutation = useMutation();
   const [about, setAbout] = useState(first);
   const [words, setWords] = useState("");
   const add = async (): Promise<void> => {
-    if (await act.send("POST /api/drafts/:team/:spec/comments", address, { about, words })) {
-      say("The comment was added. Its flag stands on the sheet.");
+    if (await mutation.send("POST /api/drafts/:team/:spec/comments", address, { about, words })) {
+      notify("The comment was added. Its flag stands on the sheet.");
       onClose();
     }
   };
@@ -47,7 +47,7 @@ export const CommentDialog = ({ address, layout, about: first, onClose }: Props)
             onAbout={setAbout}
             words={words}
             onWords={setWords}
-            fault={act.fault}
+            fault={mutation.fault}
             rows={3}
             autoFocus
           />
@@ -56,7 +56,7 @@ export const CommentDialog = ({ address, layout, about: first, onClose }: Props)
           <Button variant="quiet" onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit" disabled={act.busy || words.trim() === ""}>
+          <Button type="submit" disabled={mutation.busy || words.trim() === ""}>
             Comment
           </Button>
         </Modal.Footer>

@@ -2,7 +2,7 @@
 
 import type { Breakpoint, Layout, Resolution } from "@ypsiline/core";
 import dynamic from "next/dynamic";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import type { Facet } from "./facets/facet";
 
@@ -39,7 +39,7 @@ export const Dialogs = ({ open, breakpoint, resolution, facet, picked, chosen, o
   /** Closes; what was decided on is taken. */
   const done = (next: Layout | null, words: string | null = null): void => {
     if (next) onTake(next);
-    if (next && words !== null) say(words, undo);
+    if (next && words !== null) notify(words, undo);
     onClose();
   };
   switch (open) {

@@ -3,14 +3,14 @@
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useDraftOfPage } from "@/draft/draft-provider";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 
 /** Says that a moment of the draft is shown, not the draft: the way back, and the draft made what it was then. */
 export const MomentLine = ({ path }: { readonly path: string }) => {
   const { moment } = useDraftOfPage();
   const router = useRouter();
   if (!moment) return null;
-  const { putBack, revision } = moment;
+  const { restoreMoment, revision } = moment;
   return (
     <p className="moment-line" role="status">
       {revision === 1 ? (
@@ -24,13 +24,13 @@ export const MomentLine = ({ path }: { readonly path: string }) => {
       <Link className="btn btn-sm btn-quiet" href={path} prefetch={false}>
         Back to the draft
       </Link>
-      {putBack && (
+      {restoreMoment && (
         <button
           type="button"
           className="btn btn-sm btn-primary"
           onClick={() => {
-            void putBack().then(({ done, words }) => {
-              say(words);
+            void restoreMoment().then(({ done, words }) => {
+              notify(words);
               if (done) router.push(path);
             });
           }}

@@ -1,12 +1,13 @@
 "use client";
 
+import type { RuleId } from "@ypsiline/core";
 import { ChevronLeft, ChevronRight } from "lucide-react";
 import { type ReactNode, useDeferredValue, useState } from "react";
 import Nav from "react-bootstrap/Nav";
 import Tab from "react-bootstrap/Tab";
 import { MeasuredInBrowser } from "@/ui/measured-in-browser";
-import { say } from "@/ui/say";
-import { Still } from "@/ui/still";
+import { notify } from "@/ui/notify";
+import { useStableHandlers } from "@/ui/use-stable-handlers";
 import { AreasPanel } from "./areas/areas-panel";
 import { FindingsPanel } from "./findings/findings-panel";
 import { takeAllFixes } from "./findings/take-all-fixes";
@@ -18,44 +19,32 @@ type Part = { readonly bench: Bench };
 const Findings = ({ bench }: Part) => {
   const { draft, layout, breakpoint, result } = bench;
   const { mayEdit, store, undo } = draft;
-  return (
-    <Still of={[layout, breakpoint.id, result, mayEdit]}>
-      {() => (
-        <FindingsPanel
-          layout={layout}
-          at={breakpoint.id}
-          result={result}
-          readOnly={!mayEdit}
-          path={bench.path}
-          onPreview={bench.showPreview}
-          onTake={bench.take}
-          onTakeAll={() =>
-            void takeAllFixes(layout, breakpoint.id, () => store.state().layout).then((all) => {
-              if (all.ok) bench.editOrSay(all.layout);
-              say(all.words, all.ok ? undo : null);
-            })
-          }
-          onRepair={() => bench.open("repair")}
-          onAccept={(rules, at, reason) => {
-            const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
-            return bench.edit({ ...layout, accepted: [...others, ...rules.map((rule) => ({ rule, breakpoint: at, reason }))] });
-          }}
-          onReopen={(rule, at) =>
-            bench.editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) })
-          }
-          onFocus={bench.focus}
-          onShow={bench.showFinding}
-          onSelect={bench.select}
-        />
-      )}
-    </Still>
-  );
+  const handlers = useStableHandlers({
+    onPreview: bench.showPreview,
+    onTake: bench.take,
+    onTakeAll: () =>
+      void takeAllFixes(layout, breakpoint.id, () => store.state().layout).then((all) => {
+        if (all.ok) bench.editOrSay(all.layout);
+        notify(all.words, all.ok ? undo : null);
+      }),
+    onRepair: () => bench.open("repair"),
+    onAccept: (rules: readonly RuleId[], at: string, reason: string) => {
+      const others = layout.accepted.filter((one) => !(one.breakpoint === at && rules.some((rule) => rule === one.rule)));
+      return bench.edit({ ...layout, accepted: [...others, ...rules.map((rule) => ({ rule, breakpoint: at, reason }))] });
+    },
+    onReopen: (rule: string, at: string) =>
+      bench.editOrSay({ ...layout, accepted: layout.accepted.filter((one) => one.rule !== rule || one.breakpoint !== at) }),
+    onFocus: bench.focus,
+    onShow: bench.showFinding,
+    onSelect: bench.select,
+  });
+  return <FindingsPanel layout={layout} at={breakpoint.id} result={result} readOnly={!mayEdit} path={bench.path} {...handlers} />;
 };
 
 const Spans = ({ bench: { resolution, base } }: Part) => {
   // The table of spans follows a moving probe when there is time for it.
   const later = useDeferredValue(resolution);
-  return later && <Still of={[later, base]}>{() => <SpansTable resolution={later} base={base} />}</Still>;
+  return later && <SpansTable resolution={later} base={base} />;
 };
 
 /** One side of the panel: what its tab says, and what is under it. */

@@ -1,12 +1,13 @@
 "use client";
 
 import { type Exact, type Resolution, shareOfContainer, toDecimal } from "@ypsiline/core";
+import { memo } from "react";
 import { BaseUnits } from "@/ui/base-units";
 import { listsSpan } from "@/ui/listed-spans";
 import { Num } from "@/ui/num";
 
 /** What 1 to n columns together measure at the probe's width. */
-export const SpansTable = ({ resolution, base }: { readonly resolution: Resolution; readonly base: Exact }) => {
+export const SpansTable = memo(function SpansTable({ resolution, base }: { readonly resolution: Resolution; readonly base: Exact }) {
   const { terms, spans } = resolution;
   return (
     <section aria-label="Spans">
@@ -42,4 +43,4 @@ export const SpansTable = ({ resolution, base }: { readonly resolution: Resoluti
       </table>
     </section>
   );
-};
+});

@@ -5,6 +5,7 @@ import {
   breakpointAt,
   type Breakpoint,
   check,
+  checkMemory,
   type CheckResult,
   type Exact,
   type Facet as FacetId,
@@ -23,7 +24,7 @@ import { useMemo, useState } from "react";
 import { type Draft, useDraftOfPage } from "@/draft/draft-provider";
 import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import type { DialogName } from "./dialogs";
 import type { Facet } from "./facets/facet";
 import { facetOfId } from "./facets/facets";
@@ -125,7 +126,9 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
   }
 
   const breakpoint = shownBreakpoint(view, layout);
-  const result = useMemo(() => check(layout), [layout]);
+  // From edit to edit a check works out only what changed.
+  const [memory] = useState(checkMemory);
+  const result = useMemo(() => check(layout, memory), [layout, memory]);
   const resolved = useMemo(() => resolve(layout, { width: view.width, breakpoint: breakpoint.id }), [layout, view.width, breakpoint.id]);
   const drawn = useMemo(() => resolutionsOf(layout), [layout]);
   const base = useMemo(() => parseLength(layout.base)?.value ?? zero, [layout.base]);
@@ -148,7 +151,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
   };
   const editOrSay = (next: Layout): void => {
     const words = edit(next);
-    if (words !== null) say(words);
+    if (words !== null) notify(words);
   };
   const select = (id: string, of: Layout = layout): void => {
     const to = of.breakpoints.find((one) => one.id === id);
@@ -207,7 +210,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     take: ({ fix }) => {
       const patched = applyPatch(layout, fix.patch);
       if (patched.ok) editOrSay(patched.value);
-      else say(patched.issues[0]?.message ?? "This fix no longer fits.");
+      else notify(patched.issues[0]?.message ?? "This fix no longer fits.");
     },
     focus,
     open,

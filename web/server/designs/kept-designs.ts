@@ -5,7 +5,7 @@ import type { HeldDesign } from "../heavy/kinds";
 import { happened } from "../happenings/happenings";
 import { roomFault, setKept } from "../teams/kept-bytes";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { type Page, pageSize, rowsBefore } from "../database/paging";
 import type { EncodedPicture } from "../heavy/pictures";
 
@@ -83,7 +83,7 @@ export const keepDesign = async (
   sql: postgres.TransactionSql,
   doer: Doer,
   design: { readonly name: string; readonly source: BoxSource; readonly width: number; readonly boxes: number; readonly list: string },
-): Promise<Got<number>> => {
+): Promise<Result<number>> => {
   const bytes = Buffer.byteLength(design.list);
   const problem = await designFault(sql, doer, design.boxes, bytes);
   if (problem) return { ok: false, problem };
@@ -107,7 +107,7 @@ const countBytes = (sql: postgres.TransactionSql, specId: number): Promise<void>
   );
 
 /** Takes a design away, or puts it back where there is still room for it; false where there is none by that id. */
-export const removeDesign = async (sql: postgres.TransactionSql, doer: Doer, id: number, removed: boolean): Promise<Got<boolean>> => {
+export const removeDesign = async (sql: postgres.TransactionSql, doer: Doer, id: number, removed: boolean): Promise<Result<boolean>> => {
   const [row] = await sql<{ name: string; boxes: number; bytes: number; removed: boolean }[]>`
     SELECT name, boxes, length(list::text) + coalesce((SELECT length(i.bytes) FROM design_picture i WHERE i.design_id = id), 0) AS bytes, removed_at IS NOT NULL AS removed FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId} FOR UPDATE`;
   if (!row) return { ok: true, value: false };
@@ -144,7 +144,7 @@ export const addPicture = async (
   doer: Doer,
   id: number,
   { bytes, width, height, density }: EncodedPicture & { readonly density: number },
-): Promise<Got<boolean>> => {
+): Promise<Result<boolean>> => {
   const [design] = await sql<{ id: number }[]>`
     SELECT id FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId} AND removed_at IS NULL FOR UPDATE`;
   if (!design) return { ok: true, value: false };

@@ -1,6 +1,6 @@
 import type { Problem } from "../http/problem";
 import { report } from "../settings/report";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import type { TaggedFile } from "../http/file-response";
 import type { FairQueue } from "./fair-queue";
 import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, Values, ValueTask } from "./kinds";
@@ -100,8 +100,8 @@ export type Worked = { readonly ok: true; readonly file: TaggedFile } | Refused;
 export const heavy = (client: Client, task: FileTask, asker?: AbortSignal): Promise<Worked> => worked<HeavyAnswer>(client, task, asker);
 
 /** Has work done whose answer is a value, as `heavy` has files written. */
-export const heavyValue = <T extends ValueTask>(client: Client, task: T, asker?: AbortSignal): Promise<Got<Values[T["kind"]]>> =>
-  worked<Got<Values[T["kind"]]>>(task.kind === "version" ? { ...client, lane: "publishing" } : client, task, asker);
+export const heavyValue = <T extends ValueTask>(client: Client, task: T, asker?: AbortSignal): Promise<Result<Values[T["kind"]]>> =>
+  worked<Result<Values[T["kind"]]>>(task.kind === "version" ? { ...client, lane: "publishing" } : client, task, asker);
 
 /** What a task comes to: `Answer` is that of its kind. */
 const worked = async <Answer>(client: Client, task: HeavyTask, asker?: AbortSignal): Promise<Answer | Refused> => {

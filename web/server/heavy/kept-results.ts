@@ -1,5 +1,5 @@
 import { LRUCache } from "lru-cache";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 
 /** Most that is kept of results, characters. */
 const most = 48 * 1024 * 1024;
@@ -7,7 +7,7 @@ const most = 48 * 1024 * 1024;
 /** Longest that a page waits for a result before it is sent without it, ms. */
 const patience = 400;
 
-type Kept = { readonly results: LRUCache<string, { readonly value: unknown }>; readonly made: Map<string, Promise<Got<unknown>>> };
+type Kept = { readonly results: LRUCache<string, { readonly value: unknown }>; readonly made: Map<string, Promise<Result<unknown>>> };
 const shared = globalThis as { ypsilineResults?: Kept };
 
 const sizeOf = ({ value }: { readonly value: unknown }): number => JSON.stringify(value).length + 100;
@@ -22,11 +22,11 @@ const kept = (): Kept =>
  * A result by a name that says all it depends on, like a revision: worked out once while it is kept, and once for all who
  * ask for it at the same time. What could not be worked out is not kept.
  */
-export const keptResult = <T>(name: string, make: () => Promise<Got<T>>): Promise<Got<T>> => {
+export const keptResult = <T>(name: string, make: () => Promise<Result<T>>): Promise<Result<T>> => {
   const { results, made } = kept();
   const known = results.get(name);
   if (known) return Promise.resolve({ ok: true, value: known.value as T });
-  const underWay = made.get(name) as Promise<Got<T>> | undefined;
+  const underWay = made.get(name) as Promise<Result<T>> | undefined;
   if (underWay) return underWay;
   const work = make()
     .then((result) => {
@@ -39,7 +39,7 @@ export const keptResult = <T>(name: string, make: () => Promise<Got<T>>): Promis
 };
 
 /** A result where it is there soon; null where whoever asks goes on without it. */
-export const soon = async <T>(result: Promise<Got<T>>): Promise<Got<T> | null> => {
+export const soon = async <T>(result: Promise<Result<T>>): Promise<Result<T> | null> => {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<null>((resolve) => {
     timer = setTimeout(() => resolve(null), patience);

@@ -1,7 +1,7 @@
 import { pictureLimits } from "@ypsiline/core";
 import sharp from "sharp";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 
 /** A picture as it is kept: WebP, without anything but its pixels. Sizes in device px. */
 export type EncodedPicture = { readonly bytes: Buffer; readonly width: number; readonly height: number };
@@ -46,7 +46,7 @@ const refused = (detail: string): { readonly ok: false; readonly problem: Proble
  * pixels is kept: no metadata, no thumbnail, nothing behind its end. Its size is read before anything is decoded.
  * Refused: what is no PNG, JPEG or WebP, what has too many pixels or several frames, and what is damaged.
  */
-export const encodedPicture = async (bytes: Buffer): Promise<Got<EncodedPicture>> => {
+export const encodedPicture = async (bytes: Buffer): Promise<Result<EncodedPicture>> => {
   if (bytes.length > pictureLimits.bytes) return refused(`A picture has at most ${pictureLimits.bytes / 1024 / 1024} MiB.`);
   const kind = kinds.find(({ is }) => is(bytes));
   if (!kind) return refused("Only PNG, JPEG and WebP pictures are kept.");

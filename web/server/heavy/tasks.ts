@@ -44,7 +44,7 @@ import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solve
 import { editedText } from "./draft-edit";
 import { countedText, summaryOf } from "./draft-summary";
 import type { Problem } from "../http/problem";
-import { type Got, parseJson, sentence } from "../http/request-body";
+import { type Result, parseJson, sentence } from "../http/request-body";
 import type { StoredText } from "../database/stored-text";
 import type {
   BegunAnswer,
@@ -139,7 +139,7 @@ const sheetOf = (stored: StoredSheet): SheetOf => ({
 const patience = 6_000;
 
 /** Writes a version. It is no refusal of a version that it is large. */
-export const versionWritten = async ({ sheet, release }: VersionTask): Promise<Got<WrittenVersion>> => {
+export const versionWritten = async ({ sheet, release }: VersionTask): Promise<Result<WrittenVersion>> => {
   const until = performance.now() + patience;
   return { ok: true, value: await writeVersion(sheetOf(sheet), release, () => performance.now() > until) };
 };
@@ -179,7 +179,7 @@ const momentOf = (stored: StoredText, edits: readonly (readonly Change[])[]): He
   return json(layout);
 };
 
-const begun = ({ name, layout: text, follows }: BegunTask): Got<BegunAnswer> => {
+const begun = ({ name, layout: text, follows }: BegunTask): Result<BegunAnswer> => {
   const parsed = parseLayout(JSON.parse(text));
   if (!parsed.ok) {
     const issues = parsed.issues.map(({ path, message }) => ({ path: `/start/layout${path}`, message }));
@@ -205,9 +205,9 @@ const publishable = ({ layout: text, last }: PublishableTask): PublishableAnswer
 };
 
 /** Does a task whose answer is a value, but for those that draw parts of pages. Everything a user can mend comes back as a problem. */
-export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): Promise<Got<Values[T["kind"]]>> => {
+export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): Promise<Result<Values[T["kind"]]>> => {
   const one = task as Exclude<ValueTask, PageTask>;
-  const value = async (): Promise<Got<Values[Exclude<ValueTask, PageTask>["kind"]]>> => {
+  const value = async (): Promise<Result<Values[Exclude<ValueTask, PageTask>["kind"]]>> => {
     switch (one.kind) {
       case "version":
         return versionWritten(one);
@@ -223,7 +223,7 @@ export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): 
         return one satisfies never;
     }
   };
-  return (await value()) as Got<Values[T["kind"]]>;
+  return (await value()) as Result<Values[T["kind"]]>;
 };
 
 /** Does a task whose answer is one file. */

@@ -2,7 +2,7 @@ import { type Issue, nestsPast, type Parsed, parseWith } from "@ypsiline/core";
 import type { z } from "zod";
 import type { Problem } from "./problem";
 
-export type Got<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
+export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly problem: Problem };
 
 export const mebibyte = 1024 * 1024;
 
@@ -16,8 +16,8 @@ const bytesWords = (bytes: number): string => (bytes >= mebibyte ? `${bytes / me
  * Reads a request's body as UTF-8 text, up to a number of bytes and within `patience`. Reading ends with the deadline,
  * so that a body that trickles in holds nothing but its own request.
  */
-export const readText = async (request: Request, limit: number, patience: number = bodyPatience): Promise<Got<string>> => {
-  const tooLarge: Got<string> = {
+export const readText = async (request: Request, limit: number, patience: number = bodyPatience): Promise<Result<string>> => {
+  const tooLarge: Result<string> = {
     ok: false,
     problem: { code: "too-large", detail: `The body may be at most ${bytesWords(limit)}.` },
   };
@@ -68,7 +68,11 @@ const deepest = 64;
 const smallBody = 64 * 1024;
 
 /** Reads and parses JSON with a schema, up to a number of bytes. */
-export const readJson = async <T extends z.ZodType>(request: Request, schema: T, limit: number = smallBody): Promise<Got<z.output<T>>> => {
+export const readJson = async <T extends z.ZodType>(
+  request: Request,
+  schema: T,
+  limit: number = smallBody,
+): Promise<Result<z.output<T>>> => {
   const wrongType = requireType(request, ["application/json"]);
   if (wrongType) return { ok: false, problem: wrongType };
   const text = await readText(request, limit);
@@ -76,13 +80,13 @@ export const readJson = async <T extends z.ZodType>(request: Request, schema: T,
 };
 
 /** Reads a JSON request's body as text, to be parsed elsewhere. */
-export const readJsonText = async (request: Request): Promise<Got<string>> => {
+export const readJsonText = async (request: Request): Promise<Result<string>> => {
   const wrongType = requireType(request, ["application/json"]);
   return wrongType ? { ok: false, problem: wrongType } : readText(request, mebibyte);
 };
 
 /** Parses JSON text with a schema. Text that is no JSON is malformed; so is JSON of another shape, outside of a layout. */
-export const parseJson = <T extends z.ZodType>(text: string, schema: T): Got<z.output<T>> => {
+export const parseJson = <T extends z.ZodType>(text: string, schema: T): Result<z.output<T>> => {
   if (nestsPast(text, deepest))
     return { ok: false, problem: { code: "malformed", detail: `The body must be JSON of at most ${deepest} levels.` } };
   let data: unknown;
@@ -99,7 +103,7 @@ export const parseJson = <T extends z.ZodType>(text: string, schema: T): Got<z.o
 };
 
 /** Faults inside a layout are well-formed but no layout (422); faults of the request around it are malformed (400). */
-export const asGot = <T>(parsed: Parsed<T>, code: "malformed" | "unprocessable"): Got<T> => {
+export const asGot = <T>(parsed: Parsed<T>, code: "malformed" | "unprocessable"): Result<T> => {
   if (parsed.ok) return parsed;
   const inLayout = ({ path, message }: Issue): boolean =>
     path.startsWith("/layout/") || (path === "/layout" && !message.startsWith("is missing"));

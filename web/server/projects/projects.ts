@@ -6,7 +6,7 @@ import type { Asking } from "../identity/holding";
 import { type Page, pageSize } from "../database/paging";
 import { countFault } from "../teams/kept-bytes";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { isMember } from "../identity/people";
 
 /** How far a project is behind the latest version of a spec it uses. */
@@ -135,7 +135,7 @@ const nameFault: Problem = {
 export const addProject = async (
   sql: postgres.TransactionSql,
   input: { readonly teamId: number; readonly personId: number; readonly ownerId: number; readonly name: string },
-): Promise<Got<number>> => {
+): Promise<Result<number>> => {
   if (!(await isMember(sql, input.teamId, input.ownerId))) return { ok: false, problem: ownerFault };
   const full = await countFault(sql, input.teamId, "projects");
   if (full) return { ok: false, problem: full };

@@ -3,7 +3,7 @@ import { type Asking, type Hold, holdSpec, holdTeam } from "../identity/holding"
 import type { Person } from "../identity/people";
 import { type Action, may } from "../identity/permissions";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { personOfToken } from "../identity/sign-in";
 import { findSpec, type Spec } from "../specs/specs";
 import { type Team, teamFor } from "../teams/team";
@@ -103,7 +103,7 @@ export const teamAllowed = async (
   slug: string,
   action: Action,
   { owner, hold = holdFor(action) }: { readonly owner?: boolean; readonly hold?: Hold } = {},
-): Promise<Got<AllowedTeam>> => {
+): Promise<Result<AllowedTeam>> => {
   if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in to see this team." } };
   if (asking.holds) await holdTeam(asking.sql, slug, person.id, hold);
   const team = await teamFor(asking.sql, slug, person.id);

@@ -21,7 +21,7 @@ import type { Action } from "../identity/permissions";
 import type { Problem } from "../http/problem";
 import type { Doing } from "../specs/publishing";
 import { projectOwner } from "../projects/projects";
-import { type Got, readJson } from "../http/request-body";
+import { type Result, readJson } from "../http/request-body";
 import { sessionCookie } from "../identity/sign-in";
 import type { Spec } from "../specs/specs";
 import type { Team } from "../teams/team";
@@ -55,7 +55,7 @@ export const idOf = (text: string | undefined): number | null => (text !== undef
 
 export const nothingThere = (what: string): Problem => ({ code: "not-found", detail: `There is no such ${what}.` });
 
-const readBody = <Key extends PostKey>(request: Request, key: Key): Promise<Got<Received<Key>>> =>
+const readBody = <Key extends PostKey>(request: Request, key: Key): Promise<Result<Received<Key>>> =>
   readJson(request, routes[key].request as unknown as z.ZodType<Received<Key>>, bodyLimit(key));
 
 /** What the work of a route that was sent something is given. */
@@ -71,7 +71,7 @@ type Acted<Key extends PostKey, A> = Answering<Key> & {
 } & A;
 
 /** Whether a request may be done, asked of the pool before its body is read and again in each transaction that writes for it. */
-type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, session: string | null) => Promise<Got<A>>;
+type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, session: string | null) => Promise<Result<A>>;
 
 /** Leaves a transaction with nothing written, because whoever asked for it may do so no longer. */
 class RightLost extends Error {
@@ -122,7 +122,7 @@ type MaybeSomebody = { readonly person: Person | null };
 type Somebody = { readonly person: Person };
 
 /** Signed in or not. */
-export const anybody = async (asking: Asking, _params: unknown, session: string | null): Promise<Got<MaybeSomebody>> => ({
+export const anybody = async (asking: Asking, _params: unknown, session: string | null): Promise<Result<MaybeSomebody>> => ({
   ok: true,
   value: { person: await personOf(asking, session) },
 });

@@ -5,7 +5,7 @@ import { database } from "../database/database";
 import { type Allowed, type AllowedTeam, allowedFor, personOf, teamAllowed } from "./allowed";
 import type { Person } from "../identity/people";
 import type { Action } from "../identity/permissions";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { sessionCookie } from "../identity/sign-in";
 import { bearerToken } from "../identity/tokens";
 
@@ -32,5 +32,5 @@ export const allowedSpecNow = async (headers: Headers, team: string, slug: strin
 };
 
 /** A team, where the person asking may do something in it. */
-export const allowedTeam = async (slug: string, action: Action): Promise<Got<AllowedTeam>> =>
+export const allowedTeam = async (slug: string, action: Action): Promise<Result<AllowedTeam>> =>
   teamAllowed({ sql: database(), holds: false }, await viewer(), slug, action);

@@ -6,7 +6,7 @@ import { happened } from "../happenings/happenings";
 import { roomFault } from "../teams/kept-bytes";
 import type { Problem } from "../http/problem";
 import type { Doing } from "./publishing";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { changesSaved, lockDraft, readStoredDraft, writeDraft } from "./specs";
 import type { StoredText } from "../database/stored-text";
 import type { Write } from "../database/transaction";
@@ -25,7 +25,7 @@ export type Saved =
 type Edit = { readonly madeOn: number; readonly saveId?: string | undefined; readonly changes: readonly Change[] };
 
 /** Changes applied to a stored draft by a worker. */
-export type EditByWorker = (layout: StoredText, changes: readonly Change[]) => Promise<Got<EditOutcome>>;
+export type EditByWorker = (layout: StoredText, changes: readonly Change[]) => Promise<Result<EditOutcome>>;
 
 const otherwise: Issue = { path: "/id", message: "was sent with other changes before; changes have an id of their own" };
 
@@ -47,9 +47,9 @@ const written = async (
   edit: Edit,
   draft: { readonly revision: number; readonly layout: StoredText },
   outcome: EditOutcome,
-): Promise<Got<Saved>> => {
+): Promise<Result<Saved>> => {
   const { revision, layout } = draft;
-  const refused = (conflicts: readonly Conflict[], issues: readonly Issue[]): Got<Saved> => ({
+  const refused = (conflicts: readonly Conflict[], issues: readonly Issue[]): Result<Saved> => ({
     ok: true,
     value: { ok: false, revision, layout, conflicts, issues },
   });
@@ -90,11 +90,11 @@ export const saveChanges = async (
   specId: number,
   edit: Edit,
   byWorker: EditByWorker,
-): Promise<Got<Saved | null>> => {
+): Promise<Result<Saved | null>> => {
   type Large = { readonly large: true };
   const large: Large = { large: true };
   const attempt = (made: { readonly revision: number; readonly outcome: EditOutcome } | null) =>
-    write(async (sql, { doing }): Promise<Got<Saved | null> | Large> => {
+    write(async (sql, { doing }): Promise<Result<Saved | null> | Large> => {
       if (!(await lockDraft(sql, doing.specId))) return { ok: true, value: null };
       const draft = await readStoredDraft(sql, doing.specId);
       if (!draft) return { ok: true, value: null };

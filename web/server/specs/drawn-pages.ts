@@ -3,7 +3,7 @@ import type { Sql } from "../database/database";
 import { type Client, heavyValue } from "../heavy/heavy";
 import type { HandOffTask } from "../heavy/kinds";
 import { keptResult } from "../heavy/kept-results";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { readStoredDraft } from "./specs";
 import { highestVersion, type StoredVersion } from "./versions";
 
@@ -13,7 +13,7 @@ export const reviewOf = async (
   specId: number,
   revision: number,
   client: Client,
-): Promise<{ readonly last: string | null; readonly result: Promise<Got<ReviewAnswer>> } | null> => {
+): Promise<{ readonly last: string | null; readonly result: Promise<Result<ReviewAnswer>> } | null> => {
   const last = await highestVersion(sql, specId);
   const before = last && { number: last.number, layout: last.layout };
   const draft = await readStoredDraft(sql, specId);
@@ -30,7 +30,7 @@ export const handOffOf = (
   version: StoredVersion,
   before: StoredVersion | null,
   { client, ...asked }: Pick<HandOffTask, "member" | "areas" | "files" | "stem"> & { readonly client: Client },
-): Promise<Got<HandOffParts>> =>
+): Promise<Result<HandOffParts>> =>
   keptResult(`hand-off ${version.id} ${before?.id ?? 0} ${asked.member} ${asked.areas ?? ""} ${asked.files}`, () =>
     heavyValue(client, { kind: "hand-off", layout: version.layout, before: before?.layout ?? null, ...asked }),
   );

@@ -5,7 +5,7 @@ import { happened } from "../happenings/happenings";
 import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 import type { Person } from "../identity/people";
 import { may } from "../identity/permissions";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { findSpec, lockDraft, nameFor, type Spec } from "./specs";
 import { readNamedVersion, versionsOf } from "./versions";
 
@@ -89,8 +89,8 @@ export const beginFollowing = async (
   spec: Spec,
   person: Person,
   given: { readonly team: string; readonly spec: string; readonly number: string },
-): Promise<Got<{ readonly name: string }>> => {
-  const no = (detail: string): Got<never> => ({
+): Promise<Result<{ readonly name: string }>> => {
+  const no = (detail: string): Result<never> => ({
     ok: false,
     problem: { code: "unprocessable", detail, issues: [{ path: "/spec", message: detail }] },
   });

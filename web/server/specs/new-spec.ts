@@ -7,7 +7,7 @@ import { countFault } from "../teams/kept-bytes";
 import type { Person } from "../identity/people";
 import { may } from "../identity/permissions";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { addSpec, findSpec, readStoredDraft } from "./specs";
 import { readStoredVersion } from "./versions";
 import { teamFor } from "../teams/team";
@@ -62,7 +62,7 @@ const teamToAddTo = async (
   sql: postgres.Sql | postgres.TransactionSql,
   slug: string,
   personId: number,
-): Promise<Got<{ readonly id: number }>> => {
+): Promise<Result<{ readonly id: number }>> => {
   const team = await teamFor(sql, slug, personId);
   if (!team) return { ok: false, problem: { code: "not-found", detail: `You are not in a team called ${slug}.` } };
   return may(team.role, "create-spec")
@@ -79,15 +79,15 @@ export const createSpec = async (
   write: Write<{ readonly person: Person }>,
   person: Person,
   request: Request,
-  begun: (task: BegunTask) => Promise<Got<BegunAnswer>>,
-): Promise<Got<{ readonly slug: string }>> => {
+  begun: (task: BegunTask) => Promise<Result<BegunAnswer>>,
+): Promise<Result<{ readonly slug: string }>> => {
   const early = await teamToAddTo(sql, request.team, person.id);
   if (!early.ok) return early;
   const start = await startOf(sql, person.id, request);
   if (!start) return { ok: false, problem: noStart(request) };
   const made = await begun({ kind: "begun", name: request.name, layout: start.layout, follows: start.version });
   if (!made.ok) return made;
-  return write(async (transaction, now): Promise<Got<{ readonly slug: string }>> => {
+  return write(async (transaction, now): Promise<Result<{ readonly slug: string }>> => {
     await holdTeam(transaction, request.team, now.person.id, "shared");
     const team = await teamToAddTo(transaction, request.team, now.person.id);
     if (!team.ok) return team;

@@ -2,7 +2,7 @@ import { type VersionNumber, versionText } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { Sql } from "../database/database";
 import type { StoredSheet, VersionTask } from "../heavy/kinds";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { setting } from "../settings/settings";
 import type { StoredText } from "../database/stored-text";
 import { inTransaction } from "../database/transaction";
@@ -11,7 +11,7 @@ import { readStoredVersion, type StoredVersion, versionBefore } from "./versions
 import type { WrittenVersion } from "../writing/write-version";
 
 /** Has a version written: by a worker, or here where there are none. */
-export type WriteVersion = (task: VersionTask) => Promise<Got<WrittenVersion>>;
+export type WriteVersion = (task: VersionTask) => Promise<Result<WrittenVersion>>;
 
 /** The name a spec's package has in the registry. */
 export const packageName = (team: string, spec: string): string => `@${team}/${spec}`;

@@ -5,7 +5,7 @@ import { happened } from "../happenings/happenings";
 import { roomFault } from "../teams/kept-bytes";
 import { type WriteVersion, writtenVersion } from "./packing";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { endReviews } from "./reviews";
 import { lockDraft, readStoredDraft } from "./specs";
 import { wantCounts } from "./summaries";
@@ -37,7 +37,7 @@ type Asked = { readonly specId: number; readonly revision: number; readonly numb
 
 /** What publishing has workers do: look whether a draft can be published, and write its files. */
 export type PublishingWorkers = {
-  readonly look: (task: PublishableTask) => Promise<Got<PublishableAnswer>>;
+  readonly look: (task: PublishableTask) => Promise<Result<PublishableAnswer>>;
   readonly write: WriteVersion;
 };
 

@@ -5,7 +5,7 @@ import { holdTeam } from "../identity/holding";
 import { membershipsOf, type Person } from "../identity/people";
 import { may } from "../identity/permissions";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { idAt } from "../database/spec-address";
 import { lockAddresses, lockDraft, nameDraft, type Spec } from "./specs";
 import { teamFor } from "../teams/team";
@@ -35,7 +35,7 @@ export const nameSpec = async (
   spec: Spec,
   person: Person,
   given: { readonly name: string; readonly description: string; readonly address: string },
-): Promise<Got<Place>> => {
+): Promise<Result<Place>> => {
   await lockAddresses(sql, spec.teamId);
   if ((await othersAt(sql, spec.team, given.address, spec.id)) !== null) return { ok: false, problem: taken(given.address, spec.teamName) };
   const draft = await lockDraft(sql, spec.id);
@@ -106,7 +106,7 @@ const freeAddress = async (sql: Sql, team: string, slug: string, own: number): P
  * Moves a spec with all that belongs to it to another team of the person's, where they may make specs. Not while projects of
  * its team use it: they are that team's, and would lose it. What was done to it stays in the log of the team it was done in.
  */
-export const moveSpec = async (sql: postgres.TransactionSql, spec: Spec, person: Person, to: string): Promise<Got<Place>> => {
+export const moveSpec = async (sql: postgres.TransactionSql, spec: Spec, person: Person, to: string): Promise<Result<Place>> => {
   await holdTeam(sql, to, person.id, "shared");
   const team = await teamFor(sql, to, person.id);
   const at = [{ path: "/team", message: "is no other team of yours" }];

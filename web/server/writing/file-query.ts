@@ -1,15 +1,15 @@
 import { fileOptions, type FileOptions, type OptionName, parseWith } from "@ypsiline/core";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { sentence } from "../http/request-body";
 
-const malformed = (path: string, message: string): Got<never> => ({
+const malformed = (path: string, message: string): Result<never> => ({
   ok: false,
   problem: { code: "malformed", detail: sentence([{ path, message }]), issues: [{ path, message }] },
 });
 
 /** The members of an address's query, each of which may stand there once. */
-export const queryMembers = (search: URLSearchParams): Got<Readonly<Record<string, string>>> => {
+export const queryMembers = (search: URLSearchParams): Result<Readonly<Record<string, string>>> => {
   const members = new Map<string, string>();
   for (const [name, value] of search) {
     if (members.has(name)) return malformed(`/${name.slice(0, 40)}`, "may be given once");
@@ -27,7 +27,7 @@ export const noQuery = (search: URLSearchParams): Problem | null => {
 };
 
 /** Reads the query of a file: what the file knows nothing of is refused, not looked past. */
-export const readFileQuery = (search: URLSearchParams, taken: readonly OptionName[]): Got<FileOptions> => {
+export const readFileQuery = (search: URLSearchParams, taken: readonly OptionName[]): Result<FileOptions> => {
   const all = queryMembers(search);
   if (!all.ok) return all;
   // How it is answered, not what is in it.

@@ -1,7 +1,7 @@
 import { type FileOptions, plainFileOptions } from "@ypsiline/core";
 import { breakpointFile, breakpointNames, optionsOf, wholeNames } from "@/wire/files";
 import type { Problem } from "../http/problem";
-import type { Got } from "../http/request-body";
+import type { Result } from "../http/request-body";
 import { readFileQuery } from "./file-query";
 
 /** A file as it is asked for, once its name and query were looked at. */
@@ -17,7 +17,7 @@ export const noFile = (name: string): Problem => ({
 });
 
 /** Looks at the name and query a file is asked for by; cheap, and before anything is read or written. */
-export const askedFile = (name: string, search: URLSearchParams): Got<AskedFile> => {
+export const askedFile = (name: string, search: URLSearchParams): Result<AskedFile> => {
   const options = optionsOf(name);
   if (!options) return { ok: false, problem: noFile(name) };
   const query = readFileQuery(search, options);

@@ -35,9 +35,9 @@ export const areasApart: Rule<"areas-apart"> = {
           path: placementPath(checked, at, second.area.id),
           facts: { first: first.area.name, second: second.area.name, columns: [left, right - left], rows: [top, bottom - top] },
           fixes: [
-            placeFix(checked, at, second, "area", `row ${below}`, { row: below }),
+            placeFix(checked, at, second, { term: "area", area: second.area.name, place: `row ${below}` }, { row: below }),
             ...flowFix(checked, at, second),
-            placeFix(checked, at, second, "area-over", first.area.name, { over: true }),
+            placeFix(checked, at, second, { term: "area-over", area: second.area.name, other: first.area.name }, { over: true }),
           ],
         };
         return [found];

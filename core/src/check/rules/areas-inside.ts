@@ -14,14 +14,20 @@ const moved = (checked: Checked, at: CheckedBreakpoint, one: AreaGeometry): read
   const most = rowsAround(checked, at, one);
   const tall = most === null ? rowSpan : Math.min(rowSpan, most);
   const top = row === undefined ? undefined : nearest(row, 1, most === null ? Infinity : most - tall + 1);
-  const to = `columns ${rangeText(first, fits)}${top === undefined || top === row ? "" : `, row ${top}`}`;
+  const place = `columns ${rangeText(first, fits)}${top === undefined || top === row ? "" : `, row ${top}`}`;
   return [
-    placeFix(checked, at, one, "area", to, {
-      column: first,
-      span: fits,
-      ...(top === undefined ? {} : { row: top }),
-      ...(one.placement.rowSpan === undefined || tall === rowSpan ? {} : { rowSpan: tall }),
-    }),
+    placeFix(
+      checked,
+      at,
+      one,
+      { term: "area", area: one.area.name, place },
+      {
+        column: first,
+        span: fits,
+        ...(top === undefined ? {} : { row: top }),
+        ...(one.placement.rowSpan === undefined || tall === rowSpan ? {} : { rowSpan: tall }),
+      },
+    ),
   ];
 };
 
@@ -93,7 +99,7 @@ export const areasInside: Rule<"areas-inside"> = {
           breakpoint: id,
           path: placementPath(checked, at, area.id),
           facts: { fault: "not-shown", name: area.name, within: nameOf(area.within), from: 0, many: 0, of: null },
-          fixes: [{ term: "area-hidden", to: "", area: area.name, patch: [{ op: "remove", path: placementPath(checked, at, area.id) }] }],
+          fixes: [{ term: "area-hidden", area: area.name, patch: [{ op: "remove", path: placementPath(checked, at, area.id) }] }],
         }));
       return [...outside, ...alone];
     }),

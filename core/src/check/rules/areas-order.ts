@@ -12,8 +12,8 @@ const before = (checked: Checked, moved: string, target: string): Fix => {
   const other = areas.find(({ id }) => id === target);
   return {
     term: "area-before",
-    to: other?.name ?? target,
     area: area?.name ?? moved,
+    other: other?.name ?? target,
     patch: [
       { op: "remove", path: areaPath(checked, moved) },
       { op: "add", path: `/areas/${index}`, value: area },

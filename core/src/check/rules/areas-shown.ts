@@ -42,8 +42,8 @@ export const areasShown: Rule<"areas-shown"> = {
             fixes: [
               {
                 term: "area",
-                to: `columns ${rangeText(1, count)}`,
                 area: area.name,
+                place: `columns ${rangeText(1, count)}`,
                 patch: [
                   {
                     op: "add",

@@ -55,7 +55,7 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
           before: before.name,
           beforeFrom: before.from,
         },
-        fixes: equal ? [] : [{ term: "order", to: "", patch: [{ op: "replace", path: "/breakpoints", value: inOrder(layout) }] }],
+        fixes: equal ? [] : [{ term: "order", patch: [{ op: "replace", path: "/breakpoints", value: inOrder(layout) }] }],
       });
     });
     for (const checked of breakpoints) {
@@ -74,7 +74,7 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
             ? [
                 {
                   term: "drawn-at" as const,
-                  to: String(inside),
+                  to: [String(inside)],
                   patch: [{ op: "replace" as const, path: at(checked, "drawnAt/width"), value: inside }],
                 },
               ]

@@ -76,7 +76,7 @@ export const equalGaps: Rule<"equal-gaps"> = {
           path: placementPath(checked, at, other.to.area.id),
           facts: { kind: pair.from.area.kind ?? "", usual: told(pair), other: told(other) },
           fixes: rowAtDistance(other.from, other.to.on, distance).map((row) =>
-            placeFix(checked, at, other.to, "area", `row ${row}`, { row }),
+            placeFix(checked, at, other.to, { term: "area", area: other.to.area.name, place: `row ${row}` }, { row }),
           ),
         };
         return [found];

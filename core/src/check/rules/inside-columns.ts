@@ -6,7 +6,7 @@ import { ownColumns } from "../../grid/areas";
 import type { Inside } from "../../layout/schema";
 import { placeFix, placementPath } from "../areas";
 import { columnSum } from "../sums";
-import type { Fix, FixTerm, Found, Rule } from "../types";
+import type { Fix, Found, Rule } from "../types";
 
 type Own = Extract<Inside, { kind: "own" }>;
 
@@ -48,7 +48,8 @@ export const insideColumns: Rule<"inside-columns"> = {
           const { column } = termsOf(own);
           return isWhole(column) && sign(column) > 0;
         };
-        const fixed = (term: FixTerm, to: string, own: Own): Fix => placeFix(checked, at, one, term, to, { inside: own });
+        const fixed = (term: "inside-gutter" | "inside-margin" | "inside-columns", to: string, own: Own): Fix =>
+          placeFix(checked, at, one, { term, area: one.area.name, to }, { inside: own });
         const gutters = terms.count === 1 ? [] : nearby(terms.gutter).flatMap((value) => pxText(value) ?? []);
         const gutter = gutters.find((text) => whole({ ...inside, gutter: text }));
         const margins = nearby(terms.margin.start).flatMap((value) => pxText(value) ?? []);

@@ -26,7 +26,7 @@ export const leavesReason: Rule<"leaves-reason"> = {
             breakpoint: at.breakpoint.id,
             path: placementPath(checked, at, one.area.id, "leaves"),
             facts: { name: one.area.name, side: leaves, left: one.left, right: one.right, width: at.terms.width },
-            fixes: [placeFix(checked, at, one, "area-stays", "", { leaves: "none", by: undefined })],
+            fixes: [placeFix(checked, at, one, { term: "area-stays", area: one.area.name }, { leaves: "none", by: undefined })],
           },
         ];
       }),

@@ -16,13 +16,13 @@ const fixesFor = (off: readonly Off[], step: Exact): readonly Fix[] => {
   if (off.length === 1 && only)
     return nearestMultiples(only.lineHeight, step).flatMap((value) => {
       const text = pxText(value);
-      return text === null ? [] : [{ term: "line-height" as const, to: text, patch: [lineHeightOp(only, text)] }];
+      return text === null ? [] : [{ term: "line-height" as const, to: [text], patch: [lineHeightOp(only, text)] }];
     });
   const patch = off.flatMap((one) => {
     const text = pxText(nearestMultiple(one.lineHeight, step));
     return text === null ? [] : [lineHeightOp(one, text)];
   });
-  return patch.length === off.length ? [{ term: "line-heights", to: "", patch }] : [];
+  return patch.length === off.length ? [{ term: "line-heights", patch }] : [];
 };
 
 /** Line heights of all text roles are whole multiples of the baseline step, at every breakpoint that has one. */

@@ -26,8 +26,8 @@ const statementFix = (checked: CheckedBreakpoint, which: Which, is: Exact): Fix 
   const path = at(checked, `columns/stated/${which}`);
   const text = pxText(is);
   return text === null
-    ? { term: "not-stated", to: which, patch: [{ op: "remove", path }] }
-    : { term: which === "container" ? "stated-container" : "stated-column", to: text, patch: [{ op: "replace", path, value: text }] };
+    ? { term: "not-stated", which, patch: [{ op: "remove", path }] }
+    : { term: which === "container" ? "stated-container" : "stated-column", to: [text], patch: [{ op: "replace", path, value: text }] };
 };
 
 /** The container and the column the author stated are what the other numbers give at the drawn-at width. */

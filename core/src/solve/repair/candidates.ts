@@ -5,6 +5,7 @@ import { limits } from "../../layout/limits";
 import type { Breakpoint } from "../../layout/schema";
 import { commonDenominator } from "../whole-pixel-sets";
 import type { RepairCell } from "../../layout/cells";
+import type { RuleId } from "../../check/types";
 import type { Frame } from "./frames";
 
 /**
@@ -72,7 +73,7 @@ export type CandidateSearch = {
   readonly scale: Scale;
   readonly held: ReadonlySet<RepairCell>;
   /** Rules whose caution was accepted at this breakpoint. */
-  readonly exempt: ReadonlySet<string>;
+  readonly exempt: ReadonlySet<RuleId>;
   /** Most a candidate's changes may come to, doubled parts of a px. */
   readonly bound: number;
   /** Whether the number of columns stays as it is, or is another. */
@@ -165,7 +166,7 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   const needsWhole = !exempt.has("whole-columns");
   const needsSpans = !exempt.has("whole-spans");
   const onHalf = (value: number): boolean => value % half === 0;
-  const free = (rule: string, relative: number, value: number): boolean => relative > 0 || exempt.has(rule) || onHalf(value);
+  const free = (rule: RuleId, relative: number, value: number): boolean => relative > 0 || exempt.has(rule) || onHalf(value);
 
   const gutters = choices(
     today.gutter,

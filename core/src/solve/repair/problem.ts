@@ -5,6 +5,8 @@ import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
 import type { Layout } from "../../layout/schema";
 import { type Candidate, type CandidateSearch, type Cost, lengthsOf, type Scale, unitOf, type Work } from "./candidates";
 import type { HeldCell } from "./cells";
+import { isRuleId } from "../../check/registry";
+import type { RuleId } from "../../check/types";
 import type { RepairCell } from "../../layout/cells";
 import { type Frame, frameChoices, framesOf } from "./frames";
 
@@ -18,7 +20,7 @@ export type Node = { readonly frame: Frame; readonly candidate: Candidate; reado
 export type Place = {
   readonly range: BreakpointRange;
   readonly held: ReadonlySet<RepairCell>;
-  readonly exempt: ReadonlySet<string>;
+  readonly exempt: ReadonlySet<RuleId>;
   readonly froms: readonly number[];
 };
 
@@ -62,7 +64,9 @@ export const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work,
   const places = ranges.map((range, index): Place => ({
     range,
     held: heldAt(range.breakpoint.id),
-    exempt: new Set(layout.accepted.filter(({ breakpoint }) => breakpoint === range.breakpoint.id).map(({ rule }) => rule)),
+    exempt: new Set(
+      layout.accepted.filter(({ breakpoint }) => breakpoint === range.breakpoint.id).flatMap(({ rule }) => (isRuleId(rule) ? [rule] : [])),
+    ),
     froms: choices[index] ?? [range.from],
   }));
   const context = { width: exact(1), rootFontSize };

@@ -5,6 +5,7 @@ import { absolute, add, compare, divide, type Exact, exact, subtract, zero } fro
 import { type LengthContext, pxText, px } from "../../exact/length";
 import { toExactDecimal } from "../../exact/show";
 import type { Breakpoint } from "../../layout/schema";
+import type { RuleId } from "../../check/types";
 import type { RepairCell } from "../../layout/cells";
 
 /** Rows and baseline mended on their own: nothing of the columns depends on them. `inTheWay` are held cells that are off. */
@@ -32,7 +33,7 @@ export const repairVertical = (
   base: Exact,
   context: LengthContext,
   held: ReadonlySet<RepairCell>,
-  exempt: ReadonlySet<string>,
+  exempt: ReadonlySet<RuleId>,
 ): VerticalRepair => {
   const inTheWay: RepairCell[] = [];
   let cost = zero;

@@ -114,8 +114,8 @@ export const NewSpecForm = ({ teams, copied: duplicated }: Props) => {
   useEffect(() => {
     if (restored.current) return keepFields(fields);
     restored.current = true;
-    // Who duplicates a spec begins anew.
-    setFields(duplicated ? fields : keptFields(fields, teams));
+    // Who duplicates a spec begins anew. What was typed before the page was ready is in the fields already.
+    if (!duplicated) setFields((now) => keptFields(now, teams));
   }, [fields, teams, duplicated]);
 
   const numbers = isNumberStart(start) ? start : null;

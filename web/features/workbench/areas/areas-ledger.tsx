@@ -2,7 +2,7 @@
 
 import { inOrder, type Layout, placeText, readPlace, type Place } from "@ypsiline/core";
 import { ChevronDown, ChevronUp } from "lucide-react";
-import { type ClipboardEvent, type ReactNode, useState } from "react";
+import { type ClipboardEvent, memo, type ReactNode, useState } from "react";
 import { TextField } from "@/ui/text-field";
 import { useNear } from "@/ui/use-near";
 import { hideAt, placeAt, reorderArea } from "./area-edits";
@@ -43,7 +43,7 @@ const Row = ({ chosen, all, children }: RowProps) => {
 };
 
 /** Areas against breakpoints: one row an area in reading order, a cell its columns and rows there, empty where it is not shown. */
-export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, onEdit }: Props) => {
+export const AreasLedger = memo(function AreasLedger({ layout, at, chosen, readOnly, onChoose, onSelect, onEdit }: Props) {
   const [fault, setFault] = useState("");
   const breakpoints = inOrder(layout);
   const enter = (id: string, breakpoint: string, text: string): string | null => {
@@ -164,4 +164,4 @@ export const AreasLedger = ({ layout, at, chosen, readOnly, onChoose, onSelect, 
       </div>
     </section>
   );
-};
+});

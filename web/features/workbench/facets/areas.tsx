@@ -1,7 +1,8 @@
+import type { Layout } from "@ypsiline/core";
 import dynamic from "next/dynamic";
 import { startTransition, useDeferredValue, useMemo } from "react";
-import { say } from "@/ui/say";
-import { Still } from "@/ui/still";
+import { notify } from "@/ui/notify";
+import { useStableHandlers } from "@/ui/use-stable-handlers";
 import { addArea, mayAddArea, placeAt } from "../areas/area-edits";
 import type { Facet, Part } from "./facet";
 
@@ -35,20 +36,13 @@ const Ledger: Part = ({ bench }) => {
   const { draft, layout, breakpoint, chosen } = bench;
   // It may have two hundred rows, and follows an edit when there is time for it.
   const shown = useDeferredValue(useMemo(() => ({ layout, at: breakpoint.id, chosen }), [layout, breakpoint.id, chosen]));
+  const handlers = useStableHandlers({
+    onChoose: bench.choose,
+    onSelect: bench.select,
+    onEdit: (change: (latest: Layout) => Layout) => bench.edit(change(draft.store.state().layout)),
+  });
   if (layout.areas.length === 0) return null;
-  return (
-    <Still of={[shown, draft.mayEdit]}>
-      {() => (
-        <AreasLedger
-          {...shown}
-          readOnly={!draft.mayEdit}
-          onChoose={bench.choose}
-          onSelect={bench.select}
-          onEdit={(change) => bench.edit(change(draft.store.state().layout))}
-        />
-      )}
-    </Still>
-  );
+  return <AreasLedger {...shown} readOnly={!draft.mayEdit} {...handlers} />;
 };
 
 export const areas: Facet = {
@@ -68,7 +62,7 @@ export const areas: Facet = {
     onChoose: (id) => startTransition(() => choose(id)),
     onPlace: (id, place) => editOrSay(placeAt(layout, id, breakpoint.id, place)),
     onAdd: (place, within) => {
-      if (!mayAddArea(layout)) return void say("A spec has at most 200 areas.");
+      if (!mayAddArea(layout)) return void notify("A spec has at most 200 areas.");
       const made = addArea(layout, breakpoint.id, place, within);
       editOrSay(made.layout);
       choose(made.id);

@@ -2,7 +2,7 @@
 
 import { type CheckResult, type Finding, isToMend, type Layout, type RuleId } from "@ypsiline/core";
 import Link from "next/link";
-import { useMemo, useRef, useState } from "react";
+import { memo, useMemo, useRef, useState } from "react";
 import { AcceptedList } from "./accepted-list";
 import { OtherBreakpoints } from "./elsewhere";
 import { FindingCard } from "./finding-card";
@@ -31,7 +31,7 @@ type Props = {
 const cardsAtOnce = 20;
 
 /** What the checks say of the breakpoint looked at, and where else something is open. */
-export const FindingsPanel = (props: Props) => {
+export const FindingsPanel = memo(function FindingsPanel(props: Props) {
   const { layout, at, result, readOnly, path, onTake } = props;
   const open = useMemo(() => result.findings.filter(({ accepted }) => accepted === null), [result]);
   const here = useMemo(() => open.filter(({ breakpoint }) => breakpoint === at), [open, at]);
@@ -105,7 +105,7 @@ export const FindingsPanel = (props: Props) => {
       <AcceptedList layout={layout} result={result} readOnly={readOnly} onReopen={props.onReopen} />
     </section>
   );
-};
+});
 
 /** One quiet line where nothing is found, and what to look at next. */
 const NothingFound = ({ where, elsewhere, path }: { readonly where: string; readonly elsewhere: string | null; readonly path: string }) => (

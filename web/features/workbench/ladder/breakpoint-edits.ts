@@ -9,7 +9,7 @@ import {
   slugOf,
   untaken,
   withCopied,
-  withoutStrays,
+  withoutDangling,
 } from "@ypsiline/core";
 
 /** An id no other breakpoint has, made from a name; `at-width` from a name without a letter or digit of ours. */
@@ -108,7 +108,7 @@ export const copyBreakpoint = (layout: Layout, id: string): { readonly layout: L
 export const removeBreakpoint = (layout: Layout, id: string): Layout =>
   layout.breakpoints.length < 2
     ? layout
-    : withoutStrays({ ...layout, breakpoints: layout.breakpoints.filter((one) => one.id !== id) }, layout);
+    : withoutDangling({ ...layout, breakpoints: layout.breakpoints.filter((one) => one.id !== id) }, layout);
 
 /** Puts breakpoints in rising order of their from-widths. */
 export const orderBreakpoints = (layout: Layout): Layout => sorted(layout, layout.breakpoints);

@@ -3,7 +3,7 @@
 import { rootFontSize } from "@ypsiline/core";
 import { Ellipsis } from "lucide-react";
 import Dropdown from "react-bootstrap/Dropdown";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { copiedRows } from "../ledger/ledger-cells";
 import type { Bench } from "../use-bench";
 import { duplicateBreakpoint } from "./duplicate-breakpoint";
@@ -44,8 +44,8 @@ export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
           type="button"
           onClick={() =>
             void navigator.clipboard.writeText(copiedRows(layout.breakpoints, rootFontSize(layout), true)).then(
-              () => say("The ledger was copied. Paste it into a spreadsheet, and back on the ledger’s first cell."),
-              () => say("This browser does not allow copying."),
+              () => notify("The ledger was copied. Paste it into a spreadsheet, and back on the ledger’s first cell."),
+              () => notify("This browser does not allow copying."),
             )
           }
         >
@@ -64,7 +64,7 @@ export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
               type="button"
               onClick={() => {
                 bench.editOrSay(removeBreakpoint(layout, breakpoint.id));
-                say(`${breakpoint.name} was removed.`, draft.undo);
+                notify(`${breakpoint.name} was removed.`, draft.undo);
               }}
             >
               Remove {breakpoint.name}

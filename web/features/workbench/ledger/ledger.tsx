@@ -17,7 +17,7 @@ import {
   termsAt,
 } from "@ypsiline/core";
 import type { OpenComment } from "@/draft/draft-provider";
-import { type ClipboardEvent, type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react";
+import { type ClipboardEvent, type KeyboardEvent, memo, useEffect, useMemo, useRef, useState } from "react";
 import { Num } from "@/ui/num";
 import { stepOf } from "@/ui/number-field";
 import { placeOf } from "../findings/finding-place";
@@ -57,7 +57,7 @@ type Place = { readonly row: number; readonly column: number };
  * The table of all breakpoints, edited in place. Arrow keys move; typing, Enter or F2 edits; Enter and Tab
  * take what was typed, Esc gives it back; Space selects the row; rows copied from a spreadsheet paste from the focused cell on.
  */
-export const Ledger = ({
+export const Ledger = memo(function Ledger({
   layout,
   drawn,
   followed,
@@ -73,7 +73,7 @@ export const Ledger = ({
   comments,
   picked,
   onPicked,
-}: Props) => {
+}: Props) {
   const table = useRef<HTMLTableElement>(null);
   const [column, setColumn] = useState(0);
   const [editing, setEditing] = useState<Editing | null>(null);
@@ -343,4 +343,4 @@ export const Ledger = ({
       )}
     </div>
   );
-};
+});

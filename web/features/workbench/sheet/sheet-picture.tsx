@@ -3,7 +3,7 @@
 import { Image as ImageSign } from "lucide-react";
 import { useRouter } from "next/navigation";
 import { useEffect, useState } from "react";
-import { say } from "@/ui/say";
+import { notify } from "@/ui/notify";
 import { handOver, type Picture, type PictureLook, plainLook, readPicture } from "@/ui/picture/picture";
 import { PictureBar } from "@/ui/picture/picture-bar";
 import type { Zoom } from "@/ui/picture/use-zoom";
@@ -38,7 +38,7 @@ export const useSheetPicture = (key: string, width: number): SheetPictureState =
   };
   const take = async (file: File): Promise<void> => {
     const read = await readPicture(file);
-    if (typeof read === "string") return say(read);
+    if (typeof read === "string") return notify(read);
     const density = densityOf(read.width, width);
     const is: Picture = { url: read.url, width: read.width / density, height: read.height / density, density, file };
     change({ is, file, look: kept.get(key)?.look ?? plainLook });

@@ -1,0 +1,34 @@
+import type { Layout } from "./schema";
+
+/**
+ * What is said of breakpoints that were there `before` and are no longer goes with them: accepted findings, places of areas,
+ * sizes of text roles. A finding that was accepted of something else stays.
+ */
+export const withoutDangling = (layout: Layout, before: Layout): Layout => {
+  const ids = new Set(layout.breakpoints.map(({ id }) => id));
+  const gone = new Set(before.breakpoints.flatMap(({ id }) => (ids.has(id) ? [] : [id])));
+  const kept = <T>(by: Readonly<Record<string, T>>): Record<string, T> =>
+    Object.fromEntries(Object.entries(by).filter(([id]) => ids.has(id)));
+  return {
+    ...layout,
+    accepted: layout.accepted.filter(({ breakpoint }) => !gone.has(breakpoint)),
+    areas: layout.areas.map((area) => ({ ...area, placements: kept(area.placements) })),
+    text: layout.text.map(({ at, ...role }) => {
+      const left = at && kept(at);
+      return left && Object.keys(left).length > 0 ? { ...role, at: left } : role;
+    }),
+  };
+};
+
+/** What is said of one breakpoint said of another too: places of areas and sizes of text roles. */
+export const withCopied = (layout: Layout, from: string, to: string): Layout => {
+  const both = <T>(by: Readonly<Record<string, T>>): Record<string, T> => {
+    const own = Object.hasOwn(by, from) ? by[from] : undefined;
+    return own === undefined ? { ...by } : { ...by, [to]: own };
+  };
+  return {
+    ...layout,
+    areas: layout.areas.map((area) => ({ ...area, placements: both(area.placements) })),
+    text: layout.text.map((role) => (role.at ? { ...role, at: both(role.at) } : role)),
+  };
+};

@@ -1,0 +1,61 @@
+import { applyChanges, type Change, compareLayouts, type Conflict, type Layout } from "@ypsiline/core";
+import { inWholeParts, mergeChanges } from "./merge-changes";
+
+/** A draft as the server has it. */
+export type Revision = { readonly revision: number; readonly layout: Layout };
+
+/** Changes sent under a name of their own: sent again under it, they are written once. */
+export type SentChanges = { readonly id: string; readonly changes: readonly Change[] };
+
+/**
+ * What a page leaves to the next: what is not saved on the draft it knew, and, where some of that was sent and not answered,
+ * so that the server may have it or not: what was sent, and what was done since.
+ */
+export type Unsaved = {
+  readonly changes: readonly Change[];
+  readonly sent?: SentChanges & { readonly since: readonly Change[] };
+};
+
+/**
+ * What is known of the server's draft. `unanswered` was sent and not answered, with the draft as it stood then: it is sent
+ * again as it was before anything else is, for the server may have it.
+ */
+export type ServerCopy = { readonly base: Revision; readonly unanswered: (SentChanges & { readonly layout: Layout }) | null };
+
+/** Changes that the server is not known to have. */
+export const pendingOn = ({ base }: ServerCopy, layout: Layout): readonly Change[] => compareLayouts(base.layout, layout);
+
+/** What is not saved of a draft, `besides` being changes that stand nowhere in it; null where all is. */
+export const unsavedOn = (copy: ServerCopy, layout: Layout, besides: readonly Change[]): Unsaved | null => {
+  const changes = [...pendingOn(copy, layout), ...besides];
+  if (!copy.unanswered) return changes.length === 0 ? null : { changes };
+  const { id, changes: sent, layout: through } = copy.unanswered;
+  return { changes, sent: { id, changes: sent, since: compareLayouts(through, layout) } };
+};
+
+/** A draft with what others saved taken over, and what of it has to be asked about: as it was made, and as it is shown. */
+export type Rebased = { readonly layout: Layout; readonly conflicts: readonly Conflict[]; readonly shown: readonly Conflict[] };
+
+/** Takes over what the server has, with what was done here since `from` put on top. */
+export const rebasedOn = (server: Layout, from: Layout, mine: Layout): Rebased => {
+  // The server has what was sent: what stands here is that, with what was done since, and is not made anew.
+  if (server === from) return { layout: mine, conflicts: [], shown: [] };
+  const { layout, conflicts } = mergeChanges(server, compareLayouts(from, mine));
+  return { layout, conflicts, shown: inWholeParts(conflicts, server, mine) };
+};
+
+/**
+ * Puts back what an earlier page sent without an answer, whether the server has it by now or not, and what was done since.
+ * Null where it does not fit the draft any more.
+ */
+export const sentPutBack = (
+  copy: ServerCopy,
+  layout: Layout,
+  { id, changes, since }: NonNullable<Unsaved["sent"]>,
+): { readonly copy: ServerCopy; readonly layout: Layout } | null => {
+  const through = applyChanges(layout, changes);
+  const now = through.ok ? applyChanges(through.layout, since) : through;
+  if (!through.ok || !now.ok) return null;
+  const isFirst = layout === copy.base.layout && !copy.unanswered;
+  return { copy: isFirst ? { ...copy, unanswered: { id, changes, layout: through.layout } } : copy, layout: now.layout };
+};
