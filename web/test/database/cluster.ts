@@ -1,0 +1,15 @@
+import type { TestProject } from "vitest/node";
+import { startCluster } from "../../../scripts/cluster";
+
+declare module "vitest" {
+  export interface ProvidedContext {
+    readonly databaseUrl: string;
+  }
+}
+
+/** One cluster for all tests of the server's modules; each makes a schema of its own in it (`schema.ts`). */
+export const setup = async (project: TestProject): Promise<() => void> => {
+  const cluster = await startCluster(".data-unit");
+  project.provide("databaseUrl", cluster.url);
+  return cluster.stop;
+};
