@@ -9,7 +9,12 @@ export const exportFlags = (Object.keys(optionWords) as OptionName[]).filter((na
 export type ExportAsked = { readonly format: FormatId; readonly flags: Readonly<Partial<Record<OptionName, string>>> };
 
 /** A layout in any format core writes, as text. A flag the format knows nothing of is refused, not looked past. */
-export const exportFile = async (world: World, file: string, { format, flags }: ExportAsked, registry?: string): Promise<Result<string>> => {
+export const exportFile = async (
+  world: World,
+  file: string,
+  { format, flags }: ExportAsked,
+  registry?: string,
+): Promise<Result<string>> => {
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;
   const { options, of } = formats[format];

@@ -162,7 +162,12 @@ export const unpacked = async (bytes: Uint8Array): Promise<Result<Files>> => {
 export type Fetched = { readonly version: string; readonly integrity: string; readonly files: Files; readonly withdrawn: string | null };
 
 /** Fetches a version, whole or not at all: `integrity` where somebody knows it already, else the one the metadata says. */
-export const fetchVersion = async (registry: Registry, metadata: Metadata, version: string, integrity?: string): Promise<Result<Fetched>> => {
+export const fetchVersion = async (
+  registry: Registry,
+  metadata: Metadata,
+  version: string,
+  integrity?: string,
+): Promise<Result<Fetched>> => {
   const offered = metadata.versions[version];
   if (!offered) return refused(`${metadata.name} has no version ${version}`);
   const wanted = integrity ?? offered.dist.integrity;

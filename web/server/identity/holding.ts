@@ -1,6 +1,6 @@
 import type postgres from "postgres";
 import type { Sql } from "../database/database";
-import { idAt } from "../database/spec-address";
+import { specIdAt } from "../database/spec-address";
 
 /**
  * Where a right is asked: of the pool, before a request's body is read, or inside the transaction that writes. There
@@ -31,6 +31,6 @@ export const holdSpec = async (
 ): Promise<void> => {
   const lock = hold === "alone" ? sql`FOR UPDATE` : sql`FOR SHARE`;
   const [row] = await sql<{ teamId: number }[]>`
-    SELECT team_id AS "teamId" FROM spec WHERE id = ${idAt(sql, address.team, address.slug)} ${lock}`;
+    SELECT team_id AS "teamId" FROM spec WHERE id = ${specIdAt(sql, address.team, address.slug)} ${lock}`;
   if (row) await holdTeam(sql, row.teamId, personId, "shared");
 };

@@ -2,7 +2,7 @@ import { type VersionNumber, versionText } from "@ypsiline/core";
 import type { Sql } from "../database/database";
 import { type Page, pageSize, patternOf } from "../database/paging";
 import type { DraftCounts, DraftSummary } from "../heavy/draft-summary";
-import { idAt } from "../database/spec-address";
+import { specIdAt } from "../database/spec-address";
 import { nameFor } from "./specs";
 import type { Role } from "@/wire/shapes";
 
@@ -152,6 +152,6 @@ export const specChoice = async (sql: Sql, personId: number, team: string, slug:
     SELECT t.slug AS team, s.slug AS spec, ${nameFor(sql, personId, sql`s`)} AS name, ${numbersOf(sql, sql`s.id`)} AS numbers, m.role IS NOT NULL AS draft
     FROM spec s JOIN team t ON t.id = s.team_id JOIN draft d ON d.spec_id = s.id
     LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
-    WHERE s.id = ${idAt(sql, team, slug)} AND (m.role IS NOT NULL OR s.public)`;
+    WHERE s.id = ${specIdAt(sql, team, slug)} AND (m.role IS NOT NULL OR s.public)`;
   return row && (row.draft || row.numbers.length > 0) ? row : null;
 };

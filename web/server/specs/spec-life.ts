@@ -6,7 +6,7 @@ import { membershipsOf, type Person } from "../identity/people";
 import { may } from "../identity/permissions";
 import type { Problem } from "../http/problem";
 import type { Result } from "../http/request-body";
-import { idAt } from "../database/spec-address";
+import { specIdAt } from "../database/spec-address";
 import { lockAddresses, lockDraft, nameDraft, type Spec } from "./specs";
 import { teamFor } from "../teams/team";
 
@@ -15,7 +15,7 @@ type Place = { readonly team: string; readonly spec: string };
 
 /** The spec an address of a team leads to, other than one; null where it is free, or that one's already. */
 const othersAt = async (sql: Sql, team: string, slug: string, own: number): Promise<number | null> => {
-  const [row] = await sql<{ id: number | null }[]>`SELECT ${idAt(sql, team, slug)} AS id`;
+  const [row] = await sql<{ id: number | null }[]>`SELECT ${specIdAt(sql, team, slug)} AS id`;
   return row && row.id !== null && row.id !== own ? row.id : null;
 };
 

@@ -4,7 +4,7 @@ import type { Sql } from "../database/database";
 import type { DraftSummary } from "../heavy/draft-summary";
 import { happened } from "../happenings/happenings";
 import { addKept } from "../teams/kept-bytes";
-import { idAt } from "../database/spec-address";
+import { specIdAt } from "../database/spec-address";
 import type { StoredText } from "../database/stored-text";
 import { storeSummary, wantCounts } from "./summaries";
 import type { Publishers, Role } from "@/wire/shapes";
@@ -45,7 +45,7 @@ export const findSpec = async (sql: Sql, team: string, slug: string, personId: n
     SELECT ${specColumns(sql)}, m.role
     FROM spec s JOIN team t ON t.id = s.team_id
     LEFT JOIN membership m ON m.team_id = t.id AND m.person_id = ${personId}
-    WHERE s.id = ${idAt(sql, team, slug)}`;
+    WHERE s.id = ${specIdAt(sql, team, slug)}`;
   return row ?? null;
 };
 

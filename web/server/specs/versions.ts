@@ -4,7 +4,7 @@ import type { Sql } from "../database/database";
 import { addKept } from "../teams/kept-bytes";
 import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 import type { StoredText } from "../database/stored-text";
-import { idAt } from "../database/spec-address";
+import { specIdAt } from "../database/spec-address";
 import { type Spec, specColumns } from "./specs";
 
 export type Withdrawal = { readonly reason: string; readonly at: Date; readonly by: string };
@@ -159,7 +159,7 @@ export const findPublished = async (
       ORDER BY one.major DESC, one.minor DESC, one.patch DESC LIMIT 1) v ON true
     LEFT JOIN person p ON p.id = v.published_by
     LEFT JOIN version_withdrawal w ON w.version_id = v.id LEFT JOIN person wp ON wp.id = w.person_id
-    WHERE s.id = ${idAt(sql, team, slug)}`;
+    WHERE s.id = ${specIdAt(sql, team, slug)}`;
   if (!row) return null;
   const { versionId, major, minor, patch, note, publishedAt, publishedBy, reason, withdrawnAt, withdrawnBy, ...spec } = row;
   const version = { major, minor, patch, note, publishedAt, publishedBy, reason, withdrawnAt, withdrawnBy };

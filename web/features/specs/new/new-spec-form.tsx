@@ -2,7 +2,7 @@
 
 import type { Issue, Layout } from "@ypsiline/core";
 import { useRouter } from "next/navigation";
-import { type FormEvent, type ReactNode, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
+import { type FormEvent, type ReactNode, startTransition, useDeferredValue, useEffect, useMemo, useRef, useState } from "react";
 import { FilePicker } from "@/ui/file-picker";
 import { FormField } from "@/ui/form-field";
 import { send } from "@/ui/request";
@@ -115,7 +115,7 @@ export const NewSpecForm = ({ teams, copied: duplicated }: Props) => {
     if (restored.current) return keepFields(fields);
     restored.current = true;
     // Who duplicates a spec begins anew. What was typed before the page was ready is in the fields already.
-    if (!duplicated) setFields((now) => keptFields(now, teams));
+    if (!duplicated) startTransition(() => setFields((now) => keptFields(now, teams)));
   }, [fields, teams, duplicated]);
 
   const numbers = isNumberStart(start) ? start : null;
