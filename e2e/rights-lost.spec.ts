@@ -10,7 +10,7 @@ import { newSecret, secretHash } from "../web/server/database/secrets";
 import { addSpec } from "../web/server/specs/specs";
 import { inTransaction } from "../web/server/database/transaction";
 import { addVersion } from "../web/server/specs/versions";
-import { routes } from "../web/wire/routes";
+import { type PostKey, routes } from "../web/wire/routes";
 
 // A body can take seconds to come, and a right can be lost meanwhile: by removal, by a lower role, by the end of the session, by
 // archiving. Every act is held back here until its right is gone, and must then change nothing.
@@ -25,7 +25,7 @@ const list = JSON.stringify({
   boxes: [{ name: "Card", x: 64, y: 8, width: 99, height: 40 }],
 });
 
-/** Every act on a spec, a team or a project, by its key in `routes`. */
+/** Every act on a spec, a team or a project, by its key in `routes`: a route without a row does not compile. */
 const acts = (at: {
   team: string;
   spec: string;
@@ -33,7 +33,7 @@ const acts = (at: {
   project: number;
   member: number;
   own: number;
-}): Readonly<Record<string, Act>> => {
+}): Readonly<Record<Exclude<PostKey, keyof typeof ownActs | (typeof others)[number]>, Act>> => {
   const [draft, spec, team] = [`/api/drafts/${at.team}/${at.spec}`, `/api/specs/${at.team}/${at.spec}`, `/api/teams/${at.team}`];
   const project = `${team}/projects/${at.project}`;
   const act = (path: string, body: unknown, less: 403 | null = 403, archived: 403 | null = null): Act => ({ path, body, less, archived });
@@ -81,7 +81,7 @@ const acts = (at: {
 const onePixel = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC";
 
 /** Acts on one's own account, which only the end of the session takes away. */
-const ownActs: Readonly<Record<string, { readonly path: string; readonly body: unknown }>> = {
+const ownActs = {
   "POST /api/account/pointers": { path: "/api/account/pointers", body: {} },
   "POST /api/account": { path: "/api/account", body: { numbers: "decimals-2" } },
   "POST /api/account/name": { path: "/api/account/name", body: { name: "Lost" } },
@@ -89,7 +89,7 @@ const ownActs: Readonly<Record<string, { readonly path: string; readonly body: u
   "POST /api/account/email/confirm": { path: "/api/account/email/confirm", body: { secret: "none" } },
   "POST /api/inbox": { path: "/api/inbox", body: { id: null, read: true } },
   "POST /api/teams": { path: "/api/teams", body: { name: "Lost" } },
-};
+} as const satisfies Partial<Readonly<Record<PostKey, { readonly path: string; readonly body: unknown }>>>;
 
 /** What anybody may send, signed in or not, or what asks the password again while it is done (`e2e/account-safety.spec.ts`). */
 const others = [
@@ -102,7 +102,7 @@ const others = [
   "POST /api/sign-up",
   "POST /api/sign-up/confirm",
   "POST /api/join",
-];
+] as const satisfies readonly PostKey[];
 
 /** Sends a body in two halves; the second once `between` is done. Answers the status. */
 const heldBack = (base: string, path: string, body: unknown, session: string, between: () => Promise<unknown>): Promise<number> =>
