@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from "node:crypto";
 
-/** A secret nobody guesses, to be shown once. */
+/** A random secret of 256 bits, to be shown once. */
 export const newSecret = (): string => randomBytes(32).toString("base64url");
 
-/** What is kept of a secret: enough to know it again, not to use it. */
+/** The hash that is stored of a secret: enough to recognise it, useless to sign in with. */
 export const secretHash = (secret: string): Buffer => createHash("sha256").update(secret).digest();

@@ -1,7 +1,7 @@
 import type { Sql } from "../database/database";
 import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 
-/** Something that was done in a team, in words a colleague understands. */
+/** An entry of a team's activity log. */
 export type Activity = {
   readonly at: Date;
   readonly person: string | null;
@@ -9,20 +9,20 @@ export type Activity = {
   readonly what: string;
   readonly words: string;
 };
-/** The same for a page, with what the spec is called. */
+/** The same with the name of the spec, for a page. */
 export type NamedActivity = Activity & { readonly specName: string | null };
 
 export type NewActivity = {
   readonly teamId: number;
   readonly specId: number | null;
-  /** Whoever did it; null where it was nobody of the team. */
+  /** Whoever did it; null if it was nobody of the team. */
   readonly personId: number | null;
-  /** What kind of thing it was, by one name. */
+  /** The kind of entry. */
   readonly what: string;
   readonly words: string;
 };
 
-/** Writes what was done; inside the transaction that did it. */
+/** Adds entries, inside the transaction that did what they say. */
 export const addActivity = async (sql: Sql, entries: readonly NewActivity[]): Promise<void> => {
   if (entries.length === 0) return;
   const rows = entries.map((entry) => ({ ...entry, words: entry.words.slice(0, 2000) }));
@@ -32,10 +32,10 @@ export const addActivity = async (sql: Sql, entries: readonly NewActivity[]): Pr
     FROM jsonb_to_recordset(${sql.json(rows)}) AS e ("teamId" bigint, "specId" bigint, "personId" bigint, what text, words text)`;
 };
 
-/** Minutes within which one person's edits of a draft are one entry. */
+/** Edits by one person within so many minutes are one entry. */
 const together = 15;
 
-/** Notes that somebody changes a draft: one entry for a stretch of edits, at the time of the last. */
+/** Records an edit of a draft: consecutive edits are one entry, at the time of the last. */
 export const noteEdit = async (
   sql: Sql,
   { teamId, specId, personId }: { readonly teamId: number; readonly specId: number; readonly personId: number },
@@ -47,16 +47,16 @@ export const noteEdit = async (
   if (rows.length === 0) await addActivity(sql, [{ teamId, specId, personId, what: "edited", words: "changed the draft" }]);
 };
 
-/** A spec that is or was of a team, by any address it has or had there. */
+/** A spec that belongs or belonged to a team, by any address it has or had there. */
 const specOf = (sql: Sql, teamId: number, slug: string) =>
   sql`(SELECT spec_id FROM spec_address WHERE team_id = ${teamId} AND slug = ${slug})`;
 
-/** The address a spec (`s`) has in the team whose log it is (`a`); of one that was moved away, the last it had there. */
+/** The address of a spec (`s`) in the team of the log (`a`); for a spec that was moved away, its last address there. */
 const addressIn = (sql: Sql) => sql`
   CASE WHEN s.team_id = a.team_id THEN s.slug
   ELSE (SELECT slug FROM spec_address had WHERE had.spec_id = s.id AND had.team_id = a.team_id ORDER BY had.at DESC LIMIT 1) END`;
 
-/** What was done in a team, or to one spec of it, before an entry (null: up to now), the latest first. */
+/** The activity of a team, or of one of its specs, before an entry (null: up to now), the latest first. */
 export const activityBefore = async (
   sql: Sql,
   teamId: number,
@@ -72,7 +72,7 @@ export const activityBefore = async (
     ORDER BY a.at DESC, a.id DESC LIMIT ${limit}`;
 };
 
-/** A page of the same; how many there are is not counted, since there may be a million. */
+/** A page of the same. The total is not counted: there may be a million. */
 export const activityPage = async (sql: Sql, teamId: number, spec: string | null, page: number): Promise<Page<NamedActivity>> => {
   // A spec's name is read for the rows that are shown alone.
   const rows = await sql<NamedActivity[]>`

@@ -1,13 +1,13 @@
 import type { Sql } from "../database/database";
 
-/** The one channel of PostgreSQL that tells every application process what happened. */
+/** The PostgreSQL channel on which processes tell each other what happened. */
 export const channel = "ypsiline";
 
-/** The two queues of letters: those about one account, which somebody waits for, and all others. Neither waits for the other. */
+/** The two queues of letters: about one account, for which somebody is waiting, and all others. Neither waits for the other. */
 export const letterQueues = ["account-letters", "letters"] as const;
 export type LetterQueue = (typeof letterQueues)[number];
 
-/** Something others looking at a spec want to know at once; they ask for the rest themselves. */
+/** Something that open pages of a spec are told at once. They ask for the details themselves. */
 export type SpecAnnouncement =
   | { readonly kind: "draft"; readonly spec: number; readonly revision: number }
   | { readonly kind: "version"; readonly spec: number; readonly number: string }
@@ -18,15 +18,15 @@ export type Announcement =
   | { readonly kind: "deliveries" }
   | { readonly kind: LetterQueue }
   | { readonly kind: "counts" }
-  /** Within one process, which is about to end. */
+  /** This process is about to end; not sent to others. */
   | { readonly kind: "drain" }
-  /** Rights changed: streams of that person, of that spec, or by that access token end, and whoever may still listen asks again. */
+  /** Rights changed: streams of that person, spec or access token end. Clients that may still listen reconnect. */
   | { readonly kind: "access"; readonly of: AccessOf };
 
-/** Whose rights changed, or to what; `anybody` where it is not known. */
+/** Whose rights changed, or on what; `anybody` if that is unknown. */
 export type AccessOf = { readonly person: number } | { readonly spec: number } | { readonly token: number } | "anybody";
 
-/** Tells all processes; inside a transaction, when it commits. */
+/** Tells all processes. Inside a transaction, they are told when it commits. */
 export const announce = async (sql: Sql, ...announcements: readonly Announcement[]): Promise<void> => {
   if (announcements.length === 0) return;
   const texts = announcements.map((one) => JSON.stringify(one));

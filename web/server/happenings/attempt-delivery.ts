@@ -7,14 +7,14 @@ import { setting } from "../settings/settings";
 import { payloadOf } from "./webhook-body";
 import type { DueDelivery } from "./webhooks";
 
-/** Longest that one attempt may take in all, looking the name up and reading the answer included, ms. */
+/** Time limit of one attempt, including the DNS lookup and reading the answer, ms. */
 const patience = 12_000;
-/** Most that is read of an answer, bytes; its status is all that counts. */
+/** Maximum that is read of an answer, bytes. Only its status counts. */
 const mostAnswer = 64 * 1024;
 
 const allowsPrivate = (): boolean => setting("WEBHOOKS_PRIVATE");
 
-/** Whether an address is of the open internet: not loopback, private, link-local, reserved or mapped to one of these. */
+/** Whether an address is on the public internet: not loopback, private, link-local, reserved or mapped to one of these. */
 export const isPublicAddress = (address: string): boolean => {
   if (!ipaddr.isValid(address)) return false;
   const parsed = ipaddr.process(address);
@@ -23,7 +23,7 @@ export const isPublicAddress = (address: string): boolean => {
 
 export type WebhookUrl = { readonly ok: true; readonly url: string } | { readonly ok: false; readonly message: string };
 
-/** Looks at an address to deliver to before it is taken: http or https, no name and password in it, not plainly private. */
+/** Checks a webhook's address: http or https, without user name and password, not obviously private. */
 export const webhookUrl = (text: string): WebhookUrl => {
   if (!URL.canParse(text) || text.length > 2000)
     return { ok: false, message: "must be an address like https://hooks.skerry.example/layouts" };
@@ -50,9 +50,9 @@ const connected = async (host: string, signal: AbortSignal): Promise<{ address: 
 };
 
 /**
- * Sends one delivery, within `within` ms in all. The name is looked up once and the connection made to that very
- * address, so that a name that changes its mind cannot lead inside; redirects are not followed. A receiver has answered
- * once its status is there: of what it says besides, no more than `mostAnswer` is read and nothing waited for.
+ * Sends one delivery, within `within` ms. The host name is looked up once and the connection made to exactly that address,
+ * so that a changing DNS answer cannot lead to a private one. Redirects are not followed. The status line counts as the
+ * answer: at most `mostAnswer` bytes of the body are read, and we do not wait for the rest.
  */
 export const attemptDelivery = async (
   { id, url: text, form, secret, event, body }: Omit<DueDelivery, "attempts">,
@@ -69,7 +69,7 @@ export const attemptDelivery = async (
   const payload = payloadOf(form, { event, body });
   const time = String(Math.floor(Date.now() / 1000));
   return new Promise((resolve) => {
-    /** The outcome of an answer whose status is there, whatever becomes of the rest of it. */
+    /** The outcome once the status has arrived, whatever happens to the rest of the answer. */
     let answered: Attempt | null = null;
     const send = url.protocol === "https:" ? httpsRequest : httpRequest;
     const request = send(

@@ -9,13 +9,13 @@ export type InboxItem = {
   readonly id: number;
   readonly kind: InboxKind;
   readonly words: string;
-  /** Where in the application it leads. */
+  /** The page it leads to. */
   readonly path: string;
   readonly at: Date;
   readonly readAt: Date | null;
 };
 
-/** Something that people are told, in their team: never those who did it themselves. */
+/** Something for the inboxes of a team's members; never for whoever did it. */
 export type NewItem = {
   readonly people: readonly number[];
   readonly except: number | null;
@@ -26,7 +26,7 @@ export type NewItem = {
   readonly path: string;
 };
 
-/** Tells present members of teams something, each once. Whoever has left a team is told nothing of it. */
+/** Adds items to the inboxes of current members, one each. Former members get none. */
 export const tell = async (sql: Sql, items: readonly NewItem[]): Promise<void> => {
   const rows = items.filter(({ people }) => people.length > 0).map((item) => ({ ...item, words: item.words.slice(0, 2000) }));
   if (rows.length === 0) return;
@@ -38,7 +38,7 @@ export const tell = async (sql: Sql, items: readonly NewItem[]): Promise<void> =
     JOIN membership m ON m.team_id = i."teamId" AND m.person_id = ANY (i.people) AND m.person_id IS DISTINCT FROM i."except"`;
 };
 
-/** A page of what concerns a person, the latest first. */
+/** A page of a person's inbox, the latest first. */
 export const inboxOf = async (sql: Sql, personId: number, page = 1): Promise<Page<InboxItem>> => {
   const rows = await sql<InboxItem[]>`
     SELECT id, kind, words, path, at, read_at AS "readAt" FROM inbox_item

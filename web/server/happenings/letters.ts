@@ -8,12 +8,12 @@ import { setting, site } from "../settings/settings";
 
 export type Letter = { readonly recipient: string; readonly subject: string; readonly body: string };
 
-/** Whether this instance sends mail; where it does not, letters of a team stand in its outbox. */
+/** Whether this instance sends mail. If not, letters of a team stay in its outbox. */
 export const sendsMail = (): boolean => setting("SMTP_URL") !== undefined;
 
 /**
- * Puts a letter in the queue, in the transaction that makes it true. Without mail it is kept for leads of its team to pass on;
- * a letter of no team concerns one account alone, and is not made where it could not be sent.
+ * Queues a letter, in the transaction that makes it true. Without mail it stays in the outbox for leads of its team to pass
+ * on. A letter without a team is about one account, and requires mail.
  */
 export const queueLetter = async (
   sql: postgres.TransactionSql,
@@ -29,8 +29,8 @@ export const queueLetter = async (
 };
 
 /**
- * Puts a letter about one account in the queue of such letters. It is written when it is sent (`writeAccountLetter`), so
- * that asking for it takes as long, and answers the same, whether the address has an account or not.
+ * Queues a letter about one account. It is written when it is sent (`writeAccountLetter`), so that requesting it takes equally
+ * long and answers the same whether the address has an account or not.
  */
 export const queueAccountLetter = async (
   sql: postgres.TransactionSql,
@@ -44,7 +44,7 @@ export const queueAccountLetter = async (
   await announce(sql, { kind: "account-letters" });
 };
 
-/** A letter that is due, and which attempt this is, from 1. `purpose` says what one about an account is for, which is written when it is sent. */
+/** A letter that is due, and the number of this attempt, from 1. A letter with a `purpose` is about an account and is written when it is sent. */
 export type DueLetter = Letter & {
   readonly id: number;
   readonly attempts: number;
@@ -52,13 +52,13 @@ export type DueLetter = Letter & {
   readonly personId: number | null;
 };
 
-/** The open account of an address; null where there is none. */
+/** The account of an address, if it is not closed. */
 const accountAt = async (sql: Sql, email: string): Promise<{ readonly id: number } | null> => {
   const [row] = await sql<{ id: number }[]>`SELECT id FROM person WHERE email = ${email.toLowerCase()} AND closed_at IS NULL`;
   return row ?? null;
 };
 
-/** Writes a letter about an account, and makes the link in it; null where there is nobody to send it to. */
+/** Writes a letter about an account, and creates its link. Null if there is nobody to send it to. */
 export const writeAccountLetter = async (
   sql: postgres.TransactionSql,
   { recipient, purpose, personId }: Pick<DueLetter, "recipient" | "personId"> & { readonly purpose: LinkPurpose },
@@ -108,12 +108,12 @@ export const writeAccountLetter = async (
   }
 };
 
-/** Letters of one queue that are sent at once by all processes: mail servers count connections. */
+/** Letters of one queue that all processes together send at once: mail servers count connections. */
 const atOnce = 4;
 
 const inQueue = (sql: Sql, queue: LetterQueue) => (queue === "account-letters" ? sql`purpose IS NOT NULL` : sql`purpose IS NULL`);
 
-/** Takes a letter of a queue that is due, and keeps others from taking it for a while. Null where nothing is due. */
+/** Takes a letter of a queue that is due, with a lease. Null if none is due. */
 export const takeDueLetter = async (sql: Sql, queue: LetterQueue, leaseSeconds: number): Promise<DueLetter | null> => {
   const [row] = await sql<DueLetter[]>`
     UPDATE outbox SET leased_until = now() + make_interval(secs => ${leaseSeconds}), attempts = attempts + 1
@@ -125,7 +125,7 @@ export const takeDueLetter = async (sql: Sql, queue: LetterQueue, leaseSeconds: 
   return row ?? null;
 };
 
-/** Notes how an attempt went. What was sent to one account holds a secret link: it is not kept once it is sent or given up. */
+/** Records an attempt. A letter about an account contains a secret link, so its text is deleted once it is sent or given up. */
 export const noteLetter = async (
   sql: Sql,
   { id, attempts }: Pick<DueLetter, "id" | "attempts">,
@@ -139,7 +139,7 @@ export const noteLetter = async (
     WHERE id = ${id} AND state = 'waiting' AND attempts = ${attempts}`;
 };
 
-/** Seconds until the next letter is due that nobody has taken; null where none waits. */
+/** Seconds until the next letter is due; null if none is waiting. */
 export const nextLetterDue = async (sql: Sql, queue: LetterQueue): Promise<number | null> => {
   const [row] = await sql<{ seconds: number | null }[]>`
     SELECT extract(epoch FROM min(greatest(next_at, leased_until)) - now())::float8 AS seconds FROM outbox WHERE state = 'waiting' AND ${inQueue(sql, queue)}`;

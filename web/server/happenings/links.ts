@@ -1,13 +1,13 @@
 import type { Sql } from "../database/database";
 import { newSecret, secretHash } from "../database/secrets";
 
-/** What a mailed link is for, and how long it works, minutes. */
+/** The purposes of mailed links, and how long each works, minutes. */
 const minutes = { password: 30, email: 24 * 60, "sign-up": 24 * 60 } as const;
 export type LinkPurpose = keyof typeof minutes;
 
 export type MailedLink = { readonly email: string; readonly personId: number | null };
 
-/** Makes a link; earlier ones of the same purpose to the same account or address end. Answers its secret, which the letter alone has. */
+/** Creates a link; earlier ones for the same purpose and account or address end. Returns its secret, which only the letter contains. */
 export const makeLink = async (sql: Sql, purpose: LinkPurpose, { email, personId }: MailedLink): Promise<string> => {
   const secret = newSecret();
   await sql`
@@ -19,17 +19,17 @@ export const makeLink = async (sql: Sql, purpose: LinkPurpose, { email, personId
   return secret;
 };
 
-/** Ends every link that was mailed to an account: its password or address has changed, or it is closed. */
+/** Ends every link that was mailed to an account, after its password or address changed or it was closed. */
 export const endLinks = async (sql: Sql, personId: number): Promise<void> => {
   await sql`UPDATE mailed_link SET used_at = now() WHERE person_id = ${personId} AND used_at IS NULL`;
 };
 
-/** A link that works: unused, in its time, and, for a password, of an account that still has the address it was mailed to. */
+/** A link that works: unused, not expired, and for a password of an account that still has the address it was mailed to. */
 const working = (sql: Sql, purpose: LinkPurpose, secret: string) => sql`
   l.token_hash = ${secretHash(secret.slice(0, 100))} AND l.purpose = ${purpose} AND l.used_at IS NULL AND l.expires_at > now()
   AND (l.purpose <> 'password' OR EXISTS (SELECT 1 FROM person p WHERE p.id = l.person_id AND p.email = l.email AND p.closed_at IS NULL))`;
 
-/** What a link is of, while it works; null otherwise. */
+/** Whom a link is for, while it works; else null. */
 export const linkOf = async (sql: Sql, purpose: LinkPurpose, secret: string): Promise<MailedLink | null> => {
   const [row] = await sql<
     MailedLink[]
@@ -37,7 +37,7 @@ export const linkOf = async (sql: Sql, purpose: LinkPurpose, secret: string): Pr
   return row ?? null;
 };
 
-/** Uses a link up, and answers what it is of; null where it works no more. Of two at once one has it. */
+/** Uses a link and returns whom it is for; null if it no longer works. Only one of two requests at once succeeds. */
 export const takeLink = async (sql: Sql, purpose: LinkPurpose, secret: string): Promise<MailedLink | null> => {
   const [row] = await sql<MailedLink[]>`
     UPDATE mailed_link l SET used_at = now() WHERE ${working(sql, purpose, secret)} RETURNING l.email, l.person_id AS "personId"`;

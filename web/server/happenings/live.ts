@@ -4,10 +4,10 @@ import { report } from "../settings/report";
 
 type Hear = (announcement: Announcement) => void;
 
-/** What is heard of: a spec (a number), the queues of webhooks and letters, or who may do what. */
+/** A topic to listen to: a spec (its id), the queues of webhooks and letters, or changed rights. */
 type Topic = number | "deliveries" | "counts" | LetterQueue | "access" | "drain";
 
-/** What this process hears of others, by topic. One connection listens for all. */
+/** The listeners of this process by topic. One connection listens for all of them. */
 type Ear = { readonly hearers: Map<Topic, Set<Hear>>; listening: Promise<unknown> | null; renews: boolean; drains: boolean };
 
 const shared = globalThis as { ypsilineEar?: Ear };
@@ -19,7 +19,7 @@ const pass = (payload: string): void => {
   for (const hear of ear().hearers.get(key) ?? []) hear(announcement);
 };
 
-/** After the connection was lost and made again, anything may have happened: everybody is told to look. */
+/** After the connection was lost and restored, anything may have happened: all listeners are told to look. */
 const missed = (): void => {
   const unheard = (topic: Topic): Announcement =>
     typeof topic === "number"
@@ -56,13 +56,13 @@ const ensure = (): void => {
   });
 };
 
-/** Ends every event stream of this process, which ends itself: who listens asks again, and another process answers. */
+/** Ends every event stream of this process, because it is about to end. Clients reconnect to another process. */
 export const drainStreams = (): void => {
   ear().drains = true;
   for (const hear of [...(ear().hearers.get("drain") ?? [])]) hear({ kind: "drain" });
 };
 
-/** Hears what is announced of a topic, from every process; returns how to stop. */
+/** Listens to a topic, from every process. Returns a function that stops listening. */
 export const listenTo = (key: Topic, hear: Hear): (() => void) => {
   const { hearers } = ear();
   const set = hearers.get(key) ?? new Set<Hear>();

@@ -5,12 +5,12 @@ import { type DueLetter, writeAccountLetter } from "./letters";
 import { setting } from "../settings/settings";
 import { inTransaction } from "../database/transaction";
 
-/** Longest that a mail server may say nothing, and longest that one letter may take in all, ms: well within the lease of a letter. */
+/** Time limit for silence of a mail server, and for one letter in all, ms. Both are well within the lease of a letter. */
 const patience = { silence: 15_000, whole: 30_000 } as const;
 
 const nobody: Attempt = { delivered: true, answer: "there is no account to send it to" };
 
-/** Sends a letter by the instance's mail server, as plain text. What the server answered is told, and no password with it. */
+/** Sends a letter through the instance's mail server, as plain text. The server's answer is reported without passwords. */
 export const sendLetter = async (due: DueLetter): Promise<Attempt> => {
   const { purpose } = due;
   const letter = purpose === null ? due : await inTransaction(database(), (sql) => writeAccountLetter(sql, { ...due, purpose }));

@@ -2,10 +2,10 @@ import type postgres from "postgres";
 import { announce } from "./announce";
 import type { Sql } from "../database/database";
 
-/** Somebody in a draft, and the breakpoint they look at; one for each of their tabs. */
+/** Somebody in a draft and the breakpoint they look at; one entry per tab. */
 export type Present = { readonly tab: string; readonly name: string; readonly breakpoint: string };
 
-/** Seconds after which a tab that says nothing is taken for gone. */
+/** Seconds of silence after which a tab counts as gone. */
 const patience = 25;
 
 export const presentIn = async (sql: Sql, specId: number): Promise<readonly Present[]> =>
@@ -13,17 +13,17 @@ export const presentIn = async (sql: Sql, specId: number): Promise<readonly Pres
     SELECT r.tab, p.name, r.breakpoint FROM presence r JOIN person p ON p.id = r.person_id
     WHERE r.spec_id = ${specId} AND r.seen_at > now() - make_interval(secs => ${patience}) ORDER BY p.name, r.tab LIMIT 100`;
 
-/** Tabs one person may be in drafts with at once, and people shown of one draft. */
+/** Maximum number of tabs per person, and of people shown per draft. */
 const mostTabs = 40;
 
-/** Takes somebody out of every draft of a team. */
+/** Removes somebody from every draft of a team. */
 export const endPresence = async (sql: postgres.TransactionSql, teamId: number, personId: number): Promise<void> => {
   const rows = await sql<{ specId: number }[]>`
     DELETE FROM presence r USING spec s WHERE s.id = r.spec_id AND s.team_id = ${teamId} AND r.person_id = ${personId} RETURNING r.spec_id AS "specId"`;
   for (const { specId } of rows) await announce(sql, { kind: "presence", spec: specId });
 };
 
-/** Notes where a tab is; others are told where that is news. False where a person is in drafts with too many tabs already. */
+/** Records where a tab is, and tells others if that is new. False if the person has too many tabs. */
 export const seen = async (
   sql: Sql,
   input: { readonly specId: number; readonly personId: number; readonly tab: string; readonly breakpoint: string },

@@ -1,12 +1,12 @@
 import type { WebhookForm } from "@/wire/shapes";
 import { site } from "../settings/settings";
 
-/** What is queued for a webhook: its event, and what is known of it. */
+/** A webhook message in the queue: its event and its data. */
 export type Event = { readonly event: string; readonly body: unknown };
 
 const textOf = (body: Readonly<Record<string, unknown>>, name: string): string => (typeof body[name] === "string" ? body[name] : "");
 
-/** An event as one sentence, with the address of the page that says more. */
+/** An event as one sentence, with the address of its page. */
 export const eventWords = ({ event, body }: Event): string => {
   const facts = body as Readonly<Record<string, unknown>>;
   const [name, version, level, note, reason] = ["name", "version", "level", "note", "reason"].map((one) => textOf(facts, one));

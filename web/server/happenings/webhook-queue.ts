@@ -1,11 +1,11 @@
 import type postgres from "postgres";
 import { announce } from "./announce";
 
-/** What webhooks are sent. A test is sent to one of them, when a lead asks for it. */
+/** The events that webhooks are sent. A lead can send a test to one of them. */
 export const webhookEvents = ["version.published", "version.withdrawn", "test"] as const;
 export type WebhookEvent = (typeof webhookEvents)[number];
 
-/** Queues an event for every webhook of a team; inside the transaction that makes it true, so that neither is without the other. */
+/** Queues an event for every webhook of a team, inside the transaction that makes it true. */
 export const queueEvent = async (
   sql: postgres.TransactionSql,
   teamId: number,
@@ -18,7 +18,7 @@ export const queueEvent = async (
   if (rows.length > 0) await announce(sql, { kind: "deliveries" });
 };
 
-/** Queues a test message for one webhook of a team. False where it is none of the team's, or where a test still waits for it. */
+/** Queues a test message for one webhook. False if the team has no such webhook, or a test is already queued for it. */
 export const queueTest = async (
   sql: postgres.TransactionSql,
   { teamId, team, id }: { readonly teamId: number; readonly team: string; readonly id: number },

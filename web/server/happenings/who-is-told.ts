@@ -2,18 +2,18 @@ import type { Sql } from "../database/database";
 
 const ids = (rows: readonly { readonly id: number }[]): readonly number[] => rows.map(({ id }) => id);
 
-/** Owners of the projects that use a spec: they want to know what becomes of it. */
+/** Owners of the projects that use a spec. */
 export const ownersOfUsers = async (sql: Sql, specId: number): Promise<readonly number[]> =>
   ids(
     await sql<{ id: number }[]>`
       SELECT DISTINCT p.owner_id AS id FROM project p JOIN project_use u ON u.project_id = p.id WHERE u.spec_id = ${specId}`,
   );
 
-/** The leads of a team: they decide reviews, and want to know who comes. */
+/** The leads of a team. */
 export const leadsOf = async (sql: Sql, teamId: number): Promise<readonly number[]> =>
   ids(await sql<{ id: number }[]>`SELECT person_id AS id FROM membership WHERE team_id = ${teamId} AND role = 'lead'`);
 
-/** Everybody who wrote in a thread of comments, and whoever changed the draft last. */
+/** Everybody who wrote in a thread, and whoever changed the draft last. */
 export const peopleOfThread = async (sql: Sql, specId: number, thread: number | null): Promise<readonly number[]> =>
   ids(
     await sql<{ id: number }[]>`
@@ -21,19 +21,19 @@ export const peopleOfThread = async (sql: Sql, specId: number, thread: number | 
       UNION SELECT updated_by FROM draft WHERE spec_id = ${specId}`,
   );
 
-/** A spec that follows another, and who is told what becomes of that. */
+/** A spec that follows another, and who is told about new versions. */
 export type ToldFollower = {
   readonly specId: number;
   readonly teamId: number;
   readonly path: string;
   readonly follower: string;
-  /** Whether everybody who reads its log may read what it follows. */
+  /** Whether all readers of its log may read what it follows. */
   readonly logged: boolean;
-  /** Whoever made it follow and the leads of its team, where they may read what it follows. */
+  /** Whoever made it follow, and the leads of its team, if they may read what it follows. */
   readonly people: readonly number[];
 };
 
-/** The specs that follow one, all at once, however many there are. */
+/** All specs that follow one, in one query. */
 export const followersTold = async (sql: Sql, specId: number): Promise<readonly ToldFollower[]> =>
   sql<ToldFollower[]>`
     SELECT s.id AS "specId", s.team_id AS "teamId", '/specs/' || t.slug || '/' || s.slug AS path, d.layout ->> 'name' AS follower,

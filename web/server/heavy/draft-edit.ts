@@ -4,13 +4,13 @@ import type { StoredText } from "../database/stored-text";
 
 type Follows = Layout["follows"] | null;
 
-/** What changes make of a draft: the document as text, with what is stored beside it, or why they cannot be made. */
+/** The outcome of changes to a draft: the new document as text with what is stored beside it, or why they do not apply. */
 export type EditOutcome =
   | {
       readonly ok: true;
       readonly layout: StoredText;
       readonly summary: Omit<DraftSummary, "revision">;
-      /** What the draft says it follows, before and after. */
+      /** What the draft follows, before and after. */
       readonly follows: { readonly before: Follows; readonly after: Follows };
     }
   | { readonly ok: false; readonly conflicts: readonly Conflict[]; readonly issues: readonly Issue[] };

@@ -1,6 +1,6 @@
 import { check, type Columns, countChanges, type Layout, readStoredText } from "@ypsiline/core";
 
-/** What a card shows of a draft without checking it: its name and the few numbers a small drawing takes. Stored with each edit. */
+/** What a card shows of a draft without checking it: its name and the numbers for a small drawing. Stored with each edit. */
 export type DraftSummary = {
   readonly revision: number;
   readonly name: string;
@@ -19,7 +19,7 @@ export const summaryOf = (layout: Layout): Omit<DraftSummary, "revision"> => ({
 /** Open findings of a draft, and its changes since the latest version (0 before the first). */
 export type DraftCounts = { readonly problems: number; readonly cautions: number; readonly changes: number };
 
-/** Counts them; takes as long as checking the whole draft. */
+/** Counts them. This takes as long as checking the whole draft. */
 export const countsOf = (layout: Layout, latest: Layout | null): DraftCounts => {
   const open = check(layout).findings.filter(({ accepted }) => accepted === null);
   return {
@@ -29,6 +29,6 @@ export const countsOf = (layout: Layout, latest: Layout | null): DraftCounts => 
   };
 };
 
-/** Counts a draft from documents as JSON text; the work of a worker. */
+/** Counts a draft, from documents as JSON text. Done by a worker. */
 export const countedText = (layout: string, version: string | null): DraftCounts =>
   countsOf(readStoredText(layout), version === null ? null : readStoredText(version));

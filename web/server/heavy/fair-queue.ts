@@ -1,8 +1,8 @@
-/** How much may run and wait at once. */
+/** How much work may run and wait at once. */
 export type QueueLimits = {
   /** Pieces of work that run at once. */
   readonly slots: number;
-  /** Of these, the most of one client: fewer than all, so that one client leaves room for others. */
+  /** How many of them one client may have: fewer than all, so that there is room for others. */
   readonly slotsPerClient: number;
   readonly waiting: number;
   readonly waitingPerClient: number;
@@ -10,12 +10,12 @@ export type QueueLimits = {
 
 type Waiting = { readonly start: () => void };
 
-/** What `enter` answers: the work's own outcome, or that there was no room to wait. */
+/** What `enter` answers: the outcome of the work, or that the queue was full. */
 export type Entered<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly full: "everybody" | "client" };
 
 /**
- * Lets work in, a limited number at once, clients in turn: one that sends much waits for itself and not in front of
- * others. Work whose `signal` aborts while it waits never starts.
+ * Runs a limited number of tasks at once, clients in turn: a client that sends many waits behind itself, not in front of
+ * others. A task whose `signal` aborts while it waits never starts.
  */
 export const fairQueue = (limits: QueueLimits) => {
   const running = new Map<string, number>();
@@ -83,7 +83,7 @@ export const fairQueue = (limits: QueueLimits) => {
         fill();
       });
     },
-    /** How much runs and waits now. */
+    /** How much work is running and waiting now. */
     load: () => ({ running: total, waiting }),
   };
 };

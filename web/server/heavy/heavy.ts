@@ -6,32 +6,32 @@ import type { FairQueue } from "./fair-queue";
 import type { FileTask, HeavyAnswer, HeavyKind, HeavyTask, Values, ValueTask } from "./kinds";
 
 /**
- * Queues that do not wait for each other, each with workers of its own: what anybody may have computed, what members do
- * with their drafts, and writing the files of versions, which takes longest.
+ * Queues that do not wait for each other, each with its own workers: computing for anybody, work on members' drafts, and
+ * writing the files of versions, which takes longest.
  */
 export const lanes = ["anybody", "members", "publishing"] as const;
 export type Lane = (typeof lanes)[number];
 
-/** Whose turn it is to have work done: clients of one lane take turns. */
+/** Who asks for work. Clients of one lane take turns. */
 export type Client = { readonly lane: Lane; readonly name: string };
 
-/** Somebody who is told by an address alone. */
+/** Somebody who is known by an address only. */
 export const stranger = (address: string): Client => ({ lane: "anybody", name: address });
-/** A member, at work on a spec of their team. */
+/** A member who works on a spec of their team. */
 export const member = (personId: number): Client => ({ lane: "members", name: `person ${personId}` });
-/** A member, or, where nobody is signed in, whoever asks from an address. */
+/** A member, or the address of somebody who is not signed in. */
 export const clientOf = (person: { readonly id: number } | null, address: string): Client =>
   person ? member(person.id) : stranger(address);
-/** What the instance does of its own accord. */
+/** Work of the instance itself. */
 export const instanceItself: Client = { lane: "members", name: "the instance itself" };
 
 export type LaneOfPool = { readonly enter: FairQueue["enter"]; readonly load: FairQueue["load"] };
 
-/** The pool of workers, as the server opened it (pool.ts). */
+/** The pool of workers that the server opened (pool.ts). */
 export type HeavyPool = {
   readonly lanes: Readonly<Record<Lane, LaneOfPool>>;
   readonly run: (lane: Lane, task: HeavyTask, signal: AbortSignal) => Promise<unknown>;
-  /** Has every worker load its code. */
+  /** Makes every worker load its code. */
   readonly warm: () => Promise<void>;
   readonly close: () => Promise<void>;
 };
@@ -42,13 +42,13 @@ export const shareHeavyPool = (pool: HeavyPool): void => {
   shared.ypsilineHeavy = pool;
 };
 
-/** What runs and waits in each lane now. */
+/** How much is running and waiting in each lane. */
 export const heavyLoad = (): Readonly<Record<Lane, ReturnType<FairQueue["load"]>>> | null => {
   const pool = shared.ypsilineHeavy;
   return pool ? { anybody: pool.lanes.anybody.load(), members: pool.lanes.members.load(), publishing: pool.lanes.publishing.load() } : null;
 };
 
-/** Longest that work of a kind may take once it runs, ms; then its worker is ended. */
+/** Deadline of each kind of work once it runs, ms. Its worker is ended then. */
 export const deadlines: Readonly<Record<HeavyKind, number>> = {
   resolve: 5_000,
   solve: 5_000,
@@ -93,17 +93,17 @@ type Refused = { readonly ok: false; readonly problem: Problem };
 export type Worked = { readonly ok: true; readonly file: TaggedFile } | Refused;
 
 /**
- * Has work done by a worker whose answer is a file: clients in turn, each kind with a deadline that ends the worker and
- * nothing else. What takes too long, too much memory, or finds no room to wait, is refused with the reason. There is no
- * way round the workers: nothing is worked out on the thread that answers everybody. @throws where the asker has gone.
+ * Has a worker do work whose answer is a file. Clients take turns, and each kind has a deadline that ends only its worker.
+ * Work that takes too long or too much memory, or finds the queue full, is refused with the reason.
+ * @throws when the client has disconnected.
  */
 export const heavy = (client: Client, task: FileTask, asker?: AbortSignal): Promise<Worked> => worked<HeavyAnswer>(client, task, asker);
 
-/** Has work done whose answer is a value, as `heavy` has files written. */
+/** Like `heavy`, for work whose answer is a value. */
 export const heavyValue = <T extends ValueTask>(client: Client, task: T, asker?: AbortSignal): Promise<Result<Values[T["kind"]]>> =>
   worked<Result<Values[T["kind"]]>>(task.kind === "version" ? { ...client, lane: "publishing" } : client, task, asker);
 
-/** What a task comes to: `Answer` is that of its kind. */
+/** The outcome of a task. */
 const worked = async <Answer>(client: Client, task: HeavyTask, asker?: AbortSignal): Promise<Answer | Refused> => {
   const pool = shared.ypsilineHeavy;
   if (!pool) throw new Error("there is no pool of workers: the application runs behind server.ts");

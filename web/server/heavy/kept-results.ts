@@ -1,10 +1,10 @@
 import { LRUCache } from "lru-cache";
 import type { Result } from "../http/request-body";
 
-/** Most that is kept of results, characters. */
+/** Maximum size of the results that are kept, characters. */
 const most = 48 * 1024 * 1024;
 
-/** Longest that a page waits for a result before it is sent without it, ms. */
+/** How long a page waits for a result before it is sent without it, ms. */
 const patience = 400;
 
 type Kept = { readonly results: LRUCache<string, { readonly value: unknown }>; readonly made: Map<string, Promise<Result<unknown>>> };
@@ -19,8 +19,8 @@ const kept = (): Kept =>
   });
 
 /**
- * A result by a name that says all it depends on, like a revision: worked out once while it is kept, and once for all who
- * ask for it at the same time. What could not be worked out is not kept.
+ * A result by a name that identifies everything it depends on, like a revision. It is calculated once while it is kept, and
+ * once for all who ask at the same time. A failure is not kept.
  */
 export const keptResult = <T>(name: string, make: () => Promise<Result<T>>): Promise<Result<T>> => {
   const { results, made } = kept();
@@ -38,7 +38,7 @@ export const keptResult = <T>(name: string, make: () => Promise<Result<T>>): Pro
   return work;
 };
 
-/** A result where it is there soon; null where whoever asks goes on without it. */
+/** A result if it is ready soon, else null. */
 export const soon = async <T>(result: Promise<Result<T>>): Promise<Result<T> | null> => {
   let timer: NodeJS.Timeout | undefined;
   const late = new Promise<null>((resolve) => {

@@ -14,7 +14,7 @@ import type { VersionToWrite, WrittenVersion } from "../writing/write-version";
 
 // The kinds of work that workers do: what each is given, and what it answers. `tasks.ts` does it.
 
-/** A kept design as a review holds it: its list is read by the worker that does. */
+/** A saved design for a review. The worker parses its list. */
 export type HeldDesign = {
   readonly id: number;
   readonly name: string;
@@ -22,37 +22,37 @@ export type HeldDesign = {
   readonly purposes: Readonly<Record<string, string>>;
 };
 
-/** A sheet with its documents as text: reading them is part of the work. */
+/** A sheet whose documents are text: parsing them is part of the work. */
 export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
   readonly layout: StoredText;
   readonly before: { readonly number: string; readonly layout: StoredText } | null;
 };
 
-/** What is computed of a body that is sent, and stores nothing. */
+/** Kinds that compute something from a request's body and store nothing. */
 export type ComputedKind = "resolve" | "solve" | "check" | "whole-pixel-sets" | "fit" | "grids";
 
-/** All files of a version, its package among them. */
+/** All files of a version, including its package. */
 export type VersionTask = { readonly kind: "version"; readonly sheet: StoredSheet; readonly release: VersionToWrite };
 
-/** What a new spec begins as: a document under a name of its own, and the version of another that it follows from then on. */
+/** The beginning of a new spec: a document with a new name, and the version of another spec that it will follow. */
 export type BegunTask = { readonly kind: "begun"; readonly name: string; readonly layout: StoredText; readonly follows: string | null };
 export type BegunAnswer = { readonly layout: StoredText; readonly summary: Omit<DraftSummary, "revision"> };
 
 /** Changes applied to a stored draft. */
 export type SaveTask = { readonly kind: "save"; readonly layout: StoredText; readonly changes: readonly Change[] };
 
-/** What the checks of a draft say, counted, and its changes since a version. */
+/** Counts the findings of a draft and its changes since a version. */
 export type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
 
 type Published = { readonly number: string; readonly layout: StoredText } | null;
 
-/** Whether a draft can be published after the highest version there is. */
+/** Whether a draft can be published after the highest version. */
 export type PublishableTask = { readonly kind: "publishable"; readonly layout: StoredText; readonly last: Published };
 export type PublishableAnswer = {
   readonly name: string;
   /** The document as it is published. */
   readonly layout: StoredText;
-  /** Problems, as the interface for programs tells findings. */
+  /** Problems, in the shape of the HTTP API's findings. */
   readonly problems: ReturnType<typeof findingsJson>["findings"];
   readonly least: string;
   /** The level its changes ask for; null for the first version. */
@@ -62,13 +62,13 @@ export type PublishableAnswer = {
 /** The review of a draft against the highest version there is. */
 export type ReviewTask = { readonly kind: "review"; readonly layout: StoredText; readonly last: Published };
 
-/** The hand-off page of a version. `member`: whether its reader may know what its spec follows. */
+/** The hand-off page of a version. `member` is whether its reader may see what the spec follows. */
 export type HandOffTask = {
   readonly kind: "hand-off";
   readonly layout: StoredText;
   readonly before: StoredText | null;
   readonly member: boolean;
-  /** The breakpoint whose areas are looked at, where they are many. */
+  /** The breakpoint whose areas are shown if there are many. */
   readonly areas: string | null;
   readonly files: string;
   readonly stem: string;
@@ -85,10 +85,10 @@ export type Values = {
   "hand-off": HandOffParts;
 };
 export type ValueTask = VersionTask | BegunTask | SaveTask | CountsTask | PublishableTask | PageTask;
-/** Work that draws parts of pages; done where the components are (`worker.ts`). */
+/** Work that draws parts of pages (`worker.ts` has the components). */
 export type PageTask = ReviewTask | HandOffTask;
 
-/** Work that is done away from the thread that answers everybody. Plain data in, plain data out. */
+/** Work that is done outside the thread that answers requests. Plain data in, plain data out. */
 export type HeavyTask = FileTask | ValueTask;
 export type HeavyKind = HeavyTask["kind"];
 
@@ -96,20 +96,20 @@ export type HeavyKind = HeavyTask["kind"];
 export type FileTask =
   | { readonly kind: ComputedKind; readonly body: string }
   | { readonly kind: "export"; readonly query: ExportQuery; readonly body: string }
-  /** `format` null: told by the text. */
+  /** `format` is null if it is to be detected from the text. */
   | { readonly kind: "import"; readonly format: FormatId | null; readonly text: string }
-  /** `kept`: files of a version that were written before, which an archive of them holds as they are. */
+  /** `kept` are files of a version that are already stored; an archive contains them unchanged. */
   | { readonly kind: "file"; readonly sheet: StoredSheet; readonly file: AskedFile; readonly kept?: readonly KeptFile[] }
-  /** A box list as text, to be kept. */
+  /** A box list as text, to be stored. */
   | { readonly kind: "boxes"; readonly text: string }
-  /** A draft as it stood: a document that was kept, and the edits from there. The answer is the document. */
+  /** A moment of a draft: a stored document and the edits after it. The answer is the document. */
   | { readonly kind: "moment"; readonly layout: StoredText; readonly edits: readonly (readonly Change[])[] }
-  /** What one stored layout does to kept designs that were held against another. */
+  /** What replacing one layout by another does to saved designs. */
   | { readonly kind: "moved"; readonly before: StoredText; readonly after: StoredText; readonly designs: readonly HeldDesign[] };
 export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };
 
-/** A box list that may be kept. */
+/** A box list that can be stored. */
 export type KeptBoxes = { readonly width: number; readonly boxes: number; readonly list: string };
 
-/** What is told of kept designs that move. */
+/** Which edges of saved designs move. */
 export type MovedAnswer = Answered<"GET /api/drafts/:team/:spec/moved">;

@@ -3,10 +3,10 @@ import sharp from "sharp";
 import type { Problem } from "../http/problem";
 import type { Result } from "../http/request-body";
 
-/** A picture as it is kept: WebP, without anything but its pixels. Sizes in device px. */
+/** A stored picture: WebP without metadata. Sizes in device px. */
 export type EncodedPicture = { readonly bytes: Buffer; readonly width: number; readonly height: number };
 
-/** What files begin with, of the kinds that are taken. */
+/** The first bytes of the accepted kinds of files. */
 const kinds: readonly { readonly name: string; readonly is: (bytes: Buffer) => boolean }[] = [
   { name: "png", is: (bytes) => bytes.subarray(0, 8).equals(Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a])) },
   { name: "jpeg", is: (bytes) => bytes.subarray(0, 3).equals(Buffer.from([0xff, 0xd8, 0xff])) },
@@ -19,7 +19,7 @@ sharp.unblock({ operation: ["VipsForeignLoadPngBuffer", "VipsForeignLoadJpegBuff
 sharp.cache(false);
 sharp.concurrency(1);
 
-/** Longest that one picture may take to encode, s, and the most that are encoded at a time; others wait for their turn. */
+/** Time limit to encode one picture, s, and how many are encoded at once; others wait. */
 const patience = 15;
 const together = 2;
 let running = 0;
@@ -42,9 +42,9 @@ const refused = (detail: string): { readonly ok: false; readonly problem: Proble
 });
 
 /**
- * Encodes a picture anew as WebP: without loss, or, where that is larger than a picture may be, with little. Nothing but its
- * pixels is kept: no metadata, no thumbnail, nothing behind its end. Its size is read before anything is decoded.
- * Refused: what is no PNG, JPEG or WebP, what has too many pixels or several frames, and what is damaged.
+ * Encodes a picture as WebP: lossless, or with little loss if that would be too large. Only its pixels are kept: no metadata,
+ * no thumbnail, nothing after its end. Its size is read before it is decoded. Refused are files that are not PNG, JPEG or
+ * WebP, have too many pixels or several frames, or are damaged.
  */
 export const encodedPicture = async (bytes: Buffer): Promise<Result<EncodedPicture>> => {
   if (bytes.length > pictureLimits.bytes) return refused(`A picture has at most ${pictureLimits.bytes / 1024 / 1024} MiB.`);

@@ -6,23 +6,23 @@ import { fairQueue } from "./fair-queue";
 import { type HeavyPool, type Lane, lanes } from "./heavy";
 import type { HeavyTask } from "./kinds";
 
-/** Two at least where strangers and members compute, so that one piece of work at its deadline does not hold up the next. */
+/** At least two workers for strangers and members, so that one slow task does not block the next. */
 const most = Math.max(2, Math.min(4, availableParallelism()));
 const threads: Readonly<Record<Lane, number>> = { anybody: most, members: most, publishing: 1 };
 
-/** Work that may wait in each lane, and of it how much of one client. */
+/** How many tasks may wait in each lane, and how many of one client. */
 const waits: Readonly<Record<Lane, { readonly waiting: number; readonly waitingPerClient: number }>> = {
   anybody: { waiting: 64, waitingPerClient: 16 },
   members: { waiting: 200, waitingPerClient: 40 },
   publishing: { waiting: 40, waitingPerClient: 4 },
 };
 
-/** Memory of one worker's objects, MiB; pictures are bounded by their pixels. */
+/** Memory limit of one worker, MiB. Pictures are limited by their pixels instead. */
 const memory = 384;
 
 /**
- * The workers' code: one file, built with the application (`build-worker.ts`). A loader of sources would leave what it has
- * open behind it in each worker that is ended.
+ * The workers' code: one file, built with the application (`build-worker.ts`). A loader of TypeScript would leave its open
+ * files behind in each worker that is ended.
  */
 const workerFile = join(import.meta.dirname, "..", "..", "dist", "worker.mjs");
 
@@ -43,10 +43,10 @@ const workersOf = (lane: Lane) => {
   return pool;
 };
 
-/** Work of no length: a worker that has done it has loaded its code, which is no part of anybody's deadline. */
+/** An empty task: once it is done, the worker has loaded its code, which must not count against a deadline. */
 const first: HeavyTask = { kind: "check", body: JSON.stringify({ layout: blankLayout("First") }) };
 
-/** Opens the workers; called once, by the server, which is not bundled and so knows where the worker's file is. */
+/** Opens the workers. Called once, by the server: it is not bundled, so it knows where the worker's file is. */
 export const openHeavyPool = (): HeavyPool => {
   const pools: Readonly<Record<Lane, ReturnType<typeof workersOf>>> = {
     anybody: workersOf("anybody"),

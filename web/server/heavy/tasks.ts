@@ -128,17 +128,17 @@ const imported = (asked: FormatId | null, text: string): HeavyAnswer => {
   return json(answer);
 };
 
-/** Files tell nobody what their spec follows. */
+/** Files do not reveal what their spec follows. */
 const sheetOf = (stored: StoredSheet): SheetOf => ({
   ...stored,
   layout: withoutFollows(readStoredText(stored.layout)),
   before: stored.before && { number: stored.before.number, layout: withoutFollows(readStoredText(stored.before.layout)) },
 });
 
-/** Longest that a version's files are begun for, ms; what is not written by then is written when it is asked for. */
+/** How long files of a version are written for, ms. What is missing then is written when it is first requested. */
 const patience = 6_000;
 
-/** Writes a version. It is no refusal of a version that it is large. */
+/** Writes a version. A large version is not refused. */
 export const versionWritten = async ({ sheet, release }: VersionTask): Promise<Result<WrittenVersion>> => {
   const until = performance.now() + patience;
   return { ok: true, value: await writeVersion(sheetOf(sheet), release, () => performance.now() > until) };
@@ -204,7 +204,7 @@ const publishable = ({ layout: text, last }: PublishableTask): PublishableAnswer
   };
 };
 
-/** Does a task whose answer is a value, but for those that draw parts of pages. Everything a user can mend comes back as a problem. */
+/** Does a task whose answer is a value, except those that draw pages. What a user can fix is returned as a problem. */
 export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): Promise<Result<Values[T["kind"]]>> => {
   const one = task as Exclude<ValueTask, PageTask>;
   const value = async (): Promise<Result<Values[Exclude<ValueTask, PageTask>["kind"]]>> => {

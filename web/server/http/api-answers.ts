@@ -19,7 +19,7 @@ import type * as api from "@/wire/api";
 
 const orNull = (value: Exact | null): string | null => value && toJson(value);
 
-/** The answer of POST /resolve. The compiler holds what core says to the contract. */
+/** The answer of POST /resolve. The compiler compares what core returns with the contract. */
 export const resolutionAnswer = (resolution: Resolution): z.output<typeof api.resolveAnswer> => resolutionJson(resolution);
 
 /** The answer of POST /solve: all terms, null where undetermined. */

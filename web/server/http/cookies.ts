@@ -1,8 +1,8 @@
 import { site } from "../settings/settings";
 
 /**
- * The name a cookie has here. Under https it begins with `__Host-`: browsers then keep it from plain http, and from any
- * other host of the domain (RFC 6265bis, 4.1.3.2). Such a cookie is sent with every path.
+ * The name of a cookie on this instance. Under https it begins with `__Host-`: browsers then send it over https only and to
+ * no other host of the domain (RFC 6265bis, 4.1.3.2). Such a cookie is sent with every path.
  */
 export const cookieName = (name: string): string => (site().startsWith("https:") ? `__Host-${name}` : name);
 

@@ -4,12 +4,12 @@ import { openApi } from "./openapi";
 import type { Problem } from "./problem";
 import { forAnySite } from "./file-response";
 
-/** An address of the interfaces, by its pattern, the methods it is answered to, and whether programs of any site may call it. */
+/** An address of the API: its pattern, the methods it answers, and whether pages of any site may call it. */
 type Served = { readonly pattern: RegExp; readonly methods: readonly string[]; readonly forPrograms: boolean };
 
 const patternOf = (path: string): RegExp => new RegExp(`^${path.replace(/[.]/g, "\\.").replace(/\{[^}]+\}|:[a-zA-Z]+/g, "[^/]+")}$`);
 
-/** Every address of the two interfaces, from what describes them. */
+/** Every address of both APIs, from the lists that describe them. */
 const served: readonly Served[] = (() => {
   const described = Object.entries(openApi()["paths"] as Record<string, object>).map(([path, methods]): Served => ({
     pattern: patternOf(`/api/v1${path}`),
@@ -28,9 +28,9 @@ const served: readonly Served[] = (() => {
 const pathOf = ({ url }: IncomingMessage): string => (url ?? "/").split("?", 1)[0] ?? "/";
 
 /**
- * Sees to the method of a request to one of the interfaces: OPTIONS is answered here, with what a browser asks before a page of
- * another site may send (CORS); what an address is not answered to is refused with those it is. What computes and stores nothing is
- * open to any site; what is published says so itself, where it is public. True where the request is answered.
+ * Handles the method of a request to one of the APIs. OPTIONS is answered here, including preflight requests (CORS). A method
+ * that the address does not answer is refused with those that it does. Addresses that compute and store nothing are open to
+ * any site; published files send their own headers. Returns true if the request has been answered.
  */
 export const answerMethod = (request: IncomingMessage, response: ServerResponse): Problem | boolean => {
   const path = pathOf(request);

@@ -1,6 +1,6 @@
 import type { Issue } from "@ypsiline/core";
 
-/** What can go wrong with a request, by one name each. */
+/** The kinds of problem a request can have. */
 export type ProblemCode =
   | "malformed"
   | "signed-out"
@@ -18,7 +18,7 @@ export type ProblemCode =
   | "busy"
   | "unavailable";
 
-/** A kind of problem: its status, its title, and what its page says it means and what helps. */
+/** A kind of problem: its status, its title, and what its page says about the cause and the remedy. */
 type ProblemKind = { readonly status: number; readonly title: string; readonly about: string };
 
 export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
@@ -109,14 +109,14 @@ export type Problem = {
   readonly detail: string;
   /** Path of each fault in what was sent. */
   readonly issues?: readonly Issue[];
-  /** Members beside the standard ones. */
+  /** Members in addition to the standard ones. */
   readonly more?: Readonly<Record<string, unknown>>;
-  /** Further members, as a JSON object that is text already. */
+  /** Further members, as the text of a JSON object. */
   readonly text?: string;
   readonly headers?: Readonly<Record<string, string>>;
 };
 
-/** The problem document (RFC 9457, application/problem+json) of a fault, with the id its request has in the log. */
+/** The problem document (RFC 9457, application/problem+json) of a fault, with the id of its request in the log. */
 export const problemResponse = ({ code, detail, issues, more, text, headers }: Problem, request = ""): Response => {
   const { status, title } = problemKinds[code];
   const body = JSON.stringify({
@@ -133,7 +133,7 @@ export const problemResponse = ({ code, detail, issues, more, text, headers }: P
     headers: {
       "Content-Type": "application/problem+json",
       "Cache-Control": "no-store",
-      // What is taken as a proof (RFC 9110, section 15.5.2; RFC 6750).
+      // The credentials that are accepted (RFC 9110, section 15.5.2; RFC 6750).
       ...(status === 401 ? { "WWW-Authenticate": 'Bearer realm="Ypsiline"' } : {}),
       ...headers,
     },

@@ -1,4 +1,4 @@
-/** The members of an address's query that stand there once. */
+/** The parameters that occur once in the query of an address. */
 export const queryOf = async (
   searchParams: Promise<Record<string, string | string[] | undefined>>,
 ): Promise<Readonly<Record<string, string>>> =>

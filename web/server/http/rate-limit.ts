@@ -1,16 +1,16 @@
 import { setting } from "../settings/settings";
 
-/** A bucket of tokens that fills at `rate` a second up to ten times that. */
+/** A token bucket: it fills at `rate` tokens per second, up to ten times as many. */
 type Bucket = { tokens: number; at: number };
 
-/** Most addresses remembered at once; the longest idle are forgotten, and a forgotten bucket is a full one. */
+/** Maximum number of addresses that are remembered. The longest idle is dropped first; a dropped bucket counts as full. */
 const mostAddresses = 10_000;
 const burst = 10;
 
-/** A limit of `rate` requests a second for each address, bursts of ten times that; 0 switches it off. The clock is milliseconds, and never goes back (`performance.now`). */
+/** A limit of `rate` requests per second for each address, with bursts of ten times as many; 0 means no limit. Times are milliseconds of a clock that never goes back (`performance.now`). */
 export const rateLimit = (rate: number) => {
   const buckets = new Map<string, Bucket>();
-  /** Takes one request; returns the seconds to wait, 0 when it may go on. */
+  /** Counts one request. Returns the seconds to wait, or 0 if it may continue. */
   return (address: string, now: number): number => {
     if (rate <= 0) return 0;
     const before = buckets.get(address) ?? { tokens: rate * burst, at: now };
@@ -27,11 +27,11 @@ export const rateLimit = (rate: number) => {
 
 const shared = globalThis as { ypsilineLimit?: ReturnType<typeof rateLimit> };
 
-/** The instance's limit (RATE_LIMIT requests a second for each address). */
+/** The limit of this instance (RATE_LIMIT requests per second for each address). */
 export const takeRequest = (address: string, now: number): number =>
   (shared.ypsilineLimit ??= rateLimit(setting("RATE_LIMIT")))(address, now);
 
-/** Begins to count anew: what the server asked itself as it started is nobody's. */
+/** Resets all counts: the requests the server sends itself while it starts belong to nobody. */
 export const forgetRequests = (): void => {
   delete shared.ypsilineLimit;
 };

@@ -6,15 +6,15 @@ export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok
 
 export const mebibyte = 1024 * 1024;
 
-/** Longest that a body may take to arrive, ms: 5 MiB over 3 Mbit/s. */
+/** Time limit for a body to arrive, ms: 5 MiB over 3 Mbit/s. */
 export const bodyPatience = 15_000;
 
-/** A limit on bytes in words. */
+/** A number of bytes in words. */
 const bytesWords = (bytes: number): string => (bytes >= mebibyte ? `${bytes / mebibyte} MiB` : `${bytes / 1024} KiB`);
 
 /**
- * Reads a request's body as UTF-8 text, up to a number of bytes and within `patience`. Reading ends with the deadline,
- * so that a body that trickles in holds nothing but its own request.
+ * Reads a request's body as UTF-8 text, up to a number of bytes and within `patience`. Reading stops at the deadline, so a
+ * body that trickles in occupies only its own request.
  */
 export const readText = async (request: Request, limit: number, patience: number = bodyPatience): Promise<Result<string>> => {
   const tooLarge: Result<string> = {
@@ -28,7 +28,7 @@ export const readText = async (request: Request, limit: number, patience: number
   let late = false;
   const timer = setTimeout(() => {
     late = true;
-    // Nothing is told here: what was being read ends, and is answered below.
+    // Not reported: reading has stopped, and the answer below says why.
     reader?.cancel().catch(() => undefined);
   }, patience);
   try {
@@ -55,19 +55,19 @@ export const readText = async (request: Request, limit: number, patience: number
 
 const mediaType = (request: Request): string => (request.headers.get("content-type") ?? "").split(";")[0]?.trim().toLowerCase() ?? "";
 
-/** Whether a request may be read as one of some media types. */
+/** Whether a request has one of the given media types. */
 export const requireType = (request: Request, types: readonly string[]): Problem | null =>
   types.includes(mediaType(request))
     ? null
     : { code: "wrong-type", detail: `The Content-Type must be ${types.join(" or ")}, not ${mediaType(request) || "left out"}.` };
 
-/** Levels a body may nest; a layout with the deepest extensions has fewer. */
+/** Maximum nesting of a body; a layout with the deepest extensions nests less. */
 const deepest = 64;
 
-/** Largest body of a request that holds no layout: words of 2,000 characters, many times over. */
+/** Maximum size of a request that holds no layout: several texts of 2,000 characters. */
 const smallBody = 64 * 1024;
 
-/** Reads and parses JSON with a schema, up to a number of bytes. */
+/** Reads JSON up to a number of bytes and parses it with a schema. */
 export const readJson = async <T extends z.ZodType>(
   request: Request,
   schema: T,
@@ -79,13 +79,13 @@ export const readJson = async <T extends z.ZodType>(
   return text.ok ? parseJson(text.value, schema) : text;
 };
 
-/** Reads a JSON request's body as text, to be parsed elsewhere. */
+/** Reads the body of a JSON request as text, to be parsed elsewhere. */
 export const readJsonText = async (request: Request): Promise<Result<string>> => {
   const wrongType = requireType(request, ["application/json"]);
   return wrongType ? { ok: false, problem: wrongType } : readText(request, mebibyte);
 };
 
-/** Parses JSON text with a schema. Text that is no JSON is malformed; so is JSON of another shape, outside of a layout. */
+/** Parses JSON text with a schema. Text that is not JSON is malformed, and so is JSON of the wrong shape outside a layout. */
 export const parseJson = <T extends z.ZodType>(text: string, schema: T): Result<z.output<T>> => {
   if (nestsPast(text, deepest))
     return { ok: false, problem: { code: "malformed", detail: `The body must be JSON of at most ${deepest} levels.` } };
@@ -102,7 +102,7 @@ export const parseJson = <T extends z.ZodType>(text: string, schema: T): Result<
   return asGot(parseWith(schema, data), "malformed");
 };
 
-/** Faults inside a layout are well-formed but no layout (422); faults of the request around it are malformed (400). */
+/** A fault inside a layout answers 422 (well-formed, but not a layout), a fault in the request around it 400 (malformed). */
 export const asGot = <T>(parsed: Parsed<T>, code: "malformed" | "unprocessable"): Result<T> => {
   if (parsed.ok) return parsed;
   const inLayout = ({ path, message }: Issue): boolean =>
@@ -118,7 +118,7 @@ export const asGot = <T>(parsed: Parsed<T>, code: "malformed" | "unprocessable")
   };
 };
 
-/** The first fault, and how many more there are. */
+/** The first fault, and the number of others. */
 export const sentence = (issues: readonly Issue[]): string => {
   const [first] = issues;
   if (!first) return "Something is wrong with the request.";

@@ -1,8 +1,8 @@
 import { report } from "../settings/report";
 
 /**
- * An answer that is sent as it is made, a part for each time its reader takes more: a long one is never whole in memory,
- * and others are answered between its parts. A fault breaks it off, so that no reader takes half of it for all.
+ * An answer that is sent part by part, as fast as its reader takes them. It is never whole in memory, and other requests are
+ * answered between its parts. A fault aborts the connection, so that no reader mistakes half of it for the whole.
  */
 export const streamed = (parts: AsyncGenerator<string, void, void>, headers: Readonly<Record<string, string>>): Response => {
   const words = new TextEncoder();

@@ -4,8 +4,8 @@ import { isDemo, setting } from "./settings";
 const shared = globalThis as { ypsilineLog?: pino.Logger };
 
 /**
- * The log of a process: a line of JSON for each request and each fault, on standard output. In the demo nothing but faults,
- * unless LOG_LEVEL says so.
+ * The log of a process: one line of JSON for each request and each fault, on standard output. The demo logs faults only,
+ * unless LOG_LEVEL is set.
  */
 export const openLog = (): pino.Logger =>
   (shared.ypsilineLog ??= pino({
@@ -15,10 +15,10 @@ export const openLog = (): pino.Logger =>
     formatters: { level: (label) => ({ level: label }) },
   }));
 
-/** The log where one was opened; scripts have none. */
+/** The log, if this process has opened one. Scripts have none. */
 export const log = (): pino.Logger | null => shared.ypsilineLog ?? null;
 
-/** What follows in an address lets whoever has it in. */
+/** Beginnings of paths after which a secret follows. */
 const secret = /^(.*?)\/(join|password|sign-up|account\/email)\/[^]*/i;
 
 const decoded = (path: string): string | null => {
@@ -30,8 +30,8 @@ const decoded = (path: string): string | null => {
 };
 
 /**
- * An address as it may be logged: without its query, and without secrets in it, however they are written (`/%6aoin/…`,
- * `//join/…`). One that is not well-formed is refused, and logged only up to where it stops being so.
+ * An address as it may be logged: without its query and without secrets, however they are written (`/%6aoin/…`, `//join/…`).
+ * Of an address that is not well-formed, only the well-formed beginning is logged.
  */
 export const loggedPath = (url: string): string => {
   const path = url.split(/[?#]/)[0] ?? "";

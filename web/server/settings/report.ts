@@ -1,8 +1,8 @@
 import { log } from "./log";
 
 /**
- * Faults after which nothing works any more: no file or socket can be opened, or no worker started. What is left open is
- * only closed with the process, which whoever started it starts again.
+ * Faults after which nothing works any more: no file or socket can be opened, or no worker can be started. Only the end of
+ * the process frees what is left open. Whoever started the process starts another.
  */
 const fatal: ReadonlySet<string> = new Set(["EMFILE", "ENFILE", "ENOMEM", "ERR_WORKER_INIT_FAILED"]);
 
@@ -11,17 +11,17 @@ const isFatal = (error: unknown): boolean =>
   error !== null &&
   (("code" in error && fatal.has(String(error.code))) || ("cause" in error && isFatal(error.cause)));
 
-/** What ends this process once a fatal fault is told; the server says how (`endOnFatalFaults`). Scripts go on to their own end. */
+/** Ends this process after a fatal fault; set by the server (`endOnFatalFaults`). Scripts run on to their own end. */
 const shared = globalThis as { ypsilineEnd?: () => void };
 
-/** From now on a fault after which nothing works ends this process. */
+/** From now on a fatal fault ends this process. */
 export const endOnFatalFaults = (end: () => void): void => {
   shared.ypsilineEnd = end;
 };
 
 /**
- * Writes a fault to the server's log, with where it happened: the one way an error that is caught is told of. Nothing of
- * what was sent stands in it.
+ * Writes a fault to the server's log, with where it happened. Every error that is caught and not answered goes through here.
+ * Nothing that a client sent is logged.
  */
 export const report = (where: string, error: unknown): void => {
   const opened = log();
