@@ -9,7 +9,7 @@ import type { Result } from "../http/request-body";
 import { type Page, pageSize, rowsBefore } from "../database/paging";
 import type { EncodedPicture } from "../heavy/pictures";
 
-/** A design kept beside a spec, without its boxes. */
+/** A saved design of a spec, without its boxes. */
 export type KeptDesign = {
   readonly id: number;
   readonly name: string;
@@ -18,11 +18,11 @@ export type KeptDesign = {
   readonly boxes: number;
   readonly person: string;
   readonly at: Date;
-  /** The picture it was saved with: its height in device px, and these to a CSS px; null where it has none. */
+  /** Its picture: the height in device px, and device px per CSS px; null without one. */
   readonly picture: { readonly density: number; readonly height: number } | null;
 };
 
-/** Boxes of all kept designs of a spec together: what a review holds against two layouts at once. */
+/** Maximum number of boxes in all saved designs of a spec: a review compares them with two layouts. */
 export const mostKept = { designs: 200, boxes: 50_000 } as const;
 
 const shown = (sql: Sql) => sql`
@@ -40,7 +40,7 @@ export const designsOf = async (sql: Sql, specId: number, page: number): Promise
   return { page, entries, total, more: rowsBefore(page) + entries.length < total };
 };
 
-/** One design with its box list as JSON text; null where there is none, or it was taken away. */
+/** One design with its box list as JSON text; null if there is none or it was removed. */
 export const designOf = async (
   sql: Sql,
   specId: number,
@@ -52,7 +52,7 @@ export const designOf = async (
   return row ?? null;
 };
 
-/** All designs kept of a spec, the latest first: bounded by what may be kept. */
+/** All saved designs of a spec, the latest first. Their number is limited. */
 export const heldDesigns = async (sql: Sql, specId: number): Promise<readonly HeldDesign[]> =>
   sql<HeldDesign[]>`
     SELECT id, name, list::text AS list, purposes FROM kept_design
@@ -60,7 +60,7 @@ export const heldDesigns = async (sql: Sql, specId: number): Promise<readonly He
 
 type Doer = { readonly specId: number; readonly teamId: number; readonly personId: number };
 
-/** Locks a spec's designs for one transaction, so that two people keep no more between them than may be kept. */
+/** Locks a spec's designs for one transaction, so that two people together cannot exceed the limits. */
 const room = async (sql: postgres.TransactionSql, specId: number): Promise<{ readonly designs: number; readonly boxes: number }> => {
   await sql`SELECT pg_advisory_xact_lock(hashtext('designs of a spec'), ${specId}::int)`;
   const [row] = await sql<{ designs: number; boxes: number }[]>`
@@ -71,14 +71,14 @@ const room = async (sql: postgres.TransactionSql, specId: number): Promise<{ rea
 const fits = ({ designs, boxes }: { readonly designs: number; readonly boxes: number }, more: number): boolean =>
   designs < mostKept.designs && boxes + more <= mostKept.boxes;
 
-/** Why a spec can keep no further design of so many boxes and bytes; null where it can. */
+/** Why another design of this size cannot be saved; null if it can. */
 const designFault = async (sql: postgres.TransactionSql, doer: Doer, boxes: number, bytes: number): Promise<Problem | null> => {
   if (fits(await room(sql, doer.specId), boxes)) return roomFault(sql, doer.teamId, bytes, "designs");
   const detail = `A spec keeps at most ${mostKept.designs} designs of ${mostKept.boxes.toLocaleString("en")} boxes together; remove one first.`;
   return { code: "unprocessable", detail };
 };
 
-/** Keeps a design, where there is room for it beside those kept already; answers its id. */
+/** Saves a design if there is room, and returns its id. */
 export const keepDesign = async (
   sql: postgres.TransactionSql,
   doer: Doer,
@@ -96,7 +96,7 @@ export const keepDesign = async (
   return { ok: true, value: row.id };
 };
 
-/** Counts anew what the designs of a spec take. */
+/** Recounts the storage of a spec's designs. */
 const countBytes = (sql: postgres.TransactionSql, specId: number): Promise<void> =>
   setKept(
     sql,
@@ -106,7 +106,7 @@ const countBytes = (sql: postgres.TransactionSql, specId: number): Promise<void>
       LEFT JOIN design_picture i ON i.design_id = d.id WHERE d.spec_id = ${specId} AND d.removed_at IS NULL)`,
   );
 
-/** Takes a design away, or puts it back where there is still room for it; false where there is none by that id. */
+/** Removes a design, or restores it if there is room; false if there is none by that id. */
 export const removeDesign = async (sql: postgres.TransactionSql, doer: Doer, id: number, removed: boolean): Promise<Result<boolean>> => {
   const [row] = await sql<{ name: string; boxes: number; bytes: number; removed: boolean }[]>`
     SELECT name, boxes, length(list::text) + coalesce((SELECT length(i.bytes) FROM design_picture i WHERE i.design_id = id), 0) AS bytes, removed_at IS NOT NULL AS removed FROM kept_design WHERE id = ${id} AND spec_id = ${doer.specId} FOR UPDATE`;
@@ -120,7 +120,7 @@ export const removeDesign = async (sql: postgres.TransactionSql, doer: Doer, id:
   return { ok: true, value: true };
 };
 
-/** Says of an edge that it is off the grid on purpose, and why; null says so no more. False where there is no such design or edge. */
+/** Marks an edge as off the grid on purpose, with the reason; null removes the mark. False if there is no such design or edge. */
 export const setPurpose = async (
   sql: postgres.TransactionSql,
   doer: Doer,
@@ -138,7 +138,7 @@ export const setPurpose = async (
   return true;
 };
 
-/** Saves the picture of a design that has none yet, where there is room for it; false where there is no such design. */
+/** Saves the picture of a design without one, if there is room; false if there is no such design. */
 export const addPicture = async (
   sql: postgres.TransactionSql,
   doer: Doer,
@@ -158,7 +158,7 @@ export const addPicture = async (
   return { ok: true, value: true };
 };
 
-/** The picture of a design, as it was encoded; null where it has none, or was removed. */
+/** The encoded picture of a design; null if it has none or was removed. */
 export const pictureOf = async (sql: Sql, specId: number, id: number): Promise<Buffer | null> => {
   const [row] = await sql<{ bytes: Buffer }[]>`
     SELECT i.bytes FROM design_picture i JOIN kept_design d ON d.id = i.design_id

@@ -15,13 +15,13 @@ const tooMany = (wait: number, before: string): Problem => ({
   headers: { "Retry-After": String(wait) },
 });
 
-/** As for signing in (`sign-in.ts`): whoever found a page open may not guess faster than whoever did not. */
+/** The same pace as for signing in (`sign-in.ts`): somebody who found a page open cannot guess faster. */
 const ownPace: Pace = { free: 5, longest: 60 };
 
 /**
- * What is said where somebody's own password is asked and is not theirs, or too much is looked at; null where it is. A wrong
- * one counts as a guess at signing in, too. The account's own attempts are counted apart, so that others' guesses do not
- * keep its owner from changing the password.
+ * The refusal if somebody's own password is wrong, or too many are being verified; null if it is right. A wrong one also counts
+ * as a guess at signing in. The account's own attempts are counted separately, so that others' guesses do not keep its owner
+ * from changing the password.
  */
 export const ownPasswordFault = async (sql: postgres.Sql, person: Person, password: string, path: string): Promise<Problem | null> => {
   const subject = `own password ${person.id}`;
@@ -40,7 +40,7 @@ export const ownPasswordFault = async (sql: postgres.Sql, person: Person, passwo
   return { code: "unprocessable", detail: "This is not the password of this account.", issues };
 };
 
-/** Why no letter goes to an address now: this instance sends none, or enough went to it or for this asker of late; null where it may. */
+/** Why no letter can be sent to an address now: the instance sends no mail, or too many were sent to it or requested by this sender. Null if one can. */
 export const letterFault = async (sql: postgres.Sql, email: string, sender: string): Promise<Problem | null> => {
   if (!sendsMail())
     return {
@@ -51,13 +51,13 @@ export const letterFault = async (sql: postgres.Sql, email: string, sender: stri
   return wait === 0 ? null : tooMany(wait, "the next letter");
 };
 
-/** Why an invitation does not go to an address now; null where it may. */
+/** Why no invitation can be sent to an address now; null if one can. */
 export const invitationFault = async (sql: postgres.Sql, email: string, teamId: number): Promise<Problem | null> => {
   const wait = await invitationWait(sql, email, teamId);
   return wait === 0 ? null : tooMany(wait, "the next invitation");
 };
 
-/** What is wrong with a password that somebody chooses; null where it may be taken. `about` is what others know of them. */
+/** What is wrong with a new password; null if nothing is. `about` is what others know about its owner. */
 export const newPasswordFault = (password: string, about: readonly string[], path = "/password"): Problem | null => {
   const message = passwordFault(password, about);
   const issues: readonly Issue[] = [{ path, message: message ?? "" }];

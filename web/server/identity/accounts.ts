@@ -11,8 +11,8 @@ export const setName = async (sql: postgres.TransactionSql, personId: number, na
 };
 
 /**
- * Gives an account another password, by its hash. Every session but one ends (null: all of them), and so do the links that
- * were mailed to it and what browsers remember of it.
+ * Sets an account's password (its hash). Every session except one ends (null: all of them), and so do its mailed links and
+ * known browsers.
  */
 export const setPassword = async (
   sql: postgres.TransactionSql,
@@ -28,9 +28,9 @@ export const setPassword = async (
   return ended;
 };
 
-/** How often letters are sent to one address and from one sender, before they wait. */
+/** How many letters to one address, or from one sender, are sent without waiting. */
 const letterPace: Pace = { free: 5, longest: 3600 };
-/** A team that invites its people sends many letters on one day. */
+/** The same for invitations: a new team sends many on one day. */
 const invitationPace: Pace = { free: 100, longest: 3600 };
 
 const waitFor = async (sql: Sql, subjects: readonly (readonly [string, Pace])[]): Promise<number> => {
@@ -41,24 +41,24 @@ const waitFor = async (sql: Sql, subjects: readonly (readonly [string, Pace])[])
   return 0;
 };
 
-/** Seconds to wait before another letter goes to an address; 0 where it may go now. */
+/** Seconds to wait before another letter can be sent to an address; 0 if it can be sent now. */
 export const letterWait = (sql: Sql, email: string, sender: string): Promise<number> =>
   waitFor(sql, [
     [`letters to ${email}`, letterPace],
     [`letters from ${sender}`, letterPace],
   ]);
 
-/** The same for an invitation: one address gets no more of them than of other letters. */
+/** The same for an invitation. One address gets no more invitations than other letters. */
 export const invitationWait = (sql: Sql, email: string, teamId: number): Promise<number> =>
   waitFor(sql, [
     [`letters to ${email}`, letterPace],
     [`invitations of team ${teamId}`, invitationPace],
   ]);
 
-/** Has a link for a new password sent to an address, where it has an account. Takes as long where it has none. */
+/** Sends a link to set a new password, if the address has an account. Takes equally long if it has none. */
 export const forgotten = (sql: postgres.TransactionSql, email: string): Promise<void> => queueAccountLetter(sql, "password", email, null);
 
-/** Sets a new password, by its hash, with a mailed link, which works once. Every session ends. False where the link works no more. */
+/** Sets a new password (its hash) with a mailed link, which works once. Every session ends. False if the link no longer works. */
 export const resetPassword = async (sql: postgres.TransactionSql, secret: string, passwordHash: string): Promise<boolean> => {
   const link = await takeLink(sql, "password", secret);
   if (link?.personId == null) return false;
@@ -66,13 +66,13 @@ export const resetPassword = async (sql: postgres.TransactionSql, secret: string
   return true;
 };
 
-/** Has a link that confirms a new address sent to it; the account keeps its own until then. */
+/** Sends a link that confirms a new address. The account keeps its address until then. */
 export const askNewEmail = (sql: postgres.TransactionSql, personId: number, email: string): Promise<void> =>
   queueAccountLetter(sql, "email", email, personId);
 
 export type EmailChanged = { readonly ok: true; readonly email: string } | { readonly ok: false; readonly code: "gone" | "taken" };
 
-/** Takes a new address by its mailed link, for the account that asked for it. Links mailed to the old address end, and it is told. */
+/** Changes the address of the account that requested the link. Links mailed to the old address end, and a letter tells it. */
 export const confirmEmail = async (sql: postgres.TransactionSql, personId: number, secret: string): Promise<EmailChanged> => {
   const found = await linkOf(sql, "email", secret);
   if (found?.personId !== personId) return { ok: false, code: "gone" };
@@ -90,10 +90,10 @@ export const confirmEmail = async (sql: postgres.TransactionSql, personId: numbe
   return { ok: true, email: found.email };
 };
 
-/** Has the link to make an account by sent to an address; one that has an account gets the way to sign in. */
+/** Sends a link to create an account; an address that has one is told how to sign in. */
 export const askSignUp = (sql: postgres.TransactionSql, email: string): Promise<void> => queueAccountLetter(sql, "sign-up", email, null);
 
-/** Makes an account by a mailed link; null where the link works no more, or the address has an account meanwhile. */
+/** Creates an account with a mailed link; null if the link no longer works or the address has an account by now. */
 export const signUp = async (
   sql: postgres.TransactionSql,
   secret: string,

@@ -1,15 +1,14 @@
 import type { Sql } from "../database/database";
 
-/** How many attempts of one subject go at once, and how long the next ones wait: 1 s, 2 s, 4 s … up to `longest`. */
+/** How many attempts are free, and how long later ones wait: 1 s, 2 s, 4 s … up to `longest`. */
 export type Pace = { readonly free: number; readonly longest: number };
 
 export type Counted = { readonly ok: true } | { readonly ok: false; readonly wait: number };
 
 /**
- * Counts an attempt before it is looked at, in one statement, so that many sent at once are counted one by one. Refused
- * while the subject has to wait; what is refused is not counted, so that nobody can make another wait for ever longer. A
- * wait longer than there can be comes of a clock that was set back, and is over.
- * Counts are forgotten after a day.
+ * Counts an attempt before it is verified, in one statement, so that simultaneous attempts are counted one by one. Attempts are
+ * refused while the subject has to wait; refused ones are not counted, so that nobody can make others wait for ever. A wait
+ * longer than the maximum was made before the clock was set back, and does not count. Counts expire after a day.
  */
 export const countAttempt = async (sql: Sql, subject: string, { free, longest }: Pace): Promise<Counted> => {
   const next = sql`CASE WHEN a.at < clock_timestamp() - interval '1 day' THEN 1 ELSE a.failures + 1 END`;
@@ -26,17 +25,17 @@ export const countAttempt = async (sql: Sql, subject: string, { free, longest }:
   return { ok: false, wait: Math.max(1, row?.wait ?? 1) };
 };
 
-/** Forgets the failures of a subject that has shown to be right. */
+/** Deletes the failures of a subject after a success. */
 export const forgetAttempts = async (sql: Sql, subject: string): Promise<void> => {
   await sql`DELETE FROM sign_in_attempt WHERE subject = ${subject}`;
 };
 
-/** Takes one attempt back: it was right, but says nothing of the others from there. */
+/** Removes one attempt from the count: it succeeded, but says nothing about others from there. */
 export const forgiveAttempt = async (sql: Sql, subject: string): Promise<void> => {
   await sql`UPDATE sign_in_attempt SET failures = greatest(0, failures - 1), next_at = clock_timestamp() WHERE subject = ${subject}`;
 };
 
-/** Forgets what is older than a day; part of looking after the tables. */
+/** Deletes attempts that are older than a day. */
 export const forgetOldAttempts = async (sql: Sql): Promise<void> => {
   await sql`DELETE FROM sign_in_attempt WHERE at < now() - interval '1 day'`;
 };

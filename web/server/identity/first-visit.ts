@@ -1,7 +1,7 @@
 import type postgres from "postgres";
 import type { Sql } from "../database/database";
 
-/** Whether somebody is pointed to what the sheet has: they never put that away and have created no spec. */
+/** Whether to show somebody the pointers on the sheet: they have not closed them and have created no spec. */
 export const needsPointers = async (sql: Sql, personId: number): Promise<boolean> => {
   const [row] = await sql<{ needs: boolean }[]>`
     SELECT pointers_seen_at IS NULL AND NOT EXISTS (SELECT 1 FROM spec WHERE created_by = ${personId}) AS needs

@@ -3,18 +3,18 @@ import type { Sql } from "../database/database";
 import { specIdAt } from "../database/spec-address";
 
 /**
- * Where a right is asked: of the pool, before a request's body is read, or inside the transaction that writes. There
- * everything the right rests on is held until the transaction ends, so that it cannot be lost between the question and
- * the write. Rows are held in one order, session, spec, team, membership, so that two requests do not wait for each other.
+ * Where a right is checked: with the pool, before a request's body is read, or inside the transaction that writes. Inside it,
+ * the rows that the right rests on are locked until the end, so that it cannot be lost between the check and the write. Rows
+ * are locked in one order (session, spec, team, membership), so that two requests cannot deadlock.
  */
 export type Asking = { readonly sql: Sql; readonly holds: false } | { readonly sql: postgres.TransactionSql; readonly holds: true };
 
-/** How a row is held: beside others who only rely on it, or alone, by whoever is about to change it. */
+/** How a row is locked: `shared` by those who rely on it, `alone` by whoever changes it. */
 export type Hold = "shared" | "alone";
 
-/** Holds a team, and somebody's membership in it. */
+/** Locks a team and somebody's membership in it. */
 export const holdTeam = async (sql: postgres.TransactionSql, team: number | string, personId: number | null, hold: Hold): Promise<void> => {
-  // Without FOR UPDATE: rows that name the team can still be added beside it.
+  // Not FOR UPDATE: rows that reference the team can still be added.
   const lock = hold === "alone" ? sql`FOR NO KEY UPDATE` : sql`FOR SHARE`;
   const [row] = await sql<
     { id: number }[]
@@ -22,7 +22,7 @@ export const holdTeam = async (sql: postgres.TransactionSql, team: number | stri
   if (row && personId !== null) await sql`SELECT 1 FROM membership WHERE team_id = ${row.id} AND person_id = ${personId} FOR SHARE`;
 };
 
-/** Holds the spec an address leads to, its team, and somebody's membership in that. */
+/** Locks the spec of an address, its team, and somebody's membership in that team. */
 export const holdSpec = async (
   sql: postgres.TransactionSql,
   address: { readonly team: string; readonly slug: string },

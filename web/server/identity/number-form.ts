@@ -1,7 +1,7 @@
 import { type NumberForm, numberForms } from "@/wire/shapes";
 import { cookieOptions } from "./sign-in";
 
-/** Carries the account's number form to every page of a browser, those included that ask nothing of the database. */
+/** The cookie with the account's number format, so that pages without database access have it too. */
 export const numbersCookie = "ypsiline_numbers";
 
 export const numbersCookieOptions = () => ({ ...cookieOptions(), httpOnly: false, maxAge: 400 * 86_400 }) as const;

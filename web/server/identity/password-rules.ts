@@ -1,28 +1,28 @@
 import { dictionary } from "@zxcvbn-ts/language-common";
 
-/** Passwords that many people have, the ones that are guessed first; without capitals. */
+/** The most common passwords, in lower case. */
 let common: ReadonlySet<string> | null = null;
 const commonPasswords = (): ReadonlySet<string> => (common ??= new Set(dictionary["passwords-common"]));
 
-/** Whether a text is one short piece over and over: "aaaaaaaaaaaa", "abc123abc123abc". */
+/** Whether a text repeats one short piece: "aaaaaaaaaaaa", "abc123abc123abc". */
 const isRepeated = (text: string): boolean => {
   for (let length = 1; length <= text.length / 2; length += 1)
     if ([...text].every((character, index) => character === text[index % length])) return true;
   return false;
 };
 
-/** Whether every character is next to the one before it, up or down: "123456789012", "abcdefghijkl". */
+/** Whether each character follows or precedes the one before it: "123456789012", "abcdefghijkl". */
 const isRun = (text: string): boolean => {
   const steps = [...text].slice(1).map((character, index) => character.charCodeAt(0) - text.charCodeAt(index));
   return steps.filter((step) => Math.abs(step) !== 1).length <= 1;
 };
 
-/** Characters other than spaces that a password has at least. */
+/** Minimum number of characters other than spaces. */
 const least = 8;
 
 /**
- * Why a password may not be chosen, beside its length; null where it may. It is refused where it is one that many people
- * have, is easily guessed from how it is made, or says who the account is of (NIST SP 800-63B, 5.1.1.2).
+ * Why a password is refused, apart from its length; null if it is not. Refused are common passwords, ones that are easy to
+ * guess from their pattern, and ones that contain the owner's name or address (NIST SP 800-63B, 5.1.1.2).
  */
 export const passwordFault = (password: string, about: readonly string[]): string | null => {
   const plain = password.toLowerCase();

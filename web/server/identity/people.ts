@@ -33,12 +33,12 @@ export const addSession = async (
     VALUES (${session.tokenHash}, ${session.personId}, now() + make_interval(hours => ${session.hours}), ${session.agent.slice(0, 200)})`;
 };
 
-/** Hours after which a session ends that nobody used, and minutes within which its use is noted once. */
+/** Hours without use after which a session ends, and minutes within which its use is recorded once. */
 const idle = { ends: 8, noted: 10 } as const;
 
 const isOpen = (sql: Sql) => sql`s.expires_at > now() AND s.used_at > now() - make_interval(hours => ${idle.ends})`;
 
-/** Whose session it is, while it is open. Held (`holding.ts`), it cannot end before the transaction does. */
+/** The person of an open session. Locked (`holding.ts`), it cannot end before the transaction. */
 export const personBySession = async ({ sql, holds }: Asking, tokenHash: Buffer): Promise<Person | null> => {
   const [row] = await sql<(Person & { idle: boolean })[]>`
     SELECT p.id, p.email, p.name, p.numbers, s.used_at < now() - make_interval(mins => ${idle.noted}) AS idle
@@ -50,13 +50,13 @@ export const personBySession = async ({ sql, holds }: Asking, tokenHash: Buffer)
   return person;
 };
 
-/** Ends a session, and the event streams of its person: those of other sessions are asked for again. */
+/** Ends a session and its person's event streams. Streams of other sessions reconnect. */
 export const endSession = async (sql: postgres.TransactionSql, tokenHash: Buffer): Promise<void> => {
   const [row] = await sql<{ personId: number }[]>`DELETE FROM session WHERE token_hash = ${tokenHash} RETURNING person_id AS "personId"`;
   if (row) await announce(sql, { kind: "access", of: { person: row.personId } });
 };
 
-/** A session that is open: when it began, by what, and whether it is the one that asks. */
+/** An open session: when it began, in which browser, and whether it is the current one. */
 export type Session = { readonly at: Date; readonly browser: string; readonly own: boolean };
 
 export const sessionsOf = async (sql: Sql, personId: number, own: Buffer): Promise<readonly Session[]> =>
@@ -64,7 +64,7 @@ export const sessionsOf = async (sql: Sql, personId: number, own: Buffer): Promi
     SELECT s.created_at AS at, s.browser, s.token_hash = ${own} AS own FROM session s
     WHERE s.person_id = ${personId} AND ${isOpen(sql)} ORDER BY own DESC, s.created_at DESC LIMIT 50`;
 
-/** Ends every session of a person but one (null: all of them); returns how many ended. */
+/** Ends every session of a person except one (null: none excepted). Returns how many ended. */
 export const endSessions = async (sql: Sql, personId: number, but: Buffer | null): Promise<number> => {
   const rows = await sql`
     DELETE FROM session WHERE person_id = ${personId} ${but === null ? sql`` : sql`AND token_hash <> ${but}`} RETURNING token_hash`;
@@ -75,13 +75,13 @@ export const setNumbers = async (sql: postgres.TransactionSql, personId: number,
   await sql`UPDATE person SET numbers = ${numbers} WHERE id = ${personId}`;
 };
 
-/** Browsers remembered of one account. */
+/** Maximum number of known browsers per account. */
 const mostBrowsers = 20;
 
 export const browserKnown = async (sql: Sql, tokenHash: Buffer, personId: number): Promise<boolean> =>
   (await sql`SELECT 1 FROM known_browser WHERE token_hash = ${tokenHash} AND person_id = ${personId}`).length > 0;
 
-/** Remembers a browser that an account was signed in with; the longest unused go. */
+/** Records a browser that the account has signed in with. The longest unused are dropped. */
 export const keepBrowser = async (sql: Sql, tokenHash: Buffer, personId: number, days: number): Promise<void> => {
   await sql`
     INSERT INTO known_browser (token_hash, person_id) VALUES (${tokenHash}, ${personId})
@@ -95,7 +95,7 @@ export const forgetBrowsers = async (sql: Sql, personId: number): Promise<void> 
   await sql`DELETE FROM known_browser WHERE person_id = ${personId}`;
 };
 
-/** Whether an account still has a password, by its hash. Held, it cannot be changed before the transaction ends. */
+/** Whether an account still has the password with this hash. It is locked until the transaction ends. */
 export const hasPassword = async (sql: postgres.TransactionSql, personId: number, passwordHash: string): Promise<boolean> =>
   (await sql`SELECT 1 FROM person WHERE id = ${personId} AND password_hash = ${passwordHash} AND closed_at IS NULL FOR SHARE`).length > 0;
 
@@ -116,7 +116,7 @@ export const addTeam = async (sql: Sql, team: { slug: string; name: string }): P
   return row.id;
 };
 
-/** Makes somebody a member of a team; false where they are one already, and stay what they are. */
+/** Adds somebody to a team; false if they are a member already, whose role stays. */
 export const joinTeam = async (sql: Sql, teamId: number, personId: number, role: Role): Promise<boolean> =>
   (
     await sql`

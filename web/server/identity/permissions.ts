@@ -24,14 +24,14 @@ export type Action = (typeof actions)[number];
 const readers: readonly Action[] = ["read-version", "read-draft", "comment", "read-team"];
 const authors: readonly Action[] = [...readers, "edit-draft", "create-spec", "ask-review", "name-spec", "edit-devices", "make-project"];
 const allowed: Readonly<Record<Role, readonly Action[]>> = { reader: readers, author: authors, lead: actions };
-/** What may be done to a spec that was put away: it is read as it was, and looked after. */
+/** What may be done to an archived spec: reading and administration. */
 const toArchived: readonly Action[] = ["read-version", "read-draft", "withdraw", "share", "manage-spec"];
 
 /**
- * Whether someone may do something to a team's specs. The one place that decides it.
- * `role` is null for people outside the team and for those not signed in; they may read versions of public specs.
- * Leads publish; authors where the team says so. An owner of a project may manage that project (`owner`). An archived spec
- * is changed by nobody until it is brought back.
+ * Whether someone may do something to a team's specs. This is the one place that decides it.
+ * `role` is null for people outside the team and for those not signed in; they may read versions of public specs. Leads
+ * publish, and authors if the team allows it. The owner of a project may manage that project (`owner`). Nobody can change an
+ * archived spec until it is restored.
  */
 export const may = (
   role: Role | null,

@@ -6,12 +6,12 @@ import { happened } from "../happenings/happenings";
 import { addMember, addPerson, addTeam } from "./people";
 import { newSecret, secretHash } from "../database/secrets";
 
-/** Whether nobody has an account yet: such an instance is set up first. */
+/** Whether nobody has an account yet, so that the instance has to be set up first. */
 export const isEmpty = async (sql: Sql): Promise<boolean> => (await sql`SELECT 1 FROM person LIMIT 1`).length === 0;
 
 const key = "set-up code";
 
-/** Makes the code that set-up asks for, and forgets an earlier one; null where the instance is set up already. */
+/** Creates the set-up code, replacing an earlier one; null if the instance is set up already. */
 export const makeSetUpCode = async (sql: Sql): Promise<string | null> => {
   if (!(await isEmpty(sql))) return null;
   const code = newSecret()
@@ -24,14 +24,14 @@ export const makeSetUpCode = async (sql: Sql): Promise<string | null> => {
   return code;
 };
 
-/** The part of addresses a team is known by: made of its name, and no other team's. `ypsiline` is the registry's own scope. */
+/** A team's part of addresses, made from its name and not used by another team. `ypsiline` is the registry's own scope. */
 export const freeTeamSlug = async (sql: Sql, name: string): Promise<string> => {
   const wanted = slugOf(name, "team", 50);
   const taken = new Set((await sql<{ slug: string }[]>`SELECT slug FROM team WHERE slug LIKE ${`${wanted}%`}`).map(({ slug }) => slug));
   return untaken(wanted, (one) => taken.has(one) || one === "ypsiline");
 };
 
-/** Makes a team with its first lead. */
+/** Creates a team with its first lead. */
 export const makeTeam = async (
   sql: postgres.TransactionSql,
   input: { readonly name: string; readonly personId: number },
@@ -48,14 +48,14 @@ export const makeTeam = async (
 export type SetUp =
   { readonly ok: true; readonly personId: number; readonly team: string } | { readonly ok: false; readonly code: "done" | "wrong-code" };
 
-/** Whether an instance may be set up with a code; looked at before a password is hashed. */
+/** Whether a set-up code is valid; checked before a password is hashed. */
 export const maySetUp = async (sql: Sql, code: string): Promise<"yes" | "done" | "wrong-code"> => {
   const [kept] = await sql<{ value: string }[]>`SELECT value FROM instance WHERE key = ${key}`;
   if (!kept || !(await isEmpty(sql))) return "done";
   return timingSafeEqual(Buffer.from(kept.value, "hex"), secretHash(code.trim())) ? "yes" : "wrong-code";
 };
 
-/** Sets an empty instance up: its first person, and the team they lead. Of two at once one does it. */
+/** Sets up an empty instance: its first person and their team. Only one of two requests at once succeeds. */
 export const setUp = async (
   sql: postgres.TransactionSql,
   input: { readonly code: string; readonly name: string; readonly email: string; readonly passwordHash: string; readonly team: string },

@@ -20,14 +20,14 @@ import { site } from "../settings/settings";
 import { inTransaction } from "../database/transaction";
 
 export const sessionCookie = (): string => cookieName("ypsiline_session");
-/** Tells a browser that an account was signed in with before; it gives no right to anything. */
+/** Marks a browser that has signed in to the account before. It grants no rights. */
 export const browserCookie = (): string => cookieName("ypsiline_browser");
-/** A working day and a night. */
+/** A working day and a night, hours. */
 export const sessionHours = 24;
-/** Days a browser stays known after it was last signed in with. */
+/** Days that a browser stays known after its last sign-in. */
 const browserDays = 180;
 
-/** An address may serve a whole office. A browser the account was signed in with has a count of its own. */
+/** A whole office may share an address, so it gets more attempts. A known browser has its own count. */
 const paces = {
   account: { free: 5, longest: 60 },
   address: { free: 30, longest: 60 },
@@ -48,17 +48,17 @@ export type Attempt = {
   readonly email: string;
   readonly password: string;
   readonly address: string;
-  /** The cookie of a browser that was signed in before, where there is one. */
+  /** The cookie of a known browser, if there is one. */
   readonly browser: string | null;
-  /** What the browser says it is. */
+  /** The browser's name for itself (User-Agent). */
   readonly agent: string;
-  /** The session this browser has had until now; it ends with the new one. */
+  /** The current session of this browser; it ends when the new one begins. */
   readonly session: string | null;
 };
 
 /**
- * Checks a password and opens a session. Attempts are counted before a password is looked at, and wait longer each time.
- * A browser that was signed in to the account before is counted by itself: nobody can lock its owner out by guessing.
+ * Checks a password and opens a session. Attempts are counted before a password is verified, and wait longer each time.
+ * A known browser of the account is counted separately: nobody can lock the owner out by guessing.
  */
 export const signIn = async (sql: postgres.Sql, attempt: Attempt): Promise<SignedIn> => {
   const email = attempt.email.trim().toLowerCase().slice(0, 254);
@@ -94,37 +94,37 @@ export const signIn = async (sql: postgres.Sql, attempt: Attempt): Promise<Signe
   });
 };
 
-/** Counts a wrong guess at the password of an account that was made elsewhere than at the sign-in. */
+/** Counts a wrong password that was typed elsewhere than on the sign-in page. */
 export const countGuess = async (sql: Sql, email: string): Promise<void> => {
   await countAttempt(sql, `account ${email}`, paces.account);
 };
 
-/** Gives a browser the session it is signed in with. */
+/** Sets the session cookie. */
 export const keepSessionCookie = (jar: Jar, token: string): void => {
   jar.set(sessionCookie(), token, cookieOptions());
 };
 
-/** Takes the session from a browser. A cookie named `__Host-` is only replaced by one that is kept the same way. */
+/** Deletes the session cookie. A `__Host-` cookie is only replaced by one with the same attributes. */
 export const endSessionCookie = (jar: Jar): void => {
   jar.set(sessionCookie(), "", { ...cookieOptions(), maxAge: 0 });
 };
 
-/** Opens a session of a person who has proven to be that person. */
+/** Opens a session for somebody who has proven their identity. */
 export const openSession = async (sql: Sql, personId: number, agent: string): Promise<string> => {
   const token = newSecret();
   await addSession(sql, { tokenHash: secretHash(token), personId, hours: sessionHours, agent });
   return token;
 };
 
-/** How a session's cookie is kept; from plain http only where the site itself is reached by it. */
+/** Attributes of the session cookie. It is sent over plain http only if the site itself uses that. */
 export const cookieOptions = () =>
   ({ httpOnly: true, sameSite: "lax", path: "/", maxAge: sessionHours * 3600, secure: site().startsWith("https:") }) as const;
-/** How the cookie of a known browser is kept. */
+/** Attributes of the cookie of a known browser. */
 export const browserCookieOptions = () => ({ ...cookieOptions(), maxAge: browserDays * 86_400 }) as const;
 
 export const personOfToken = (asking: Asking, token: string): Promise<Person | null> => personBySession(asking, secretHash(token));
 const signOutIn = (sql: postgres.TransactionSql, token: string): Promise<void> => endSession(sql, secretHash(token));
 
-/** Ends a session, and the streams that listen by it. */
+/** Ends a session and its event streams. */
 export const signOut = (sql: postgres.Sql, token: string): Promise<void> =>
   inTransaction(sql, (transaction) => signOutIn(transaction, token));

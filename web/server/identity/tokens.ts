@@ -12,19 +12,19 @@ export type AccessToken = {
   readonly at: Date;
   readonly lastUsedAt: Date | null;
   readonly revokedAt: Date | null;
-  /** Versions it has fetched, latest first: "passenger-booking 2.1.0". */
+  /** The versions it has fetched, the latest first: "passenger-booking 2.1.0". */
   readonly fetched: readonly string[];
 };
 
-/** Beginning of every access token, so that a leaked one is known for what it is. */
+/** Prefix of every access token, so that a leaked one is recognised. */
 const prefix = "ypsl_";
-/** Tokens of a project that work at once. */
+/** Maximum number of active tokens per project. */
 export const mostTokens = 50;
 
-/** Revoked tokens of a project that are still told. */
+/** How many revoked tokens of a project are listed. */
 const mostRevoked = 5;
 
-/** Tokens of projects, those that work first; of the revoked the latest. */
+/** Tokens of projects: active ones first, then the latest revoked ones. */
 export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise<readonly AccessToken[]> =>
   sql<AccessToken[]>`
     SELECT t.id, t.project_id AS "projectId", t.name, p.name AS "madeBy", t.at, t.last_used_at AS "lastUsedAt", t.revoked_at AS "revokedAt",
@@ -36,7 +36,7 @@ export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise
     JOIN person p ON p.id = t.made_by
     WHERE t.revoked_at IS NULL OR t.place <= ${mostRevoked} ORDER BY t.revoked_at NULLS FIRST, t.at DESC, t.id DESC`;
 
-/** Makes a token; the answer is the only time it is seen. Null where the project has as many as it may. */
+/** Creates a token and returns it, once. Null if the project has the maximum number. */
 export const makeToken = async (
   sql: postgres.TransactionSql,
   input: {
@@ -68,7 +68,7 @@ export const revokeToken = async (
   return true;
 };
 
-/** Revokes the tokens somebody made in a team, or those of others' projects alone (`keepOwn`); returns how many worked until now. */
+/** Revokes the tokens somebody created in a team; with `keepOwn`, those of their own projects stay. Returns how many were active. */
 export const revokeTokensBy = async (sql: Sql, teamId: number, personId: number, keepOwn: boolean): Promise<number> => {
   const rows = await sql<{ id: number }[]>`
     UPDATE access_token t SET revoked_at = now() FROM project j
@@ -86,11 +86,11 @@ export const revokeTokensOfTeam = async (sql: Sql, teamId: number): Promise<void
   for (const { id } of rows) await announce(sql, { kind: "access", of: { token: id } });
 };
 
-/** The bearer token of an Authorization header; null where there is none. */
+/** The bearer token of an Authorization header, or null. */
 export const bearerIn = (authorization: string | null): string | null => /^Bearer ([\w-]{20,200})$/i.exec(authorization ?? "")?.[1] ?? null;
 export const bearerToken = (headers: Headers): string | null => bearerIn(headers.get("authorization"));
 
-/** The team a working token reads for; null where it is none, or revoked. */
+/** The team of an active token; null if there is no such token or it is revoked. */
 export const teamOfToken = async (sql: Sql, token: string): Promise<{ readonly tokenId: number; readonly teamId: number } | null> => {
   const [row] = await sql<{ tokenId: number; teamId: number }[]>`
     SELECT t.id AS "tokenId", j.team_id AS "teamId" FROM access_token t JOIN project j ON j.id = t.project_id
@@ -98,7 +98,7 @@ export const teamOfToken = async (sql: Sql, token: string): Promise<{ readonly t
   return row ?? null;
 };
 
-/** Notes that a token was used, and which version it fetched. */
+/** Records that a token was used, and which version it fetched. */
 export const noteUse = async (sql: Sql, tokenId: number, versionId: number | null): Promise<void> => {
   await sql`UPDATE access_token SET last_used_at = now() WHERE id = ${tokenId}`;
   if (versionId === null) return;

@@ -42,9 +42,8 @@ type UseRow = {
 } & VersionNumber;
 
 /**
- * A page of a team's projects with what they use; of one spec's users only where a spec is given. How far each is behind
- * is counted over the later versions that were not withdrawn: how many there are, how many of them raise the major number over
- * the one before, and the highest level any of them has.
+ * A page of a team's projects with what they use, or only of those that use a given spec. How far each is behind is counted
+ * over later versions that are not withdrawn: how many there are, how many raise the major number, and the highest level.
  */
 export const projectsOf = async (
   sql: Sql,
@@ -102,7 +101,7 @@ export const projectsOf = async (
   };
 };
 
-/** Whose project it is; null where the team has none by that id. */
+/** The owner of a project; null if the team has none by that id. */
 export const projectOwner = async (
   { sql, holds }: Asking,
   teamId: number,
@@ -131,7 +130,7 @@ const nameFault: Problem = {
   issues: [{ path: "/name", message: "is the name of another project of the team" }],
 };
 
-/** Adds a project of a member of the team; refused where the team has one of that name, or as many as it may. */
+/** Adds a project for a member of the team; refused if the name is taken or the limit is reached. */
 export const addProject = async (
   sql: postgres.TransactionSql,
   input: { readonly teamId: number; readonly personId: number; readonly ownerId: number; readonly name: string },
@@ -149,7 +148,7 @@ export const addProject = async (
 
 export type UseSet = { readonly ok: true; readonly number: string | null } | { readonly ok: false; readonly code: "no-version" };
 
-/** Notes that a project uses a version of a spec of its team, or (null) that it uses that spec no more. */
+/** Records that a project uses a version of a spec, or (null) no longer uses the spec. */
 export const setUse = async (
   sql: postgres.TransactionSql,
   input: {

@@ -1,4 +1,4 @@
-/** What is asked of the registry. Names are not looked up yet. */
+/** A request to the registry, before names are looked up. */
 export type Asked =
   /** Metadata of a package, or of one version of it (a number, or a tag like `latest`). */
   | { readonly kind: "package"; readonly scope: string; readonly name: string; readonly version: string | null }
@@ -8,7 +8,7 @@ export type Asked =
   | { readonly kind: "whoami" }
   | { readonly kind: "unknown" };
 
-/** Where the registry stands; what comes after it is decoded once. */
+/** The registry's path. What follows is decoded once. */
 export const registryPath = "/npm";
 
 const part = "[a-z][a-z0-9-]{0,59}";
@@ -20,8 +20,8 @@ const tags = new RegExp(`^/-/package/${packageOf}/dist-tags/?$`);
 const ofTeam = new RegExp(`^/(${part})(/.*)?$`);
 
 /**
- * A path below the registry's own as the registry it is asked of, and the path in that. `/npm/TEAM/` is the same registry: clients
- * show a token by the path, so that a project can have one for each of several teams.
+ * Splits a path into the registry it addresses and the path in that. `/npm/TEAM/` is the same registry: clients choose a token
+ * by path, so that a project can have one for each of several teams.
  */
 export const registryAt = (path: string): { readonly registry: string; readonly path: string } => {
   const [, team, rest = ""] = ofTeam.exec(path) ?? [];
@@ -29,8 +29,8 @@ export const registryAt = (path: string): { readonly registry: string; readonly 
 };
 
 /**
- * Reads an address below the registry's own. Clients send the name of a package with its slash as it is, or encoded
- * (`@skerry%2fquay-board`). It must be well-formed (front.ts looks).
+ * Parses a path below the registry's. Clients send the slash in a package's name as it is or encoded
+ * (`@skerry%2fquay-board`). The path must be well-formed, which http/incoming.ts checks.
  */
 export const readAddress = (path: string): Asked => {
   const decoded = decodeURIComponent(path);
@@ -50,5 +50,5 @@ export const readAddress = (path: string): Asked => {
   return /^\/-\/whoami\/?$/.test(decoded) ? { kind: "whoami" } : { kind: "unknown" };
 };
 
-/** The path a package's tarball is fetched from, below the registry's own. */
+/** The path of a package's tarball below the registry's. */
 export const tarballPath = (name: string, version: string): string => `/${name}/-/${name.split("/")[1] ?? name}-${version}.tgz`;

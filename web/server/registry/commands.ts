@@ -5,17 +5,17 @@ import { report } from "../settings/report";
 import { tarballOf } from "../writing/tarball";
 import type { Package, PackedVersion } from "./metadata";
 
-/** The command for builds, beside the specs' packages; no team has its scope (team_slug_free). */
+/** The package of the command. No team can have its scope (team_slug_free). */
 export const commandScope = "ypsiline";
 export const commandName = "cli";
 export const commandPackage = `@${commandScope}/${commandName}`;
 
-/** What a release of the command is packed of, in its folder. */
+/** The files of a release of the command. */
 const contents = ["package.json", "README.md", "ypsiline.js"] as const;
 
 /**
- * Keeps the command of this release, from the folder it was built into, so that the registry goes on serving it after the
- * next one. A release that is kept stays what it is; one that differs under the same number is told and not taken.
+ * Stores the command of this release, from the folder it was built into, so that the registry still serves it after the next
+ * release. A stored release never changes; a different one with the same number is reported and ignored.
  */
 export const keepCommand = async (sql: Sql, folder: string): Promise<void> => {
   const files = await Promise.all(
@@ -40,7 +40,7 @@ export const keepCommand = async (sql: Sql, folder: string): Promise<void> => {
 
 type Row = Omit<PackedVersion, "withdrawn"> & { readonly readme: string };
 
-/** The command with every release that was kept, the newest first. */
+/** The command with every stored release, the newest first. */
 export const readCommand = async (sql: Sql): Promise<Package> => {
   const rows = await sql<Row[]>`
     SELECT version AS number, manifest, readme, sha512, sha1, files, unpacked, at AS "publishedAt" FROM command_release ORDER BY at DESC, version DESC`;
@@ -51,7 +51,7 @@ export const readCommand = async (sql: Sql): Promise<Package> => {
   };
 };
 
-/** The package of one release of the command; null where it was not kept. */
+/** The package of one release of the command; null if it is not stored. */
 export const readCommandFile = async (
   sql: Sql,
   version: string,

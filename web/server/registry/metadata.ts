@@ -1,6 +1,6 @@
 import { tarballPath } from "./address";
 
-/** A version of a package as the registry tells it. */
+/** A version of a package in the registry. */
 export type PackedVersion = {
   readonly number: string;
   /** package.json as it is in the package. */
@@ -10,21 +10,21 @@ export type PackedVersion = {
   readonly files: number;
   readonly unpacked: number;
   readonly publishedAt: Date;
-  /** Why it was withdrawn, and when; null where it was not. */
+  /** Why and when it was withdrawn; null if it was not. */
   readonly withdrawn: { readonly reason: string; readonly at: Date } | null;
 };
 
-/** A package with its versions, the highest first, and what its latest version's README says. */
+/** A package with its versions, the highest first, and the README of the latest. */
 export type Package = { readonly name: string; readonly versions: readonly PackedVersion[]; readonly readme: string };
 
 /** `full` as `npm view` reads it, `abbreviated` as installing does (application/vnd.npm.install-v1+json). */
 export type MetadataForm = "full" | "abbreviated";
 
-/** The highest version that was not withdrawn; null where there is none. */
+/** The highest version that is not withdrawn, or null. */
 export const latestOf = (versions: readonly PackedVersion[]): string | null =>
   versions.find(({ withdrawn }) => withdrawn === null)?.number ?? null;
 
-/** What of package.json installing asks for (the registry's own list of the abbreviated form). */
+/** The members of package.json that installing needs (the npm registry's list for the abbreviated form). */
 const installing = [
   "bin",
   "engines",
@@ -37,7 +37,7 @@ const installing = [
   "os",
 ] as const;
 
-/** What is said of a version: package.json, or of it what installing asks for, and its package. */
+/** The metadata of a version: package.json, whole or abbreviated, and its tarball. */
 export const versionMetadata = (name: string, version: PackedVersion, registry: string, form: MetadataForm): Record<string, unknown> => {
   const { number, sha512, sha1, files, unpacked, withdrawn } = version;
   const manifest = JSON.parse(version.manifest) as Readonly<Record<string, unknown>>;
@@ -61,8 +61,8 @@ export const tagsOf = (versions: readonly PackedVersion[]): Readonly<Record<stri
 };
 
 /**
- * The metadata of a package, as registry clients read it, by the address of the registry it was asked of. A
- * withdrawn version is deprecated with its reason and never `latest`.
+ * The metadata of a package for registry clients, with addresses of the registry that was asked. A withdrawn version is
+ * deprecated with its reason, and never `latest`.
  */
 export const packageMetadata = ({ name, versions, readme }: Package, registry: string, form: MetadataForm): Record<string, unknown> => {
   const rising = [...versions].reverse();

@@ -3,16 +3,16 @@ import { packageName } from "../specs/packing";
 import { type Spec, specColumns } from "../specs/specs";
 import type { Package, PackedVersion } from "./metadata";
 
-/** A spec as a package: who may read it, and by what it is known whether anything of it changed. */
+/** A spec as a package: who may read it, and a tag that changes with it. */
 export type PackageState = {
   readonly spec: Spec;
   readonly versions: number;
-  /** Versions that have no package yet. */
+  /** Number of versions without a package. */
   readonly unpacked: number;
   readonly withdrawn: number;
 };
 
-/** The state of a package in one query; null where no spec's package is called so. */
+/** The state of a package, in one query; null if there is no such package. */
 export const findPackage = async (sql: Sql, scope: string, name: string): Promise<PackageState | null> => {
   const [row] = await sql<(Spec & { versions: number; unpacked: number; withdrawn: number })[]>`
     SELECT ${specColumns(sql)}, NULL AS role,
@@ -34,7 +34,7 @@ const packed = ({ reason, withdrawnAt, ...version }: Row): PackedVersion => ({
   withdrawn: reason !== null && withdrawnAt ? { reason, at: withdrawnAt } : null,
 });
 
-/** A spec's package with every version that is packed, the highest first. */
+/** A spec's package with every packed version, the highest first. */
 export const readPackage = async (sql: Sql, { id, package: name }: Spec): Promise<Package> => {
   const rows = await sql<Row[]>`
     SELECT v.major || '.' || v.minor || '.' || v.patch AS number, p.manifest, f.sha512, p.sha1, p.files, p.unpacked, v.published_at AS "publishedAt",
@@ -48,7 +48,7 @@ export const readPackage = async (sql: Sql, { id, package: name }: Spec): Promis
   return { name, versions: rows.map(packed), readme: latest?.readme ?? "" };
 };
 
-/** The team and project an access token is of; null where it does not work. */
+/** The team and project of an access token; null if it is not active. */
 export const projectOfToken = async (sql: Sql, tokenId: number): Promise<string | null> => {
   const [row] = await sql<{ name: string }[]>`
     SELECT t.slug || '/' || j.name AS name FROM access_token a JOIN project j ON j.id = a.project_id JOIN team t ON t.id = j.team_id WHERE a.id = ${tokenId}`;

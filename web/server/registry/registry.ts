@@ -13,16 +13,16 @@ import { commandName, commandPackage, commandScope, readCommand, readCommandFile
 import { latestOf, type MetadataForm, type Package, packageMetadata, tagsOf, versionMetadata } from "./metadata";
 import { findPackage, projectOfToken, readPackage } from "./packages";
 
-/** A request to the registry, whatever server it came in by. */
+/** A request to the registry. */
 export type RegistryRequest = {
   readonly method: string;
-  /** Path below the registry's own, as it was sent. */
+  /** The path below the registry's, as it was sent. */
   readonly path: string;
   readonly accept: string;
   readonly ifNoneMatch: string | null;
-  /** The access token of a project; null where none was sent. */
+  /** The access token of a project, or null. */
   readonly bearer: string | null;
-  /** Whether something was sent to show who asks, whatever it is. */
+  /** Whether credentials of any kind were sent. */
   readonly shown: boolean;
   /** Scheme and host of this instance, for the addresses in its answers. */
   readonly origin: string;
@@ -31,7 +31,7 @@ export type RegistryRequest = {
 
 const abbreviated = "application/vnd.npm.install-v1+json";
 
-/** Metadata that was written of late, bounded in characters. What it is kept by changes with every version and withdrawal. */
+/** Recently written metadata, limited in characters. Its key changes with every version and withdrawal. */
 const most = 16 * 1024 * 1024;
 const written = new LRUCache<string, TaggedFile>({ maxSize: most, maxEntrySize: most / 4, sizeCalculation: ({ body }) => body.length });
 
@@ -53,7 +53,7 @@ const onlyRead: Problem = {
 
 const json = (value: unknown): TaggedFile => tagged(JSON.stringify(value), "application/json");
 
-/** Specs whose older versions are being packed, so that all who ask wait for one piece of work. */
+/** Specs whose older versions are being packed, so that simultaneous requests share one task. */
 const packing = new Map<number, Promise<number>>();
 
 const packed = (specId: number, address: string): Promise<number> => {
@@ -66,7 +66,7 @@ const packed = (specId: number, address: string): Promise<number> => {
   return work;
 };
 
-/** A package somebody may read: how it is known, what its answers may be cached as, and how it is read when it has to be. */
+/** A package that may be read: its tag, how its answers may be cached, and how to read it. */
 type Found = {
   readonly key: string;
   readonly public: boolean;
@@ -83,7 +83,7 @@ const found = async (request: RegistryRequest, scope: string, name: string): Pro
   }
   const state = await findPackage(sql, scope, name);
   const spec = state?.spec ?? null;
-  // Nothing tells who asks without a token whether a spec is private or not there at all.
+  // Without a token, a private spec and a missing one are answered alike.
   const allowed = bearer === null ? allowedTo(spec, null, scope, name, "read-version") : await allowedByToken(spec, bearer, scope, name);
   if (!allowed.ok && bearer !== null && allowed.problem.code === "signed-out") return { ok: false, problem: badToken };
   if (!allowed.ok || !state || state.versions === 0) return { ok: false, problem: none(scope, name) };
@@ -93,7 +93,7 @@ const found = async (request: RegistryRequest, scope: string, name: string): Pro
   return { ok: true, value: { key, public: allowed.spec.public, read: () => readPackage(sql, allowed.spec) } };
 };
 
-/** Metadata, written once until something changes; `of` says which. */
+/** Metadata, written again only when the package changes. `of` is which. */
 const writtenOnce = async (
   { key, read }: Found,
   of: string,
@@ -135,7 +135,7 @@ const aboutPackage = async (
   return answered(request, known.value.public, file);
 };
 
-/** A tarball: of a spec it is the version's file package.tgz, with the same rights, and noted for the project as any fetch. */
+/** A tarball. For a spec it is the version's package.tgz, with the same rights, and counts as a fetch of the project. */
 const tarball = async (request: RegistryRequest, asked: Extract<Asked, { kind: "tarball" }>): Promise<Answer | Problem> => {
   const { ifNoneMatch, bearer, address } = request;
   const { scope, name, version } = asked;
@@ -158,7 +158,7 @@ export const registryAnswer = async (request: RegistryRequest): Promise<Answer |
   const { method, bearer, shown } = request;
   const { registry, path } = registryAt(request.path);
   if (method !== "GET" && method !== "HEAD") return onlyRead;
-  // Something that is no token of ours is not taken for nobody.
+  // Credentials that are not a token of ours are refused, not ignored.
   if (shown && bearer === null) return badToken;
   const asked = readAddress(path);
   switch (asked.kind) {

@@ -9,7 +9,7 @@ import { findSpec, type Spec } from "../specs/specs";
 import { type Team, teamFor } from "../teams/team";
 import { teamOfToken } from "../identity/tokens";
 
-/** How somebody shows who they are: a session's cookie, or a project's access token. */
+/** Credentials: a session cookie or the access token of a project. */
 export type Credentials = { readonly session: string | null; readonly bearer: string | null };
 
 export type Allowed =
@@ -36,11 +36,11 @@ export const sayAction: Readonly<Record<Action, string>> = {
   "manage-team": "change this team",
 };
 
-/** Actions that change the row of the spec or of the team itself, which they hold alone. */
+/** Actions that change the row of the spec or team itself, and therefore lock it alone. */
 const changesRow: ReadonlySet<Action> = new Set(["share", "name-spec", "manage-spec", "manage-team"]);
 const holdFor = (action: Action): Hold => (changesRow.has(action) ? "alone" : "shared");
 
-/** What is said where a spec may not be had: nothing that tells strangers whether it is there. */
+/** The refusal of a spec. It does not tell strangers whether the spec exists. */
 const refused = (spec: Spec | null, person: Person | null, team: string, slug: string, action: Action): Problem => {
   if (!person) return { code: "signed-out", detail: "Sign in to see this spec." };
   if (!spec || !may(spec.role, "read-version", spec)) return { code: "not-found", detail: `No spec ${team}/${slug} that you may see.` };
@@ -49,13 +49,13 @@ const refused = (spec: Spec | null, person: Person | null, team: string, slug: s
   return { code: "forbidden", detail: `As ${spec.role ?? "a guest"} you may not ${sayAction[action]}.` };
 };
 
-/** Whether a person may do something to a spec that was looked up for them. */
+/** Whether a person may do something to a spec that was found for them. */
 export const allowedTo = (spec: Spec | null, person: Person | null, team: string, slug: string, action: Action): Allowed =>
   spec && may(spec.role, action, spec)
     ? { ok: true, spec, person, tokenId: null }
     : { ok: false, problem: refused(spec, person, team, slug, action) };
 
-/** Whether an access token may read a spec: one of its team, or one that is public. */
+/** Whether an access token may read a spec: one of its team, or a public one. */
 export const allowedByToken = async (spec: Spec | null, bearer: string, team: string, slug: string): Promise<Allowed> => {
   const token = await teamOfToken(database(), bearer);
   if (!token)
@@ -72,18 +72,18 @@ export const allowedByToken = async (spec: Spec | null, bearer: string, team: st
     : { ok: false, problem: { code: "not-found", detail: `No spec ${team}/${slug} that this access token may read.` } };
 };
 
-/** The person whose session it is; null where there is none, or it has ended. */
+/** The person of a session; null without one, or if it has ended. */
 export const personOf = async (asking: Asking, session: string | null): Promise<Person | null> =>
   session === null ? null : personOfToken(asking, session);
 
-/** The spec of an address, where somebody may do something to it. */
+/** The spec of an address, if somebody may do something to it. */
 export const specAllowed = async (asking: Asking, person: Person | null, team: string, slug: string, action: Action): Promise<Allowed> => {
   const personId = person?.id ?? null;
   if (asking.holds) await holdSpec(asking.sql, { team, slug }, personId, holdFor(action));
   return allowedTo(await findSpec(asking.sql, team, slug, personId), person, team, slug, action);
 };
 
-/** The spec of an address, where the one asking may do something to it; access tokens read versions and do nothing else. */
+/** The spec of an address, if the request may do something to it. Access tokens can only read versions. */
 export const allowedFor = async (
   who: { readonly bearer: string | null; readonly person: Person | null },
   team: string,
@@ -96,7 +96,7 @@ export const allowedFor = async (
 
 export type AllowedTeam = { readonly team: Team; readonly person: Person };
 
-/** A team, where somebody may do something in it. To people outside it, it is not there at all. */
+/** A team, if somebody may do something in it. For outsiders it does not exist. */
 export const teamAllowed = async (
   asking: Asking,
   person: Person | null,

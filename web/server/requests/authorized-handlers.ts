@@ -32,7 +32,7 @@ import { allowedSpec, allowedTeam, viewer } from "./viewer";
 type Outcome = Promise<Response | Problem>;
 type At<Key extends RouteKey> = PathParams<Key>;
 
-/** What every route does with its contract: answers by it, or says by it what a conflict came of. */
+/** Answers of a route by its contract, conflicts included. */
 export type Answering<Key extends RouteKey> = {
   readonly answer: (value: Answered<Key>, init?: ResponseInit) => Response;
   readonly conflict: (detail: string, now: ConflictOf<Key>) => Problem;
@@ -46,11 +46,11 @@ export const answering = <Key extends RouteKey>(_route: Key): Answering<Key> => 
 
 const unkept = { headers: { "Cache-Control": "no-store" } };
 
-/** An answer of which some members are JSON text already: a stored document is handed on and not read. */
+/** An answer with members that are JSON text already: stored documents are passed on unread. */
 export const jsonAnswer = (value: object, texts: Readonly<Record<string, string>>): Response =>
   new Response(jsonWith(value, texts), { headers: { "Content-Type": "application/json", ...unkept.headers } });
 
-/** The number in an address; null where it is none. */
+/** The number in an address, or null. */
 export const idOf = (text: string | undefined): number | null => (text !== undefined && /^\d{1,15}$/.test(text) ? Number(text) : null);
 
 export const nothingThere = (what: string): Problem => ({ code: "not-found", detail: `There is no such ${what}.` });

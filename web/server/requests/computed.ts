@@ -5,11 +5,11 @@ import { responseOf } from "../http/file-response";
 import type { ComputedKind } from "../heavy/kinds";
 import { heavy, stranger, type Worked } from "../heavy/heavy";
 
-/** A response with what a worker made. */
+/** A response with the result of a worker. */
 export const workedResponse = (done: Worked) =>
   done.ok ? responseOf({ status: 200, headers: { "Content-Type": done.file.mediaType }, body: done.file.body }) : done.problem;
 
-/** A route that computes something of what is sent, and stores nothing: parsed, worked out and written by a worker. */
+/** A route that computes something from its body and stores nothing. A worker parses, computes and writes it. */
 export const computed = (kind: ComputedKind) =>
   handler(async (request) => {
     const asked = noQuery(new URL(request.url).searchParams);

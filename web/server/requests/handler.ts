@@ -5,17 +5,17 @@ import { site } from "../settings/settings";
 
 type Context<P> = { readonly params: Promise<P> };
 
-/** The address a request came from, as the server saw it (front.ts). */
+/** The client address of a request (http/incoming.ts). */
 export const addressOf = (headers: Headers): string => headers.get("x-ypsiline-address") ?? "unknown";
 
-/** The host a request was made to, as the browser has it (front.ts). */
+/** The host of a request, as the browser sent it (http/incoming.ts). */
 const hostOf = (headers: Headers): string => headers.get("x-ypsiline-host") ?? "localhost";
 
-/** Longest that anything may take, ms: an upload over a slow line included. Statements end sooner by themselves. */
+/** Time limit of a request, ms, including an upload over a slow line. SQL statements have a shorter one. */
 const patience = 45_000;
 const tooLate = Symbol("too late");
 
-/** What work comes to, or that it took too long; it is not waited for any further then. */
+/** The outcome of work, or that it took too long. */
 const inTime = <T>(work: Promise<T>): Promise<T | typeof tooLate> =>
   new Promise((resolve, reject) => {
     const timer = setTimeout(() => resolve(tooLate), patience);
@@ -31,22 +31,22 @@ const inTime = <T>(work: Promise<T>): Promise<T | typeof tooLate> =>
     );
   });
 
-/** What has to be known of a request to answer it safely, whatever server it came in by. */
+/** What `guarded` needs to know about a request. */
 type Incoming = { readonly method: string; readonly path: string; readonly aborted: () => boolean };
 
 /**
- * Work around which nothing goes wrong unsaid: a database that does not answer is a fault that says
- * so. Anything else is a bug: a fault, and to the server's log without what was sent. Null where nobody waits any more.
+ * Does work and reports every fault. A database that does not answer is a problem that says so. Any other error is a bug: it is
+ * answered as one and logged, without what was sent. Null if the client has disconnected.
  */
 export const guarded = async <T>({ method, path, aborted }: Incoming, work: () => Promise<T | Problem>): Promise<T | Problem | null> => {
   try {
     const done = await inTime(work());
     if (done !== tooLate) return done;
-    // The request ends, and nothing that others share with it.
+    // Only this request ends, nothing that others share.
     report(`${method} ${path}`, new Error(`no answer within ${patience / 1000} s`));
     return { code: "unavailable", detail: "It took too long; try again in a moment.", headers: { "Retry-After": "2" } };
   } catch (error) {
-    // A page that closes while it sends is no fault of anybody's, and nobody reads the answer.
+    // A page that closes while it is sending is not an error, and nobody reads the answer.
     if (aborted() || (error instanceof Error && error.message === "aborted")) return null;
     if (isConnectionFault(error)) {
       report(`${method} ${path}`, error);
@@ -58,7 +58,7 @@ export const guarded = async <T>({ method, path, aborted }: Incoming, work: () =
   }
 };
 
-/** A route handler around a function, guarded; a fault it returns becomes a problem document. */
+/** A guarded route handler. A problem that `work` returns becomes a problem document. */
 export const handler =
   <P = Record<string, never>>(work: (request: Request, params: P) => Promise<Response | Problem>) =>
   async (request: Request, context: Context<P>): Promise<Response> => {
@@ -73,8 +73,8 @@ export const handler =
   };
 
 /**
- * Whether a request that changes something comes from this site: browsers say the origin of every such
- * request, and a cookie alone is not taken as a person's will.
+ * Whether a request that changes something comes from another site. Browsers send the origin of every such request; a cookie
+ * alone does not prove that its owner wants this.
  */
 export const fromElsewhere = (request: Request): Problem | null => {
   const origin = request.headers.get("origin");

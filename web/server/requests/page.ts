@@ -5,23 +5,23 @@ import type { Person } from "../identity/people";
 import type { Spec } from "../specs/specs";
 import { allowedSpec, viewer } from "./viewer";
 
-/** Whether a spec's reader may do something to it. */
+/** Whether the reader of a spec may do something to it. */
 export const maySpec = (spec: Spec, action: Action): boolean => may(spec.role, action, spec);
 
-/** The address that was asked for, with its query; what the framework adds for itself is left out. */
+/** The requested address with its query, without what the framework adds. */
 const askedPath = async (): Promise<string> => {
   const asked = new URL((await headers()).get("x-ypsiline-path") ?? "/", "http://localhost");
   asked.searchParams.delete("_rsc");
   return asked.pathname + asked.search;
 };
 
-/** The person a page is for; those not signed in are sent to sign in and back. */
+/** The person a page is for. Others are redirected to sign in, and back afterwards. */
 export const requirePerson = async (back: string): Promise<Person> =>
   (await viewer()) ?? redirect(`/sign-in?back=${encodeURIComponent(back)}`);
 
 /**
- * The spec a page is about, where its reader may do what the page is for; otherwise sign-in or not-found. From an address
- * it had before it was renamed or moved, its reader goes on to the one it has; not for good, since it may get that one back.
+ * The spec of a page, if its reader may do what the page is for; otherwise they are sent to sign in, or see "not found". An
+ * earlier address redirects to the current one. The redirect is temporary, since a spec can get an earlier address back.
  */
 export const requireSpec = async (team: string, slug: string, action: Action): Promise<{ spec: Spec; person: Person | null }> => {
   const allowed = await allowedSpec(team, slug, action);

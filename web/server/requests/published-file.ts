@@ -20,7 +20,7 @@ export type PublishedParams = { readonly team: string; readonly spec: string; re
 
 const year = 31_536_000;
 
-/** Files being written now, so that several who ask for one at once wait for one piece of work. */
+/** Files that are being written, so that simultaneous requests share one task. */
 const shared = globalThis as { ypsilineBeingWritten?: Map<string, Promise<Worked>> };
 const beingWritten = (): Map<string, Promise<Worked>> => (shared.ypsilineBeingWritten ??= new Map());
 
@@ -39,28 +39,29 @@ const writtenOnce = (key: string, write: () => Promise<Worked>): Promise<Worked>
   return work;
 };
 
-/** Keeps a file of a version that was written because it was asked for; where its team has no room for it, it is answered alone. */
+/** Stores a file that was written on request. If the team has no room, it is only sent. */
 const keptNow = (spec: Spec, versionId: number, file: KeptFile): Promise<KeptFile> =>
   inTransaction(database(), async (sql) =>
     (await roomFault(sql, spec.teamId, file.body.byteLength, "versions")) ? file : keepVersionFile(sql, spec.id, versionId, file),
   );
 
-/** What is asked for, whatever server it came in by. */
+/** A request for a file of a version. */
 export type PublishedRequest = PublishedParams & {
   readonly file: string;
   readonly search: URLSearchParams;
   readonly ifNoneMatch: string | null;
   readonly credentials: Credentials;
-  /** Whose turn it is to have work done (front.ts). */
+  /** The client address, for taking turns. */
   readonly address: string;
 };
 
 /**
- * Answers a request for a file of a published version. Its plain files were written when it was published or, where they are
- * large, when they were first asked for, and are read as they were kept. Archives are packed of those each time. Files of a
- * numbered version of a public spec, other than archives, may be kept by caches for a year. A file asked for with options is
- * written now, and a later release may write it otherwise. That, `latest`, archives, and anything of a spec that is not public
- * is asked for again each time, with its ETag, so that no cache keeps a right that has ended. A fetch by access token is noted.
+ * Answers a request for a file of a published version. Its plain files were written when it was published, or when they were
+ * first requested if they are large, and are read as stored. Archives are packed from them for each request.
+ *
+ * Files of a numbered version of a public spec, except archives, may be cached for a year. Files with options are written now,
+ * and a later release may write them differently. These, `latest`, archives, and everything of a spec that is not public are
+ * revalidated by ETag, so that no cache outlives a right. A fetch with an access token is recorded.
  */
 export const publishedFile = async (request: PublishedRequest): Promise<Answer | Problem> => {
   const { team, spec: slug, file, search, credentials } = request;
@@ -89,7 +90,7 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
   const client = clientOf(person, request.address);
   const done = await writtenOnce(`${version.id} ${fileKey(asked.value)}`, async () => {
     if (asPlain) {
-      // A version without its package is one of a time before there were packages.
+      // A version without a package is from before packages existed.
       if (name === packageFile) await packOlder(sql, (task) => heavyValue(client, task), { specId: allowed.spec.id });
       const kept = await readVersionFile(sql, version.id, name);
       if (kept) return { ok: true, file: keptTagged(kept) };
@@ -98,7 +99,7 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
     const whole = await readStoredVersion(sql, allowed.spec.id, number);
     if (!whole) return { ok: false, problem: none };
     const before = name === "sheet.pdf" || name === "all.zip" ? await versionBefore(sql, allowed.spec.id, number) : null;
-    // An archive holds what was written before as it is.
+    // An archive contains stored files unchanged.
     const kept = asPlain && isArchive(name) ? await readVersionFiles(sql, version.id) : [];
     const written = await heavy(client, { kind: "file", sheet: sheetOf(whole, before), file: asked.value, kept });
     if (!written.ok || !asPlain || isArchive(name)) return written;

@@ -9,21 +9,21 @@ import type { Result } from "../http/request-body";
 import { sessionCookie } from "../identity/sign-in";
 import { bearerToken } from "../identity/tokens";
 
-/** Who is signed in, read once for each request; null where nobody is. */
+/** Who is signed in, read once per request; null if nobody is. */
 export const viewer = cache(async (): Promise<Person | null> =>
   personOf({ sql: database(), holds: false }, (await cookies()).get(sessionCookie())?.value ?? null),
 );
 
 /**
- * The spec of an address, where the one asking may do something to it: a person by session, or, for reading versions, a
- * project by its access token. To people outside its team a spec that is not public is not there at all.
+ * The spec of an address, if the request may do something to it: a person with a session, or a project with an access token,
+ * which can only read versions. For people outside its team, a spec that is not public does not exist.
  */
 export const allowedSpec = async (team: string, slug: string, action: Action): Promise<Allowed> => {
   const bearer = action === "read-version" ? bearerToken(await headers()) : null;
   return allowedFor({ bearer, person: bearer === null ? await viewer() : null }, team, slug, action);
 };
 
-/** The same, asked of the database anew: `viewer` keeps who is signed in for the whole of a request. */
+/** The same, read from the database again: `viewer` keeps its answer for the whole request. */
 export const allowedSpecNow = async (headers: Headers, team: string, slug: string): Promise<Allowed> => {
   const bearer = bearerToken(headers);
   const session = cookieIn(headers.get("cookie"), sessionCookie());
@@ -31,6 +31,6 @@ export const allowedSpecNow = async (headers: Headers, team: string, slug: strin
   return allowedFor({ bearer, person }, team, slug, "read-version");
 };
 
-/** A team, where the person asking may do something in it. */
+/** A team, if the person may do something in it. */
 export const allowedTeam = async (slug: string, action: Action): Promise<Result<AllowedTeam>> =>
   teamAllowed({ sql: database(), holds: false }, await viewer(), slug, action);

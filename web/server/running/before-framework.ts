@@ -11,10 +11,10 @@ import { sessionCookie } from "../identity/sign-in";
 import { bearerIn } from "../identity/tokens";
 import type { Answer } from "../http/file-response";
 
-/** Addresses of files of published versions: the ones that builds and pages everywhere ask for, again and again. */
+/** Addresses of files of published versions, which builds and pages request most. */
 const published = /^\/api\/v1\/specs\/([a-z][a-z0-9-]{0,59})\/([a-z][a-z0-9-]{0,59})\/([\w.-]{1,40})(?:\/([\w.@-]{1,120}))?(?:\?([^#]*))?$/;
 
-/** Sends what was worked out; null where nobody waits any more. */
+/** Sends an answer; null if the client has disconnected. */
 const send = async (request: IncomingMessage, response: ServerResponse, answer: Answer | Problem | null): Promise<void> => {
   if (answer === null) return void response.destroy();
   if (!("status" in answer)) return answerProblem(request, response, answer);
@@ -23,7 +23,7 @@ const send = async (request: IncomingMessage, response: ServerResponse, answer: 
   response.writeHead(status, { ...fileHeaders(), ...headers, ...length }).end(body ?? undefined);
 };
 
-/** Answers a request to the registry; what is sent with it is read by nobody. False where it is not one. */
+/** Answers a request to the registry; its body is not read. False if it is not one. */
 const answerRegistry = (request: IncomingMessage, response: ServerResponse): boolean => {
   const [path = ""] = (request.url ?? "").split("?");
   if (path !== registryPath && !path.startsWith(`${registryPath}/`)) return false;
@@ -50,8 +50,8 @@ const answerRegistry = (request: IncomingMessage, response: ServerResponse): boo
 };
 
 /**
- * Answers what is asked for most, ahead of the framework and by the very function its own route calls: the framework
- * takes several times as long to come to that function as the function takes. False where it is not such a request.
+ * Answers the most frequent requests before the framework, with the same function that the framework's route calls: the
+ * framework takes several times as long to get there as the function itself. False for other requests.
  */
 export const answerBeforeFramework = (request: IncomingMessage, response: ServerResponse): boolean => {
   if (answerRegistry(request, response)) return true;

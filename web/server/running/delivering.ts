@@ -10,31 +10,31 @@ import { type DueCounts, nextCounts, noteCounts, takeDueCounts } from "../specs/
 import { isDemo } from "../settings/settings";
 import { nextDue, noteAttempt, takeDue, type DueDelivery } from "../happenings/webhooks";
 
-/** Seconds before each further attempt; after the last a delivery has failed. Times a tenth in the demo, which nobody waits an hour for. */
+/** Seconds before each further attempt; after the last, a delivery has failed. The demo waits a tenth of it. */
 const backOff = [5, 30, 120, 600, 3600, 14_400] as const;
-/** Seconds another process leaves a delivery alone that this one has taken: well past the longest attempt. */
+/** Lease of a delivery that this process has taken, s: well past the longest attempt. */
 const lease = 60;
-/** Attempts that run at once in this process: one of each webhook, so that a slow receiver holds up itself alone. */
+/** Attempts at once in this process, at most one per webhook, so that a slow receiver only delays itself. */
 const atOnce = 64;
-/** Longest and shortest pause before the queue is looked at again in any case, and the one after a fault, seconds. */
+/** Longest and shortest pause before the queue is checked again, and the pause after a fault, seconds. */
 const pauses = { longest: 60, shortest: 0.2, afterFault: 5 } as const;
 
-/** Seconds until the next attempt, by how many were made; null after the last. */
+/** Seconds until the next attempt, by the number of attempts so far; null after the last. */
 export const retryAfter = (attempts: number, pace = 1): number | null => {
   const seconds = backOff[attempts - 1];
   return seconds === undefined ? null : seconds * pace;
 };
 
-/** What is due and how often it was tried, this time included. */
+/** An entry that is due, and the number of attempts including this one. */
 type Due = { readonly attempts: number };
 
-/** What the loop needs of the world around it: the queue, the way to a receiver, a clock. */
+/** What the loop needs: the queue, a way to deliver, a clock. */
 export type DeliveringWorld<D extends Due = DueDelivery> = {
-  /** Takes what is due, so that no other process does; null where nothing is. */
+  /** Takes an entry that is due, so that no other process does; null if none is. */
   readonly take: () => Promise<D | null>;
   readonly attempt: (due: D) => Promise<Attempt>;
   readonly note: (due: D, outcome: Attempt & { readonly retryIn: number | null }) => Promise<void>;
-  /** Seconds until something is due; null where nothing waits. */
+  /** Seconds until an entry is due; null if none is waiting. */
   readonly nextDue: () => Promise<number | null>;
   readonly after: (ms: number, work: () => void) => () => void;
   readonly failed: (error: unknown) => void;
@@ -43,8 +43,8 @@ export type DeliveringWorld<D extends Due = DueDelivery> = {
 };
 
 /**
- * Delivers what is due, at most `atOnce` at a time, and looks again when it is told to, when an attempt ends, when a retry
- * is due and once a minute in any case. Returns how to tell it. A fault is told and waited out: what was taken is due again
+ * Delivers what is due, at most `atOnce` at a time. It checks the queue when it is told to, when an attempt ends, when a retry
+ * is due, and once a minute. Returns a function that tells it to check. After a fault it waits: what was taken is due again
  * when its lease ends.
  */
 export const createDelivering = <D extends Due>(world: DeliveringWorld<D>): (() => void) => {
@@ -92,7 +92,7 @@ export const createDelivering = <D extends Due>(world: DeliveringWorld<D>): (() 
   return () => void fill();
 };
 
-/** Keeps a queue going in this process: the way of one kind of thing to where it goes. */
+/** Runs one queue in this process. */
 const keepGoing = <D extends Due>({
   what,
   on,
@@ -118,10 +118,10 @@ const keepGoing = <D extends Due>({
   look();
 };
 
-/** What is tried at most this often before it is left as it was: a draft that cannot be counted is counted with its next edit. */
+/** Maximum attempts to count a draft. One that cannot be counted is counted after its next edit. */
 const mostCounting = 3;
 
-/** Has a draft counted by a worker, and notes what came of it. */
+/** Has a worker count a draft, and stores the result. */
 const count = async (due: DueCounts): Promise<Attempt> => {
   const { layout, versionId, version } = due;
   const counted = await heavyValue(instanceItself, { kind: "counts", layout, version });
@@ -134,7 +134,7 @@ const count = async (due: DueCounts): Promise<Attempt> => {
   return { delivered: counted.ok, answer: counted.ok ? "" : counted.problem.detail };
 };
 
-/** Keeps delivering to webhooks, counting drafts, and sending letters where there is mail, in this process. */
+/** Runs the queues of this process: webhooks, counts of drafts, and letters if there is mail. */
 export const startDelivering = (): void => {
   keepGoing<DueDelivery>({
     what: "delivering to webhooks",

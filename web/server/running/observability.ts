@@ -12,21 +12,21 @@ import { report } from "../settings/report";
 import { seatsTaken } from "./open-streams";
 import { setting, site } from "../settings/settings";
 
-/** Longest that the database is waited for before an instance says it is not ready, ms. */
+/** How long `/ready` waits for the database, ms. */
 const patience = 5_000;
-/** Seconds something may wait in a queue before it is told as late. */
+/** Seconds in a queue after which an entry counts as late. */
 const late = 900;
 
 let draining = false;
-/** From now on this process says that it is not ready. */
+/** From now on this process reports that it is not ready. */
 export const beginDraining = (): void => {
   draining = true;
 };
 
-/** The table each queue waits in. Both queues of letters wait in one, and are counted together. */
+/** The table of each queue. Both queues of letters share one and are counted together. */
 const queues = { deliveries: "webhook_delivery", letters: "outbox" } as const;
 
-/** What waits in a queue, and how long the longest is overdue, seconds. */
+/** The number of entries in a queue, and how long the oldest is overdue, seconds. */
 const queueState = async (table: string): Promise<{ readonly waiting: number; readonly age: number }> => {
   const sql = database();
   const [row] = await sql<{ waiting: number; age: number | null }[]>`
@@ -50,7 +50,7 @@ type Ready = {
   readonly queues: Readonly<Record<string, number>>;
 };
 
-/** Whether this process may be sent requests: its database answers and is of this release. What waits long is told and no reason not to. */
+/** Whether this process can be sent requests: its database answers and has this release. Late queues are reported but do not count. */
 const readiness = async (): Promise<Ready> => {
   try {
     return await inTime(
@@ -153,7 +153,7 @@ const made = () => {
 
 const metrics = () => (shared.ypsilineMetrics ??= made());
 
-/** Kinds of addresses, so that a route is one of few: the longest that an address begins with. */
+/** Labels of routes for metrics: the longest one that the path begins with. */
 const routes = [
   "/api/v1/specs",
   "/api/v1",
@@ -171,7 +171,7 @@ const routes = [
 ] as const;
 export const routeOf = (path: string): string => routes.find((route) => path === route || path.startsWith(`${route}/`)) ?? "other";
 
-/** Counts a request and writes its line, once its answer has ended. */
+/** Counts a request and logs it, once its answer has ended. */
 export const observe = (request: IncomingMessage, response: ServerResponse): void => {
   const from = process.hrtime.bigint();
   const path = loggedPath(request.url ?? "");
@@ -197,9 +197,8 @@ const isLoopback = (host: string): boolean => {
 };
 
 /**
- * Whether whoever asks may read the metrics: with the token, or from this machine. Where people reach the instance by a
- * proxy, every request may come from this machine, so that only the token counts then; which headers a proxy adds or leaves
- * out is not relied on.
+ * Whether a request may read the metrics: with the token, or from this machine. Behind a proxy every request may come from
+ * this machine, so only the token counts then. The proxy's headers are not relied on.
  */
 const mayRead = (request: IncomingMessage): boolean => {
   const token = setting("METRICS_TOKEN");
@@ -212,7 +211,7 @@ const mayRead = (request: IncomingMessage): boolean => {
   return isLoopback(request.socket.remoteAddress ?? "") && isLoopback(new URL(`http://${hostOf(request.headers, 0)}`).hostname);
 };
 
-/** Answers /health, /ready and /metrics; false where it is none of them. */
+/** Answers /health, /ready and /metrics; false for other paths. */
 export const answerProbe = (request: IncomingMessage, response: ServerResponse): boolean => {
   const path = (request.url ?? "").split("?")[0];
   if (request.method !== "GET" || (path !== "/health" && path !== "/ready" && path !== "/metrics")) return false;

@@ -1,10 +1,10 @@
-/** Event streams that are open in this process, by person and by address. */
+/** Open event streams of this process, by person and by address. */
 type Seats = Map<string, number>;
 
 const shared = globalThis as { ypsilineSeats?: Seats };
 const seats = (): Seats => (shared.ypsilineSeats ??= new Map());
 
-/** Streams of one person: a page holds one while it is seen. Of one address: a whole office. */
+/** Maximum streams per person (one per visible page) and per address (a whole office). */
 const mostOfPerson = 12;
 const mostOfAddress = 200;
 
@@ -13,7 +13,7 @@ export const seatsTaken = (): number => [...seats()].reduce((sum, [key, count]) 
 
 export type Seat = { readonly leave: () => void };
 
-/** Takes a place for one more event stream; null where the person or the address has as many as it may. */
+/** Opens a place for another event stream; null if the person or address has the maximum. */
 export const takeSeat = (personId: number | null, address: string): Seat | null => {
   const all = seats();
   const wanted: readonly (readonly [string, number])[] = [

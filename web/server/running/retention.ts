@@ -1,10 +1,10 @@
 import { database, type Sql } from "../database/database";
 import { report } from "../settings/report";
 
-/** Rows taken away by one statement: none of them holds others up for long. */
+/** Rows deleted by one statement, so that none blocks others for long. */
 const atOnce = 5_000;
 
-/** How often a process looks for what is over, ms. */
+/** How often a process deletes what has expired, ms. */
 const everyHour = 3_600_000;
 
 /**
@@ -32,7 +32,7 @@ export const clearOld = async (sql: Sql): Promise<Readonly<Record<string, number
   return gone;
 };
 
-/** Clears now and then in this process. */
+/** Deletes what has expired, regularly, in this process. */
 export const startClearing = (): void => {
   const clear = (): void => {
     clearOld(database()).catch((error: unknown) => report("clearing what is over", error));

@@ -7,20 +7,20 @@ import type { Role } from "@/wire/shapes";
 import { endPresence } from "../happenings/presence";
 import { revokeTokensBy } from "../identity/tokens";
 
-/** What ended with a membership, or with a role that is lower now. */
+/** What ended with a membership or a higher role. */
 export type Ended = { readonly tokens: number; readonly invitations: number; readonly projects: number };
 
-/** Gives somebody's projects of a team to another; returns how many. */
+/** Gives somebody's projects in a team to another member. Returns how many. */
 const handProjects = async (sql: Sql, teamId: number, from: number, to: number): Promise<number> => {
   const rows = await sql`UPDATE project SET owner_id = ${to} WHERE team_id = ${teamId} AND owner_id = ${from} RETURNING id`;
   return rows.length;
 };
 
 /**
- * Ends what somebody may no longer do, in the transaction that takes the right away. A removed member (`role` null): the
- * tokens they made and the invitations they sent, their inbox of this team, their presence, and, where this was their
- * last team, their sessions; their projects go to a lead. With a lower role: what that role could not have made. Event
- * streams are told, and end at once where they may no longer be heard.
+ * Ends what somebody may no longer do, in the transaction that removes the right. For a removed member (`role` null) that is:
+ * the tokens they created, the invitations they sent, their inbox of this team, their presence, and their sessions if this
+ * was their last team. Their projects go to a lead. For a lower role it is what that role could not have created. Event
+ * streams end at once if they may no longer be read.
  */
 export const endAccess = async (
   sql: postgres.TransactionSql,
@@ -44,7 +44,7 @@ export const endAccess = async (
 
 const counted = (count: number, one: string): readonly string[] => (count === 0 ? [] : [`${count} ${one}${count === 1 ? "" : "s"}`]);
 
-/** What ended, for the activity log: "2 access tokens and 1 invitation ended; 3 projects went to Lead"; "" for nothing. */
+/** What ended, in words: "2 access tokens and 1 invitation ended; 3 projects went to Lead". Empty for nothing. */
 export const endedWords = ({ tokens, invitations, projects }: Ended, heir: string): string => {
   const ended = [...counted(tokens, "access token"), ...counted(invitations, "invitation")];
   return [

@@ -8,9 +8,9 @@ import { leaveTeams } from "./team";
 export type Closed = { readonly ok: true } | { readonly ok: false; readonly code: "last-lead"; readonly team: string };
 
 /**
- * Closes an account: it leaves its teams, its sessions end, and its name and address go. What it wrote stays, by a former
- * member. Refused, with nothing changed, while it is the only lead of a team that has others in it. A team that it was the
- * last of ends with it (`leaveTeams`).
+ * Closes an account: it leaves its teams, its sessions end, and its name and address are deleted. What it wrote stays, by a
+ * "Former member". Refused, with nothing changed, if it is the only lead of a team that has other members. A team without
+ * members ends with it (`leaveTeams`).
  */
 export const closeAccount = async (sql: postgres.TransactionSql, personId: number): Promise<Closed> => {
   const left = await leaveTeams(sql, personId);
@@ -18,7 +18,7 @@ export const closeAccount = async (sql: postgres.TransactionSql, personId: numbe
   await endSessions(sql, personId, null);
   await forgetBrowsers(sql, personId);
   await endLinks(sql, personId);
-  // At random, since somebody may have taken any address that could be foreseen.
+  // Random, since somebody may have registered any predictable address.
   await sql`
     UPDATE person SET name = 'Former member', email = ${`${newSecret().toLowerCase()}@closed.invalid`}, password_hash = '', closed_at = now()
     WHERE id = ${personId} AND closed_at IS NULL`;

@@ -5,7 +5,7 @@ import type { Sql } from "../database/database";
 
 export type TeamDevices = { readonly revision: number; readonly devices: readonly Device[] };
 
-/** A team's devices; the usual ones, revision 0, where it has changed none. */
+/** A team's devices. A team that has changed none has the usual ones, revision 0. */
 export const devicesOf = async (sql: Sql, team: string): Promise<TeamDevices> => {
   const [row] = await sql<{ revision: string; devices: unknown }[]>`
     SELECT d.revision, d.devices FROM team_devices d JOIN team t ON t.id = d.team_id WHERE t.slug = ${team}`;
@@ -14,7 +14,7 @@ export const devicesOf = async (sql: Sql, team: string): Promise<TeamDevices> =>
 
 export type DevicesSaved = { readonly ok: true; readonly revision: number } | { readonly ok: false; readonly now: TeamDevices };
 
-/** Saves a team's devices where they are still those of the revision they were changed from. */
+/** Saves a team's devices, if nobody has saved a later revision. */
 export const saveDevices = async (
   sql: postgres.TransactionSql,
   input: {

@@ -7,14 +7,14 @@ import type { Role } from "@/wire/shapes";
 import { newSecret, secretHash } from "../database/secrets";
 import { site } from "../settings/settings";
 
-/** Days an invitation can be taken up. */
+/** Days that an invitation is valid. */
 const days = 14;
-/** Invitations of a team that wait at once. */
+/** Maximum number of open invitations per team. */
 export const mostInvitations = 200;
 
 export type Invitation = { readonly id: number; readonly email: string; readonly role: Role; readonly at: Date; readonly expiresAt: Date };
 
-/** Invitations that can still be taken up. */
+/** Open invitations. */
 export const invitationsOf = async (sql: Sql, teamId: number): Promise<readonly Invitation[]> =>
   sql<Invitation[]>`
     SELECT id, email, role, at, expires_at AS "expiresAt" FROM invitation
@@ -23,7 +23,7 @@ export const invitationsOf = async (sql: Sql, teamId: number): Promise<readonly 
 export type Invited = { readonly ok: true } | { readonly ok: false; readonly code: "member" | "too-many" };
 
 /**
- * Invites somebody by a letter. The link stands in the letter alone: whoever has it can make the account of that address.
+ * Invites somebody with a letter. Only the letter contains the link: whoever has it can create the account of that address.
  * An earlier invitation to the same address ends.
  */
 export const invite = async (
@@ -49,7 +49,7 @@ export const invite = async (
       VALUES (${teamId}, ${email}, ${role}, ${secretHash(secret)}, ${input.personId}, now() + make_interval(days => ${days}))`;
   await queueLetter(sql, teamId, {
     recipient: email,
-    // Names are typed by whoever invites: none stands in the subject, where it could be taken for ours.
+    // Names are typed by whoever invites, so the subject has none: it could look like ours.
     subject: "You are invited to a team on Ypsiline",
     body: `${input.person} invites you to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${site()}/join/${secret} within ${days} days.`,
   });
@@ -57,7 +57,7 @@ export const invite = async (
   return { ok: true };
 };
 
-/** Ends the invitations somebody sent that still wait; returns how many. */
+/** Ends the open invitations that somebody sent. Returns how many. */
 export const endInvitationsBy = async (sql: Sql, teamId: number, personId: number): Promise<number> => {
   const rows = await sql`
     UPDATE invitation SET revoked_at = now()
@@ -65,12 +65,12 @@ export const endInvitationsBy = async (sql: Sql, teamId: number, personId: numbe
   return rows.length;
 };
 
-/** Ends every invitation of a team that still waits. */
+/** Ends every open invitation of a team. */
 export const endInvitationsOf = async (sql: Sql, teamId: number): Promise<void> => {
   await sql`UPDATE invitation SET revoked_at = now() WHERE team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL`;
 };
 
-/** Ends an invitation; false where there is none that waits. */
+/** Ends an open invitation; false if there is none by that id. */
 export const revokeInvitation = async (sql: postgres.TransactionSql, teamId: number, personId: number, id: number): Promise<boolean> => {
   const [row] = await sql<{ email: string }[]>`
       UPDATE invitation SET revoked_at = now() WHERE id = ${id} AND team_id = ${teamId} AND accepted_at IS NULL AND revoked_at IS NULL RETURNING email`;
@@ -90,7 +90,7 @@ export type OpenInvitation = {
   readonly known: boolean;
 };
 
-/** The invitation a link is of, while it can be taken up; null otherwise. `known` tells whether the address has an account. */
+/** The open invitation of a link, or null. `known` is whether the address has an account. */
 export const invitationBySecret = async (sql: Sql, secret: string): Promise<OpenInvitation | null> => {
   const [row] = await sql<OpenInvitation[]>`
     SELECT i.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", i.email, i.role, p.name AS "invitedBy",
@@ -105,9 +105,9 @@ export type Joined =
   | { readonly ok: false; readonly code: "gone" | "account-exists" | "other-account" };
 
 /**
- * Takes an invitation up: by the account of the invited address that is signed in, or by a new account of it.
- * An address that has an account must be signed in with it; the link alone is no way into somebody's account. Whoever is in
- * the team already stays what they are there, and the invitation ends.
+ * Accepts an invitation: with the signed-in account of the invited address, or with a new account for it. If the address has
+ * an account, that account must be signed in; the link alone does not open it. The role of somebody who is in the team
+ * already does not change, and the invitation ends.
  */
 export const join = async (
   sql: postgres.TransactionSql,

@@ -3,18 +3,18 @@ import type { Sql } from "../database/database";
 import type { Problem } from "../http/problem";
 import { setting } from "../settings/settings";
 
-/** What is kept of a spec, by what it is of. */
+/** Kinds of stored data of a spec. */
 export const keptKinds = ["versions", "designs", "content", "history"] as const;
 export type KeptKind = (typeof keptKinds)[number];
 
-/** Adds to what is kept of a spec, in the transaction that keeps it. */
+/** Counts bytes that a transaction stores for a spec. */
 export const addKept = async (sql: postgres.TransactionSql, specId: number, kind: KeptKind, bytes: number): Promise<void> => {
   await sql`
     INSERT INTO kept_bytes AS k (spec_id, kind, bytes) VALUES (${specId}, ${kind}, ${bytes})
     ON CONFLICT (spec_id, kind) DO UPDATE SET bytes = k.bytes + excluded.bytes`;
 };
 
-/** Says what is kept of a spec, where that is counted anew each time. */
+/** Sets the bytes of a kind that is recounted each time. */
 export const setKept = async (
   sql: postgres.TransactionSql,
   specId: number,
@@ -28,10 +28,10 @@ export const setKept = async (
 
 const mebibyte = 1024 * 1024;
 
-/** Bytes a team keeps, by what they are of, and its specs and projects. */
+/** Bytes that a team stores, by kind, and the number of its specs and projects. */
 export type Kept = Readonly<Record<KeptKind, number>> & { readonly total: number; readonly specs: number; readonly projects: number };
 
-/** What a team keeps. */
+/** Counts what a team stores. */
 export const keptOf = async (sql: Sql, teamId: number): Promise<Kept> => {
   const rows = await sql<{ kind: KeptKind; bytes: number }[]>`
     SELECT k.kind, sum(k.bytes)::bigint AS bytes FROM kept_bytes k JOIN spec s ON s.id = k.spec_id WHERE s.team_id = ${teamId} GROUP BY k.kind`;
@@ -47,14 +47,14 @@ export const keptOf = async (sql: Sql, teamId: number): Promise<Kept> => {
   };
 };
 
-/** What a team may keep (docs/operations.md); 0 for no limit. */
+/** The limits of a team (docs/operations.md); 0 means no limit. */
 export const mostKeptOf = () => ({
   bytes: setting("TEAM_STORAGE") * mebibyte,
   specs: setting("TEAM_SPECS"),
   projects: setting("TEAM_PROJECTS"),
 });
 
-/** Edits of drafts go on a little past the limit, so that work under way can be finished. */
+/** Edits of drafts are accepted a little past the limit, so that work in progress can be finished. */
 const forEdits = 1.1;
 
 const size = (bytes: number): string =>
@@ -62,7 +62,7 @@ const size = (bytes: number): string =>
 
 const full = (detail: string): Problem => ({ code: "unprocessable", detail });
 
-/** Why a team may keep no more bytes; null where there is room. What it keeps is told on its page. */
+/** Why a team cannot store more bytes; null if there is room. The team's page shows its usage. */
 export const roomFault = async (sql: Sql, teamId: number, more: number, kind: KeptKind): Promise<Problem | null> => {
   const most = mostKeptOf().bytes * (kind === "history" ? forEdits : 1);
   const instance = setting("INSTANCE_STORAGE") * mebibyte;
@@ -80,7 +80,7 @@ export const roomFault = async (sql: Sql, teamId: number, more: number, kind: Ke
     : null;
 };
 
-/** Why a team may have no further spec or project; null where it may. */
+/** Why a team cannot have another spec or project; null if it can. */
 export const countFault = async (sql: Sql, teamId: number, what: "specs" | "projects"): Promise<Problem | null> => {
   const most = mostKeptOf()[what];
   if (most === 0) return null;

@@ -18,7 +18,7 @@ export type Team = {
 };
 export type Member = { readonly id: number; readonly name: string; readonly email: string; readonly role: Role };
 
-/** A team as a member of it sees it; null to anybody else. */
+/** A team as a member sees it; null for anybody else. */
 export const teamFor = async (sql: Sql, slug: string, personId: number): Promise<Team | null> => {
   const [row] = await sql<Team[]>`
     SELECT t.id, t.slug, t.name, t.publishers, m.role FROM team t JOIN membership m ON m.team_id = t.id
@@ -44,8 +44,8 @@ const membersOf = async (sql: Sql, teamId: number): Promise<readonly Member[]> =
 export type MemberChanged = { readonly ok: true } | { readonly ok: false; readonly code: "no-member" | "last-lead" };
 
 /**
- * Gives a member another role, or none (removal), and ends what they may no longer do. The last lead stays one. The caller
- * holds the team alone (`holdTeam`), so that two changes at once cannot leave it without a lead.
+ * Changes a member's role, or removes them (null), and ends what they may no longer do. The last lead cannot be removed. The
+ * caller locks the team (`holdTeam`), so that two changes at once cannot leave it without a lead.
  */
 export const changeMember = async (
   sql: postgres.TransactionSql,
@@ -77,9 +77,9 @@ export const changeMember = async (
 export type TeamsLeft = { readonly ok: true } | { readonly ok: false; readonly code: "last-lead"; readonly team: string };
 
 /**
- * Takes somebody out of every team. Refused, before any is left, while they are the only lead of one that has others in it.
- * Of a team that nobody else is in, everything ends that works without a member: access tokens, invitations and webhooks. Its
- * specs stay as they are, and the operator can give the team to somebody (`npm run give-team`).
+ * Removes somebody from every team. Refused, before any is left, if they are the only lead of a team with other members.
+ * In a team without other members, access tokens, invitations and webhooks end. Its specs stay, and the operator can give
+ * the team to somebody (`npm run give-team`).
  */
 export const leaveTeams = async (sql: postgres.TransactionSql, personId: number): Promise<TeamsLeft> => {
   const teams = await sql<{ id: number; name: string }[]>`
@@ -99,7 +99,7 @@ export const leaveTeams = async (sql: postgres.TransactionSql, personId: number)
   return { ok: true };
 };
 
-/** Takes the last member out of a team, and ends what works without one. */
+/** Removes the last member of a team and ends what would work without members. */
 const endTeam = async (sql: postgres.TransactionSql, teamId: number, personId: number): Promise<void> => {
   await revokeTokensOfTeam(sql, teamId);
   await endInvitationsOf(sql, teamId);
@@ -108,7 +108,7 @@ const endTeam = async (sql: postgres.TransactionSql, teamId: number, personId: n
   await happened(sql, { kind: "team-left-empty", teamId, personId });
 };
 
-/** Makes somebody a lead of a team, as the operator of the instance; false where there is no such team or account. */
+/** Makes somebody a lead, on behalf of the operator; false if there is no such team or account. */
 export const giveTeam = async (sql: postgres.TransactionSql, slug: string, email: string): Promise<boolean> => {
   const [row] = await sql<{ teamId: number; personId: number }[]>`
     INSERT INTO membership (team_id, person_id, role)
@@ -140,7 +140,7 @@ export type OutboxLetter = {
   readonly subject: string;
   readonly body: string;
   readonly at: Date;
-  /** Kept for a lead to pass on, or how far its sending is, and what the mail server said. */
+  /** The state of a letter: kept for a lead to pass on, or how far sending it is, with the mail server's answer. */
   readonly state: "kept" | "waiting" | "sent" | "failed";
   readonly answer: string;
 };

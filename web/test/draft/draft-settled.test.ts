@@ -36,6 +36,9 @@ describe("what two people did in the same places", () => {
           if (choices[index] !== "mine" || setAside.has(change) || change.path[1] === "#order") return;
           // What is said of a breakpoint that goes, goes with it.
           if (change.path[0] !== "breakpoints" && change.path.some((name) => goes.has(name))) return;
+          // Of two notes with the same words, the second is called so only as long as the first is there.
+          const copy = change.path[0] === "notes" && / \(\d+\)$/.test(change.path[1] ?? "");
+          if (copy && change.to !== undefined) return expect(layout.notes, `turn ${turn}`).toContainEqual(change.to);
           expect(valueAt(layout, change.path), `turn ${turn}: ${change.path.join("/")}`).toEqual(change.to);
         });
       }
