@@ -2,7 +2,7 @@ import { type APIRequestContext, expect, request, test } from "@playwright/test"
 import { openDatabase } from "../web/server/database/database";
 import { hashPassword } from "../web/server/identity/passwords";
 import { addMember, addPerson, addTeam } from "../web/server/identity/people";
-import type { RouteKey } from "../web/wire/routes";
+import { type RouteKey, routes } from "../web/wire/routes";
 import { makeSpec, requestsOf, type Role } from "./people";
 
 type Who = Role | "stranger" | "signed out";
@@ -245,6 +245,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
     ...Object.entries(matrix).flatMap(([key, all]) => all.map((row) => ({ key: `${key} ${row.name ?? ""}`.trim(), row }))),
     ...addresses.map((row) => ({ key: "GET", row })),
   ];
+  expect(Object.keys(matrix).length + withoutRoles.length).toBe(Object.keys(routes).length);
   const wrong: string[] = [];
   for (const { key, row } of rows)
     for (const [index, who] of people.entries()) {
