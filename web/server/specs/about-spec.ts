@@ -3,7 +3,7 @@ import type { Person } from "../identity/people";
 import type { Doing } from "./publishing";
 import { readDraftFacts } from "./specs";
 
-/** A spec as letters and logs speak of it. */
+/** A spec as letters and logs name it. */
 export type AboutSpec = {
   readonly specId: number;
   readonly teamId: number;

@@ -6,10 +6,10 @@ import type { EncodedPicture } from "../heavy/pictures";
 import type { Problem } from "../http/problem";
 import { report } from "../settings/report";
 
-/** Most areas of a spec that keep content: as many as a layout has, and as many that were removed and may come back by Undo. */
+/** Maximum number of areas with content per spec: those of a layout, and as many removed ones that Undo may restore. */
 const mostKept = 2 * limits.areas;
 
-/** What the areas of a spec's draft hold, by their ids, and when the picture of those that have one was set. */
+/** The content of a draft's areas by area id, and when each picture was set. */
 export const contentOf = async (
   sql: Sql,
   specId: number,
@@ -30,7 +30,7 @@ export const contentOf = async (
 
 type Doer = { readonly specId: number; readonly teamId: number; readonly personId: number };
 
-/** Why a spec can keep no more content of so many bytes, or of one more area; null where it can. One person at a time asks. */
+/** Why a spec cannot store more content of this size, or of another area; null if it can. Locked, so that one person at a time asks. */
 const contentFault = async (
   sql: postgres.TransactionSql,
   { specId, teamId }: Doer,
@@ -48,7 +48,7 @@ const contentFault = async (
   return roomFault(sql, teamId, bytes, "content");
 };
 
-/** Counts anew what the content of a spec takes. */
+/** Recounts the storage of a spec's content. */
 const countBytes = (sql: postgres.TransactionSql, specId: number): Promise<void> =>
   setKept(
     sql,
@@ -58,8 +58,8 @@ const countBytes = (sql: postgres.TransactionSql, specId: number): Promise<void>
   );
 
 /**
- * Keeps what an area holds, in place of what it held before; null has it hold nothing. Its picture goes when it holds one no
- * more. Says why where there is no room.
+ * Stores the content of an area, replacing what it held; null removes it. A picture that is no longer content is deleted.
+ * Says why if there is no room.
  */
 export const setContent = async (
   sql: postgres.TransactionSql,
@@ -83,7 +83,7 @@ export const setContent = async (
   return null;
 };
 
-/** Keeps the picture of an area, which holds it at its own size from then on. Says why where there is no room. */
+/** Stores the picture of an area, shown at its own size. Says why if there is no room. */
 export const setAreaPicture = async (
   sql: postgres.TransactionSql,
   doer: Doer,
@@ -103,7 +103,7 @@ export const setAreaPicture = async (
   return null;
 };
 
-/** The picture of an area as it was encoded; null where it has none. */
+/** The encoded picture of an area; null if it has none. */
 export const areaPicture = async (sql: Sql, specId: number, area: string): Promise<Buffer | null> => {
   const [row] = await sql<{ picture: Buffer | null }[]>`
     SELECT picture FROM area_content WHERE spec_id = ${specId} AND area = ${area}`;

@@ -16,15 +16,15 @@ export type Comment = {
   readonly resolvedBy: string | null;
 };
 
-/** A thread: its first comment, its latest answers in order, and how many stand before these. */
+/** A thread: its first comment, its latest answers in order, and the number of earlier answers. */
 export type Thread = { readonly first: Comment; readonly answers: readonly Comment[]; readonly earlier: number };
 
-/** What is open about one thing: its latest comment, and how many threads there are of it. */
+/** The open comments about one thing: the latest one, and the number of threads. */
 export type OpenComments = Pick<Comment, "id" | "about" | "words" | "person"> & { readonly count: number };
 
-/** Most answers of a thread that are told at once. */
+/** Maximum number of answers of a thread that are sent at once. */
 const mostAnswers = 20;
-/** Most things that open comments are told of: more than a layout has numbers and areas. */
+/** Maximum number of things with open comments that are sent: more than a layout has numbers and areas. */
 const mostAbouts = 1_000;
 
 const shown = (sql: Sql) =>
@@ -61,7 +61,7 @@ export const threadsPage = async (sql: Sql, specId: number, page: number): Promi
   };
 };
 
-/** The page of a spec's threads that a comment stands on; the first for one that is none of them. */
+/** The page of a spec's threads that a comment is on; page 1 if it is not one of them. */
 export const pageOfComment = async (sql: Sql, specId: number, id: number): Promise<number> => {
   const [row] = await sql<{ before: number }[]>`
     SELECT count(*)::int AS before FROM comment c,
@@ -72,13 +72,13 @@ export const pageOfComment = async (sql: Sql, specId: number, id: number): Promi
   return Math.floor((row?.before ?? 0) / pageSize) + 1;
 };
 
-/** Answers of a thread that stand before one of them, the latest of these in order; null where the spec has no such thread. */
+/** The answers of a thread before a given one, the latest of them, in order; null if the spec has no such thread. */
 export const answersBefore = async (sql: Sql, specId: number, thread: number, before: number): Promise<readonly Comment[] | null> => {
   const [first] = await sql`SELECT 1 FROM comment WHERE id = ${thread} AND spec_id = ${specId} AND thread_id IS NULL`;
   return first ? answersOf(sql, [thread], before) : null;
 };
 
-/** What is open about each thing of a spec, the latest first. */
+/** The open comments of a spec by what they are about, the latest first. */
 export const openComments = async (sql: Sql, specId: number): Promise<readonly OpenComments[]> =>
   sql<OpenComments[]>`
     SELECT id, about, words, person, count FROM (
@@ -87,7 +87,7 @@ export const openComments = async (sql: Sql, specId: number): Promise<readonly O
       WHERE c.spec_id = ${specId} AND c.thread_id IS NULL AND c.resolved_at IS NULL WINDOW own AS (PARTITION BY c.about)) latest
     WHERE place = 1 ORDER BY id DESC LIMIT ${mostAbouts}`;
 
-/** How many threads of a spec are open. */
+/** The number of open threads of a spec. */
 export const countOfOpenComments = async (sql: Sql, specId: number): Promise<number> => {
   const [row] = await sql<{ count: number }[]>`
     SELECT count(*)::int AS count FROM comment WHERE spec_id = ${specId} AND thread_id IS NULL AND resolved_at IS NULL`;
@@ -103,7 +103,7 @@ type About = {
   readonly person: string;
 };
 
-/** Adds a comment, or an answer to a thread; null where there is no such thread. Tells the thread's people and whoever changed the draft last. */
+/** Adds a comment, or an answer to a thread; null if there is no such thread. Notifies everybody in the thread and whoever edited the draft last. */
 export const addComment = async (
   sql: postgres.TransactionSql,
   about: About,
@@ -125,7 +125,7 @@ export const addComment = async (
   return row.id;
 };
 
-/** Resolves a thread, or opens it again; false where there is none. */
+/** Resolves or reopens a thread; false if there is none by that id. */
 export const resolveComment = async (sql: postgres.TransactionSql, about: About, id: number, resolved: boolean): Promise<boolean> => {
   const rows = await sql`
       UPDATE comment SET resolved_at = ${resolved ? sql`now()` : null}, resolved_by = ${resolved ? about.personId : null}

@@ -12,7 +12,7 @@ import type { StoredText } from "../database/stored-text";
 import type { Write } from "../database/transaction";
 
 export type Saved =
-  /** `again`: the changes were written before, and are not written twice. The document is given where it is not what was sent. */
+  /** `again` is true if the changes had been written before, and were not written twice. */
   | { readonly ok: true; readonly again: boolean; readonly revision: number; readonly layout: StoredText }
   | {
       readonly ok: false;
@@ -29,9 +29,9 @@ export type EditByWorker = (layout: StoredText, changes: readonly Change[]) => P
 
 const otherwise: Issue = { path: "/id", message: "was sent with other changes before; changes have an id of their own" };
 
-/** Largest draft, characters of JSON, that changes are applied to on the spot: a few ms. Larger ones are a worker's. */
+/** Largest draft, characters of JSON, that is changed on this thread (a few ms). A worker changes larger ones. */
 const small = 48 * 1024;
-/** How often a worker's outcome is made anew because the draft has changed meanwhile. */
+/** How often a worker tries again because the draft has changed meanwhile. */
 const mostTries = 8;
 
 const busy: Problem = {
@@ -40,7 +40,7 @@ const busy: Problem = {
   headers: { "Retry-After": "1" },
 };
 
-/** Writes an outcome to the draft it was made of, which the caller holds. */
+/** Writes an outcome to the draft it was made from. The caller has locked the draft. */
 const written = async (
   sql: postgres.TransactionSql,
   doing: Doing,
@@ -64,7 +64,7 @@ const written = async (
   return { ok: true, value: { ok: true, again: false, revision: next.revision, layout: outcome.layout } };
 };
 
-/** Where changes stand that were sent before under the same name, because no answer came; null where none were. */
+/** The result for changes that were sent before under the same name, without an answer; null if none were. */
 const savedBefore = async (
   sql: postgres.TransactionSql,
   specId: number,

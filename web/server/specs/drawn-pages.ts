@@ -7,7 +7,7 @@ import type { Result } from "../http/request-body";
 import { readStoredDraft } from "./specs";
 import { highestVersion, type StoredVersion } from "./versions";
 
-/** The review of a draft, once for each revision of it and version it is held against; null where the draft is another by now. */
+/** The review of a draft, calculated once per revision and compared version; null if the draft has changed since. */
 export const reviewOf = async (
   sql: Sql,
   specId: number,
@@ -25,7 +25,7 @@ export const reviewOf = async (
   return { last: last?.number ?? null, result };
 };
 
-/** What the hand-off page of a version shows, once for each version, the one before it, and kind of reader. */
+/** The hand-off page of a version, drawn once per version, version before it, and kind of reader. */
 export const handOffOf = (
   version: StoredVersion,
   before: StoredVersion | null,

@@ -9,17 +9,17 @@ import type { Result } from "../http/request-body";
 import { findSpec, lockDraft, nameFor, type Spec } from "./specs";
 import { readNamedVersion, versionsOf } from "./versions";
 
-/** A spec as a follower of another, or as what is followed, names it. */
+/** A spec as it is named to followers, and to those it follows. */
 export type Named = { readonly team: string; readonly teamName: string; readonly spec: string; readonly name: string };
 
-/** The spec that one was made to follow, with its versions that were not withdrawn, the latest first. */
+/** The followed spec with its versions that are not withdrawn, the latest first. */
 export type Followed = Named & { readonly versions: readonly { readonly number: string; readonly note: string }[] };
 
-/** Whether somebody may read the versions of the spec `o`, of the team `t`: a member, or anybody where it is public. */
+/** Whether somebody may read the versions of the spec `o`: a member of its team, or anybody if it is public. */
 const readable = (sql: Sql, personId: number) =>
   sql`(o.public OR EXISTS (SELECT 1 FROM membership m WHERE m.team_id = o.team_id AND m.person_id = ${personId}))`;
 
-/** What a spec was made to follow, for somebody; null where that is nothing, or nothing they may see. Whether it still does, its draft says. */
+/** The spec that a spec was made to follow; null if there is none or the person may not see it. The draft says whether it still follows it. */
 export const followedBy = async (sql: Sql, specId: number, personId: number): Promise<Followed | null> => {
   const [other] = await sql<(Named & { id: number })[]>`
     SELECT o.id, t.slug AS team, t.name AS "teamName", o.slug AS spec, ${nameFor(sql, personId, sql`o`)} AS name
@@ -34,7 +34,7 @@ export const followedBy = async (sql: Sql, specId: number, personId: number): Pr
 /** A spec that follows another, and the version it has taken. */
 export type Follower = Named & { readonly version: string };
 
-/** A page of the specs that follow one, as somebody sees them: those of their teams by name, and how many there are in all. */
+/** A page of the followers of a spec: those in the person's teams by name, and the number of all. */
 export const followersOf = async (
   sql: Sql,
   specId: number,
@@ -52,7 +52,7 @@ export const followersOf = async (
   return { ...uncounted(page, rows), all: counted?.all ?? 0 };
 };
 
-/** How many specs follow one. */
+/** The number of specs that follow one. */
 export const countOfFollowers = async (sql: Sql, specId: number): Promise<number> => {
   const [row] = await sql<{ count: number }[]>`
     SELECT count(*)::int AS count FROM spec_follow f JOIN draft d ON d.spec_id = f.spec_id JOIN spec o ON o.id = f.spec_id
@@ -61,8 +61,8 @@ export const countOfFollowers = async (sql: Sql, specId: number): Promise<number
 };
 
 /**
- * What is wrong with what an edit says is followed; null where nothing is. A draft may stop following, and may follow a
- * version of the spec it was made from or began to follow; which spec that is, is not for an edit to say.
+ * What is wrong with the followed version in an edit; null if nothing is. A draft may stop following, or follow a version of
+ * the spec it was made from or began to follow. An edit cannot choose another spec.
  */
 export const followFault = async (
   sql: Sql,
@@ -81,8 +81,8 @@ export const followFault = async (
 };
 
 /**
- * Says which spec a draft that follows nothing may follow from now on, and finds the version it is to follow from: that it
- * follows it is then an edit of the draft. What is followed was made before what follows, so that nothing follows itself.
+ * Records the spec that a draft may follow from now on, and finds the version to begin with. That the draft follows it is then
+ * an ordinary edit. Only an older spec can be followed, so following never goes round.
  */
 export const beginFollowing = async (
   sql: postgres.TransactionSql,
@@ -102,7 +102,7 @@ export const beginFollowing = async (
   if (!other || !number || !version || version.withdrawn) return no("There is no such version, or you may not see it.");
   const { name } = version;
   const [before] = await sql<{ id: number }[]>`SELECT follows_id AS id FROM spec_follow WHERE spec_id = ${spec.id}`;
-  // Of the same it is no matter: the edit by which it stopped may be on its way.
+  // Beginning again with the same spec is fine: the edit that stopped following may still be under way.
   if (draft.follows && before?.id !== other.id) return no(`This spec already follows ${draft.follows.spec}. Stop that first.`);
   if (other.id === spec.id) return no("A spec does not follow itself.");
   if (other.id > spec.id)

@@ -3,7 +3,7 @@ import type { Sql } from "../database/database";
 import type { StoredText } from "../database/stored-text";
 import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 
-/** Edits one after the other by one person, with no long pause between. */
+/** Consecutive edits by one person without a long pause. */
 export type Stretch = {
   readonly first: number;
   readonly last: number;
@@ -11,13 +11,13 @@ export type Stretch = {
   readonly from: Date;
   readonly to: Date;
   readonly person: string;
-  /** What it changed, each place once, the last first: its value before and after where it is a number or a short text. */
+  /** What changed, each place once, the last first, with the values before and after if they are short. */
   readonly changes: readonly Change[];
-  /** Whether the draft before it and after it can be shown. */
+  /** Whether the draft before and after can be shown. */
   readonly shown: boolean;
 };
 
-/** A pause after which a new stretch begins, minutes. */
+/** Pause after which a new stretch begins, minutes. */
 const pause = 30;
 
 /** Edits of a stretch that are looked through for what it changed, the latest; places that are told of it; and the longest change whose values are, bytes. */
@@ -25,7 +25,7 @@ const mostLooked = 200;
 const mostChanges = 12;
 const longestChange = 400;
 
-/** What the stretches of a page changed, by the first revision of each. */
+/** What each stretch of a page changed, by its first revision. */
 const changesOf = async (
   sql: Sql,
   specId: number,
@@ -50,7 +50,7 @@ const changesOf = async (
   return found;
 };
 
-/** A page of the stretches a draft was edited in, the latest first. */
+/** A page of a draft's stretches of edits, the latest first. */
 export const stretchesPage = async (sql: Sql, specId: number, page: number): Promise<Page<Stretch>> => {
   const read = uncounted(
     page,
@@ -69,10 +69,10 @@ export const stretchesPage = async (sql: Sql, specId: number, page: number): Pro
   return { ...read, entries: read.entries.map((stretch) => ({ ...stretch, changes: changes.get(stretch.first) ?? [] })) };
 };
 
-/** A draft as it stood: the document that was kept before, and the edits from there, in their order. */
+/** The parts of a moment: the stored document before it, and the edits after that, in order. */
 export type StoredMoment = { readonly layout: StoredText; readonly edits: readonly (readonly Change[])[] };
 
-/** What a moment is made of; null where the draft has no such revision, or it is of a time before moments were kept. */
+/** The parts of a moment; null if the draft has no such revision, or it is older than stored moments. */
 export const storedMoment = async (sql: Sql, specId: number, revision: number): Promise<StoredMoment | null> => {
   const [kept] = await sql<{ revision: number; layout: StoredText }[]>`
     SELECT revision, layout::text AS layout FROM draft_moment WHERE spec_id = ${specId} AND revision <= ${revision} ORDER BY revision DESC LIMIT 1`;

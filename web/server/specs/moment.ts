@@ -4,7 +4,7 @@ import { storedMoment } from "./history";
 import type { Problem } from "../http/problem";
 import type { StoredText } from "../database/stored-text";
 
-/** The draft of a spec as it stood at a revision, put together by a worker. */
+/** The draft of a spec at a revision, assembled by a worker. */
 export const momentOf = async (
   client: Client,
   specId: number,

@@ -15,7 +15,7 @@ import type { Write } from "../database/transaction";
 
 type Request = Received<"POST /api/specs">;
 
-/** What a spec begins as, and the spec it follows from then on, where it follows one. */
+/** The first document of a spec, and the spec it follows, if any. */
 type Start = { readonly layout: string; readonly follows: number | null; readonly version: string | null };
 
 const startOf = async (sql: postgres.Sql, personId: number, { name, start }: Request): Promise<Start | null> => {
@@ -54,10 +54,10 @@ const noStart = ({ start }: Request): Problem => {
   };
 };
 
-/** Most specs of one name in a team; past it a person is told rather than numbered on. */
+/** Maximum number of specs with one name in a team. After that, the person is asked for another name. */
 const mostOfOneName = 50;
 
-/** A team where somebody may add specs. */
+/** A team in which somebody may create specs. */
 const teamToAddTo = async (
   sql: postgres.Sql | postgres.TransactionSql,
   slug: string,
@@ -71,8 +71,8 @@ const teamToAddTo = async (
 };
 
 /**
- * Adds a spec to a team; where its address is taken already it gets a number. What it begins as is read and written by a
- * worker (`begun`) before the transaction, which asks again whether the person may add it, and may read what it is made from.
+ * Adds a spec to a team; if its address is taken, it gets a number. A worker makes its first document (`begun`) before the
+ * transaction, which checks again that the person may create it and may read what it is made from.
  */
 export const createSpec = async (
   sql: postgres.Sql,
@@ -106,7 +106,7 @@ export const createSpec = async (
   });
 };
 
-/** Whether somebody may still read what a spec is made from. */
+/** Whether somebody may still read the spec that a new one is made from. */
 const mayStillStart = async (sql: postgres.TransactionSql, personId: number, { start }: Request): Promise<boolean> => {
   if (start.kind !== "spec" && start.kind !== "follow") return true;
   const spec = await findSpec(sql, start.team, start.spec, personId);

@@ -13,10 +13,10 @@ export type Overview = {
   readonly description: string;
   readonly role: Role;
   readonly summary: DraftSummary;
-  /** What its checks said last; `now` where that is still so. Null before they were first looked at. */
+  /** The latest counts of its findings; `now` if they are current. Null before the first count. */
   readonly counts: (DraftCounts & { readonly now: boolean }) | null;
   readonly latest: { readonly number: string; readonly publishedAt: Date } | null;
-  /** The highest version, where all were withdrawn. */
+  /** The highest version, if all are withdrawn. */
   readonly withdrawn: string | null;
   readonly projects: number;
 };
@@ -41,7 +41,7 @@ type Row = {
   total: number;
 } & { [K in keyof VersionNumber]: number | null };
 
-/** A page of the specs of every team a person belongs to (those that are archived, or the others), found by a pattern in name, address or description, in one of three orders. */
+/** A page of the specs of a person's teams (archived or not), filtered by name, address or description, in one of three orders. */
 export const overviewsOf = async (
   sql: Sql,
   personId: number,
@@ -84,27 +84,27 @@ export const overviewsOf = async (
   };
 };
 
-/** Whether a person's teams have put any spec away. */
+/** Whether a person's teams have archived specs. */
 export const hasArchived = async (sql: Sql, personId: number): Promise<boolean> =>
   (
     await sql`SELECT 1 FROM membership m JOIN spec s ON s.team_id = m.team_id WHERE m.person_id = ${personId} AND s.archived_at IS NOT NULL LIMIT 1`
   ).length > 0;
 
-/** A spec to choose: where it is, what it is called, and its latest versions that were not withdrawn, the highest first. */
+/** A spec to choose: its address, its name, and its latest versions that are not withdrawn, the highest first. */
 export type SpecChoice = {
   readonly team: string;
   readonly spec: string;
   readonly name: string;
   readonly numbers: readonly string[];
-  /** Whether its draft may be read: else its versions alone. */
+  /** Whether its draft may be read, and not only its versions. */
   readonly draft: boolean;
 };
 
-/** Specs offered at once, and versions of each. */
+/** How many specs are offered at once, and versions of each. */
 const mostChoices = 20;
 const mostNumbers = 50;
 
-/** The spec that a link, or what follows the server's name in it, leads to; null where it is none. */
+/** The spec that a link leads to, with or without the host; null if it leads to none. */
 export const placeIn = (text: string): { readonly team: string; readonly spec: string } | null => {
   const [, team, spec] =
     /^(?:https?:\/\/[^/]+)?\/?(?:specs\/)?([a-z0-9-]{1,60})\/([a-z0-9-]{1,60})(?:[/?#].*)?$/.exec(text.trim().slice(0, 500)) ?? [];
@@ -112,8 +112,8 @@ export const placeIn = (text: string): { readonly team: string; readonly spec: s
 };
 
 /**
- * The first specs, by name, of a person's teams (or one of them) that are not archived and hold what is looked for in name or
- * address. By its whole address, where no team is named, one of another team is found, too, that anybody may read.
+ * The first specs, by name, of a person's teams (or one of them) whose name or address contains a text, without archived ones.
+ * A complete address also finds a public spec of another team, if no team is given.
  */
 export const specChoices = async (
   sql: Sql,
@@ -138,14 +138,14 @@ export const specChoices = async (
   return { specs: rows.slice(0, mostChoices), more: rows.length > mostChoices };
 };
 
-/** Numbers of a spec's latest versions that were not withdrawn, the highest first. */
+/** Numbers of a spec's latest versions that are not withdrawn, the highest first. */
 const numbersOf = (sql: Sql, specId: ReturnType<Sql>) => sql`ARRAY(
   SELECT v.major || '.' || v.minor || '.' || v.patch FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
   WHERE v.spec_id = ${specId} AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT ${mostNumbers})`;
 
 /**
- * One spec as a choice, the one an address leads to: for its team, and for others where anybody may read its versions and it
- * has any; they are told what the latest is called, not the draft.
+ * The spec of an address as a choice: for its team, and for others if it is public and has versions. Others see the name of the
+ * latest version, not the draft's.
  */
 export const specChoice = async (sql: Sql, personId: number, team: string, slug: string): Promise<SpecChoice | null> => {
   const [row] = await sql<SpecChoice[]>`

@@ -10,19 +10,19 @@ import { changesBefore, keepVersion, unpackedVersions } from "./version-files";
 import { readStoredVersion, type StoredVersion, versionBefore } from "./versions";
 import type { WrittenVersion } from "../writing/write-version";
 
-/** Has a version written: by a worker, or here where there are none. */
+/** Writes a version: with a worker, or here if there are none. */
 export type WriteVersion = (task: VersionTask) => Promise<Result<WrittenVersion>>;
 
-/** The name a spec's package has in the registry. */
+/** The name of a spec's package in the registry. */
 export const packageName = (team: string, spec: string): string => `@${team}/${spec}`;
 
-/** Where a package's spec is looked at: at the first address it had, which leads to it for ever. Null where the instance has none of its own. */
+/** The page of a package's spec: its first address, which always leads to it. Null if the instance has no public address. */
 const homeOf = (name: string): string | null => {
   const origin = setting("PUBLIC_URL");
   return origin === undefined ? null : `${origin.replace(/\/$/, "")}/specs/${name.slice(1)}`;
 };
 
-/** The sheet a version's files are written of. */
+/** The sheet that a version's files are written from. */
 export const sheetOf = (
   version: Pick<StoredVersion, "number" | "publishedAt" | "note" | "layout">,
   before: Pick<StoredVersion, "number" | "layout"> | null,
@@ -35,7 +35,7 @@ export const sheetOf = (
   before: before && { number: before.number, layout: before.layout },
 });
 
-/** What has to be known to write a version: whose it is, what it is to hold, and which version came before it. */
+/** What is needed to write a version. */
 export type ToPack = {
   readonly specId: number;
   readonly number: VersionNumber;
@@ -44,7 +44,7 @@ export type ToPack = {
   readonly publishedAt: Date;
 };
 
-/** Has all files of a version written; nothing is stored. `before` is the version its changes are told from, by its id. */
+/** Writes all files of a version without storing them. `before` is the id of the version that its changes are counted from. */
 export const writtenVersion = async (sql: Sql, { specId, number, ...version }: ToPack, write: WriteVersion) => {
   const [spec] = await sql<{ package: string; description: string }[]>`SELECT package, description FROM spec WHERE id = ${specId}`;
   if (!spec) throw new Error(`there is no spec ${specId}`);
@@ -58,12 +58,12 @@ export const writtenVersion = async (sql: Sql, { specId, number, ...version }: T
   return { before: before?.id ?? null, ...(await write(task)) };
 };
 
-/** Versions packed in one go where somebody waits for it. */
+/** How many versions are packed while somebody is waiting. */
 const mostAtOnce = 20;
 
 /**
- * Packs versions that have no package: of a time before there were packages, or put into the database by hand. One after
- * the other, each in a transaction of its own, so that it can be broken off and goes on where it was. Returns how many.
+ * Packs versions without a package: from before packages existed, or inserted by hand. Each has its own transaction, so that
+ * packing can be interrupted and continued. Returns how many were packed.
  */
 export const packOlder = async (
   sql: postgres.Sql,

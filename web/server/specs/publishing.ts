@@ -13,7 +13,7 @@ import type { Write } from "../database/transaction";
 import { keepVersion } from "./version-files";
 import { addVersion, addWithdrawal, highestVersion, isOut, readNamedVersion, versionBefore } from "./versions";
 
-/** The spec something is done to, and by whom. */
+/** The spec that something is done to, and by whom. */
 export type Doing = {
   readonly specId: number;
   readonly teamId: number;
@@ -35,13 +35,13 @@ const pathOf = ({ team, spec }: Doing): string => `/specs/${team}/${spec}`;
 
 type Asked = { readonly specId: number; readonly revision: number; readonly number: VersionNumber; readonly note: string };
 
-/** What publishing has workers do: look whether a draft can be published, and write its files. */
+/** The workers that publishing uses: to check whether a draft can be published, and to write its files. */
 export type PublishingWorkers = {
   readonly look: (task: PublishableTask) => Promise<Result<PublishableAnswer>>;
   readonly write: WriteVersion;
 };
 
-/** How often all is done anew because other versions were published meanwhile. */
+/** How often publishing starts again because other versions were published meanwhile. */
 const mostTries = 3;
 
 /**
@@ -69,7 +69,7 @@ export const publishDraft = async (
   return { ok: false, code: "not-written", problem: { code: "busy", detail: "Other versions were published meanwhile; try again." } };
 };
 
-/** One attempt; null where the versions before it changed meanwhile. */
+/** One attempt; null if the versions before it changed meanwhile. */
 const publishOnce = async (
   sql: postgres.Sql,
   write: Write<{ readonly doing: Doing }>,
@@ -83,19 +83,19 @@ const publishOnce = async (
   const looked = await workers.look({ kind: "publishable", layout: stored, last: before });
   if (!looked.ok) return { ok: false, code: "not-written", problem: looked.problem };
   const { problems, least, level, layout, name } = looked.value;
-  // The first version may have any number; a later one what its changes ask for, or more.
+  // The first version may have any number, a later one at least what its changes require.
   const lowest = parseVersion(least);
   if (level !== null && lowest && compareVersions(number, lowest) < 0)
     return { ok: false, code: "too-low", least, level, last: last?.number ?? null };
   if (problems.length > 0) return { ok: false, code: "problems", findings: problems };
-  // The database's clock, which all processes share.
+  // The clock of the database, which all processes share.
   const [now] = await sql<{ at: Date }[]>`SELECT clock_timestamp() AS at`;
   const publishedAt = now?.at ?? new Date();
   const written = await writtenVersion(sql, { specId, number, note, publishedAt, layout }, workers.write);
   if (!written.ok) return { ok: false, code: "not-written", problem: written.problem };
   return write(async (transaction, { doing }): Promise<Published | null> => {
     if (!(await lockDraft(transaction, specId))) return { ok: false, code: "no-draft" };
-    // Its files tell what changed since the version before, and its number rises above all: both have to be as they were.
+    // Its files list the changes since the version before, and its number must be the highest: neither may have changed.
     if (((await highestVersion(transaction, specId))?.id ?? null) !== (last?.id ?? null)) return null;
     if (((await versionBefore(transaction, specId, number))?.id ?? null) !== written.before) return null;
     const bytes = written.value.files.reduce((sum, { body }) => sum + body.byteLength, layout.length);

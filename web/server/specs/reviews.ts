@@ -19,7 +19,7 @@ const columns = (sql: Sql) => sql`
   r.id, r.revision, r.words, a.name AS "askedBy", r.asked_at AS "askedAt", r.decision,
   r.decision_words AS "decisionWords", d.name AS "decidedBy", r.decided_at AS "decidedAt"`;
 
-/** The latest review of a spec's draft; null where none was asked for since the last version. */
+/** The latest review of a spec's draft; null if none was requested since the last version. */
 export const latestReview = async (sql: Sql, specId: number): Promise<Review | null> => {
   const [row] = await sql<Review[]>`
     SELECT ${columns(sql)} FROM review r JOIN person a ON a.id = r.asked_by LEFT JOIN person d ON d.id = r.decided_by
@@ -36,7 +36,7 @@ type About = {
   readonly person: string;
 };
 
-/** Asks the team's leads for a review of the draft as it stands; one that is open is overtaken by it. */
+/** Requests a review of the current draft from the team's leads. It replaces an open one. */
 export const askReview = async (sql: postgres.TransactionSql, about: About, revision: number, words: string): Promise<void> => {
   await sql`UPDATE review SET decision = 'overtaken', decided_at = now(), decided_by = ${about.personId} WHERE spec_id = ${about.specId} AND decision IS NULL`;
   await sql`INSERT INTO review (spec_id, revision, words, asked_by) VALUES (${about.specId}, ${revision}, ${words}, ${about.personId})`;
@@ -59,7 +59,7 @@ export const decideReview = async (
   return true;
 };
 
-/** Ends every review of a spec, decided or not: what was reviewed is a version now. */
+/** Ends every review of a spec, decided or not, because its draft has been published. */
 export const endReviews = async (sql: Sql, specId: number, personId: number): Promise<void> => {
   await sql`
     UPDATE review SET decision = 'overtaken', decided_at = coalesce(decided_at, now()), decided_by = coalesce(decided_by, ${personId})

@@ -10,16 +10,16 @@ import { specIdAt } from "../database/spec-address";
 import { lockAddresses, lockDraft, nameDraft, type Spec } from "./specs";
 import { teamFor } from "../teams/team";
 
-/** Where a spec is. */
+/** The address of a spec. */
 type Place = { readonly team: string; readonly spec: string };
 
-/** The spec an address of a team leads to, other than one; null where it is free, or that one's already. */
+/** Another spec that an address of a team leads to; null if the address is free or belongs to the spec itself. */
 const othersAt = async (sql: Sql, team: string, slug: string, own: number): Promise<number | null> => {
   const [row] = await sql<{ id: number | null }[]>`SELECT ${specIdAt(sql, team, slug)} AS id`;
   return row && row.id !== null && row.id !== own ? row.id : null;
 };
 
-/** What is wrong with an address that leads to another spec. */
+/** The fault of an address that is taken by another spec. */
 const taken = (slug: string, team: string): Problem => ({
   code: "unprocessable",
   detail: `${slug} leads to another spec of ${team}, or did before that was renamed. Choose another address.`,
@@ -27,8 +27,8 @@ const taken = (slug: string, team: string): Problem => ({
 });
 
 /**
- * Names a spec: what it is called (an edit of its draft, as any other), what it is for, and its address. The one before goes
- * on leading to it, and may be taken back.
+ * Sets a spec's name (an edit of its draft like any other), its purpose and its address. The earlier address still leads to it,
+ * and can be used again.
  */
 export const nameSpec = async (
   sql: postgres.TransactionSql,
@@ -64,7 +64,7 @@ export const nameSpec = async (
   return { ok: true, value: { team: spec.team, spec: given.address } };
 };
 
-/** Puts a spec away, or brings it back. Open pages are told to look. */
+/** Archives or restores a spec. Open pages are told. */
 export const archiveSpec = async (sql: postgres.TransactionSql, spec: Spec, person: Person, archived: boolean): Promise<void> => {
   const rows = archived
     ? await sql`UPDATE spec SET archived_at = now(), archived_by = ${person.id} WHERE id = ${spec.id} AND archived_at IS NULL RETURNING id`
@@ -81,7 +81,7 @@ export const archiveSpec = async (sql: postgres.TransactionSql, spec: Spec, pers
   });
 };
 
-/** Names of the projects that use a spec, the first of them. */
+/** Names of the first projects that use a spec. */
 const usersOf = async (sql: Sql, specId: number): Promise<readonly string[]> =>
   (
     await sql<
@@ -89,10 +89,10 @@ const usersOf = async (sql: Sql, specId: number): Promise<readonly string[]> =>
     >`SELECT p.name FROM project_use u JOIN project p ON p.id = u.project_id WHERE u.spec_id = ${specId} ORDER BY p.name LIMIT 4`
   ).map(({ name }) => name);
 
-/** Addresses tried in the other team before a person is told to choose one. */
+/** How many addresses are tried in the other team before the person is asked for one. */
 const mostNumbered = 50;
 
-/** The first address like one that is free in a team, or that was the spec's own there. */
+/** The first free address like a given one in a team, or one that the spec had there before. */
 const freeAddress = async (sql: Sql, team: string, slug: string, own: number): Promise<string | null> => {
   const stem = slug.slice(0, 56);
   for (let next = 1; next <= mostNumbered; next += 1) {
@@ -103,8 +103,8 @@ const freeAddress = async (sql: Sql, team: string, slug: string, own: number): P
 };
 
 /**
- * Moves a spec with all that belongs to it to another team of the person's, where they may make specs. Not while projects of
- * its team use it: they are that team's, and would lose it. What was done to it stays in the log of the team it was done in.
+ * Moves a spec with everything that belongs to it to another team in which the person may create specs. Refused while projects
+ * of its team use it: they would lose it. Past activity stays in the log of the old team.
  */
 export const moveSpec = async (sql: postgres.TransactionSql, spec: Spec, person: Person, to: string): Promise<Result<Place>> => {
   await holdTeam(sql, to, person.id, "shared");
@@ -142,6 +142,6 @@ export const moveSpec = async (sql: postgres.TransactionSql, spec: Spec, person:
   return { ok: true, value: { team: team.slug, spec: slug } };
 };
 
-/** Teams a spec may be moved to by somebody: others of theirs, where they may make specs. */
+/** The teams that somebody may move a spec to: others of theirs in which they may create specs. */
 export const teamsToMoveTo = async (sql: Sql, spec: Spec, personId: number) =>
   (await membershipsOf(sql, personId)).filter(({ team, role }) => team !== spec.team && may(role, "create-spec"));

@@ -9,7 +9,7 @@ import type { StoredText } from "../database/stored-text";
 import { storeSummary, wantCounts } from "./summaries";
 import type { Publishers, Role } from "@/wire/shapes";
 
-/** A spec and what the asking person is in its team (null where they are not in it). */
+/** A spec, and the role of the person in its team (null if they are not in it). */
 export type Spec = {
   readonly id: number;
   readonly teamId: number;
@@ -17,20 +17,20 @@ export type Spec = {
   readonly teamName: string;
   readonly publishers: Publishers;
   readonly slug: string;
-  /** What its package is called: its first address, for good. */
+  /** The name of its package: its first address, permanently. */
   readonly package: string;
   readonly description: string;
   readonly public: boolean;
-  /** Put away: changed by nobody until it is brought back. */
+  /** Archived: nobody can change it until it is restored. */
   readonly archived: boolean;
   readonly role: Role | null;
 };
 
-/** The columns of a spec, from `spec s JOIN team t`; `role` is for who asks to add. */
+/** The columns of a spec, from `spec s JOIN team t`, without `role`. */
 export const specColumns = (sql: Sql) => sql`
   s.id, t.id AS "teamId", t.slug AS team, t.name AS "teamName", t.publishers, s.slug, s.package, s.description, s.public, s.archived_at IS NOT NULL AS archived`;
 
-/** What a spec (`spec`, with its draft as `d`) is called for somebody: for its team as in its draft, for others as in its latest version. */
+/** The name of a spec (`spec`, with its draft as `d`) for somebody: the draft's for its team, the latest version's for others. */
 export const nameFor = (sql: Sql, personId: number, spec: ReturnType<Sql>) => sql`
   CASE WHEN EXISTS (SELECT 1 FROM membership mine WHERE mine.team_id = ${spec}.team_id AND mine.person_id = ${personId}) THEN d.layout ->> 'name'
   ELSE coalesce(
@@ -39,7 +39,7 @@ export const nameFor = (sql: Sql, personId: number, spec: ReturnType<Sql>) => sq
 
 const json = (value: unknown): postgres.JSONValue => value as postgres.JSONValue;
 
-/** The spec of an address, or of one that led to it before it was renamed or moved. */
+/** The spec of an address, current or earlier. */
 export const findSpec = async (sql: Sql, team: string, slug: string, personId: number | null): Promise<Spec | null> => {
   const [row] = await sql<Spec[]>`
     SELECT ${specColumns(sql)}, m.role
@@ -49,7 +49,7 @@ export const findSpec = async (sql: Sql, team: string, slug: string, personId: n
   return row ?? null;
 };
 
-/** Makes a spec's versions readable to anyone with the link, or to the team alone again. */
+/** Makes a spec's versions readable for anyone with the link, or for the team only. */
 export const setPublic = async (
   sql: postgres.TransactionSql,
   doing: { readonly specId: number; readonly teamId: number; readonly personId: number },
@@ -59,10 +59,10 @@ export const setPublic = async (
   await happened(sql, { kind: "shared", ...doing, public: isPublic });
 };
 
-/** Edits after which a draft is kept as it stands: a moment of it is never more than so many edits away (history.ts). */
+/** A draft is stored whole after so many edits, so that no moment is further away (history.ts). */
 const momentEvery = 25;
 
-/** Keeps the draft as it stands now. */
+/** Stores the current draft as a moment. */
 const keepMoment = async (sql: postgres.TransactionSql, specId: number): Promise<void> => {
   const [row] = await sql<{ bytes: number }[]>`
     INSERT INTO draft_moment (spec_id, revision, layout) SELECT spec_id, revision, layout FROM draft WHERE spec_id = ${specId}
@@ -76,17 +76,17 @@ export type NewSpec = {
   readonly description: string;
   readonly layout: StoredText;
   readonly summary: Omit<DraftSummary, "revision">;
-  /** The spec it follows; null where it goes its own way. */
+  /** The spec it follows, or null. */
   readonly follows?: number | null;
   readonly personId: number;
 };
 
-/** Keeps others from giving out addresses of a team's specs until the transaction ends. */
+/** Locks the addresses of a team's specs until the transaction ends. */
 export const lockAddresses = async (sql: postgres.TransactionSql, teamId: number): Promise<void> => {
   await sql`SELECT pg_advisory_xact_lock(hashtext('addresses of specs'), ${teamId}::int)`;
 };
 
-/** Adds a spec with its draft; null where that address leads to one already. */
+/** Adds a spec with its draft; null if the address is taken. */
 export const addSpec = async (sql: postgres.TransactionSql, spec: NewSpec): Promise<number | null> => {
   await lockAddresses(sql, spec.teamId);
   const [row] = await sql<{ id: number }[]>`
@@ -120,7 +120,7 @@ export const readStoredDraft = async (sql: Sql, specId: number): Promise<StoredD
   return row ?? null;
 };
 
-/** What a draft says of itself, without its document. */
+/** Facts about a draft, without its document. */
 export type DraftFacts = { readonly revision: number; readonly name: string; readonly follows: Layout["follows"] | null };
 
 const draftFacts = (sql: Sql) => sql`revision, layout ->> 'name' AS name, layout -> 'follows' AS follows`;
@@ -130,10 +130,10 @@ export const readDraftFacts = async (sql: Sql, specId: number): Promise<DraftFac
   return row ?? null;
 };
 
-/** Most edits that are told one by one; past them the whole draft is less. */
+/** Maximum number of edits that are sent one by one; beyond it, the whole draft is smaller. */
 const mostEdits = 50;
 
-/** What each revision of a draft after one changed; null where that is not known or is much. No document is read for it. */
+/** The changes of each revision after a given one; null if they are unknown or many. No document is read. */
 export const editsSince = async (
   sql: Sql,
   specId: number,
@@ -149,7 +149,7 @@ export const editsSince = async (
   return edits.length === first.now - since ? { revision: first.now, edits } : null;
 };
 
-/** Keeps others from changing a draft until the transaction ends, and says what it is. */
+/** Locks a draft until the transaction ends, and returns its facts. */
 export const lockDraft = async (sql: postgres.TransactionSql, specId: number): Promise<DraftFacts | null> => {
   const [row] = await sql<DraftFacts[]>`SELECT ${draftFacts(sql)} FROM draft WHERE spec_id = ${specId} FOR UPDATE`;
   return row ?? null;
@@ -163,11 +163,11 @@ export type DraftEdit = {
   readonly summary: Omit<DraftSummary, "revision">;
   readonly changes: readonly Change[];
   readonly personId: number;
-  /** What the changes were sent under; undefined where they were made here. */
+  /** The name the changes were sent under; undefined if the server made them. */
   readonly saveId?: string | undefined;
 };
 
-/** The changes that were sent under a name and written; null where none were. */
+/** The changes that were written under a name, or null. */
 export const changesSaved = async (sql: Sql, specId: number, saveId: string): Promise<readonly Change[] | null> => {
   const [row] = await sql<{ changes: readonly Change[] }[]>`
     SELECT changes FROM draft_edit WHERE spec_id = ${specId} AND save_id = ${saveId}`;
@@ -183,7 +183,7 @@ const addEdit = async (sql: postgres.TransactionSql, edit: Omit<DraftEdit, "layo
   await addKept(sql, specId, "history", row?.bytes ?? 0);
 };
 
-/** Writes an edit, the draft it makes and what cards show of it; the caller holds the draft's lock. */
+/** Writes an edit, the resulting draft and its summary. The caller has locked the draft. */
 export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit): Promise<void> => {
   const { specId, revision, layout, personId, summary } = edit;
   await sql`
@@ -193,7 +193,7 @@ export const writeDraft = async (sql: postgres.TransactionSql, edit: DraftEdit):
   await addEdit(sql, edit);
 };
 
-/** Names a draft, as an edit of it like any other; the caller holds its lock. Answers its revision then. */
+/** Renames a draft, as an edit like any other. The caller has locked it. Returns its revision. */
 export const nameDraft = async (
   sql: postgres.TransactionSql,
   draft: DraftFacts,

@@ -5,18 +5,18 @@ import type { DraftCounts, DraftSummary } from "../heavy/draft-summary";
 import { isLeased } from "../database/lease";
 
 /**
- * Stores with a draft what cards show of it, in the transaction that wrote it, so that a list of specs reads no document. What its
- * checks say is worked out afterwards (`counting.ts`).
+ * Stores a draft's summary in the transaction that wrote the draft, so that a list of specs reads no documents. The findings
+ * are counted later.
  */
 export const storeSummary = async (sql: postgres.TransactionSql, specId: number, summary: DraftSummary): Promise<void> => {
   await sql`UPDATE draft SET summary = ${sql.json(summary as unknown as postgres.JSONValue)} WHERE spec_id = ${specId}`;
   await wantCounts(sql, specId);
 };
 
-/** Seconds after an edit before a draft is checked: whoever types changes it again at once. */
+/** Seconds after an edit before a draft is counted: somebody who types will change it again. */
 const calm = 1;
 
-/** Has a draft counted anew: it has changed, or the version it is held against has. */
+/** Queues a draft to be counted, because it or the version it is compared with has changed. */
 export const wantCounts = async (sql: postgres.TransactionSql, specId: number): Promise<void> => {
   const next = sql`now() + make_interval(secs => ${calm})`;
   await sql`
@@ -25,7 +25,7 @@ export const wantCounts = async (sql: postgres.TransactionSql, specId: number): 
   await announce(sql, { kind: "counts" });
 };
 
-/** A draft to be counted, with the documents that takes as JSON text. */
+/** A draft to be counted, with the needed documents as JSON text. */
 export type DueCounts = {
   readonly specId: number;
   readonly revision: number;
@@ -35,7 +35,7 @@ export type DueCounts = {
   readonly attempts: number;
 };
 
-/** Takes a draft that is to be counted, and keeps others from taking it for a while; null where none is. */
+/** Takes a draft to be counted, with a lease; null if none is due. */
 export const takeDueCounts = async (sql: Sql, leaseSeconds: number): Promise<DueCounts | null> => {
   const [row] = await sql<DueCounts[]>`
     WITH taken AS (
@@ -52,8 +52,7 @@ export const takeDueCounts = async (sql: Sql, leaseSeconds: number): Promise<Due
 };
 
 /**
- * Notes what was counted, of the revision and version it was counted of; null where it could not be. A draft that changed
- * meanwhile is counted again.
+ * Stores the counts of a revision and version; null if counting failed. A draft that changed meanwhile is counted again.
  */
 export const noteCounts = async (
   sql: Sql,
@@ -69,7 +68,7 @@ export const noteCounts = async (
     WHERE spec_id = ${specId}`;
 };
 
-/** Seconds until a draft is due to be counted that nobody has taken; null where none waits. */
+/** Seconds until the next draft is due to be counted; null if none is waiting. */
 export const nextCounts = async (sql: Sql): Promise<number | null> => {
   const [row] = await sql<{ seconds: number | null }[]>`
     SELECT extract(epoch FROM min(greatest(next_at, leased_until)) - now())::float8 AS seconds FROM draft_counts WHERE next_at IS NOT NULL`;

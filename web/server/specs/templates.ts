@@ -5,13 +5,13 @@ import type { Person } from "../identity/people";
 import type { Problem } from "../http/problem";
 import type { Spec } from "./specs";
 
-/** A spec that new specs of its team may begin as a copy of. */
+/** A spec that new specs of its team can be copied from. */
 export type Template = { readonly team: string; readonly spec: string; readonly name: string };
 
-/** Most templates of a team: what is shown beside the other ways to start. */
+/** Maximum number of templates per team: as many as fit beside the other ways to start. */
 const mostTemplates = 6;
 
-/** The templates of somebody's teams, by name. A spec that was archived is none while that is so. */
+/** The templates of somebody's teams, by name, without archived specs. */
 export const templatesOf = async (sql: Sql, personId: number): Promise<readonly Template[]> =>
   sql<Template[]>`
     SELECT t.slug AS team, s.slug AS spec, d.layout ->> 'name' AS name
@@ -24,7 +24,7 @@ export const isTemplate = async (sql: Sql, spec: Spec): Promise<boolean> => {
   return row?.template ?? false;
 };
 
-/** Makes a spec a template of its team, or ends that. Says why where the team has as many as it can. */
+/** Makes a spec a template of its team, or stops that. Says why if the team has the maximum number. */
 export const setTemplate = async (sql: postgres.TransactionSql, spec: Spec, person: Person, template: boolean): Promise<Problem | null> => {
   if (template) {
     await sql`SELECT pg_advisory_xact_lock(hashtext('templates of a team'), ${spec.teamId}::int)`;

@@ -4,7 +4,7 @@ import { addKept } from "../teams/kept-bytes";
 import type { KeptFile } from "../http/kept-file";
 import type { WrittenVersion } from "../writing/write-version";
 
-/** A file of a version as it was written once; null where it was not written yet. */
+/** A stored file of a version; null if it has not been written yet. */
 export const readVersionFile = async (sql: Sql, versionId: number, name: string): Promise<KeptFile | null> => {
   const [row] = await sql<KeptFile[]>`
     SELECT f.name, f.media_type AS "mediaType", b.body, f.sha512 FROM version_file f JOIN file_body b USING (sha512)
@@ -12,15 +12,15 @@ export const readVersionFile = async (sql: Sql, versionId: number, name: string)
   return row ?? null;
 };
 
-/** Every file of a version that was written, by name: what its archives are made of. */
+/** All stored files of a version by name, for its archives. */
 export const readVersionFiles = async (sql: Sql, versionId: number): Promise<readonly KeptFile[]> =>
   sql<KeptFile[]>`
     SELECT f.name, f.media_type AS "mediaType", b.body, f.sha512 FROM version_file f JOIN file_body b USING (sha512)
     WHERE f.version_id = ${versionId} ORDER BY f.name`;
 
 /**
- * Keeps a file of a version, and answers the one that is kept: where two write it, what the first wrote. Bytes that are kept
- * already, of whatever version, are not kept twice.
+ * Stores a file of a version and returns the stored one: if two requests write it, the first wins. Equal bytes of any version
+ * are stored once.
  */
 export const keepVersionFile = async (
   sql: postgres.TransactionSql,
@@ -38,7 +38,7 @@ export const keepVersionFile = async (
   return rows.length > 0 ? file : ((await readVersionFile(sql, versionId, name)) ?? file);
 };
 
-/** Keeps all that was made of a version, in the transaction that publishes it; false where somebody else did already. */
+/** Stores all files of a version, in the transaction that publishes it; false if somebody else has already. */
 export const keepVersion = async (
   sql: postgres.TransactionSql,
   specId: number,
@@ -50,13 +50,13 @@ export const keepVersion = async (
     INSERT INTO version_package (version_id, manifest, readme, changes, sha1, files, unpacked)
     VALUES (${versionId}, ${manifest}, ${readme}, ${changes}, ${Buffer.from(sha1)}, ${count}, ${unpacked}) ON CONFLICT DO NOTHING RETURNING 1`;
   if (rows.length === 0) return false;
-  // In one order, so that two versions with the same files do not wait for each other.
+  // Sorted, so that two versions with the same files cannot deadlock.
   for (const file of [...files].sort((a, b) => Buffer.compare(Buffer.from(a.sha512), Buffer.from(b.sha512))))
     await keepVersionFile(sql, specId, versionId, file);
   return true;
 };
 
-/** A version that has no package yet: one of a time before there were packages. */
+/** A version without a package, from before packages existed. */
 export type Unpacked = {
   readonly id: number;
   readonly specId: number;
@@ -65,17 +65,17 @@ export type Unpacked = {
   readonly patch: number;
 };
 
-/** Versions without a package, of one spec where one is named, the lowest of each spec first. */
+/** Versions without a package, of one spec or of all, the lowest of each spec first. */
 export const unpackedVersions = async (sql: Sql, specId: number | null, most: number): Promise<readonly Unpacked[]> =>
   sql<Unpacked[]>`
     SELECT v.id, v.spec_id AS "specId", v.major, v.minor, v.patch FROM version v
     WHERE NOT EXISTS (SELECT 1 FROM version_package p WHERE p.version_id = v.id) ${specId === null ? sql`` : sql`AND v.spec_id = ${specId}`}
     ORDER BY v.spec_id, v.major, v.minor, v.patch LIMIT ${most}`;
 
-/** Most versions whose changes are told in a package. */
+/** Maximum number of versions in a package's changelog. */
 const mostTold = 1_000;
 
-/** What versions below a number changed, in words, the highest first. */
+/** The changes of versions below a number, in words, the highest first. */
 export const changesBefore = async (
   sql: Sql,
   specId: number,

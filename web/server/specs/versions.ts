@@ -16,7 +16,7 @@ export type VersionSummary = {
   readonly publishedBy: string;
   readonly withdrawn: Withdrawal | null;
 };
-/** A version with its document as text, and what that is called. */
+/** A version with its document as text, and its name. */
 export type StoredVersion = VersionSummary & { readonly layout: StoredText; readonly name: string };
 
 type Row = VersionNumber & {
@@ -46,7 +46,7 @@ const joined = (sql: Sql) => sql`
   version v JOIN person p ON p.id = v.published_by
   LEFT JOIN version_withdrawal w ON w.version_id = v.id LEFT JOIN person wp ON wp.id = w.person_id`;
 
-/** The latest versions of a spec, as many as are chosen from at once, the latest first; those before a number where one is given. */
+/** The latest versions of a spec, at most a page, the latest first; with `before`, only lower ones. */
 export const versionsOf = async (sql: Sql, specId: number, before: VersionNumber | null = null): Promise<readonly VersionSummary[]> => {
   const rows = await sql<Row[]>`
     SELECT ${columns(sql)} FROM ${joined(sql)}
@@ -63,7 +63,7 @@ export const versionsPage = async (sql: Sql, specId: number, page: number): Prom
   return uncounted(page, rows.map(summary));
 };
 
-/** The number of the latest version that was not withdrawn; null where there is none. */
+/** The number of the latest version that is not withdrawn, or null. */
 export const latestNumber = async (sql: Sql, specId: number): Promise<string | null> => {
   const [row] = await sql<VersionNumber[]>`
     SELECT v.major, v.minor, v.patch FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
@@ -71,7 +71,7 @@ export const latestNumber = async (sql: Sql, specId: number): Promise<string | n
   return row ? versionText(row) : null;
 };
 
-/** What asks for one version of a spec: the one of a number, or, without one, the latest that was not withdrawn. */
+/** The condition for one version of a spec: by number, or the latest that is not withdrawn. */
 const oneOf = (sql: Sql, specId: number, number: VersionNumber | null) => sql`
   v.spec_id = ${specId}
   ${number ? sql`AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}` : sql`AND w.version_id IS NULL`}
@@ -81,14 +81,14 @@ type StoredRow = Row & Pick<StoredVersion, "layout" | "name">;
 
 const stored = (row: StoredRow | undefined): StoredVersion | null => (row ? { ...summary(row), layout: row.layout, name: row.name } : null);
 
-/** One version with its document as it is stored, or the latest that was not withdrawn where no number is given; null where there is none. */
+/** One version with its stored document; without a number, the latest that is not withdrawn. Null if there is none. */
 export const readStoredVersion = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
   const [row] = await sql<StoredRow[]>`
     SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)} WHERE ${oneOf(sql, specId, number)}`;
   return stored(row);
 };
 
-/** The latest version that was not withdrawn, or, where all were, the highest of these; null where none was ever published. */
+/** The latest version that is not withdrawn; if all are, the highest one. Null if none was ever published. */
 export const readLatestVersion = async (sql: Sql, specId: number): Promise<StoredVersion | null> => {
   const [row] = await sql<StoredRow[]>`
     SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)} WHERE v.spec_id = ${specId}
@@ -96,14 +96,14 @@ export const readLatestVersion = async (sql: Sql, specId: number): Promise<Store
   return stored(row);
 };
 
-/** The number of the highest version, withdrawn or not; null where none was ever published. */
+/** The number of the highest version, withdrawn or not, or null. */
 export const highestNumber = async (sql: Sql, specId: number): Promise<string | null> => {
   const [row] = await sql<VersionNumber[]>`
     SELECT major, minor, patch FROM version WHERE spec_id = ${specId} ORDER BY major DESC, minor DESC, patch DESC LIMIT 1`;
   return row ? versionText(row) : null;
 };
 
-/** A version without its document, but what it is called; the latest that was not withdrawn where no number is given. */
+/** A version with its name but without its document; without a number, the latest that is not withdrawn. */
 export const readNamedVersion = async (
   sql: Sql,
   specId: number,
@@ -114,18 +114,18 @@ export const readNamedVersion = async (
   return row ? { ...summary(row), name: row.name } : null;
 };
 
-/** The document of a version as those outside its team may read it: without what it follows. */
+/** The document of a version for outsiders: without what it follows. */
 export const publicLayout = async (sql: Sql, versionId: number): Promise<StoredText> => {
   const [row] = await sql<{ layout: StoredText }[]>`SELECT (layout - 'follows')::text AS layout FROM version WHERE id = ${versionId}`;
   if (!row) throw new Error(`there is no version ${versionId}`);
   return row.layout;
 };
 
-/** Whether a version has a breakpoint by an id; told by the database, so that no document is read for it. */
+/** Whether a version has a breakpoint with an id. The database looks, so no document is read. */
 export const hasBreakpoint = async (sql: Sql, versionId: number, id: string): Promise<boolean> =>
   (await sql`SELECT 1 FROM version WHERE id = ${versionId} AND layout -> 'breakpoints' @> ${sql.json([{ id }])}`).length > 0;
 
-/** The version before a number that was not withdrawn; null where there is none. */
+/** The highest version below a number that is not withdrawn, or null. */
 export const versionBefore = async (sql: Sql, specId: number, number: VersionNumber | null): Promise<StoredVersion | null> => {
   if (!number) return null;
   const [row] = await sql<StoredRow[]>`
@@ -136,8 +136,8 @@ export const versionBefore = async (sql: Sql, specId: number, number: VersionNum
 };
 
 /**
- * A spec with one of its versions (the latest that was not withdrawn where no number is given) in one query, without the
- * layout: what reading a published file needs to know each time.
+ * A spec and one of its versions (without a number, the latest that is not withdrawn) in one query, without the document:
+ * what every request for a published file needs.
  */
 export const findPublished = async (
   sql: Sql,
@@ -187,7 +187,7 @@ export const addVersion = async (sql: postgres.TransactionSql, version: NewVersi
   return row.id;
 };
 
-/** Whether a draft as it stands is out under a number, with this note and by this person. */
+/** Whether the current draft is already published under a number, with this note and by this person. */
 export const isOut = async (
   sql: Sql,
   asked: { readonly specId: number; readonly number: VersionNumber; readonly note: string; readonly personId: number },
@@ -200,7 +200,7 @@ export const isOut = async (
   return rows.length > 0;
 };
 
-/** The version of the highest number, withdrawn or not: numbers rise above all of them. */
+/** The version with the highest number, withdrawn or not. New numbers must be above it. */
 export const highestVersion = async (sql: Sql, specId: number): Promise<StoredVersion | null> => {
   const [row] = await sql<StoredRow[]>`
     SELECT ${columns(sql)}, ${document(sql)} FROM ${joined(sql)}
@@ -208,7 +208,7 @@ export const highestVersion = async (sql: Sql, specId: number): Promise<StoredVe
   return stored(row);
 };
 
-/** Marks a version as withdrawn; false where it is already. */
+/** Marks a version as withdrawn; false if it is already. */
 export const addWithdrawal = async (sql: Sql, versionId: number, personId: number, reason: string): Promise<boolean> => {
   const rows = await sql`
     INSERT INTO version_withdrawal (version_id, person_id, reason) VALUES (${versionId}, ${personId}, ${reason})

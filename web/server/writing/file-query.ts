@@ -8,7 +8,7 @@ const malformed = (path: string, message: string): Result<never> => ({
   problem: { code: "malformed", detail: sentence([{ path, message }]), issues: [{ path, message }] },
 });
 
-/** The members of an address's query, each of which may stand there once. */
+/** The parameters of a query, each of which may occur once. */
 export const queryMembers = (search: URLSearchParams): Result<Readonly<Record<string, string>>> => {
   const members = new Map<string, string>();
   for (const [name, value] of search) {
@@ -18,7 +18,7 @@ export const queryMembers = (search: URLSearchParams): Result<Readonly<Record<st
   return { ok: true, value: Object.fromEntries(members) };
 };
 
-/** Refuses a query where an address takes none: what is asked for is never looked past. */
+/** Refuses a query for an address that takes none: parameters are never ignored. */
 export const noQuery = (search: URLSearchParams): Problem | null => {
   const [name] = search.keys();
   if (name === undefined) return null;
@@ -26,11 +26,11 @@ export const noQuery = (search: URLSearchParams): Problem | null => {
   return refused.ok ? null : refused.problem;
 };
 
-/** Reads the query of a file: what the file knows nothing of is refused, not looked past. */
+/** Reads the query of a file. Unknown parameters are refused, not ignored. */
 export const readFileQuery = (search: URLSearchParams, taken: readonly OptionName[]): Result<FileOptions> => {
   const all = queryMembers(search);
   if (!all.ok) return all;
-  // How it is answered, not what is in it.
+  // This is about the answer, not the file.
   const { download = "1", ...members } = all.value;
   if (download !== "1") return malformed("/download", "must be 1, or left out");
   for (const name of Object.keys(members))

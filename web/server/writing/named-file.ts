@@ -4,10 +4,10 @@ import type { Problem } from "../http/problem";
 import type { Result } from "../http/request-body";
 import { readFileQuery } from "./file-query";
 
-/** A file as it is asked for, once its name and query were looked at. */
+/** A request for a file, after its name and query were checked. */
 export type AskedFile = { readonly name: string; readonly query: FileOptions };
 
-/** The header by which a browser saves a file, where it is asked for with `download=1`, rather than shows it. */
+/** With `download=1`, the header that makes a browser save a file instead of showing it. */
 export const savedName = (search: URLSearchParams, stem: string, { name }: AskedFile): Readonly<Record<string, string>> =>
   search.has("download") ? { "Content-Disposition": `attachment; filename="${stem}-${name}"` } : {};
 
@@ -16,7 +16,7 @@ export const noFile = (name: string): Problem => ({
   detail: `There is no file ${name.slice(0, 100)}; there are ${[...wholeNames, ...breakpointNames].join(", ")}, with ID a breakpoint's id.`,
 });
 
-/** Looks at the name and query a file is asked for by; cheap, and before anything is read or written. */
+/** Checks the name and query of a requested file. This is cheap, and comes before anything is read or written. */
 export const askedFile = (name: string, search: URLSearchParams): Result<AskedFile> => {
   const options = optionsOf(name);
   if (!options) return { ok: false, problem: noFile(name) };
@@ -38,15 +38,15 @@ export const askedFile = (name: string, search: URLSearchParams): Result<AskedFi
   return { ok: true, value: { name: `${kind.before}${breakpoint}${kind.after}`, query: { ...query.value, breakpoint: undefined } } };
 };
 
-/** What tells a file from others of the same layout: its name and the options it looks at, written one way only. */
+/** The key of a file among others of the same layout: its name and its options in one notation. */
 export const fileKey = ({ name, query }: AskedFile): string => {
   const kind = breakpointFile(name);
   const options = (optionsOf(name) ?? []).filter((option) => option !== "density" || !kind || kind.png);
   return JSON.stringify([name, ...options.map((option) => query[option] ?? null)]);
 };
 
-/** Whether a file holds others: it is packed of them each time it is asked for, and not kept. */
+/** Whether a file is an archive: it is packed for each request and not stored. */
 export const isArchive = (name: string): boolean => name.endsWith(".zip");
 
-/** Whether a file is asked for as it is kept of a version: with no options, or with those that are taken where none are. */
+/** Whether a request is for the stored file: without options, or with the default ones. */
 export const isPlain = (asked: AskedFile): boolean => fileKey(asked) === fileKey({ name: asked.name, query: plainFileOptions });

@@ -28,12 +28,12 @@ import {
 import { createRequire } from "node:module";
 import PDFDocument from "pdfkit";
 
-/** What a sheet is printed of. */
+/** What a sheet is printed from. */
 export type SheetOf = {
   readonly layout: Layout;
   readonly version: string;
   readonly published: string;
-  /** When it was published, or last changed: the same version makes the same file. */
+  /** When it was published or last changed, so that the same version makes the same file. */
   readonly at: Date;
   readonly note: string;
   readonly before: { readonly number: string; readonly layout: Layout } | null;
@@ -43,19 +43,19 @@ const ink = "#18262e";
 const quiet = "#566871";
 const margin = 48;
 
-/** Fonts that are embedded: they hold Latin, Greek, Cyrillic and more, arrows and fractions among them (DejaVu, free to embed). */
+/** The embedded fonts: DejaVu has Latin, Greek, Cyrillic, arrows and fractions, and may be embedded. */
 const faces = {
   Text: "DejaVuSansCondensed.ttf",
   "Text-Bold": "DejaVuSansCondensed-Bold.ttf",
   Number: "DejaVuSansMono.ttf",
 } as const;
 
-/** Where the fonts lie; found when a sheet is written, in a worker, which is not bundled. */
+/** The path of a font, found when a sheet is written: in a worker, which is not bundled. */
 const faceFile = (name: keyof typeof faces): string => createRequire(import.meta.url).resolve(`dejavu-fonts-ttf/ttf/${faces[name]}`);
 
 const raised = "⁰¹²³⁴⁵⁶⁷⁸⁹";
 
-/** Text without control characters, or words of core's, whose fractions without a letter of their own have a raised numerator. */
+/** Text without control characters, or core's words, in which fractions without a character of their own get a raised numerator. */
 type Text = string | Words;
 
 const harmless = (text: string): string => text.replace(/\r\n?/g, "\n").replace(/[^\n\P{Cc}]/gu, " ");
@@ -68,7 +68,7 @@ const setNumber = (value: Exact): string => {
   return `${minus ? "\u2212" : ""}${whole === "0" ? "" : `${whole}\u200a`}${above}/${denominator}`;
 };
 
-/** Text as it is set. */
+/** How text is set. */
 const plain = (text: Text): string =>
   typeof text === "string"
     ? harmless(text)
@@ -112,12 +112,12 @@ type Document = InstanceType<typeof PDFDocument>;
 
 const widthOf = (document: Document): number => document.page.width - 2 * margin;
 
-/** Makes room for so much; a new page where there is none. */
+/** Makes room for a height, on a new page if necessary. */
 const room = (document: Document, height: number): void => {
   if (document.y + height > document.page.height - margin) document.addPage();
 };
 
-/** A heading, kept together with what follows it: a few rows stay on one page. */
+/** A heading that stays on one page with the first rows after it. */
 const heading = (document: Document, text: string, rows = 1): void => {
   room(document, 48 + 17 * Math.min(16, rows));
   document.moveDown(0.8).font("Text-Bold").fontSize(12).fillColor(ink).text(plain(text), margin).moveDown(0.3);
@@ -198,7 +198,7 @@ const drawings = (document: Document, layout: Layout, drawn: Resolutions): void 
   }
 };
 
-/** Most height a plan of areas is drawn with, points. */
+/** Maximum height of a plan of areas, points. */
 const planHeight = 152;
 
 /** Which area stands where at each breakpoint: a plan, and its numbers. */
@@ -209,7 +209,7 @@ const areasOf = (document: Document, layout: Layout, drawn: Resolutions): void =
     const boxes = areaBoxes(resolution);
     const high = Math.max(1, ...boxes.map(({ top, height }) => top + height));
     const scale = Math.min(widthOf(document) / breakpoint.drawnAt.width, planHeight / high);
-    // A heading stays with its plan.
+    // Keep a heading with its plan.
     room(document, high * scale + 64);
     heading(document, `Areas of ${breakpoint.name}, at ${breakpoint.drawnAt.width}`);
     const [x, y] = [margin, document.y];
@@ -220,7 +220,7 @@ const areasOf = (document: Document, layout: Layout, drawn: Resolutions): void =
       .stroke();
     for (const { one, left, top, width, height, band } of boxes) {
       document.rect(x + left * scale, y + top * scale, width * scale, height * scale).lineWidth(0.7);
-      // A band ends where its content does.
+      // A band ends where its content ends.
       (band ? document.dash(3, { space: 2 }) : document.undash()).strokeColor(ink).stroke().undash();
       if (width * scale > 24 && height * scale > 9)
         document

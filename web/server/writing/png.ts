@@ -1,11 +1,11 @@
 import { Resvg } from "@resvg/resvg-js";
 
-/** Largest picture, device px: as much as a browser still opens at ease. */
+/** Largest picture, device px: as large as browsers open without trouble. */
 export const mostPixels = 40_000_000;
 
 export type Png = { readonly ok: true; readonly bytes: Uint8Array } | { readonly ok: false; readonly detail: string };
 
-/** Device px of one of our own drawings, read from the size it is written with; null where it has none. */
+/** The device px of one of our own drawings, from its declared size, or null. */
 export const pixelsOf = (svg: string, density: number): number | null => {
   const size = /^<svg [^>]*width="(\d+(?:\.\d+)?)" height="(\d+(?:\.\d+)?)"/.exec(svg);
   return size ? Math.ceil(Number(size[1]) * density) * Math.ceil(Number(size[2]) * density) : null;

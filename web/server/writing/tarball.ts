@@ -3,7 +3,7 @@ import { buffer } from "node:stream/consumers";
 import { gzipSync } from "fflate";
 import { pack } from "tar-stream";
 
-/** A package as it is fetched, and what its metadata says of it. */
+/** A package and its metadata. */
 export type Tarball = {
   readonly bytes: Uint8Array;
   readonly sha512: Uint8Array;
@@ -13,10 +13,10 @@ export type Tarball = {
   readonly unpacked: number;
 };
 
-/** The time files in packages have, whenever they are made: registry clients write the same one. */
+/** The fixed time of files in packages, the same that npm uses. */
 const mtime = new Date("1985-10-26T08:15:00Z");
 
-/** Packs files under `package/` as registry clients unpack them. The same files make the same bytes. */
+/** Packs files under `package/`, as registry clients expect. The same files make the same bytes. */
 export const tarballOf = async (
   files: readonly { readonly path: string; readonly text: string; readonly run?: boolean }[],
 ): Promise<Tarball> => {

@@ -1,7 +1,7 @@
 import { type Format, type Layout, writeIn, type WriteOptions } from "@ypsiline/core";
 import type { Problem } from "../http/problem";
 
-/** Writes a layout in a format, or says why that cannot be: a breakpoint that was not named, rows too many to draw. */
+/** Writes a layout in a format, or says why not: no breakpoint was named, or there are too many rows to draw. */
 export const writeFile = (
   layout: Layout,
   format: Format,

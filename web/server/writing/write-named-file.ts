@@ -12,10 +12,10 @@ type Body = string | Uint8Array;
 export type NamedFile =
   { readonly ok: true; readonly body: Body; readonly mediaType: string } | { readonly ok: false; readonly problem: Problem };
 
-/** Most device px of all pictures of one ZIP; past it they are left out and named, to be had one by one. */
+/** Maximum device px of all pictures in one ZIP. Beyond it, pictures are left out and listed. */
 const mostZipPixels = 2 * mostPixels;
 
-/** Writes one of the files of a layout. An archive holds those that are `kept` as they are, and the others written now. */
+/** Writes one of the files of a layout. An archive contains the stored files (`kept`) unchanged and the others written now. */
 export const writeNamedFile = async (sheet: SheetOf, { name, query }: AskedFile, kept: readonly KeptFile[] = []): Promise<NamedFile> => {
   const { layout } = sheet;
   const whole = wholeFormats.find(({ fileName }) => fileName === name);
@@ -50,7 +50,7 @@ const drawnFile = (layout: Layout, name: string, query: FileOptions): DrawnFile 
   return file.ok ? { ok: true, text: file.text, mediaType: file.mediaType, png: kind.png } : file;
 };
 
-/** Files of a layout, and those that could not be written or had no room, each with why. */
+/** Files of a layout, and the ones that are left out, with the reasons. */
 export type AllFiles = {
   readonly files: ReadonlyMap<string, { readonly body: Body; readonly mediaType: string }>;
   readonly left: readonly string[];
@@ -76,7 +76,7 @@ export const writeAll = async (
   const left: string[] = [];
   const pictures: { readonly name: string; readonly svg: string; readonly pixels: number }[] = [];
   const shared = { ...query, breakpoint: undefined };
-  // What costs most comes last.
+  // The most expensive files come last.
   const names = fileNames(sheet.layout).filter((one) => !one.endsWith(".zip") && !without(one));
   for (const name of [...names.filter((one) => !one.endsWith(".pdf")), ...names.filter((one) => one.endsWith(".pdf"))]) {
     const known = before.get(name);
@@ -120,14 +120,14 @@ export const writeAll = async (
 
 const bytesOf = (body: Body): Uint8Array => (typeof body === "string" ? strToU8(body) : body);
 
-/** All files in one ZIP, with a note of those that are not in it. */
+/** All files in one ZIP, with a list of those that were left out. */
 export const zipOf = ({ files, left }: AllFiles): NamedFile =>
   packed({
     ...Object.fromEntries([...files].map(([name, { body }]) => [name, bytesOf(body)])),
     ...(left.length > 0 ? { "left-out.txt": strToU8(`${left.join("\n")}\n`) } : {}),
   });
 
-/** The page of the areas with the stylesheet it is laid out by, side by side. */
+/** The page of the areas and its stylesheet. */
 const pageZip = async (sheet: SheetOf, query: FileOptions, kept: readonly KeptFile[]): Promise<NamedFile> => {
   const files: Record<string, Uint8Array> = {};
   for (const name of ["page.html", "layout.css"]) {
@@ -139,7 +139,7 @@ const pageZip = async (sheet: SheetOf, query: FileOptions, kept: readonly KeptFi
   return packed(files);
 };
 
-/** Files in a ZIP, by name. The time inside is fixed, so that the same version makes the same file. Pictures are packed already. */
+/** Files in a ZIP. The time is fixed, so that the same version makes the same file. Pictures are compressed already. */
 const packed = (files: Readonly<Record<string, Uint8Array>>): NamedFile => {
   const entries = Object.fromEntries(
     Object.entries(files)

@@ -5,7 +5,7 @@ import type { SheetOf } from "./pdf";
 import { tarballOf } from "./tarball";
 import { writeAll } from "./write-named-file";
 
-/** What is kept of a version as a package, beside the package itself (docs/packages.md). */
+/** What is stored about a package besides its tarball (docs/packages.md). */
 export type KeptPackage = {
   readonly manifest: string;
   readonly readme: string;
@@ -15,10 +15,10 @@ export type KeptPackage = {
   readonly unpacked: number;
 };
 
-/** All that is made of a version when it is published. */
+/** Everything that is written when a version is published. */
 export type WrittenVersion = { readonly files: readonly KeptFile[]; readonly package: KeptPackage };
 
-/** A version to be written: its sheet, whose it is, and what the versions before it changed, the latest first. */
+/** A version to be written: its package's name, and the changes of earlier versions, the latest first. */
 export type VersionToWrite = {
   readonly name: string;
   readonly description: string;
@@ -27,10 +27,10 @@ export type VersionToWrite = {
   readonly earlier: readonly string[];
 };
 
-/** Largest file that is kept of a version before anybody asks for it, bytes. */
+/** Largest file that is written before anybody requests it, bytes. */
 const mostKept = 512 * 1024;
 
-/** Files that are large in most layouts, and asked for in few: pictures at their sizes. */
+/** Files that are usually large and rarely requested: pictures. */
 const isLarge = (name: string): boolean => name.endsWith(".png");
 
 /**

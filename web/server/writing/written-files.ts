@@ -1,7 +1,7 @@
 import { LRUCache } from "lru-cache";
 import type { TaggedFile } from "../http/file-response";
 
-/** Most that is kept of written files, bytes. */
+/** Maximum size of the cache of files, bytes. */
 const most = 32 * 1024 * 1024;
 
 const sizeOf = ({ body }: TaggedFile): number => Math.max(1, typeof body === "string" ? 2 * body.length : body.byteLength);
