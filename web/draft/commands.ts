@@ -2,21 +2,21 @@
 
 import { createContext, type RefObject, useContext, useEffect } from "react";
 
-/** Something that the command menu finds by its name and does. */
+/** A command of the command menu. */
 export type Command = {
-  /** Its name begins with a verb where it does something, and is the thing's own where it goes there. */
+  /** Its name: a verb if it does something, the name of the page or thing if it goes there. */
   readonly name: string;
-  /** What kind of thing it is, in a word or two. */
+  /** Its kind, in a word or two. */
   readonly kind: string;
   readonly run: () => void;
 };
 
-/** The commands of the page that is shown; asked for when the menu opens. */
+/** The commands of the current page, read when the menu opens. */
 export type PageCommands = () => readonly Command[];
 
 export const CommandsContext = createContext<RefObject<PageCommands | null> | null>(null);
 
-/** Adds a page's own commands to the command menu for as long as the page is shown. */
+/** Adds a page's commands to the command menu while the page is shown. */
 export const useCommands = (commands: PageCommands): void => {
   const pageRef = useContext(CommandsContext);
   useEffect(() => {
@@ -28,7 +28,7 @@ export const useCommands = (commands: PageCommands): void => {
   });
 };
 
-/** The commands whose name or kind holds every word that was typed, those whose name begins with it first. */
+/** The commands whose name or kind contains every typed word; those whose name begins with the text come first. */
 export const found = (commands: readonly Command[], typed: string): readonly Command[] => {
   const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
   const text = ({ name, kind }: Command): string => `${name} ${kind}`.toLowerCase();

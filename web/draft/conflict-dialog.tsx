@@ -9,7 +9,7 @@ import type { Choice } from "./questions";
 
 type Props = { readonly conflicts: readonly Conflict[]; readonly layout: Layout; readonly onSettle: (choices: readonly Choice[]) => void };
 
-/** Two people changed the same numbers: shows both values and asks which stands. Nothing is lost until it is answered. */
+/** Two people changed the same numbers: shows both values and asks which one to keep. Nothing is lost until it is answered. */
 export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
   const [choices, setChoices] = useState<readonly Choice[]>(conflicts.map(() => "mine"));
   const choose = (index: number, choice: Choice) => setChoices(choices.map((one, at) => (at === index ? choice : one)));
@@ -55,7 +55,7 @@ export const ConflictDialog = ({ conflicts, layout, onSettle }: Props) => {
   );
 };
 
-/** Changes kept aside for one reason. */
+/** Changes that were set aside, for one reason. */
 const AsideOf = ({
   reason,
   changes,
@@ -85,7 +85,7 @@ const asideReasons = {
   following: "This spec has followed something else since, or nothing. What it follows now was kept. The change was:",
 };
 
-/** What was to be saved, and cannot: said once, with the values, so that they can be typed elsewhere. */
+/** Changes that cannot be saved, shown once with their values, so that they can be typed elsewhere. */
 export const AsideDialog = ({
   aside,
   layout,

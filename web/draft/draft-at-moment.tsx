@@ -11,7 +11,7 @@ const past = "This is the draft as it stood. Restore it to change it.";
 
 type Props = { readonly revision: number; readonly layout: LayoutText; readonly children: ReactNode };
 
-/** The draft's pages as they were at a moment: looked at like the draft, and changed by nobody. The draft itself goes on beside it. */
+/** The draft's pages at an earlier moment, read-only. The draft itself stays open beside it. */
 export const DraftAtMoment = ({ revision, layout: text, children }: Props) => {
   const now = useDraftOfPage();
   const layout = useMemo(() => readStoredText(text), [text]);
@@ -23,7 +23,7 @@ export const DraftAtMoment = ({ revision, layout: text, children }: Props) => {
       mayPublish: false,
       edit: () => past,
       editOrSay: () => void notify(past),
-      // The keys of the draft reach it from here too, where nobody would see what they do.
+      // The draft's keyboard shortcuts would work here too, unseen.
       undo: () => void notify(past),
       redo: () => void notify(past),
       comments: [],

@@ -35,46 +35,46 @@ type Given = {
   /** The highest version, where every version was withdrawn. */
   readonly withdrawn: string | null;
   readonly mayEdit: boolean;
-  /** The spec it was made to follow, with its versions, the latest first; null where that is none that may be seen. */
+  /** The followed spec with its versions, the latest first; null if there is none, or none that the person may see. */
   readonly followed: FollowedSpec | null;
-  /** Put away: nobody edits it until it is brought back. */
+  /** Archived: nobody can edit it until it is restored. */
   readonly archived: boolean;
   readonly mayPublish: boolean;
   readonly mayManageTeam: boolean;
 };
 
-/** A comment that nobody has resolved yet. */
+/** An open comment. */
 export type OpenComment = {
   readonly id: number;
   readonly about: string;
   readonly words: string;
   readonly person: string;
-  /** How many threads about it are open; this is the latest. */
+  /** The number of open threads about it; this is the latest. */
   readonly count: number;
 };
 
-/** A draft as its pages have it: one live state, with its undo steps, while somebody goes from one page to the other. */
+/** The draft of a page: one live state with its undo steps, shared by all pages of the draft. */
 export type Draft = Given & {
   readonly store: DraftStore;
   readonly state: DraftState;
   readonly layout: Layout;
-  /** Makes an edit, or says why it cannot be: what would be no layout is never put in the draft. */
+  /** Makes an edit, or returns why it cannot be made. The draft is always a valid layout. */
   readonly edit: (next: Layout, step?: string | null) => string | null;
-  /** Makes an edit and says so in passing where it cannot be. */
+  /** Makes an edit, and shows a notice if it cannot be made. */
   readonly editOrSay: (next: Layout) => void;
   readonly undo: () => void;
   readonly redo: () => void;
-  /** What is open about each thing, its latest comment. */
+  /** The latest open comment about each thing. */
   readonly comments: readonly OpenComment[];
   /** Who else is in the draft, and at which breakpoint. */
   readonly present: readonly Present[];
-  /** What was looked at last; it goes along from view to view. */
+  /** The breakpoint and width looked at; they are kept from view to view. */
   readonly looking: Looking;
   readonly lookAt: (looking: Looking) => void;
-  /** The moment of the draft that is looked at in its stead; null for the draft itself. */
+  /** The moment that is shown instead of the draft; null for the draft itself. */
   readonly moment: {
     readonly revision: number;
-    /** Makes the draft what it was then, as one edit; null for whoever may not edit it. */
+    /** Restores the moment as one edit; null for people who may not edit. */
     readonly restoreMoment: (() => Promise<Restored>) | null;
   } | null;
 };
@@ -95,14 +95,14 @@ type Props = Omit<Given, "latest"> & {
   readonly children: ReactNode;
 };
 
-/** The pages of one draft, which share it. They are worked out in the browser; the server hands the stored documents on. */
+/** The pages of one draft, which share it. They are calculated in the browser from the stored documents. */
 export const DraftProvider = (props: Props) => (
   <InBrowser instead={<Opening words="Opening the draft…" />}>
     <LoadedDraft {...props} />
   </InBrowser>
 );
 
-/** Fetches documents that were too long to come with the page. */
+/** Fetches documents that were too long to be sent with the page. */
 const LoadedDraft = ({ draft, latest, ...props }: Props) => {
   const [stored, published] = [useLayout(draft.layout), useLayout(latest?.layout ?? null)];
   if (stored === "failed" || published === "failed")

@@ -25,7 +25,7 @@ import {
   stepUndone,
 } from "./steps";
 
-/** How saving stands. `waiting` and `saving` pass by themselves; the others say something to the person. */
+/** The state of saving. `waiting` and `saving` pass by themselves; the others need the person's attention. */
 export type SaveState =
   | { readonly kind: "saved"; readonly at: number | null }
   | { readonly kind: "waiting" | "saving" }
@@ -36,18 +36,18 @@ export type SaveState =
 export type DraftState = {
   /** The draft as it stands on screen, saved or not. */
   readonly layout: Layout;
-  /** Whether this browser can keep what is not saved yet beyond this page; false where its storage is full or shut. */
+  /** Whether this browser can store unsaved changes; false if its storage is full or blocked. */
   readonly kept: boolean;
   readonly canUndo: boolean;
-  /** The changes that undo would take back; empty where there are none. */
+  /** The changes that Undo would revert; empty if there are none. */
   readonly undoes: readonly Change[];
   readonly canRedo: boolean;
   readonly save: SaveState;
-  /** Changes that were to stand beside what others did and cannot: kept until they have been read. */
+  /** Changes that were chosen but cannot be combined with what others did, kept until the person has read them. */
   readonly aside: readonly Change[];
 };
 
-/** What the server says to changes. */
+/** The server's answer to changes. */
 export type SaveAnswer =
   | { readonly kind: "saved"; readonly revision: number; readonly layout: Layout | null }
   | { readonly kind: "conflict"; readonly revision: number; readonly layout: Layout; readonly conflicts: readonly Conflict[] }
@@ -57,17 +57,17 @@ export type SaveAnswer =
 /** The world outside the store: the server, a clock, and a place that outlives the page. */
 export type DraftWorld = {
   readonly save: (revision: number, sent: SentChanges) => Promise<SaveAnswer>;
-  /** A name that nothing else was sent under. */
+  /** A new unique name for changes. */
   readonly newId: () => string;
-  /** The draft where it is newer than what is known; null where it is not, or nothing answers. */
+  /** The draft, if it is newer than the known revision; null if it is not, or the server does not answer. */
   readonly newer: (known: Revision) => Promise<Revision | null>;
   readonly now: () => number;
   readonly after: (ms: number, work: () => void) => () => void;
-  /** Whether there is a network; where it is not said, there is. */
+  /** Whether there is a network (default: yes). */
   readonly online?: () => boolean;
-  /** Keeps what is not saved across a reload or a crash; null when all is. False where there is no room to keep it. */
+  /** Stores unsaved changes across a reload or a crash; null when everything is saved. False if there is no room. */
   readonly keep: (unsaved: Unsaved | null) => boolean;
-  /** Keeps the steps that can be undone across a reload. */
+  /** Stores the undo steps across a reload. */
   readonly keepSteps?: (steps: readonly Step[]) => void;
 };
 
@@ -87,10 +87,10 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
   let questions: Questions = noQuestions;
   let save: SaveState = { kind: "saved", at: null };
   let kept = true;
-  /** What the server refused last: it is not sent again as it was. */
+  /** The changes that the server refused last. They are not sent again unchanged. */
   let refused: readonly Change[] | null = null;
   let sending = false;
-  /** Somebody saved something while this was sending: it is looked for afterwards. */
+  /** Somebody saved while this was sending: fetch it afterwards. */
   let lookAfter = false;
   let closed = false;
   const listeners = new Set<() => void>();
@@ -118,7 +118,7 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     kept = world.keep(unsaved());
   };
 
-  /** The draft was changed here: it is kept, and sent soon. */
+  /** After a change made here: stores it and sends it soon. */
   const touched = (): void => {
     keep();
     if (!isConflict(save)) {
@@ -129,14 +129,14 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     publish();
   };
 
-  /** Asks about changes that no longer fit, in the words of `shown`. */
+  /** Asks about changes that no longer apply, shown as `shown`. */
   const question = (conflicts: readonly Conflict[], shown = conflicts): void => {
     if (conflicts.length === 0) return;
     questions = questionsWith(questions, conflicts, shown);
     save = { kind: "conflict", conflicts: questions.asked };
   };
 
-  /** Takes over what the server has, with what was done here since `from` put on top; asks where they meet. */
+  /** Takes over the server's draft and applies what was done here since `from`; asks about conflicts. */
   const rebase = (server: Revision, from: Layout): void => {
     copy = { ...copy, base: { revision: server.revision, layout: server.layout } };
     const rebased = rebasedOn(server.layout, from, layout);
@@ -144,7 +144,7 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     question(rebased.conflicts, rebased.shown);
   };
 
-  /** Nothing waits any more, though nothing was sent: the server has had the same numbers from elsewhere. */
+  /** Nothing is left to send, because the server got the same numbers from elsewhere. */
   const nothingWaits = (): void => {
     if (save.kind !== "waiting" && save.kind !== "failed") return;
     timer.cancel();
@@ -153,7 +153,7 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     publish();
   };
 
-  /** What the spec follows has changed since these changes were made: they are kept aside, and the others sent without them. */
+  /** The followed spec has changed since these changes were made: they are set aside, and the rest is sent without them. */
   const leaveFollowing = (changes: readonly Change[]): void => {
     const isFollowing = ({ path }: Change): boolean => path[0] === "follows";
     questions = keptAside(questions, changes.filter(isFollowing));
@@ -163,7 +163,7 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     save = { kind: "waiting" };
   };
 
-  /** What is to be sent: what was not answered, else what is not saved; null where there is nothing, or it was refused as it is. */
+  /** The changes to send: unanswered ones first, else unsaved ones. Null if there are none, or they were refused. */
   const toSend = (): NonNullable<ServerCopy["unanswered"]> | null => {
     if (copy.unanswered) return copy.unanswered;
     const changes = pending();
@@ -182,7 +182,7 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     copy = { ...copy, unanswered: sent };
     sending = true;
     save = { kind: "saving" };
-    // Kept before it goes: a page that ends meanwhile knows what it has sent.
+    // Stored before it is sent, so that a page that closes meanwhile knows what was sent.
     keep();
     publish();
     const answer = await world.save(copy.base.revision, { id: sent.id, changes: sent.changes });
@@ -207,7 +207,7 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
         return;
       case "conflict":
         save = { kind: "saved", at: world.now() };
-        // Everything not yet saved is put on the server's draft.
+        // Apply everything unsaved to the server's draft.
         rebase(answer, copy.base.layout);
         if (!isConflict(save)) timer.soon(0);
         return;
@@ -231,12 +231,12 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
   const isUnanswered = (): boolean => copy.unanswered !== null;
 
   const refresh = async (): Promise<void> => {
-    // What is newer may be what was sent from here: that is known once it is answered.
+    // Newer changes may be our own: that is known once they are answered.
     lookAfter = isUnanswered();
     if (isUnanswered() || closed || isConflict(save)) return;
     const known = copy.base;
     const newer = await world.newer(known);
-    // What was asked has been overtaken by an answer to changes sent meanwhile.
+    // An answer to changes that were sent meanwhile has made this one outdated.
     if (isUnanswered() || copy.base !== known) return refresh();
     if (!newer || isConflict(save)) return;
     rebase(newer, known.layout);
@@ -244,7 +244,7 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     publish();
   };
 
-  /** Undoes or redoes a step; false where it no longer fits. */
+  /** Undoes or redoes a step; false if it no longer applies. */
   const step = (move: (steps: Steps, layout: Layout) => Stepped): boolean => {
     const moved = move(steps, layout);
     if (moved.steps === steps) return true;
@@ -271,10 +271,10 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
     endStep: (): void => {
       steps = stepEnded(steps);
     },
-    /** Undoes the last edit; false where somebody has changed the same number since. */
+    /** Undoes the last edit; false if somebody has changed the same number since. */
     undo: (): boolean => step(stepUndone),
     redo: (): boolean => step(stepRedone),
-    /** Puts back what earlier pages left unsaved; what no longer fits is asked about. */
+    /** Restores what earlier pages left unsaved, and asks about what no longer applies. */
     recover: (left: readonly Unsaved[]): void => {
       const others = left.filter(({ sent }) => {
         const put = sent ? sentPutBack(copy, layout, sent) : null;
@@ -289,13 +289,13 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
       question(merged.conflicts);
       touched();
     },
-    /** Puts the steps of an earlier page under those made since. */
+    /** Adds the steps of an earlier page below those made since. */
     recoverSteps: (earlier: readonly Step[]): void => {
       if (earlier.length === 0) return;
       steps = stepsUnder(steps, earlier);
       publish();
     },
-    /** Answers the questions: all numbers as chosen, everything else kept. */
+    /** Answers the questions with the person's choices. */
     settle: (choices: readonly Choice[]): void => {
       if (!isConflict(save)) return;
       save = { kind: "waiting" };
@@ -304,19 +304,19 @@ export const createDraftStore = (initial: Revision, world: DraftWorld) => {
       ({ questions, layout } = settled);
       touched();
     },
-    /** What was kept aside has been read, and is let go. */
+    /** Deletes what was set aside, once it has been read. */
     letGo: (): void => {
       questions = { ...questions, aside: [] };
       keep();
       publish();
     },
-    /** Looks whether others have saved something, and takes it over. */
+    /** Checks whether others have saved something, and takes it over. */
     refresh,
-    /** Sends at once what is waiting: on leaving the page, or when the connection is back. */
+    /** Sends waiting changes at once: on leaving the page, or when the connection is back. */
     flush: (): Promise<void> => send(),
-    /** What is not saved yet, as the next page is left it; null where all is. */
+    /** The unsaved changes for the next page; null if everything is saved. */
     unsaved,
-    /** How saving stands once everything is sent and answered, or cannot be. */
+    /** The state once everything has been sent and answered, or cannot be. */
     whenSent: async (): Promise<DraftState> => {
       while (snapshot.save.kind === "waiting" || snapshot.save.kind === "saving")
         await new Promise<void>((resolve) => {

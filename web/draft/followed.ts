@@ -14,7 +14,7 @@ export const versionsAfter = (followed: FollowedSpec | null, taken: string): Fol
 export const newestAfter = (followed: FollowedSpec | null, taken: string): string | null =>
   versionsAfter(followed, taken)[0]?.number ?? null;
 
-/** A published version's layout. @throws Error that says why it cannot be had. */
+/** The layout of a published version. @throws Error with the reason if it cannot be fetched. */
 export const followedLayout = async ({ team, spec }: FollowedSpec, number: string, signal: AbortSignal): Promise<Layout> => {
   const answer = await fetch(`/api/v1/specs/${team}/${spec}/${number}`, { signal });
   if (!answer.ok) throw new Error(`Version ${number} of ${spec} could not be read.`);

@@ -3,19 +3,19 @@ import type { Answered, Sent } from "@/wire/routes";
 const presence = "POST /api/drafts/:team/:spec/presence";
 export type Present = Answered<typeof presence>["present"][number];
 
-/** What is heard of a spec while its draft is open. */
+/** What an open draft listens to. */
 export type Hear = {
-  /** The draft has a later revision; 0 where it may have one. */
+  /** The draft has a later revision; 0 if that is possible but unknown. */
   readonly draft: (revision: number) => void;
   readonly comments: () => void;
-  /** It has another version, or what it follows has. */
+  /** The spec, or the one it follows, has a new version. */
   readonly versions: () => void;
   readonly present: (others: readonly Present[]) => void;
 };
 
-/** What the page's liveness needs of the world: the event stream, the way to say where one is, whether the page is seen. */
+/** What live updates need: the event stream, a way to report where the tab is, and whether the page is visible. */
 export type LiveWorld = {
-  /** Opens the stream of events; returns how to close it. */
+  /** Opens the event stream. Returns a function that closes it. */
   readonly open: (hearers: {
     readonly open: () => void;
     readonly draft: (data: { readonly revision: number }) => void;
@@ -24,14 +24,14 @@ export type LiveWorld = {
     readonly version: () => void;
     readonly followed: () => void;
   }) => () => void;
-  /** Says where a tab is; who is in the draft, or null where nothing answers. */
+  /** Reports where the tab is. Returns who is in the draft, or null if the server does not answer. */
   readonly say: (message: Sent<typeof presence>) => Promise<readonly Present[] | null>;
   readonly seen: () => boolean;
 };
 
 /**
- * What a page hears of others in its draft and says of itself. The stream is held only while the page is seen: browsers
- * allow few to one server, and a page come back to asks what it missed.
+ * Live updates of a draft: what others do, and where this tab is. The stream is open only while the page is visible, because
+ * browsers allow few per server. A page that becomes visible again asks what it missed.
  */
 export const createLive = (world: LiveWorld, { tab, at }: { readonly tab: string; readonly at: string }, hear: () => Hear) => {
   let breakpoint = at;
@@ -42,7 +42,7 @@ export const createLive = (world: LiveWorld, { tab, at }: { readonly tab: string
     const present = await world.say({ tab, breakpoint, gone });
     if (present && !gone) hear().present(present.filter((one) => one.tab !== tab));
   };
-  // One after the other, so that where somebody went last is also what is said last; what is said on leaving cannot wait.
+  // One after the other, so that the latest position is also sent last. A message on leaving cannot wait.
   const say = (gone: boolean): void => {
     before = gone ? sayNow(true) : before.then(() => sayNow(false));
   };
@@ -52,7 +52,7 @@ export const createLive = (world: LiveWorld, { tab, at }: { readonly tab: string
     say(true);
   };
   return {
-    /** The page is seen, or not any more. */
+    /** The page became visible or hidden. */
     look: (): void => {
       if (!world.seen()) return leave();
       close ??= world.open({
@@ -71,7 +71,7 @@ export const createLive = (world: LiveWorld, { tab, at }: { readonly tab: string
       });
       say(false);
     },
-    /** Says again that the page is here. */
+    /** Reports again that the page is open. */
     beat: (): void => {
       if (world.seen()) say(false);
     },

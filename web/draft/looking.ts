@@ -4,10 +4,10 @@ import { useEffect } from "react";
 import type { Looking } from "@/ui/spec-views";
 import { useDraftOfPage } from "./draft-provider";
 
-/** Quiet time before the frame follows, ms: it does not draw itself anew at every step of a drag. */
+/** Pause before the frame follows, ms, so that it is not drawn at every step of a drag. */
 const settle = 200;
 
-/** Says what a view looks at; others see at which breakpoint one is. What a view does not know of stays as another one said it. */
+/** Sets what a view looks at; others see at which breakpoint. What a view does not set stays as it was. */
 export const useLooking = ({ at, facet, width }: Looking): void => {
   const { lookAt } = useDraftOfPage();
   useEffect(() => {

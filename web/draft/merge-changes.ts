@@ -1,8 +1,8 @@
 import { applyChanges, type Change, type Conflict, type Layout, ofWholeParts, valueAt } from "@ypsiline/core";
 
 /**
- * Puts changes on a layout as far as they fit; the others come back to be asked about. Changes that only together
- * make no layout are asked about one by one, like those of the same number: none is dropped.
+ * Applies changes to a layout as far as they fit; the others are returned as conflicts. Changes that are only invalid together
+ * are all returned, so that none is dropped.
  */
 export const mergeChanges = (
   onto: Layout,
@@ -23,8 +23,8 @@ export const mergeChanges = (
 };
 
 /**
- * What is asked about, told by the whole part where what was changed is inside of one that somebody removed meanwhile, or made of
- * another kind: letting one's own stand brings the part back.
+ * Conflicts as they are shown: a change inside a part that somebody removed or replaced meanwhile is shown as the whole part,
+ * because keeping one's own value restores it.
  */
 export const inWholeParts = (conflicts: readonly Conflict[], theirs: Layout, mine: Layout): readonly Conflict[] => {
   const of = new Map(conflicts.map((conflict) => [conflict.change, conflict]));

@@ -3,19 +3,19 @@ import { asManyAsHold, type Change, type Conflict, type Layout, putOver } from "
 /** Whose value is to stand where two people changed the same. */
 export type Choice = "mine" | "theirs";
 
-/** What a person is asked about the draft, and what is kept for them to read. */
+/** What a person is asked about the draft, and what was set aside for them to read. */
 export type Questions = {
   /** Conflicts as they are shown, one question each; empty where nothing is asked. */
   readonly asked: readonly Conflict[];
-  /** The changes that are asked about, as they were made here: they stand nowhere else until the questions are answered. */
+  /** The changes that are asked about, as they were made here. They exist nowhere else until the questions are answered. */
   readonly inQuestion: readonly Change[];
-  /** Changes that were chosen and cannot stand beside what others did: kept until they have been read. */
+  /** Changes that were chosen but cannot be combined with what others did, kept until they have been read. */
   readonly aside: readonly Change[];
 };
 
 export const noQuestions: Questions = { asked: [], inQuestion: [], aside: [] };
 
-/** Asks about changes that no longer fit, in the words of `shown`, beside what is asked already. */
+/** Adds questions about changes that no longer apply, shown as `shown`. */
 export const questionsWith = (questions: Questions, conflicts: readonly Conflict[], shown = conflicts): Questions =>
   conflicts.length === 0
     ? questions
@@ -25,15 +25,15 @@ export const questionsWith = (questions: Questions, conflicts: readonly Conflict
         inQuestion: [...questions.inQuestion, ...conflicts.map(({ change }) => change)],
       };
 
-/** Keeps changes aside to be read. */
+/** Sets changes aside to be read. */
 export const keptAside = (questions: Questions, changes: readonly Change[]): Questions => ({
   ...questions,
   aside: [...questions.aside, ...changes],
 });
 
 /**
- * The layout with every question answered: one's own values put over what stands where they were chosen, everything else as
- * it is. What was chosen and makes no layout is kept aside and not asked again.
+ * The layout with every question answered: chosen values of one's own replace what is there. A chosen value that makes an
+ * invalid layout is set aside and not asked about again.
  */
 export const questionsSettled = (
   questions: Questions,

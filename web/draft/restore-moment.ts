@@ -1,12 +1,12 @@
 import type { Layout } from "@ypsiline/core";
 import type { Draft } from "./draft-provider";
 
-/** What came of putting a moment back: whether the draft is as it was then, and what to say. */
+/** The outcome of restoring a moment, and the words to show. */
 export type Restored = { readonly done: boolean; readonly words: string };
 
 /**
- * Makes the draft what it was at a moment, as one edit, and waits until it is saved: nothing is said to be back before it is.
- * What the spec follows stays where it cannot come back; the page says so itself (`DraftState.aside`).
+ * Restores a moment of the draft as one edit, and waits until it is saved. What the spec follows stays if it cannot be
+ * restored; the page says so (`DraftState.aside`).
  */
 export const restoreMoment = async (
   { edit, store }: Pick<Draft, "store"> & { readonly edit: (next: Layout) => string | null },

@@ -1,6 +1,6 @@
-/** What a retry needs of the world. */
+/** What retrying needs. */
 export type RetryWorld = {
-  /** Does work after a time, ms; answers how to call it off. */
+  /** Does work after a time, ms. Returns a function that cancels it. */
   readonly after: (ms: number, work: () => void) => () => void;
   /** Whether there is a network. */
   readonly online: () => boolean;
@@ -10,8 +10,8 @@ const firstPause = 1_000;
 const longestPause = 15_000;
 
 /**
- * Work that is done soon, and again after a pause that doubles as long as it fails, up to a longest, which is also the pause
- * while there is no network. One time waits at once: what is set anew takes the place of what waited.
+ * Does work soon, and again after a pause while it fails. The pause doubles up to a maximum, which is also the pause without
+ * a network. Only one timer runs: setting it again replaces it.
  */
 export const createRetry = ({ after, online }: RetryWorld, work: () => void) => {
   let pause = firstPause;

@@ -5,7 +5,7 @@ import type { SaveState } from "./draft-store";
 
 const clock = (at: number): string => new Date(at).toLocaleTimeString("en-GB", { hour: "2-digit", minute: "2-digit" });
 
-/** How saving stands, in the bar. What is wrong is said with what happens to the edits. */
+/** The state of saving, in the bar. A fault is shown with what happens to the edits. */
 export const SaveWords = ({ save, kept }: { readonly save: SaveState; readonly kept: boolean }) => {
   const words = ((): string => {
     switch (save.kind) {

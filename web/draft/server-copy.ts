@@ -8,8 +8,8 @@ export type Revision = { readonly revision: number; readonly layout: Layout };
 export type SentChanges = { readonly id: string; readonly changes: readonly Change[] };
 
 /**
- * What a page leaves to the next: what is not saved on the draft it knew, and, where some of that was sent and not answered,
- * so that the server may have it or not: what was sent, and what was done since.
+ * What a page leaves to the next: its unsaved changes and, if some were sent without an answer, what was sent and what was
+ * done since. The server may or may not have what was sent.
  */
 export type Unsaved = {
   readonly changes: readonly Change[];
@@ -17,15 +17,15 @@ export type Unsaved = {
 };
 
 /**
- * What is known of the server's draft. `unanswered` was sent and not answered, with the draft as it stood then: it is sent
- * again as it was before anything else is, for the server may have it.
+ * What is known about the server's draft. `unanswered` was sent without an answer, with the draft at that time. It is sent
+ * again unchanged before anything else, because the server may have it.
  */
 export type ServerCopy = { readonly base: Revision; readonly unanswered: (SentChanges & { readonly layout: Layout }) | null };
 
 /** Changes that the server is not known to have. */
 export const pendingOn = ({ base }: ServerCopy, layout: Layout): readonly Change[] => compareLayouts(base.layout, layout);
 
-/** What is not saved of a draft, `besides` being changes that stand nowhere in it; null where all is. */
+/** The unsaved changes of a draft, with `besides`: changes that are not in it. Null if everything is saved. */
 export const unsavedOn = (copy: ServerCopy, layout: Layout, besides: readonly Change[]): Unsaved | null => {
   const changes = [...pendingOn(copy, layout), ...besides];
   if (!copy.unanswered) return changes.length === 0 ? null : { changes };
@@ -33,10 +33,10 @@ export const unsavedOn = (copy: ServerCopy, layout: Layout, besides: readonly Ch
   return { changes, sent: { id, changes: sent, since: compareLayouts(through, layout) } };
 };
 
-/** A draft with what others saved taken over, and what of it has to be asked about: as it was made, and as it is shown. */
+/** A draft after taking over what others saved, with its conflicts as they were made and as they are shown. */
 export type Rebased = { readonly layout: Layout; readonly conflicts: readonly Conflict[]; readonly shown: readonly Conflict[] };
 
-/** Takes over what the server has, with what was done here since `from` put on top. */
+/** Takes over the server's draft and applies what was done here since `from`. */
 export const rebasedOn = (server: Layout, from: Layout, mine: Layout): Rebased => {
   // The server has what was sent: what stands here is that, with what was done since, and is not made anew.
   if (server === from) return { layout: mine, conflicts: [], shown: [] };
@@ -45,8 +45,8 @@ export const rebasedOn = (server: Layout, from: Layout, mine: Layout): Rebased =
 };
 
 /**
- * Puts back what an earlier page sent without an answer, whether the server has it by now or not, and what was done since.
- * Null where it does not fit the draft any more.
+ * Restores what an earlier page sent without an answer, whether the server has it by now or not, and what was done since.
+ * Null if it no longer applies to the draft.
  */
 export const sentPutBack = (
   copy: ServerCopy,

@@ -43,10 +43,10 @@ export const lastStepWithout = (steps: Steps, leftOut: (change: Change) => boole
   return { ...steps, undo: [...steps.undo.slice(0, -1), { forth: rest(last.forth), back: rest(last.back) }] };
 };
 
-/** What came of undoing or redoing; `fits` is false where somebody has changed the same number since. */
+/** The outcome of undoing or redoing; `fits` is false if somebody has changed the same number since. */
 export type Stepped = { readonly steps: Steps; readonly layout: Layout; readonly fits: boolean };
 
-/** Undoes the last step. One that no longer fits is gone: it would never fit again. The same steps where there is none. */
+/** Undoes the last step. A step that no longer applies is dropped. Without steps, the same steps are returned. */
 export const stepUndone = (steps: Steps, layout: Layout): Stepped => {
   const step = steps.undo.at(-1);
   if (!step) return { steps, layout, fits: true };

@@ -8,7 +8,7 @@ import { createDraftStore, type DraftState, type DraftStore, type SaveAnswer } f
 import type { SentChanges, Unsaved } from "./server-copy";
 import type { Step } from "./steps";
 
-/** Where a draft is, and its spec's number: what a browser keeps of it is kept by that, whatever it is called later. */
+/** The address of a draft and the id of its spec. Browsers store data under the id, which survives renaming. */
 export type DraftAddress = { readonly team: string; readonly spec: string; readonly id: number };
 
 const route = "/api/drafts/:team/:spec";
@@ -27,7 +27,7 @@ const saveTo = async (address: DraftAddress, revision: number, { id, changes }: 
 
 type Known = { readonly revision: number; readonly layout: Layout };
 
-/** The draft where it is newer than what is known: by the edits made since, or, where they are many or do not fit, whole. */
+/** The draft, if it is newer: from the edits since, or whole if they are many or do not apply. */
 export const newerThan = async (address: DraftAddress, known: Known): Promise<Known | null> => {
   const answer = await ask(`GET ${route}`, address, { since: String(known.revision) });
   if (!answer.ok || answer.status !== 200) return null;
@@ -44,19 +44,19 @@ export const newerThan = async (address: DraftAddress, known: Known): Promise<Kn
   return { revision: answer.value.revision, layout };
 };
 
-/** Unsaved changes are kept per tab, so that two tabs on one draft do not take each other's. */
+/** Unsaved changes are stored per tab, so that two tabs on one draft do not take each other's. */
 const keepPrefix = ({ id }: DraftAddress): string => `ypsiline unsaved ${id} `;
 
-/** Most of the steps that can be taken back, characters: a tab has some megabytes for all its pages. */
+/** Maximum size of the stored undo steps, characters: a tab has a few megabytes for all its pages. */
 const mostOfSteps = 1_000_000;
-/** Pause before the steps of the page before are there, ms. */
+/** Pause before the steps of the previous page are restored, ms. */
 const recoverAfter = 300;
 const stepsKey = ({ id }: DraftAddress): string => `ypsiline steps ${id}`;
 
 const isStep = (value: unknown): value is Step =>
   typeof value === "object" && value !== null && "forth" in value && "back" in value && isChanges(value.forth) && isChanges(value.back);
 
-/** Keeps a tab's steps, the latest where there is no room for all. */
+/** Stores a tab's steps, only the latest if there is no room for all. */
 const keepSteps = (address: DraftAddress, steps: readonly Step[]): void => {
   for (let kept = steps; ; kept = kept.slice(Math.ceil(kept.length / 2))) {
     const text = JSON.stringify(kept);
@@ -64,7 +64,7 @@ const keepSteps = (address: DraftAddress, steps: readonly Step[]): void => {
     try {
       return sessionStorage.setItem(stepsKey(address), text);
     } catch {
-      // Undo lives as long as the page then.
+      // Undo then lasts as long as the page.
       if (kept.length === 0) return;
     }
   }
@@ -79,7 +79,7 @@ const stepsOf = (address: DraftAddress): readonly Step[] => {
   }
 };
 
-/** A name for this tab that no other has. */
+/** A unique name for this tab. */
 export const tabName = (): string => {
   const known = sessionStorage.getItem("ypsiline tab");
   if (known) return known;
@@ -109,7 +109,7 @@ const isSent = (value: unknown): value is NonNullable<Unsaved["sent"]> =>
   "since" in value &&
   isChanges(value.since);
 
-/** What a page kept, from its text; null where that is none. A list of changes alone is what earlier releases kept. */
+/** Parses what a page stored; null if it is invalid. Earlier releases stored only a list of changes. */
 export const unsavedOf = (text: string): Unsaved | null => {
   try {
     const read: unknown = JSON.parse(text);
@@ -121,10 +121,10 @@ export const unsavedOf = (text: string): Unsaved | null => {
   }
 };
 
-/** What was left behind, and how to take it away once it is kept anew. */
+/** What was left behind, and a function that deletes it once it is stored again. */
 type LeftBehind = { readonly left: readonly Unsaved[]; readonly forget: () => void };
 
-/** What this tab left unsaved, first, and what tabs that are gone did (a tab holds a lock of its name while it lives). */
+/** What this tab left unsaved, then what closed tabs did (an open tab holds a lock with its name). */
 const leftBehind = async (address: DraftAddress, tab: string): Promise<LeftBehind> => {
   const alive = new Set(((await navigator.locks?.query())?.held ?? []).map(({ name }) => name));
   const prefix = keepPrefix(address);
@@ -136,7 +136,7 @@ const leftBehind = async (address: DraftAddress, tab: string): Promise<LeftBehin
   return { left, forget: () => gone.forEach((key) => localStorage.removeItem(key)) };
 };
 
-/** How often others' edits are looked for in any case while the page is seen, ms; as a rule they are heard of at once. */
+/** How often others' edits are checked for while the page is visible, ms. Usually events announce them at once. */
 const lookEvery = 15_000;
 
 /** The draft of an address as live state. */
@@ -164,7 +164,7 @@ export const useDraft = (
           else localStorage.setItem(key, JSON.stringify(unsaved));
           return true;
         } catch {
-          // The storage is full or shut. Saving goes on; the page says that it must not be closed before.
+          // The storage is full or blocked. Saving continues; the page warns against closing it.
           return false;
         }
       },

@@ -5,10 +5,10 @@ import { useEffect, useState } from "react";
 import { useDraftOfPage } from "./draft-provider";
 import { followedLayout } from "./followed";
 
-/** The version that a draft follows; null where it follows none, and until the version has come. */
+/** The version that a draft follows; null if it follows none, and until the version has loaded. */
 export const useFollowedLayout = (): Layout | null => {
   const { followed, layout, moment } = useDraftOfPage();
-  // At a moment of before it may have followed another.
+  // At an earlier moment it may have followed another spec.
   const number = moment ? null : (layout.follows?.version ?? null);
   const [known, setKnown] = useState<{ readonly number: string; readonly layout: Layout } | null>(null);
   useEffect(() => {

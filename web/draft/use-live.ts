@@ -5,10 +5,10 @@ import { listenToSpec } from "@/ui/listen-to-spec";
 import { send } from "@/ui/request";
 import { createLive, type Hear, type Present } from "./live-store";
 
-/** How often a tab says that it is still here, ms. */
+/** How often a tab reports that it is open, ms. */
 const stillHere = 10_000;
 
-/** Hears at once what others do in a draft, and who they are. */
+/** Listens to what others do in a draft, and who they are. */
 export const useLive = (
   { team, spec }: { readonly team: string; readonly spec: string },
   tab: () => string,

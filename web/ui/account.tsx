@@ -1,7 +1,7 @@
 import { ChevronDown } from "lucide-react";
 import Link from "next/link";
 
-/** Who is signed in, with the way to their own page and the way out. Opens and works without scripts. */
+/** The menu of the signed-in person: their account and signing out. It works without scripts. */
 export const Account = ({ email }: { readonly email: string }) => (
   <details className="account-menu">
     <summary className="btn btn-bar">

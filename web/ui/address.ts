@@ -2,7 +2,7 @@
 
 import { useEffect } from "react";
 
-/** Quiet time before the address follows, ms; browsers let it be changed a few times a second. */
+/** Pause before the address bar follows, ms: browsers limit how often it may change. */
 const settle = 200;
 
 /**

@@ -1,14 +1,14 @@
 import { type AreaBox, areaBoxes, type Resolution, toNumber } from "@ypsiline/core";
 
 type Props = {
-  /** The areas as they are, in ink; null where there are none of them. */
+  /** The current areas, drawn solid; null without areas. */
   readonly after: Resolution | null;
-  /** As they were, dashed over it; null where nothing is compared. */
+  /** The earlier areas, drawn dashed on top; null if nothing is compared. */
   readonly before: Resolution | null;
   readonly label: string;
 };
 
-/** Where areas stand at a breakpoint, drawn small; a band, whose height its content decides, ends in a dashed line. */
+/** A small plan of the areas at a breakpoint. A band, whose content decides its height, ends in a dashed line. */
 export const AreasPlan = ({ after, before, label }: Props) => {
   const shown = after ?? before;
   if (!shown) return null;
@@ -52,7 +52,7 @@ export const AreasPlan = ({ after, before, label }: Props) => {
   );
 };
 
-/** Whether the areas of two sides stand anywhere else, or are others. */
+/** Whether areas differ between two layouts at a breakpoint. */
 export const areasDiffer = (before: Resolution | null, after: Resolution | null): boolean => {
   const places = (of: Resolution | null): string =>
     JSON.stringify(of ? areaBoxes(of).map(({ one, left, top, width, height }) => [one.area.id, left, top, width, height]) : []);

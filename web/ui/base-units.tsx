@@ -1,7 +1,7 @@
 import { absolute, baseUnits, type Exact, isZero, show, sign, words } from "@ypsiline/core";
 import { Said } from "./num";
 
-/** A length in base units: "3 u" on the base, "2½ u" on the half step, "3 u − 2" where it is off by that much. */
+/** A length in base units: "3 u", "2½ u" on half a unit, "3 u − 2" if it is off by 2. */
 export const BaseUnits = ({
   value,
   base,

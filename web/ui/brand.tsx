@@ -2,7 +2,7 @@ import Link from "next/link";
 import type { ReactNode } from "react";
 import { Mark } from "./mark";
 
-/** The dark bar at the top of every page: brand, where one is, and what can be done here. */
+/** The dark bar at the top of every page: brand, location and actions. */
 export const TopBar = ({ crumbs, children }: { readonly crumbs?: ReactNode; readonly children?: ReactNode }) => (
   <header className="bar">
     <Link href="/specs" className="brand" prefetch={false}>

@@ -23,9 +23,9 @@ import { widthsText } from "./widths-text";
 type Props = {
   readonly before: Layout;
   readonly after: Layout;
-  /** What the two are called under a drawing: the earlier, then the later. */
+  /** The names of the two layouts under a drawing, earlier first. */
   readonly names?: readonly [string, string];
-  /** Problems of the later layout, shown at their breakpoints; and where each is fixed. */
+  /** Problems of the later layout, shown at their breakpoints, and where each is fixed. */
   readonly problems?: readonly Finding[];
   readonly sheet?: (breakpoint: string) => string;
   /** The width looked at, and the breakpoints that hold at it: they come first and say so. */
@@ -78,8 +78,8 @@ const none: readonly Finding[] = [];
 const changes = (count: number): string => `${count} ${count === 1 ? "change" : "changes"}`;
 
 /**
- * What changed between two layouts: a table for the whole spec and one for each breakpoint, with a drawing where edges moved;
- * breakpoints without changes in one line.
+ * What changed between two layouts: one table for the whole spec and one per breakpoint, with a drawing if edges moved.
+ * Breakpoints without changes share one line.
  */
 export const ChangeTables = ({ before, after, names = ["before", "after"], problems = none, sheet, looking }: Props) => {
   const tables = useMemo(() => changeTables(before, after), [before, after]);

@@ -8,7 +8,7 @@ type Props<V extends string> = {
   readonly onChange: (value: V) => void;
 };
 
-/** One of a few that stand side by side. */
+/** A choice between a few values, side by side. */
 export const Choice = <V extends string>({ label, values, words, value, onChange }: Props<V>) => (
   <span className="choice" role="group" aria-label={label}>
     {values.map((one) => (

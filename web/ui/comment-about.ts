@@ -1,6 +1,6 @@
 import { cellList, type Layout } from "@ypsiline/core";
 
-/** What a comment is about, in words: "Desk, gutter". What is no longer there is told by its id. */
+/** What a comment is about: "Desk, gutter". Something that was removed is named by its id. */
 export const aboutWords = (about: string, layout: Layout): string => {
   if (about === "spec") return "The whole spec";
   const [id = "", number] = about.split(" ");
@@ -10,7 +10,7 @@ export const aboutWords = (about: string, layout: Layout): string => {
   return cell ? `${name}, ${cell.said}` : name;
 };
 
-/** Everything of a layout that can be spoken of. */
+/** Everything in a layout that a comment can be about. */
 export const commentable = (layout: Layout): readonly { readonly value: string; readonly label: string }[] =>
   [
     "spec",

@@ -3,7 +3,7 @@
 import { FormField } from "./form-field";
 
 type Props = {
-  /** What can be spoken of. */
+  /** What a comment can be about. */
   readonly commentable: readonly { readonly value: string; readonly label: string }[];
   readonly about: string;
   readonly onAbout: (about: string) => void;

@@ -2,7 +2,7 @@
 
 import { useState } from "react";
 
-/** Copies a text; says so where it stood. */
+/** Copies a text, and says so on the button. */
 export const CopyButton = ({ text, label }: { readonly text: string; readonly label: string }) => {
   const [said, setSaid] = useState("");
   return (

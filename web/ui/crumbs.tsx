@@ -1,7 +1,7 @@
 import Link from "next/link";
 import type { ReactNode } from "react";
 
-/** Where a page stands: links to what is above it, then itself. */
+/** Breadcrumbs: links to the pages above, then this page. */
 export const Crumbs = ({
   above,
   children,

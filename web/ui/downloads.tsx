@@ -3,7 +3,7 @@ import { breakpointFiles, wholeFiles } from "@/wire/files";
 
 type Props = {
   readonly layout: Layout;
-  /** Where the files are, without a last slash. */
+  /** The address of the files, without a slash at the end. */
   readonly files: string;
   /** What a saved file's name begins with. */
   readonly stem: string;
@@ -35,14 +35,14 @@ const Option = ({ name, layout }: { readonly name: OptionName; readonly layout: 
   );
 };
 
-/** A form for files that can be asked for in several ways, with a button for each of them. */
+/** A form for files with options, with a button for each. */
 type Form = {
   readonly title: string;
   readonly options: readonly OptionName[];
   readonly buttons: readonly { readonly file: string; readonly words: string }[];
 };
 
-/** Formats that look at the same options stand in one form; a format that looks at none, or at its breakpoint alone, in none. */
+/** Formats with the same options share a form. A format without options, or with only a breakpoint, has none. */
 const forms = (): readonly Form[] => {
   const wholes = wholeFormats.map((format) => ({
     ...format,
@@ -71,7 +71,7 @@ const forms = (): readonly Form[] => {
   return [...grouped.values()];
 };
 
-/** Everything that can be taken along, as links and plain forms: they work without scripts. */
+/** All downloads, as links and plain forms that work without scripts. */
 export const Downloads = ({ layout, files, stem }: Props) => (
   <>
     <ul className="card-plain take take-section">

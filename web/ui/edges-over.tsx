@@ -3,16 +3,16 @@ import { MarginHatch } from "./grid-strip";
 
 type Props = {
   readonly id: string;
-  /** The later numbers, drawn as columns; null where there are none. */
+  /** The later columns, drawn filled; null if there are none. */
   readonly after: ColumnTerms | null;
-  /** The earlier ones, drawn as dashed edges over them. */
+  /** The earlier columns, drawn as dashed edges on top. */
   readonly before: ColumnTerms | null;
   readonly width: number;
   readonly height: number;
   readonly label: string;
 };
 
-/** Two columns grids at one width laid over each other: the later filled, the edges of the earlier dashed across it. */
+/** Two column grids at one width: the later filled, the edges of the earlier dashed on top. */
 export const EdgesOver = ({ id, after, before, width, height, label }: Props) => {
   const widest = Math.max(after ? toNumber(after.width) : 0, before ? toNumber(before.width) : 0);
   const scale = (width - 2) / Math.max(1, widest);

@@ -5,10 +5,10 @@ import { type ReadFile, readLayoutFile } from "./read-file";
 
 type Props = { readonly label: string; readonly onRead: (read: ReadFile) => void };
 
-/** Kinds of files a layout can be read from. */
+/** The kinds of files that a layout can be imported from. */
 export const readableKinds = ".json,.css,.csv,.tsv,.svg,application/json,text/css,text/csv,image/svg+xml";
 
-/** Chooses a file and reads it; reading can be cancelled. What was wrong stands below until another is chosen. */
+/** Chooses and reads a file; reading can be cancelled. A fault is shown below until another file is chosen. */
 export const FilePicker = ({ label, onRead }: Props) => {
   const [busy, setBusy] = useState<AbortController | null>(null);
   const [refused, setRefused] = useState<Extract<ReadFile, { kind: "refused" }> | null>(null);
@@ -30,7 +30,7 @@ export const FilePicker = ({ label, onRead }: Props) => {
     onRead(answer);
     if (input.current) input.current.value = "";
   };
-  /** Every grid of the file, the one it was read as first. */
+  /** Every grid of the file, the chosen one first. */
   const grids =
     read === null || read.others.length === 0 ? [] : [{ name: read.grid ?? "", layout: read.layout, lost: read.lost }, ...read.others];
   const take = (index: number) => {

@@ -14,10 +14,10 @@ type Props = {
 
 /** As many are listed at once. */
 const most = 50;
-/** Pause in typing before specs are looked for, ms. */
+/** Pause in typing before specs are searched, ms. */
 const gather = 150;
 
-/** Specs whose name holds what was typed, as commands that go there; why they could not be searched, where that is so. */
+/** Specs whose name contains the typed text, as commands that open them; or why they could not be searched. */
 const useSpecs = (typed: string): { readonly specs: readonly Command[]; readonly fault: string | null } => {
   const router = useRouter();
   const [specs, setSpecs] = useState<readonly Command[]>([]);
@@ -47,7 +47,7 @@ const useSpecs = (typed: string): { readonly specs: readonly Command[]; readonly
   return { specs, fault };
 };
 
-/** One field that finds views, breakpoints, areas, text roles, actions and specs by any part of their names, and goes there or does them. */
+/** The command menu: one field that finds views, breakpoints, areas, text roles, actions and specs by any part of their names. */
 export const CommandMenu = ({ commands, onClose }: Props) => {
   const [typed, setTyped] = useState("");
   const { specs, fault } = useSpecs(typed);
@@ -63,7 +63,7 @@ export const CommandMenu = ({ commands, onClose }: Props) => {
     onSelectedItemChange: ({ selectedItem }) => {
       if (!selectedItem) return;
       onClose();
-      // What opens a dialog of its own does so once this one is gone.
+      // A command that opens a dialog runs once this one has closed.
       setTimeout(selectedItem.run);
     },
   });
@@ -77,7 +77,7 @@ export const CommandMenu = ({ commands, onClose }: Props) => {
             onKeyDown: ({ key }) => {
               if (key === "Escape") onClose();
             },
-            // In the same turn as the key: set later, quick typing would lose letters.
+            // In the same turn as the key, or quick typing would lose letters.
             onChange: ({ currentTarget }) => setTyped(currentTarget.value),
           })}
           className="form-control"

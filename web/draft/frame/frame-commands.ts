@@ -6,7 +6,7 @@ import { specPages, specViews, type ViewId } from "@/ui/spec-views";
 import type { Command } from "../commands";
 import { useDraftOfPage } from "../draft-provider";
 
-/** What can be gone to and done from every page of a draft. */
+/** The commands that every page of a draft has. */
 export const useFrameCommands = (
   path: string,
   queryOf: (view: ViewId) => string,

@@ -12,7 +12,7 @@ import { PresenceList } from "../presence-list";
 import { SaveWords } from "../save-words";
 import { SpecChooser } from "./spec-chooser";
 
-/** What the draft follows, and whether something newer is out there; nothing where it follows nothing. */
+/** The followed spec, and whether it has a newer version. */
 const FollowLine = ({ path }: { readonly path: string }) => {
   const { layout, followed } = useDraftOfPage();
   const { follows } = layout;
@@ -33,7 +33,7 @@ const FollowLine = ({ path }: { readonly path: string }) => {
   );
 };
 
-/** How the draft stands against the latest version; leads to what changed. */
+/** How the draft differs from the latest version, with a link to the changes. */
 const StateOfDraft = ({ path }: { readonly path: string }) => {
   const { latest, withdrawn, mayEdit, archived, layout } = useDraftOfPage();
   const changes = useMemo(() => (latest ? countChanges(latest.layout, layout) : 0), [latest, layout]);
@@ -68,14 +68,14 @@ const undoTitle = ([first, ...others]: readonly Change[], layout: Layout): strin
 
 type Props = {
   readonly path: string;
-  /** Opens the menu that goes to anything. */
+  /** Opens the command menu. */
   readonly onMenu: () => void;
 };
 
-/** The bar of a draft's pages: which spec, how its draft stands, who else is here, saving, undo, and the way to publishing. */
+/** The bar of a draft's pages: the spec, the state of its draft, who else is here, saving, undo, and publishing. */
 export const SpecBar = ({ path, onMenu }: Props) => {
   const { teamName, mayEdit, mayPublish, state, undo, redo } = useDraftOfPage();
-  // What is undone would not be seen while a moment of before is looked at.
+  // Undo would not be visible while an earlier moment is shown.
   const atMoment = useSearchParams().has("moment");
   const editing = mayEdit && !atMoment;
   return (

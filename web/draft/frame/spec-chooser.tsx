@@ -6,7 +6,7 @@ import { useEffect, useRef, useState } from "react";
 import { SpecChoice } from "@/ui/spec-choice";
 import { useDraftOfPage } from "../draft-provider";
 
-/** The spec's name; it opens a field in which another one is found and gone to. */
+/** The spec's name. It opens a field to find and open another spec. */
 export const SpecChooser = () => {
   const { layout } = useDraftOfPage();
   const router = useRouter();

@@ -15,7 +15,7 @@ const CommandMenu = dynamic(() => import("./command-menu").then((module) => modu
 const viewAt = (path: string, pathname: string): ViewId | null =>
   [...specViews, ...specPages].find(({ under }) => path + under === pathname)?.id ?? null;
 
-/** The frame of every page of a draft: its bar, the line of its views, and the view. */
+/** The frame of every page of a draft: the bar, the line of views, and the view. */
 export const SpecFrame = ({ children }: { readonly children: ReactNode }) => {
   const { address, latest, withdrawn, mayEdit, comments, looking } = useDraftOfPage();
   const path = `/specs/${address.team}/${address.spec}`;
@@ -29,7 +29,7 @@ export const SpecFrame = ({ children }: { readonly children: ReactNode }) => {
   const [commands, setCommands] = useState<readonly Command[] | null>(null);
   const openMenu = (): void => {
     const own = ofPage.current?.() ?? [];
-    // A page does what it can do itself: it goes to a breakpoint without being left.
+    // A page goes to a breakpoint itself, without being left.
     const known = new Set(own.map(({ kind, name }) => `${kind} ${name}`));
     setCommands([...own, ...ofFrame().filter(({ kind, name }) => !known.has(`${kind} ${name}`))]);
   };
