@@ -43,6 +43,8 @@ run(async () => {
   await withDemoServer(async ({ address, database }) => {
     const browser = await chromium.launch({ executablePath: chromiumPath(), args: ["--no-sandbox"] });
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    // The loader of TypeScript names functions by a helper of its own, which pages do not have.
+    await context.addInitScript("globalThis.__name = (made) => made");
     await context.request.post(`${address}/session`, { form: { email: "author@skerry.example", password } });
     if (!dragOnly) {
       const pages = `${address}/specs/skerry/passenger-booking`;

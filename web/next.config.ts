@@ -7,6 +7,7 @@ const config: NextConfig = {
   outputFileTracingRoot: join(import.meta.dirname, ".."),
   turbopack: { root: join(import.meta.dirname, "..") },
   poweredByHeader: false,
+  devIndicators: false,
   // `npm test` checks the types of everything; whoever starts the application need not wait for it.
   typescript: { ignoreBuildErrors: true },
   sassOptions: { quietDeps: true, silenceDeprecations: ["import", "global-builtin", "color-functions", "mixed-decls", "if-function"] },
