@@ -67,12 +67,12 @@ export const processOf = async (env: Readonly<Record<string, string>>): Promise<
   });
   let log = "";
   await new Promise<void>((resolve, reject) => {
-    const hear = (data: Buffer): void => {
+    const onOutput = (data: Buffer): void => {
       log += data.toString("utf8");
       if (log.includes("listening on")) resolve();
     };
-    child.stdout.on("data", hear);
-    child.stderr.on("data", hear);
+    child.stdout.on("data", onOutput);
+    child.stderr.on("data", onOutput);
     child.on("exit", (code) => reject(new Error(`ended with ${code}: ${log.slice(-2000)}`)));
   });
   return { address: `http://127.0.0.1:${port}`, child, log: () => log };

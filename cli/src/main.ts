@@ -85,7 +85,7 @@ const tell = async (done: Result<Outcome>, telling: Telling): Promise<void> => {
   await put(told(done.value, { ...telling, colour: isColoured(telling), version: YPSILINE_VERSION }), telling.output);
 };
 
-const say = async (done: Result<string>, to: string | undefined): Promise<void> => (done.ok ? put(done.value, to) : failed(done.message));
+const write = async (done: Result<string>, to: string | undefined): Promise<void> => (done.ok ? put(done.value, to) : failed(done.message));
 
 /** A number that is given several times or with commas between: `--width 360,768 --width 1280`. */
 const listed = (text: string, before: readonly string[] = []): readonly string[] => [
@@ -131,7 +131,7 @@ for (const flag of exportFlags) {
   exporting.option(`--${flag} <value>`, `${label}${wanted === "" ? "" : `: ${wanted}`}`);
 }
 exporting.action(async (file: string, { format, output, registry, ...flags }: Record<string, string> & { format: FormatId }) =>
-  say(await exportFile(world, file, { format, flags }, registry), output),
+  write(await exportFile(world, file, { format, flags }, registry), output),
 );
 
 reading(program.command("resolve <file>"))
@@ -143,7 +143,7 @@ reading(program.command("resolve <file>"))
   .option("-o, --output <file>", "write the output to a file")
   .action(
     async (file: string, { format, output, registry, ...asked }: { width: string; format: string; output?: string; registry?: string }) =>
-      say(await resolveFile(world, file, { ...asked, json: format === "json" }, registry), output),
+      write(await resolveFile(world, file, { ...asked, json: format === "json" }, registry), output),
   );
 
 reading(reporting(program.command("diff <a> <b>")))
@@ -195,7 +195,7 @@ reading(program.command("pull [specs...]"))
     async (
       specs: readonly string[],
       { registry, files = [], ...asked }: { registry?: string; files?: readonly string[]; into?: string; update: boolean; force: boolean },
-    ) => say(await pull(world, { ...asked, files, specs }, registry), undefined),
+    ) => write(await pull(world, { ...asked, files, specs }, registry), undefined),
   );
 
 for (const command of program.commands) command.exitOverride().showHelpAfterError("(see --help)");

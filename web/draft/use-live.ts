@@ -3,7 +3,7 @@
 import { useEffect, useRef, useState } from "react";
 import { listenToSpec } from "@/ui/listen-to-spec";
 import { send } from "@/ui/request";
-import { createLive, type Hear, type Present } from "./live-store";
+import { createLive, type LiveListeners, type Present } from "./live-store";
 
 /** How often a tab reports that it is open, ms. */
 const stillHere = 10_000;
@@ -13,31 +13,31 @@ export const useLive = (
   { team, spec }: { readonly team: string; readonly spec: string },
   tab: () => string,
   at: string,
-  hear: Omit<Hear, "present">,
+  listeners: Omit<LiveListeners, "present">,
 ): readonly Present[] => {
   const [present, setPresent] = useState<readonly Present[]>([]);
-  const heard = useRef(hear);
+  const latest = useRef(listeners);
   const place = useRef(at);
   const live = useRef<ReturnType<typeof createLive> | null>(null);
   useEffect(() => {
-    heard.current = hear;
+    latest.current = listeners;
   });
 
   useEffect(() => {
     const made = createLive(
       {
-        open: (hearers) => {
-          const source = listenToSpec({ team, spec }, hearers);
+        open: (streamListeners) => {
+          const source = listenToSpec({ team, spec }, streamListeners);
           return () => source.close();
         },
-        say: async (message) => {
+        report: async (message) => {
           const answer = await send("POST /api/drafts/:team/:spec/presence", { team, spec }, message, { keepalive: message.gone });
           return answer.ok ? answer.value.present : null;
         },
         seen: () => document.visibilityState === "visible",
       },
       { tab: tab(), at: place.current },
-      () => ({ ...heard.current, present: setPresent }),
+      () => ({ ...latest.current, present: setPresent }),
     );
     live.current = made;
     made.look();

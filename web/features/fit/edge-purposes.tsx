@@ -64,7 +64,7 @@ const Why = ({ side, onSay }: { readonly side: BoxSide; readonly onSay: (reason:
   const [reason, setReason] = useState("");
   const [fault, setFault] = useState("");
   const [busy, setBusy] = useState(false);
-  const say = async (event: FormEvent): Promise<void> => {
+  const savePurpose = async (event: FormEvent): Promise<void> => {
     event.preventDefault();
     if (reason.trim() === "") return setFault("Give a reason.");
     setBusy(true);
@@ -72,7 +72,7 @@ const Why = ({ side, onSay }: { readonly side: BoxSide; readonly onSay: (reason:
     setBusy(false);
   };
   return (
-    <form className="fit-purpose" onSubmit={(event) => void say(event)}>
+    <form className="fit-purpose" onSubmit={(event) => void savePurpose(event)}>
       <label htmlFor={id}>It is off on purpose, because</label>
       <input
         id={id}

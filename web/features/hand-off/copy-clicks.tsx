@@ -10,14 +10,14 @@ export const CopyClicks = () => {
       const text = button?.nextElementSibling?.textContent;
       if (!button || text === undefined || text === null) return;
       const label = button.dataset["copies"] ?? "";
-      const say = (words: string, name: string): void => {
+      const showWords = (words: string, name: string): void => {
         button.textContent = words;
         button.setAttribute("aria-label", name);
       };
-      button.addEventListener("blur", () => say("Copy", `Copy ${label}`), { once: true });
+      button.addEventListener("blur", () => showWords("Copy", `Copy ${label}`), { once: true });
       navigator.clipboard.writeText(text).then(
-        () => say("Copied", `Copied: ${label}`),
-        () => say("Not allowed", `Not allowed: ${label}`),
+        () => showWords("Copied", `Copied: ${label}`),
+        () => showWords("Not allowed", `Not allowed: ${label}`),
       );
     };
     document.addEventListener("click", copy);

@@ -13,12 +13,12 @@ const read = (part: string): boolean => {
   }
 };
 
-const listen = (hear: () => void): (() => void) => {
-  window.addEventListener("storage", hear);
-  window.addEventListener(changed, hear);
+const listen = (listener: () => void): (() => void) => {
+  window.addEventListener("storage", listener);
+  window.addEventListener(changed, listener);
   return () => {
-    window.removeEventListener("storage", hear);
-    window.removeEventListener(changed, hear);
+    window.removeEventListener("storage", listener);
+    window.removeEventListener(changed, listener);
   };
 };
 

@@ -2,32 +2,33 @@ import { type Announcement, type LetterQueue, channel } from "./announce";
 import { database, onRenewed } from "../database/database";
 import { report } from "../settings/report";
 
-type Hear = (announcement: Announcement) => void;
+type Listener = (announcement: Announcement) => void;
 
 /** A topic to listen to: a spec (its id), the queues of webhooks and letters, or changed rights. */
 type Topic = number | "deliveries" | "counts" | LetterQueue | "access" | "drain";
 
 /** The listeners of this process by topic. One connection listens for all of them. */
-type Ear = { readonly hearers: Map<Topic, Set<Hear>>; listening: Promise<unknown> | null; renews: boolean; drains: boolean };
+type Listeners = { readonly byTopic: Map<Topic, Set<Listener>>; listening: Promise<unknown> | null; renews: boolean; drains: boolean };
 
-const shared = globalThis as { ypsilineEar?: Ear };
-const ear = (): Ear => (shared.ypsilineEar ??= { hearers: new Map(), listening: null, renews: false, drains: false });
+const shared = globalThis as { ypsilineListeners?: Listeners };
+const listeners = (): Listeners => (shared.ypsilineListeners ??= { byTopic: new Map(), listening: null, renews: false, drains: false });
 
 const pass = (payload: string): void => {
   const announcement = JSON.parse(payload) as Announcement;
   const key = "spec" in announcement ? announcement.spec : announcement.kind;
-  for (const hear of ear().hearers.get(key) ?? []) hear(announcement);
+  for (const listener of listeners().byTopic.get(key) ?? []) listener(announcement);
 };
 
 /** After the connection was lost and restored, anything may have happened: all listeners are told to look. */
 const missed = (): void => {
-  const unheard = (topic: Topic): Announcement =>
+  const anything = (topic: Topic): Announcement =>
     typeof topic === "number"
       ? { kind: "draft", spec: topic, revision: 0 }
       : topic === "access"
         ? { kind: "access", of: "anybody" }
         : { kind: topic };
-  for (const [topic, hearers] of ear().hearers) if (topic !== "drain") for (const hear of hearers) hear(unheard(topic));
+  for (const [topic, topicListeners] of listeners().byTopic)
+    if (topic !== "drain") for (const listener of topicListeners) listener(anything(topic));
 };
 
 const listen = async (): Promise<void> => {
@@ -39,18 +40,18 @@ const listen = async (): Promise<void> => {
     });
   } catch (error) {
     report("listening to the database", error);
-    ear().listening = null;
+    listeners().listening = null;
     setTimeout(ensure, 2_000).unref();
   }
 };
 const ensure = (): void => {
-  if (ear().listening) return;
-  ear().listening = listen();
-  if (ear().renews) return;
-  ear().renews = true;
+  if (listeners().listening) return;
+  listeners().listening = listen();
+  if (listeners().renews) return;
+  listeners().renews = true;
   // A new pool listens anew, and what was said in between was not heard.
   onRenewed(() => {
-    ear().listening = null;
+    listeners().listening = null;
     ensure();
     missed();
   });
@@ -58,21 +59,21 @@ const ensure = (): void => {
 
 /** Ends every event stream of this process, because it is about to end. Clients reconnect to another process. */
 export const drainStreams = (): void => {
-  ear().drains = true;
-  for (const hear of [...(ear().hearers.get("drain") ?? [])]) hear({ kind: "drain" });
+  listeners().drains = true;
+  for (const listener of [...(listeners().byTopic.get("drain") ?? [])]) listener({ kind: "drain" });
 };
 
 /** Listens to a topic, from every process. Returns a function that stops listening. */
-export const listenTo = (key: Topic, hear: Hear): (() => void) => {
-  const { hearers } = ear();
-  const set = hearers.get(key) ?? new Set<Hear>();
-  set.add(hear);
-  hearers.set(key, set);
+export const listenTo = (key: Topic, listener: Listener): (() => void) => {
+  const { byTopic } = listeners();
+  const set = byTopic.get(key) ?? new Set<Listener>();
+  set.add(listener);
+  byTopic.set(key, set);
   ensure();
   // A stream that begins at a process that is about to end is told at once to ask elsewhere.
-  if (key === "drain" && ear().drains) queueMicrotask(() => (set.has(hear) ? hear({ kind: "drain" }) : undefined));
+  if (key === "drain" && listeners().drains) queueMicrotask(() => (set.has(listener) ? listener({ kind: "drain" }) : undefined));
   return () => {
-    set.delete(hear);
-    if (set.size === 0) hearers.delete(key);
+    set.delete(listener);
+    if (set.size === 0) byTopic.delete(key);
   };
 };

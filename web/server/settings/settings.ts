@@ -1,10 +1,10 @@
 import { z } from "zod";
 
-/** One setting of an instance: an environment variable, what it is for, what it is where it is not set, and how it is read. */
+/** One setting of an instance: its purpose, its default, and the schema that reads its environment variable. */
 type Setting<T> = {
-  /** What it is for, for the table of docs/operations.md. */
+  /** Its purpose, in the words of docs/operations.md. */
   readonly words: string;
-  /** What holds where it is not set, in words. */
+  /** Its default, in words. */
   readonly otherwise: string;
   readonly schema: z.ZodType<T, string | undefined>;
 };

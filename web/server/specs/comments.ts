@@ -1,5 +1,6 @@
 import type postgres from "postgres";
 import { happened } from "../happenings/happenings";
+import type { AboutSpec } from "./about-spec";
 import type { Sql } from "../database/database";
 import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 
@@ -94,19 +95,10 @@ export const countOfOpenComments = async (sql: Sql, specId: number): Promise<num
   return row?.count ?? 0;
 };
 
-type About = {
-  readonly specId: number;
-  readonly teamId: number;
-  readonly name: string;
-  readonly path: string;
-  readonly personId: number;
-  readonly person: string;
-};
-
 /** Adds a comment, or an answer to a thread; null if there is no such thread. Notifies everybody in the thread and whoever edited the draft last. */
 export const addComment = async (
   sql: postgres.TransactionSql,
-  about: About,
+  about: Omit<AboutSpec, "revision">,
   comment: { readonly about: string; readonly words: string; readonly thread: number | null },
 ): Promise<number | null> => {
   let target = comment.about;
@@ -126,7 +118,12 @@ export const addComment = async (
 };
 
 /** Resolves or reopens a thread; false if there is none by that id. */
-export const resolveComment = async (sql: postgres.TransactionSql, about: About, id: number, resolved: boolean): Promise<boolean> => {
+export const resolveComment = async (
+  sql: postgres.TransactionSql,
+  about: Omit<AboutSpec, "revision">,
+  id: number,
+  resolved: boolean,
+): Promise<boolean> => {
   const rows = await sql`
       UPDATE comment SET resolved_at = ${resolved ? sql`now()` : null}, resolved_by = ${resolved ? about.personId : null}
       WHERE id = ${id} AND spec_id = ${about.specId} AND thread_id IS NULL RETURNING id`;

@@ -1,5 +1,6 @@
 import type postgres from "postgres";
 import { happened } from "../happenings/happenings";
+import type { AboutSpec } from "./about-spec";
 import type { Sql } from "../database/database";
 
 export type Review = {
@@ -27,17 +28,13 @@ export const latestReview = async (sql: Sql, specId: number): Promise<Review | n
   return row ?? null;
 };
 
-type About = {
-  readonly specId: number;
-  readonly teamId: number;
-  readonly name: string;
-  readonly path: string;
-  readonly personId: number;
-  readonly person: string;
-};
-
 /** Requests a review of the current draft from the team's leads. It replaces an open one. */
-export const askReview = async (sql: postgres.TransactionSql, about: About, revision: number, words: string): Promise<void> => {
+export const askReview = async (
+  sql: postgres.TransactionSql,
+  about: Omit<AboutSpec, "revision">,
+  revision: number,
+  words: string,
+): Promise<void> => {
   await sql`UPDATE review SET decision = 'overtaken', decided_at = now(), decided_by = ${about.personId} WHERE spec_id = ${about.specId} AND decision IS NULL`;
   await sql`INSERT INTO review (spec_id, revision, words, asked_by) VALUES (${about.specId}, ${revision}, ${words}, ${about.personId})`;
   await happened(sql, { kind: "review-asked", ...about, words });
@@ -46,7 +43,7 @@ export const askReview = async (sql: postgres.TransactionSql, about: About, revi
 /** Approves or sends back the open review; false where there is none by that id. */
 export const decideReview = async (
   sql: postgres.TransactionSql,
-  about: About,
+  about: Omit<AboutSpec, "revision">,
   id: number,
   decision: "approved" | "sent-back",
   words: string,

@@ -15,12 +15,12 @@ const pageOf = () => {
   };
   const live = createLive(
     {
-      open: (hearers) => {
-        stream = hearers;
+      open: (streamListeners) => {
+        stream = streamListeners;
         opened += 1;
         return () => void (stream = null);
       },
-      say: ({ breakpoint, gone = false }) =>
+      report: ({ breakpoint, gone = false }) =>
         new Promise((resolve) =>
           said.push({
             breakpoint,

@@ -13,7 +13,7 @@ const png = await raw()
 const script = Buffer.from(`<script>alert("${secret}")</script>`);
 
 /** A PNG's head that says another size than its pixels have. */
-const saying = (width: number, height: number): Buffer => {
+const headOf = (width: number, height: number): Buffer => {
   const head = Buffer.from(png);
   head.writeUInt32BE(width, 16);
   head.writeUInt32BE(height, 20);
@@ -47,7 +47,7 @@ describe("a picture that is kept", () => {
     ["half of it", png.subarray(0, png.length / 2), "damaged or ends too early"],
     ["a script behind a picture's first bytes", Buffer.concat([png.subarray(0, 8), script]), "damaged or ends too early"],
     ["JPEG bytes behind WebP's", Buffer.concat([Buffer.from("RIFF0000WEBP"), script]), "damaged or ends too early"],
-    ["a head that says 60,000 × 60,000", saying(60_000, 60_000), "at most 40 million px"],
+    ["a head that says 60,000 × 60,000", headOf(60_000, 60_000), "at most 40 million px"],
     ["more than 5 MiB", Buffer.concat([png, Buffer.alloc(5 * 1024 * 1024)]), "at most 5 MiB"],
   ])("is not %s", async (_, bytes, words) => {
     const kept = await encodedPicture(bytes);
