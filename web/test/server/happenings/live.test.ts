@@ -27,7 +27,7 @@ describe("what this process hears of others", () => {
     house.listened.length = 0;
     house.renewals.length = 0;
     house.refuse = false;
-    delete (globalThis as { ypsilineEar?: unknown }).ypsilineEar;
+    delete (globalThis as { ypsilineListeners?: unknown }).ypsilineListeners;
     vi.restoreAllMocks();
   });
 
