@@ -18,6 +18,7 @@ import {
   type NumberStart,
   numberStarts,
   type StartId,
+  storedFields,
 } from "./start-fields";
 import { StartNumbers } from "./start-numbers";
 import { StartResult } from "./start-result";
@@ -115,7 +116,9 @@ export const NewSpecForm = ({ teams, copied: duplicated }: Props) => {
     if (restored.current) return keepFields(fields);
     restored.current = true;
     // Who duplicates a spec begins anew. What was typed before the page was ready is in the fields already.
-    if (!duplicated) startTransition(() => setFields((now) => keptFields(now, teams)));
+    // Read now: what is typed from here on is stored too.
+    const stored = storedFields();
+    if (!duplicated) startTransition(() => setFields((now) => keptFields(stored, now, teams)));
   }, [fields, teams, duplicated]);
 
   const numbers = isNumberStart(start) ? start : null;

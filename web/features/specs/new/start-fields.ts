@@ -197,13 +197,23 @@ const isRows = (value: unknown): value is readonly Row[] =>
     return typeof one["name"] === "string" && typeof one["height"] === "number" && cells.every((cell) => typeof one[cell] === "string");
   });
 
-/** What this tab typed before it was reloaded, over the fields it begins with; anything odd is passed over. */
+/** What this tab stored before it was reloaded, as text; "{}" for nothing. */
+export const storedFields = (): string => {
+  try {
+    return sessionStorage.getItem(key) ?? "{}";
+  } catch {
+    return "{}";
+  }
+};
+
+/** What this tab stored, over the fields it begins with. Invalid values are ignored. */
 export const keptFields = (
+  stored: string,
   blank: Fields,
   teams: readonly { readonly slug: string; readonly templates: readonly { readonly spec: string }[] }[],
 ): Fields => {
   try {
-    const kept = JSON.parse(sessionStorage.getItem(key) ?? "{}") as Readonly<Record<string, unknown>>;
+    const kept = JSON.parse(stored) as Readonly<Record<string, unknown>>;
     const text = (name: "name" | "description" | "team" | "devices" | "followed"): string => {
       const value = kept[name];
       return typeof value === "string" ? value : blank[name];
