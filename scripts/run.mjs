@@ -17,22 +17,17 @@ const stop = (words) => {
   process.exit(1);
 };
 
-/** @type {{ engines: { node: string }, workspaces: string[] }} */
-const { engines, workspaces } = JSON.parse(readFileSync(join(root, "package.json"), "utf8"));
+/** @type {{ engines: { node: string } }} */
+const { engines } = JSON.parse(readFileSync(join(root, "package.json"), "utf8"));
 const [major = 0, minor = 0] = (engines.node.match(/\d+/g) ?? []).map(Number);
 const [ownMajor = 0, ownMinor = 0] = process.versions.node.split(".").map(Number);
 if (ownMajor < major || (ownMajor === major && ownMinor < minor))
   stop(`Ypsiline needs Node ${major}.${minor} or later; this is ${process.versions.node}.`);
 
 const stamp = join(root, "node_modules", ".ypsiline-installed");
-const hash = createHash("sha256");
-for (const path of ["package-lock.json", "package.json", ...workspaces.map((one) => `${one}/package.json`)])
-  hash
-    .update(path)
-    .update("\0")
-    .update(readFileSync(join(root, path)))
-    .update("\0");
-const wanted = hash.digest("hex");
+const wanted = createHash("sha256")
+  .update(readFileSync(join(root, "package-lock.json")))
+  .digest("hex");
 if (!existsSync(stamp) || readFileSync(stamp, "utf8") !== wanted) {
   process.stdout.write("Installing npm packages …\n");
   const result = spawnSync("npm", ["ci", "--no-audit", "--no-fund", "--loglevel=error"], {

@@ -1,8 +1,7 @@
 import { readFile, stat } from "node:fs/promises";
-import { isAbsolute, join } from "node:path";
 import { type Result, success, refused, wordsOf } from "./result";
 import { fetchVersion, metadataOf, readSpecName, registryOf, versionIn } from "./registry/client";
-import type { World } from "./world";
+import { pathIn, type World } from "./world";
 
 /** What a FILE came to: how it is called in what is said, its text, and why it was withdrawn where it is a version that was. */
 export type Source = { readonly name: string; readonly text: string; readonly withdrawn?: string };
@@ -58,7 +57,7 @@ export const readSource = async (
     return source.ok && withdrawn !== null ? success({ ...source.value, withdrawn }) : source;
   }
   try {
-    const path = isAbsolute(file) ? file : join(world.cwd, file);
+    const path = pathIn(world, file);
     const { size } = await stat(path);
     if (size > most) return refused(`${file} is larger than ${most / 1024 / 1024} MiB`);
     return decoded(file, await readFile(path));

@@ -20,7 +20,7 @@ import type { Log } from "sarif";
 import { afterAll, describe, expect, it } from "vitest";
 import { placed } from "../../core/test/areas";
 import { cleanLayout, withColumns } from "../../core/test/layouts";
-import { command, folderWith, run } from "./run";
+import { folderWith, run, runServed, served } from "./run";
 import { sarifPoints } from "./sarif-points";
 
 const clean = cleanLayout();
@@ -329,19 +329,39 @@ describe("diff", () => {
   });
 });
 
-describe("a full disk", () => {
-  it.each([
-    ["check", "broken.json"],
-    ["export", "layout.json", "--format", "css"],
-    ["resolve", "layout.json", "--width", "1280"],
-  ])("%s ends with 2 and one line of words", async (...args) => {
-    const done = await new Promise<{ code: number | null; err: string }>((resolve) => {
-      const child = spawn("sh", ["-c", '"$0" "$@" > /dev/full', process.execPath, command, ...args], { cwd: folder });
+// Each of these starts the served file as a process of its own.
+describe("the file that is served", () => {
+  /** Runs it in a shell line, where it is "$0" "$@". */
+  const inShell = (line: string, args: readonly string[]) =>
+    new Promise<{ code: number | null; err: string }>((resolve) => {
+      const child = spawn("bash", ["-c", line, process.execPath, served, ...args], { cwd: folder });
       let err = "";
       child.stderr.on("data", (data: Buffer) => (err += data.toString("utf8")));
       child.on("close", (code) => resolve({ code, err }));
     });
-    expect(done).toEqual({ code: 2, err: "ypsiline: the output cannot be written: the disk is full\n" });
+
+  it("says what the command line says, with its exit code, from a file and from what is piped in", async () => {
+    for (const args of [["check", "broken.json"], ["export", "layout.json", "--format", "css"], ["--version"], ["check", "nowhere.json"]]) {
+      const { out, ...ended } = await runServed(args, { cwd: folder });
+      const here = await ypsiline(args);
+      expect({ ...ended, out: args[0] === "--version" ? here.out : out }).toEqual(here);
+    }
+    const { version } = JSON.parse(readFileSync(join(import.meta.dirname, "../package.json"), "utf8")) as { version: string };
+    expect((await runServed(["--version"])).out).toBe(`${version}\n`);
+    const piped = { cwd: folder, input: writeLayout(broken) };
+    expect(await runServed(["check", "-"], piped)).toEqual(await run(["check", "-"], piped));
+  });
+  it("knows a terminal, and says it in colour", async () => {
+    expect((await runServed(["check", "broken.json"], { cwd: folder, terminal: true })).out).toContain("\u001b[");
+  });
+  it.each([["check", "broken.json"], ["--help"]])("%s to a full disk ends with 2 and one line of words", async (...args) => {
+    expect(await inShell('"$0" "$@" > /dev/full', args)).toEqual({
+      code: 2,
+      err: "ypsiline: the output cannot be written: the disk is full\n",
+    });
+  });
+  it("ends as it would have where its reader closes the pipe early", async () => {
+    expect(await inShell('"$0" "$@" | true; exit ${PIPESTATUS[0]}', ["check", "broken.json"])).toEqual({ code: 1, err: "" });
   });
 });
 

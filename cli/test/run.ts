@@ -2,20 +2,49 @@ import { spawn } from "node:child_process";
 import { mkdirSync, mkdtempSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
+import { runCommandLine } from "../src/command-line";
+import { warning } from "../src/world";
 
 /** The command as it is served, one file. */
-export const command = join(import.meta.dirname, "..", "dist", "ypsiline.js");
+export const served = join(import.meta.dirname, "..", "dist", "ypsiline.js");
 
 export type Ran = { readonly code: number | null; readonly out: string; readonly err: string };
 
-/** Runs the command as a child process and waits for it; piped, or on a terminal that `script` (util-linux) makes. */
-export const run = (
+type Surroundings = {
+  readonly cwd?: string;
+  readonly input?: string;
+  readonly env?: Readonly<Record<string, string>>;
+  readonly terminal?: boolean;
+};
+
+/** Runs a command line in this process, as the program does: tests of what it says need no process each. */
+export const run = async (
   args: readonly string[],
-  { cwd, input = "", env = {}, terminal = false }: { cwd?: string; input?: string; env?: Record<string, string>; terminal?: boolean } = {},
-): Promise<Ran> =>
+  { cwd = process.cwd(), input = "", env = {}, terminal = false }: Surroundings = {},
+): Promise<Ran> => {
+  let out = "";
+  let err = "";
+  const stderr = (text: string): void => void (err += text);
+  const code = await runCommandLine(args, {
+    world: {
+      cwd,
+      env: { PATH: process.env["PATH"], TERM: "xterm", ...env },
+      home: join(cwd, "home"),
+      stdin: () => Promise.resolve(input),
+      warn: (message) => stderr(warning(message)),
+    },
+    stdout: (text) => Promise.resolve(void (out += text)),
+    stderr,
+    isTerminal: terminal,
+  });
+  return { code, out, err };
+};
+
+/** Runs the served file as a process and waits for it: piped, or on a terminal that `script` (util-linux) makes. */
+export const runServed = (args: readonly string[], { cwd, input = "", env = {}, terminal = false }: Surroundings = {}): Promise<Ran> =>
   new Promise((resolve, reject) => {
-    const quoted = [process.execPath, command, ...args].map((one) => `'${one.replaceAll("'", `'\\''`)}'`).join(" ");
-    const [file, all] = terminal ? ["script", ["-qec", quoted, "/dev/null"]] : [process.execPath, [command, ...args]];
+    const quoted = [process.execPath, served, ...args].map((one) => `'${one.replaceAll("'", `'\\''`)}'`).join(" ");
+    const [file, all] = terminal ? ["script", ["-qec", quoted, "/dev/null"]] : [process.execPath, [served, ...args]];
     const child = spawn(file, all, {
       cwd,
       env: { ...process.env, NO_COLOR: "", FORCE_COLOR: undefined, TERM: "xterm", YPSILINE_TOKEN: undefined, ...env },

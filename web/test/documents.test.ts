@@ -1,6 +1,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
+import { documentsMade, withParts } from "../../scripts/made-documents";
 
 const root = join(import.meta.dirname, "..", "..");
 const read = (path: string): string => readFileSync(join(root, path), "utf8");
@@ -27,6 +28,10 @@ describe("what the project says of itself", () => {
     for (const { version, engines } of parts) expect([version, engines]).toEqual([whole.version, whole.engines]);
     expect(read("CHANGELOG.md")).toContain(`## [${whole.version}] - `);
     expect(read(".nvmrc").trim()).toBe(whole.engines.node.replace(">=", ""));
+  });
+
+  it.each(documentsMade)("%s has the parts that are made from code as the code is now (npm run documents writes them)", (path) => {
+    expect(read(path)).toBe(withParts(path, read(path)));
   });
 
   it("pins every package in one style: a caret and a whole version", () => {

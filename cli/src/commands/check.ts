@@ -1,9 +1,10 @@
-import { check, findingsJson, ruleIds, ruleOf } from "@ypsiline/core";
+import { check as checkLayout, findingsJson, ruleIds, ruleOf } from "@ypsiline/core";
 import { type Result, success } from "../result";
 import { linesOf, type LayoutFile, readLayoutFile } from "../layout-file";
 import type { Looked, Outcome, Reported } from "../report/outcome";
 import { readSpecName } from "../registry/client";
 import { withdrawnWords } from "../source";
+import { reportCommand } from "../command";
 import type { World } from "../world";
 
 const withdrawnRule: Looked = { id: "withdrawn", level: "problem", source: "the version that is checked was withdrawn" };
@@ -12,7 +13,7 @@ const looked: readonly Looked[] = ruleIds.map((id) => ({ id, ...ruleOf(id) }));
 /** What core finds in one layout, and the same as JSON. */
 const checked = (file: LayoutFile) => {
   const { name, layout, lost, format } = file;
-  const answer = findingsJson(check(layout), layout);
+  const answer = findingsJson(checkLayout(layout), layout);
   const lineOf = linesOf(file);
   const whole = new Map(layout.breakpoints.map((one) => [one.id, one.name]));
   const findings = answer.findings.map((one): Reported => ({
@@ -42,7 +43,7 @@ const checked = (file: LayoutFile) => {
 };
 
 /** Findings of layouts, of any format that is read. */
-export const checkFiles = async (world: World, files: readonly string[], registry?: string): Promise<Result<Outcome>> => {
+const checkFiles = async (world: World, files: readonly string[], registry?: string): Promise<Result<Outcome>> => {
   const all = [];
   for (const file of files) {
     const read = await readLayoutFile(world, file, registry);
@@ -57,3 +58,13 @@ export const checkFiles = async (world: World, files: readonly string[], registr
     data: { files: all.map(({ data }) => data) },
   });
 };
+
+export const check = reportCommand({
+  name: "check",
+  arguments: "<file...>",
+  example: "check FILE…",
+  summary: "list the findings of layout documents, stylesheets, tokens or tables",
+  levels: { problem: "a rule's own level; a version that was withdrawn", caution: "a rule's own level", note: "a rule's own level" },
+  options: {},
+  run: (world, files, { registry }) => checkFiles(world, files, registry),
+});

@@ -12,6 +12,8 @@ import {
 import { type Result, success } from "../result";
 import { type LayoutFile, readLayoutFile } from "../layout-file";
 import type { Outcome, Reported } from "../report/outcome";
+import { reportCommand } from "../command";
+import { choice } from "../options";
 import type { World } from "../world";
 
 const rule = "version-level";
@@ -27,7 +29,7 @@ const unsaid = ({ name, format, lost }: LayoutFile): readonly string[] =>
     : [`${name} is ${formats[format].said}: only what it can hold is compared.`, ...lost.map((one) => `${name}: not read: ${one}`)];
 
 /** What lies between two layouts in words, and which level of version it asks for; above `most` it is a problem. */
-export const diffFiles = async (
+const diffFiles = async (
   world: World,
   a: string,
   b: string,
@@ -75,3 +77,13 @@ export const diffFiles = async (
     data: { before: before.value.name, after: after.value.name, level: sentences.length === 0 ? null : level, changes, sentences },
   });
 };
+
+export const diff = reportCommand({
+  name: "diff",
+  arguments: "<a> <b>",
+  example: "diff A B",
+  summary: "list the changes between two layouts and the version level they need",
+  levels: { problem: "a level above `--most`" },
+  options: { most: choice("--most <level>", "highest version level that is allowed", versionLevels) },
+  run: (world, [a = "", b = ""], { most, registry }) => diffFiles(world, a, b, most, registry),
+});

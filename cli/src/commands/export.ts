@@ -1,20 +1,33 @@
-import { type FormatId, fileOptions, formats, optionWords, type OptionName, parseWith, writeIn, writingOf } from "@ypsiline/core";
+import {
+  type FormatId,
+  fileOptions,
+  formatIds,
+  formats,
+  optionWords,
+  type OptionName,
+  parseWith,
+  writeIn,
+  writingOf,
+} from "@ypsiline/core";
 import { type Result, refused, success } from "../result";
 import { readLayoutFile } from "../layout-file";
+import { output, textCommand } from "../command";
+import { type OptionRow, requiredChoice, text } from "../options";
 import type { World } from "../world";
 
-/** Options of files as flags: each is said to the command by the name it has in an address. */
-export const exportFlags = (Object.keys(optionWords) as OptionName[]).filter((name) => name !== "density");
+/** Options of files as flags: each has the name that it has in an address. */
+const exportFlags = (Object.keys(optionWords) as OptionName[]).filter((name) => name !== "density");
 
-export type ExportAsked = { readonly format: FormatId; readonly flags: Readonly<Partial<Record<OptionName, string>>> };
+const flagRow = (name: OptionName): OptionRow<string | undefined> => {
+  const { label, values } = optionWords[name];
+  const wanted = Array.isArray(values) ? values.map(([value]) => value).join(" or ") : values === "colour" ? "a colour like 2f8a76" : "";
+  return text(`--${name} <value>`, `${label}${wanted === "" ? "" : `: ${wanted}`}`);
+};
+
+type ExportAsked = { readonly format: FormatId; readonly flags: Readonly<Partial<Record<OptionName, string>>> };
 
 /** A layout in any format core writes, as text. A flag the format knows nothing of is refused, not looked past. */
-export const exportFile = async (
-  world: World,
-  file: string,
-  { format, flags }: ExportAsked,
-  registry?: string,
-): Promise<Result<string>> => {
+const exportFile = async (world: World, file: string, { format, flags }: ExportAsked, registry?: string): Promise<Result<string>> => {
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;
   const { options, of } = formats[format];
@@ -32,3 +45,16 @@ export const exportFile = async (
     ? success(written.text)
     : refused(written.issues.map(({ path, message }) => `${path === "/breakpoint" ? "--breakpoint" : path} ${message}`).join("\n"));
 };
+
+export const exportCommand = textCommand({
+  name: "export",
+  arguments: "<file>",
+  example: "export FILE --format css",
+  summary: "write a layout in another format",
+  options: {
+    format: requiredChoice("--format <form>", "the format", formatIds),
+    output,
+    ...Object.fromEntries(exportFlags.map((name) => [name, flagRow(name)])),
+  },
+  run: (world, [file = ""], { format, registry, output: _, ...flags }) => exportFile(world, file, { format, flags }, registry),
+});

@@ -3,7 +3,7 @@ import {
   type BoxList,
   type EdgeFit,
   type Exact,
-  fit,
+  fit as fitBoxes,
   type Fit,
   fitJson,
   type Layout,
@@ -21,19 +21,21 @@ import { type Result, success, refused } from "../result";
 import { readLayoutFile } from "../layout-file";
 import type { Looked, Outcome, Reported } from "../report/outcome";
 import { readSource } from "../source";
+import { reportCommand } from "../command";
+import { list, text, textOr } from "../options";
 import type { World } from "../world";
 import { measured } from "../measure";
 import { readSize } from "./resolve";
 
-export type FitAsked = {
+type FitAsked = {
   readonly boxes: readonly string[];
   readonly url?: string | undefined;
   readonly widths: readonly string[];
   readonly browser?: string | undefined;
   readonly select?: string | undefined;
-  readonly tolerance?: string | undefined;
+  readonly tolerance: string;
   /** Seconds that one width of a page may take. */
-  readonly timeout?: string | undefined;
+  readonly timeout: string;
 };
 
 const looked: readonly Looked[] = [
@@ -115,15 +117,15 @@ const heldAgainst = (
   subject: string,
   tolerance: Exact,
 ): Result<{ held: Fit; findings: readonly Reported[] }> => {
-  const held = fit(layout, list, { tolerance });
+  const held = fitBoxes(layout, list, { tolerance });
   if (!held.ok) return refused(held.issues.map(({ path, message }) => `${subject} ${path} ${message}`).join("\n"));
   const names = new Map(layout.areas.map((area) => [area.id, area.name]));
   return success({ held: held.value, findings: misfits(held.value, subject, names) });
 };
 
 /** Holds a page, measured at some widths, or box lists against a layout. */
-export const fitFile = async (world: World, file: string, asked: FitAsked, registry?: string): Promise<Result<Outcome>> => {
-  const { tolerance = "1" } = asked;
+const fitFile = async (world: World, file: string, asked: FitAsked, registry?: string): Promise<Result<Outcome>> => {
+  const { tolerance } = asked;
   const near = /^\d{1,3}(\.\d{1,6})?$/.test(tolerance) ? parseDecimal(tolerance) : null;
   if (!near) return refused(`--tolerance must be a number of px from 0 to 999, not ${tolerance}`);
   const widths: Exact[] = [];
@@ -137,7 +139,7 @@ export const fitFile = async (world: World, file: string, asked: FitAsked, regis
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;
   const { layout } = read.value;
-  const seconds = Number(asked.timeout ?? "60");
+  const seconds = Number(asked.timeout);
   if (!(seconds >= 1 && seconds <= 600)) return refused(`--timeout must be a number of seconds from 1 to 600, not ${asked.timeout}`);
   const lists: { readonly subject: string; readonly list: BoxList }[] = [];
   if (asked.url !== undefined) {
@@ -188,3 +190,21 @@ export const fitFile = async (world: World, file: string, asked: FitAsked, regis
     },
   });
 };
+
+export const fit = reportCommand({
+  name: "fit",
+  arguments: "<file> [boxes...]",
+  example: "fit FILE --url … --width 360,768,1280",
+  summary: "compare a page, measured in a browser, or box lists with a layout",
+  levels: { problem: "an edge off by more than `--tolerance`", caution: "an edge near, but off by over 1/64 px" },
+  options: {
+    url: text("--url <address>", "page to measure"),
+    width: list("--width <px>", "viewport widths, separated by commas (default: the drawn-at widths)"),
+    browser: text("--browser <path>", "path of the Chromium to measure with"),
+    select: text("--select <css>", "elements to measure (default: the areas' elements, else visible blocks)"),
+    tolerance: textOr("--tolerance <px>", "how far off an edge may be and still count as near", "1"),
+    timeout: textOr("--timeout <seconds>", "time limit for one width of the page", "60"),
+  },
+  run: (world, [file = "", ...boxes], { width = [], registry, ...asked }) =>
+    fitFile(world, file, { ...asked, boxes, widths: width }, registry),
+});

@@ -6,6 +6,7 @@ import { type Metadata, metadataOf, registryOf, versionIn } from "../registry/cl
 import { withdrawnWords } from "../source";
 import type { Looked, Outcome, Reported } from "../report/outcome";
 import { aligned } from "../table";
+import { reportCommand } from "../command";
 import type { World } from "../world";
 
 const looked: readonly Looked[] = [
@@ -56,7 +57,7 @@ const standingOf = (name: string, { version, range }: Locked, metadata: Metadata
 };
 
 /** Versions of what a folder has by its lock file against what is published. */
-export const outdated = async (world: World, registry?: string): Promise<Result<Outcome>> => {
+const compareLock = async (world: World, registry?: string): Promise<Result<Outcome>> => {
   const lock = await readLock(world);
   if (!lock.ok) return lock;
   const all: Standing[] = [];
@@ -81,3 +82,17 @@ export const outdated = async (world: World, registry?: string): Promise<Result<
     data: { specs: all.map(({ findings: _findings, ...one }) => one) },
   });
 };
+
+export const outdated = reportCommand({
+  name: "outdated",
+  arguments: "",
+  example: "outdated",
+  summary: "compare the versions in ypsiline.lock.json with what is published",
+  levels: {
+    problem: "the version you have was withdrawn",
+    caution: "a later one is in your range",
+    note: "a later one is outside it",
+  },
+  options: {},
+  run: (world, _, { registry }) => compareLock(world, registry),
+});

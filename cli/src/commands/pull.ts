@@ -4,9 +4,11 @@ import { type Result, success, refused } from "../result";
 import { integrityOf, isInside, type Lock, type Locked, lockName, readLock, writeLock, writeWhole } from "../lock";
 import { fetchVersion, metadataOf, readSpecName, registryOf, type SpecName, versionIn } from "../registry/client";
 import { withdrawnWords } from "../source";
+import { textCommand } from "../command";
+import { flag, list, text } from "../options";
 import type { World } from "../world";
 
-export type PullAsked = {
+type PullAsked = {
   /** Specs to have, `@team/spec@range`; none for what the lock file says. */
   readonly specs: readonly string[];
   readonly into?: string | undefined;
@@ -94,7 +96,7 @@ const pulled = async (
 };
 
 /** Brings published specs into a folder: those that are named, or those of its lock file. Answers what it did in words. */
-export const pull = async (world: World, asked: PullAsked, registry?: string): Promise<Result<string>> => {
+const pullSpecs = async (world: World, asked: PullAsked, registry?: string): Promise<Result<string>> => {
   const lock = await readLock(world);
   if (!lock.ok) return lock;
   const wanted: Wanted[] = [];
@@ -122,3 +124,18 @@ export const pull = async (world: World, asked: PullAsked, registry?: string): P
   }
   return success(`${lines.join("\n")}\n`);
 };
+
+export const pull = textCommand({
+  name: "pull",
+  arguments: "[specs...]",
+  example: "pull @team/spec@range",
+  summary: "download published specs into this folder, each file as it was published",
+  options: {
+    into: text("--into <folder>", "target folder (default: layouts/TEAM/SPEC)"),
+    files: list("--files <names>", "files of the package, separated by commas (default: all)"),
+    update: flag("--update", "take the highest version in range, not the one in the lock file"),
+    force: flag("--force", "overwrite files that were changed here"),
+  },
+  run: (world, specs, { into, files = [], update = false, force = false, registry }) =>
+    pullSpecs(world, { specs, into, files, update, force }, registry),
+});

@@ -1,10 +1,12 @@
-import { compare, type Exact, exact, parseDecimal, resolutionJson, type Resolution, resolve, show } from "@ypsiline/core";
+import { compare, type Exact, exact, parseDecimal, resolutionJson, type Resolution, resolve as resolveAt, show } from "@ypsiline/core";
 import { type Result, success, refused } from "../result";
 import { readLayoutFile } from "../layout-file";
 import { aligned } from "../table";
+import { output, textCommand } from "../command";
+import { choiceOr, requiredText, text } from "../options";
 import type { World } from "../world";
 
-export type ResolveAsked = {
+type ResolveAsked = {
   readonly width: string;
   readonly height?: string | undefined;
   readonly breakpoint?: string | undefined;
@@ -53,7 +55,7 @@ const inWords = (one: Resolution): string => {
 };
 
 /** The geometry of a layout at a width: as tables, or as POST /resolve answers it. */
-export const resolveFile = async (world: World, file: string, asked: ResolveAsked, registry?: string): Promise<Result<string>> => {
+const resolveFile = async (world: World, file: string, asked: ResolveAsked, registry?: string): Promise<Result<string>> => {
   const width = readSize("--width", asked.width);
   if (!width.ok) return width;
   const height = asked.height === undefined ? null : readSize("--height", asked.height);
@@ -61,7 +63,7 @@ export const resolveFile = async (world: World, file: string, asked: ResolveAske
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;
   const { breakpoint } = asked;
-  const result = resolve(read.value.layout, {
+  const result = resolveAt(read.value.layout, {
     width: width.value,
     ...(height ? { height: height.value } : {}),
     ...(breakpoint === undefined ? {} : { breakpoint }),
@@ -74,3 +76,18 @@ export const resolveFile = async (world: World, file: string, asked: ResolveAske
     );
   return success(asked.json ? `${JSON.stringify(resolutionJson(result.value), null, 2)}\n` : inWords(result.value));
 };
+
+export const resolve = textCommand({
+  name: "resolve",
+  arguments: "<file>",
+  example: "resolve FILE --width 1280",
+  summary: "show the geometry at a viewport width",
+  options: {
+    width: requiredText("--width <px>", "viewport width"),
+    height: text("--height <px>", "height of the sheet (default: its drawn-at height)"),
+    breakpoint: text("--breakpoint <id>", "use this breakpoint, not the one for that width"),
+    format: choiceOr("--format <form>", "output format", ["table", "json"], "table"),
+    output,
+  },
+  run: (world, [file = ""], { format, registry, ...asked }) => resolveFile(world, file, { ...asked, json: format === "json" }, registry),
+});

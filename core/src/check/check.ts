@@ -21,7 +21,7 @@ export type CheckResult = {
 const gravity: Readonly<Record<Level, number>> = { problem: 0, caution: 1, note: 2 };
 
 /** The layout as rules look at it: everything they share is computed once here. */
-const prepare = (layout: Layout, memory: CheckMemory): Checked => {
+export const checkedOf = (layout: Layout, memory: CheckMemory): Checked => {
   const rootFontSize = rootFontSizeOf(layout);
   const context = { width: fromJsonNumber(1), rootFontSize };
   const base = px(layout.base, context);
@@ -81,7 +81,7 @@ const mending =
     const patched = applyPatch(layout, patch);
     if (!patched.ok) return false;
     const problems = new Set(all.filter(({ level }) => level === "problem").map(nameOf));
-    return proposed(prepare(patched.value, memory)).every(
+    return proposed(checkedOf(patched.value, memory)).every(
       (one) => nameOf(one) !== nameOf(finding) && (one.level !== "problem" || problems.has(nameOf(one))),
     );
   };
@@ -120,7 +120,7 @@ const finding = (layout: Layout, from: Proposed, all: readonly Proposed[], memor
 
 /** Runs every rule over a layout. With a memory, what did not change since an earlier layout is not worked out again. */
 export const check = (layout: Layout, memory: CheckMemory = checkMemory()): CheckResult => {
-  const checked = prepare(layout, memory);
+  const checked = checkedOf(layout, memory);
   const place = new Map(checked.breakpoints.map(({ breakpoint }, index) => [breakpoint.id, index]));
   const order = (id: string): number => place.get(id) ?? place.size;
   const all = proposed(checked);

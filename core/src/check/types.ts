@@ -2,9 +2,9 @@ import type { Exact } from "../exact/exact";
 import type { BreakpointRange } from "../grid/breakpoint-at";
 import type { AreaGeometry } from "../grid/areas";
 import type { ColumnTerms, ShareOf } from "../grid/columns";
-import type { CellId } from "../layout/numbers";
 import type { Layout } from "../layout/schema";
 import type { Words } from "../words/words";
+import type { Mending } from "./mending";
 
 export type Level = "problem" | "caution" | "note";
 
@@ -166,8 +166,8 @@ export type Rule<R extends RuleId> = {
   readonly source: string;
   /** Why it matters to the people who use or build the page: one sentence. */
   readonly matters: string;
-  /** What a repair of the whole spec may change for it; null where such a repair leaves its cautions and notes to people. */
-  readonly mends: readonly CellId[] | null;
+  /** How a repair of the whole spec mends it; null where such a repair leaves it to people. */
+  readonly mends: Mending | null;
   /** Its words. `where` is the breakpoint's name. */
   readonly says: (facts: FactsOf[R], where: string) => FindingWords;
   readonly find: (checked: Checked) => readonly Found<R>[];

@@ -1,8 +1,13 @@
 import { compare, exact, type Exact, fromJsonNumber } from "../exact/exact";
+import { limits } from "../layout/limits";
 import type { Breakpoint, Layout } from "../layout/schema";
 
 /** Widths at which a breakpoint applies: from ≤ W < until; `until` null for the widest. */
 export type BreakpointRange = { readonly breakpoint: Breakpoint; readonly from: number; readonly until: number | null };
+
+/** Whether a width is one of a breakpoint's. */
+export const appliesAt = ({ from, until }: Pick<BreakpointRange, "from" | "until">, width: number): boolean =>
+  width >= from && (until === null || width < until);
 
 /** Breakpoints by rising from-width; where two are equal the later in the document stands later. */
 export const inOrder = (layout: Layout): readonly Breakpoint[] => [...layout.breakpoints].sort((a, b) => a.from - b.from);
@@ -29,5 +34,10 @@ export const breakpointAt = (layout: Layout, width: Exact): Breakpoint => {
   return found;
 };
 
+/** The last whole px of a breakpoint, no less than its first width; of the widest breakpoint the largest size there is. */
+export const lastWidth = ({ from, until }: Pick<BreakpointRange, "from" | "until">): number =>
+  until === null ? limits.size : Math.max(from, Math.min(until, Math.max(1, Math.ceil(until) - 1)));
+
 /** The narrowest width checked for reflow: 320 CSS px (WCAG 2.2, SC 1.4.10 Reflow). */
-export const reflowWidth = exact(320);
+export const reflowPx = 320;
+export const reflowWidth = exact(reflowPx);

@@ -1,7 +1,7 @@
 import { precomputeValues } from "@capsizecss/core";
-import archivo from "@capsizecss/metrics/archivo";
-import recursive from "@capsizecss/metrics/recursive";
+import * as fontkit from "fontkit";
 import fc from "fast-check";
+import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import {
   add,
@@ -74,6 +74,25 @@ describe("text on a baseline", () => {
       }),
       { seed: seedOf("baseline shift") },
     );
+  });
+});
+
+/** What the font file itself says, read by fontkit. */
+const fileMetrics = (name: string, file: string) => {
+  const font = fontkit.openSync(join(import.meta.dirname, "../../../node_modules/@fontsource-variable", name, "files", file));
+  if (!("unitsPerEm" in font)) throw new Error(`${file} holds several fonts`);
+  const { unitsPerEm, ascent, descent, lineGap, capHeight, xHeight } = font;
+  return { unitsPerEm, ascent, descent, lineGap, capHeight, xHeight };
+};
+const archivo = fileMetrics("archivo", "archivo-latin-wght-normal.woff2");
+const recursive = fileMetrics("recursive", "recursive-latin-mono-normal.woff2");
+
+describe("the fonts that ship", () => {
+  it.each([
+    ["Archivo", archivo],
+    ["Recursive", recursive],
+  ] as const)("%s has the metrics of its file; files count the descent downwards", (name, { unitsPerEm, ascent, descent, capHeight }) => {
+    expect(shippedFonts[name]).toEqual({ unitsPerEm, ascent, descent: -descent, capHeight });
   });
 });
 

@@ -1,6 +1,6 @@
 import { words } from "../../words/words";
 import { px } from "../../exact/length";
-import { compare, divide, exact, isWhole, multiply } from "../../exact/exact";
+import { absolute, compare, divide, exact, isWhole, multiply, subtract } from "../../exact/exact";
 import { at, baselineFix } from "../fixes";
 import type { Rule } from "../types";
 import type { Exact } from "../../exact/exact";
@@ -14,13 +14,25 @@ export const stepsOnBase = (base: Exact): readonly Exact[] => [
   ...[1, 2, 3, 4].map((times) => multiply(base, exact(times))),
 ];
 
+/** Those of these steps that six decimals write: a third of the base may have none. */
+const writtenSteps = (base: Exact): Exact[] => stepsOnBase(base).filter((one) => isWhole(multiply(one, exact(1_000_000))));
+
 /** The baseline step and the base unit measure each other: one is a whole multiple of the other. */
 export const baselineOnBase: Rule<"baseline-on-base"> = {
   id: "baseline-on-base",
   level: "caution",
   source: "common practice",
   matters: "Spacing and lines of text drift apart down the page.",
-  mends: ["baseline"],
+  mends: {
+    cells: ["baseline"],
+    lengths: ({ baseline }, base, context) => {
+      const step = baseline && px(baseline.step, context);
+      if (!step || stepOnBase(step, base)) return [];
+      const distance = (one: Exact): Exact => absolute(subtract(one, step));
+      const [nearest = null] = writtenSteps(base).sort((a, b) => compare(distance(a), distance(b)));
+      return [{ cell: "baseline", length: step, nearest }];
+    },
+  },
   says: ({ step, base }) => ({
     title: words`Baseline does not fit the base unit`,
     message: words`Neither is a whole multiple of the other: the baseline step is ${step}, the base unit ${base}.`,
@@ -32,8 +44,7 @@ export const baselineOnBase: Rule<"baseline-on-base"> = {
       if (!baseline) return [];
       const step = px(baseline.step, { width: checked.terms.width, rootFontSize });
       if (stepOnBase(step, base)) return [];
-      // A third of the base may have no decimal; what cannot be written is not offered.
-      const written = stepsOnBase(base).filter((one) => baselineFix(checked, one).length > 0 && isWhole(multiply(one, exact(1_000_000))));
+      const written = writtenSteps(base);
       const below = written.filter((one) => compare(one, step) < 0).at(-1);
       const above = written.find((one) => compare(one, step) > 0);
       return [

@@ -1,5 +1,5 @@
 import { words, name } from "../../words/words";
-import { inOrder } from "../../grid/breakpoint-at";
+import { appliesAt, inOrder } from "../../grid/breakpoint-at";
 import { at, fromFix } from "../fixes";
 import type { Found, Rule } from "../types";
 
@@ -12,7 +12,10 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
   level: "problem",
   source: "Media Queries 4: of two conditions that both hold the later one is used",
   matters: "Browsers use the last breakpoint that applies, so some of its numbers are never seen.",
-  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  mends: {
+    cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+    frame: (frame) => appliesAt(frame, frame.drawn),
+  },
   says: (facts, where) => {
     switch (facts.fault) {
       case "equal":
@@ -60,7 +63,7 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
     });
     for (const checked of breakpoints) {
       const drawn = checked.breakpoint.drawnAt.width;
-      if (drawn >= checked.from && (checked.until === null || drawn < checked.until)) continue;
+      if (appliesAt(checked, drawn)) continue;
       // Of two equal from-widths the first has no widths at all; what mends it is the from-width, said above.
       if (checked.until === checked.from) continue;
       const inside = drawn < checked.from ? checked.from : Math.ceil(checked.until ?? drawn) - 1;

@@ -1,7 +1,8 @@
 import { words, name } from "../../words/words";
 import { columnSum } from "../sums";
-import { compare, exact, fromJsonNumber, sign, smaller, larger } from "../../exact/exact";
-import { limits } from "../../layout/limits";
+import { compare, fromJsonNumber, sign } from "../../exact/exact";
+import { lastWidth } from "../../grid/breakpoint-at";
+import { isWideEnough } from "../mending";
 import { at, countFix, gutterFix, largestCount, largestGutter } from "../fixes";
 import type { Rule } from "../types";
 
@@ -15,7 +16,11 @@ export const columnPositive: Rule<"column-positive"> = {
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
   matters: "Columns that narrow cannot hold content.",
-  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  mends: {
+    cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+    columns: (tried) => isWideEnough(tried, tried.first()) && isWideEnough(tried, tried.last()),
+    narrowest: ({ least }) => least,
+  },
   says: ({ width, terms, column, least }, where) => ({
     title: sign(column) > 0 ? words`Columns are narrower than the minimum` : words`No room for the columns`,
     message:
@@ -26,13 +31,8 @@ export const columnPositive: Rule<"column-positive"> = {
   }),
   find: ({ breakpoints, base, leastColumn }) =>
     breakpoints.flatMap((checked) => {
-      const first = fromJsonNumber(checked.from);
-      const last =
-        checked.until === null
-          ? exact(limits.size)
-          : larger(first, smaller(fromJsonNumber(checked.until), exact(Math.max(1, Math.ceil(checked.until) - 1))));
-      const atFirst = checked.at(first);
-      const atLast = checked.at(last);
+      const atFirst = checked.at(fromJsonNumber(checked.from));
+      const atLast = checked.at(fromJsonNumber(lastWidth(checked)));
       const terms = compare(atLast.column, atFirst.column) < 0 ? atLast : atFirst;
       if (sign(terms.column) > 0 && compare(terms.column, leastColumn) >= 0) return [];
       const gutter = largestGutter(checked, terms.width, leastColumn, base);

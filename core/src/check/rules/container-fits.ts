@@ -9,7 +9,14 @@ export const containerFits: Rule<"container-fits"> = {
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
   matters: "The page scrolls sideways at these widths.",
-  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  mends: {
+    cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+    columns: ({ kind, first }) => {
+      if (kind !== "fixed") return true;
+      const { width, margins, container } = first();
+      return container <= width - margins;
+    },
+  },
   says: ({ width, container, margins, room }, where) => ({
     title: words`The container does not fit`,
     message: words`${name(where)} starts at ${width}, where its margins leave ${room}; the container is ${container}.`,

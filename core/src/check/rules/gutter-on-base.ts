@@ -11,7 +11,7 @@ export const gutterOnBase: Rule<"gutter-on-base"> = {
   level: "caution",
   source: "common practice",
   matters: "Spacing inside components is in base units, so their edges miss the columns.",
-  mends: ["gutter"],
+  mends: { cells: ["gutter"], gutter: (length, { half }) => length % half === 0 },
   says: ({ length, base }) => ({
     title: words`Gutter is ${baseStanding(length, base)}`,
     message: words`The gutter is ${length}; the base unit is ${base}.`,

@@ -14,7 +14,7 @@ export const marginOnBase: Rule<"margin-on-base"> = {
   level: "caution",
   source: "common practice",
   matters: "Spacing inside components is in base units, so their edges miss the columns.",
-  mends: ["margin"],
+  mends: { cells: ["margin"], margin: (length, { half }) => length % half === 0 },
   says: ({ lengths, base }) => ({
     title: words`${lengths.length > 1 ? "Margins are" : "Margin is"} ${
       lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on a half unit"

@@ -1,7 +1,8 @@
 import { words, name } from "../../words/words";
 import { columnSum } from "../sums";
 import { compare, sign } from "../../exact/exact";
-import { reflowWidth } from "../../grid/breakpoint-at";
+import { reflowPx, reflowWidth } from "../../grid/breakpoint-at";
+import { isWideEnough } from "../mending";
 import { at, countFix, fromFix, gutterFix, largestCount, largestGutter } from "../fixes";
 import type { Found, Rule } from "../types";
 
@@ -11,7 +12,16 @@ export const reflow320: Rule<"reflow-320"> = {
   level: "problem",
   source: "WCAG 2.2, success criterion 1.4.10 Reflow",
   matters: "320 px is what a 1280 px screen leaves at 400 % zoom: people who zoom would scroll sideways.",
-  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  mends: {
+    cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+    frame: ({ from }, isLowest) => !isLowest || from <= reflowPx,
+    columns: (tried) => {
+      if (!tried.isLowest) return true;
+      const terms = tried.reflow();
+      // A margin below 0 is what a container wider than the viewport leaves.
+      return isWideEnough(tried, terms) && terms.container <= terms.width;
+    },
+  },
   says: (facts, where) =>
     facts.fault === "starts-above"
       ? {
@@ -28,12 +38,12 @@ export const reflow320: Rule<"reflow-320"> = {
     const lowest = breakpoints[0];
     if (!lowest) return [];
     const found: Found<"reflow-320">[] = [];
-    if (lowest.from > 320)
+    if (lowest.from > reflowPx)
       found.push({
         breakpoint: lowest.breakpoint.id,
         path: at(lowest, "from"),
         facts: { fault: "starts-above", from: lowest.from },
-        fixes: fromFix(lowest, 320),
+        fixes: fromFix(lowest, reflowPx),
       });
     const terms = lowest.at(reflowWidth);
     const fits =

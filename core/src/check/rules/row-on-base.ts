@@ -1,8 +1,9 @@
 import { joined, words } from "../../words/words";
 import { baseSum, baseStanding } from "../sums";
 import { px } from "../../exact/length";
-import type { Exact } from "../../exact/exact";
+import { compare, divide, exact, type Exact, zero } from "../../exact/exact";
 import { at, nearestMultiple, nearestMultiples, rowFix, together } from "../fixes";
+import type { NearestLength } from "../mending";
 import { onBase } from "../on-base";
 import type { Rule } from "../types";
 
@@ -12,7 +13,22 @@ export const rowOnBase: Rule<"row-on-base"> = {
   level: "caution",
   source: "common practice",
   matters: "Spacing inside components is in base units, so their edges miss the rows.",
-  mends: ["rows", "row-gutter"],
+  mends: {
+    cells: ["rows", "row-gutter"],
+    lengths: ({ rows }, base, context) => {
+      if (!rows) return [];
+      const half = divide(base, exact(2));
+      const gutter = px(rows.gutter, context);
+      // A gutter may go altogether; a height may not.
+      const isNearNone = compare(gutter, divide(half, exact(2))) < 0;
+      const lengths: NearestLength[] = [{ cell: "row-gutter", length: gutter, nearest: isNearNone ? zero : nearestMultiple(gutter, half) }];
+      if (rows.kind === "repeating") {
+        const height = px(rows.height, context);
+        lengths.unshift({ cell: "rows", length: height, nearest: nearestMultiple(height, half) });
+      }
+      return lengths.filter(({ length }) => onBase(length, base) === "off");
+    },
+  },
   says: ({ lengths, base }) => ({
     title: words`${lengths.length > 1 ? "Rows are" : lengths[0]?.what === "gutter" ? "Row gutter is" : "Row height is"} ${
       lengths.some(({ length }) => baseStanding(length, base) === "off the base unit") ? "off the base unit" : "on a half unit"

@@ -13,7 +13,10 @@ export const sumCloses: Rule<"sum-closes"> = {
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
   matters: "No room is left for the columns.",
-  mends: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+  mends: {
+    cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
+    columns: ({ drawn }) => drawn.container >= 0 && drawn.column >= 0,
+  },
   says: ({ width, margins, gaps, gutter, container, over }, where) =>
     sign(container) < 0
       ? {

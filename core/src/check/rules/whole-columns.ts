@@ -2,6 +2,7 @@ import { words } from "../../words/words";
 import { columnSum } from "../sums";
 import { isWhole, sign } from "../../exact/exact";
 import { at } from "../fixes";
+import { isWholeSpan } from "../mending";
 import type { Rule } from "../types";
 
 /** c is whole at the drawn-at width. */
@@ -10,7 +11,11 @@ export const wholeColumns: Rule<"whole-columns"> = {
   level: "caution",
   source: "common practice",
   matters: "Browsers round each edge, so equal cards can differ by a pixel.",
-  mends: ["columns", "gutter", "margin", "container"],
+  mends: {
+    cells: ["columns", "gutter", "margin", "container"],
+    columns: (tried) => tried.drawn.column <= 0 || isWholeSpan(tried, tried.drawn, 1),
+    narrowest: ({ unit }) => unit,
+  },
   says: ({ terms }) => ({
     title: words`Columns are not whole pixels`,
     message: words`At ${terms.width}, each column is ${terms.column} wide.`,

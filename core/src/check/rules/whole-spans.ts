@@ -1,6 +1,7 @@
 import { joined, listed, words } from "../../words/words";
 import { exact, isWhole, sign } from "../../exact/exact";
 import { shareNames, shares, shareParts } from "../../grid/columns";
+import { isWholeSpan } from "../mending";
 import { at, gutterFix, nearestWholeGutter } from "../fixes";
 import type { CheckedBreakpoint, Fix, Rule } from "../types";
 
@@ -15,7 +16,12 @@ export const wholeSpans: Rule<"whole-spans"> = {
   level: "caution",
   source: "common practice",
   matters: "Browsers round each edge, so equal cards can differ by a pixel.",
-  mends: ["columns", "gutter", "margin", "container"],
+  mends: {
+    cells: ["columns", "gutter", "margin", "container"],
+    columns: (tried) =>
+      tried.drawn.column <= 0 ||
+      shareParts.every((parts) => tried.count % parts !== 0 || isWholeSpan(tried, tried.drawn, tried.count / parts)),
+  },
   says: ({ terms, spans }) => ({
     title: words`${listed(spans.map(({ parts }, index) => [index === 0 ? shareNames[parts] : shareNames[parts].toLowerCase()]))} are not whole pixels`,
     message: joined(

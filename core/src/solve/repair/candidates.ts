@@ -1,12 +1,14 @@
 import { exact, type Exact, fromJsonNumber, multiply, ratio, toNumber } from "../../exact/exact";
 import { parseLength, px } from "../../exact/length";
-import { columnTerms } from "../../grid/columns";
+import type { Frame, Scale, TriedTerms } from "../../check/mending";
+import type { RuleId } from "../../check/types";
+import { lastWidth, reflowPx } from "../../grid/breakpoint-at";
+import { columnTerms, gapCount } from "../../grid/columns";
+import type { RepairCell } from "../../layout/cells";
 import { limits } from "../../layout/limits";
 import type { Breakpoint } from "../../layout/schema";
 import { commonDenominator } from "../whole-pixel-sets";
-import type { RepairCell } from "../../layout/cells";
-import type { RuleId } from "../../check/types";
-import type { Frame } from "./frames";
+import { columnsPredicate, mendingsBut } from "./mendings";
 
 /**
  * What a repair costs, in the order it is compared in: how many numbers change that make a major version (counts and
@@ -24,7 +26,7 @@ export type Cost = {
   readonly halves: number;
 };
 
-/** Numbers one breakpoint could have, lengths in whole parts of a px (`Scale.unit` to the px), and what taking them costs. */
+/** Numbers one breakpoint could have, lengths in parts of a px as `Scale` counts them, and what taking them costs. */
 export type Candidate = Cost & {
   readonly count: number;
   readonly gutter: number;
@@ -32,14 +34,6 @@ export type Candidate = Cost & {
   readonly end: number;
   /** The declared cap or width; 0 for a fluid container. */
   readonly container: number;
-};
-
-/** What one breakpoint's candidates are worked out from, in whole parts of a px. */
-export type Scale = {
-  readonly unit: number;
-  /** Half the base unit. */
-  readonly half: number;
-  readonly least: number;
 };
 
 /** The numbers of a breakpoint in whole parts of a px, at the width of its frame. */
@@ -51,8 +45,8 @@ type Today = {
   readonly share: { readonly n: number; readonly d: number } | null;
   readonly start: number;
   readonly end: number;
-  /** Margins in % follow the width and are not changed. */
-  readonly relative: { readonly start: number; readonly end: number };
+  /** What part of the width a margin in % is: it follows the width and is not changed. Null for any other. */
+  readonly relative: { readonly start: number | null; readonly end: number | null };
   readonly container: number;
   /** What one column more or less costs, px: today's column, rounded, at least 1. */
   readonly weight: number;
@@ -68,7 +62,7 @@ export type CandidateSearch = {
   readonly work: Work;
   readonly breakpoint: Breakpoint;
   readonly frame: Frame;
-  readonly lowest: boolean;
+  readonly isLowest: boolean;
   readonly rootFontSize: Exact;
   readonly scale: Scale;
   readonly held: ReadonlySet<RepairCell>;
@@ -82,9 +76,8 @@ export type CandidateSearch = {
   readonly anyOne?: boolean;
 };
 
-/** Widths at which a breakpoint's numbers are looked at: where it begins, where it ends, where it is drawn, and 320. */
-const widthsOf = ({ from, until, drawn }: Frame): readonly Exact[] =>
-  [from, drawn, until === null ? limits.size : Math.max(1, Math.ceil(until) - 1), 320].map(fromJsonNumber);
+/** Widths at which a breakpoint's numbers are looked at: its first, its last, the one it is drawn at, and 320. */
+const widthsOf = (frame: Frame): readonly Exact[] => [frame.from, frame.drawn, lastWidth(frame), reflowPx].map(fromJsonNumber);
 
 /**
  * The d of a gutter that is p/d of a column, where the container is held: whole columns make it a whole number of dths,
@@ -107,17 +100,24 @@ export const lengthsOf = (breakpoint: Breakpoint, frame: Frame, rootFontSize: Ex
   return [...share, ...widthsOf(frame).flatMap((width) => [width, ...texts.map((text) => px(text, { width, rootFontSize }))])];
 };
 
-/** The unit over which all of these, and half the base, are whole; null past what doubles count exactly. */
-export const unitOf = (parts: readonly Exact[]): number | null => {
-  const unit = commonDenominator(parts);
-  return unit > 1_000_000_000n ? null : Number(unit);
+/** The largest number that a length is multiplied with: the columns, or a term of the fraction that a gutter in fr is. */
+export const factorOf = ({ columns: { gutter } }: Breakpoint): bigint => {
+  const length = parseLength(gutter);
+  const { n, d } = length?.unit === "fr" ? ratio(length.value) : { n: 0n, d: 1n };
+  return [BigInt(limits.columns), n, d].reduce((most, one) => (one > most ? one : most));
+};
+
+/** The unit over which all of these lengths are whole; null where doubles would not count exactly. */
+export const unitOf = (lengths: readonly Exact[], factor: bigint): number | null => {
+  const unit = commonDenominator(lengths);
+  return unit * BigInt(limits.size) * factor > BigInt(Number.MAX_SAFE_INTEGER) ? null : Number(unit);
 };
 
 const todayOf = ({ breakpoint, frame, rootFontSize, scale }: CandidateSearch): Today => {
   const { columns } = breakpoint;
   const width = fromJsonNumber(frame.drawn);
   const whole = (length: Exact): number => Math.round(toNumber(multiply(length, exact(scale.unit))));
-  const percent = (text: string): number => (text.endsWith("%") ? toNumber(parseLength(text)?.value ?? exact(0)) / 100 : 0);
+  const percent = (text: string): number | null => (text.endsWith("%") ? toNumber(parseLength(text)?.value ?? exact(0)) / 100 : null);
   const terms = columnTerms(columns, { width, rootFontSize });
   const gutter = parseLength(columns.gutter);
   const held =
@@ -136,48 +136,50 @@ const todayOf = ({ breakpoint, frame, rootFontSize, scale }: CandidateSearch): T
   };
 };
 
-/** Values a length may take: today's where it may stand, and the multiples of the half step within the bound; nearest first is not needed. */
-const choices = (today: number, keep: boolean, change: boolean, half: number, reach: number, most: number): readonly number[] => {
-  const values: number[] = keep ? [today] : [];
-  if (!change) return values;
-  const first = Math.max(0, Math.ceil((today - reach) / half));
-  const last = Math.floor(Math.min(most, today + reach) / half);
-  for (let k = first; k <= last; k += 1) if (!(keep && k * half === today)) values.push(k * half);
-  return values;
+/** Values a length may take within a reach: today's and the multiples of the half step, where it may change, that pass. */
+const choices = (
+  today: number,
+  { mayChange, reach, most, half }: { mayChange: boolean; reach: number; most: number; half: number },
+  passes: (length: number) => boolean,
+): readonly number[] => {
+  const values = new Set([today]);
+  if (mayChange)
+    for (let k = Math.max(0, Math.ceil((today - reach) / half)); k <= Math.floor(Math.min(most, today + reach) / half); k += 1)
+      values.add(k * half);
+  return [...values].filter(passes);
 };
 
 /** Most pairs of start and end margin tried with a count and a gutter. */
 const mostPairs = 400;
 
 /**
- * Every set of numbers for one breakpoint that costs no more than the bound and leaves it without a problem and
- * without a whole-column, whole-span or on-base caution, dearest last. Counts are 1 to 96; gutters and margins
- * multiples of the half step, or as they are where they may stay; a held container what whole columns make.
- * Of those alike in gutter and margins only the cheapest is kept: nothing else tells them apart for the others.
- * Those found so far where the work it may do is spent.
+ * Every set of numbers for one breakpoint that costs no more than the bound and that every rule a repair mends lets pass,
+ * dearest last. It tries counts of 1 to 96; gutters and margins on the half step, or as they are; a held container as it
+ * is, or as whole columns make it. Of those alike in gutter and margins only the cheapest is kept: nothing else tells them
+ * apart for the breakpoints beside it. Where the work it may do is spent, it returns those found so far.
  */
 export const candidates = (search: CandidateSearch): readonly Candidate[] => {
-  const { work, breakpoint, frame, lowest, scale, held, exempt, bound } = search;
+  const { work, breakpoint, frame, isLowest, scale, held, exempt, bound } = search;
   const { columns } = breakpoint;
-  const { unit, half, least } = scale;
+  const { unit, half } = scale;
   const today = todayOf(search);
   const { kind } = columns.container;
-  const edge = columns.edgeGutters === "half" ? 0 : -1;
-  const needsWhole = !exempt.has("whole-columns");
-  const needsSpans = !exempt.has("whole-spans");
-  const onHalf = (value: number): boolean => value % half === 0;
-  const free = (rule: RuleId, relative: number, value: number): boolean => relative > 0 || exempt.has(rule) || onHalf(value);
+  const mendings = mendingsBut(exempt);
+  const passes = columnsPredicate(mendings);
+  const narrowest = Math.max(0, ...mendings.map((one) => one.narrowest?.(scale) ?? 0));
+  if (!mendings.every((one) => one.frame?.(frame, isLowest) ?? true)) return [];
 
   const gutters = choices(
     today.gutter,
-    today.share !== null || free("gutter-on-base", 0, today.gutter),
-    today.share === null && !held.has("gutter"),
-    half,
-    bound / 2,
-    today.width,
+    { mayChange: today.share === null && !held.has("gutter"), reach: bound / 2, most: today.width, half },
+    (length) => today.share !== null || mendings.every((one) => one.gutter?.(length, scale) ?? true),
   );
-  const side = (value: number, relative: number): readonly number[] =>
-    choices(value, free("margin-on-base", relative, value), relative === 0 && !held.has("margin"), half, bound, today.width);
+  const side = (value: number, relative: number | null): readonly number[] =>
+    choices(
+      value,
+      { mayChange: relative === null && !held.has("margin"), reach: bound, most: today.width, half },
+      (length) => relative !== null || mendings.every((one) => one.margin?.(length, scale) ?? true),
+    );
   const alike = today.start === today.end && today.relative.start === today.relative.end;
   const starts = side(today.start, today.relative.start);
   const ends = alike ? [] : side(today.end, today.relative.end);
@@ -195,24 +197,36 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
 
   /** Declared margins at another width: those in % follow it. */
   const marginsAt = (width: number, start: number, end: number): number =>
-    (today.relative.start > 0 ? Math.round(width * today.relative.start) : start) +
-    (today.relative.end > 0 ? Math.round(width * today.relative.end) : end);
+    (today.relative.start === null ? start : Math.round(width * today.relative.start)) +
+    (today.relative.end === null ? end : Math.round(width * today.relative.end));
   const first = Math.round(frame.from * unit);
-  const until = frame.until ?? limits.size;
-  const last = Math.max(first, Math.round(Math.min(until, Math.max(1, Math.ceil(until) - 1)) * unit));
-  const reflow = 320 * unit;
+  const last = Math.round(lastWidth(frame) * unit);
+  const reflow = reflowPx * unit;
 
-  const containerAt = (width: number, margins: number, container: number): number =>
-    kind === "fluid" ? width - margins : kind === "capped" ? Math.min(width - margins, container) : container;
-  /** n·c for a container and a gutter: what is left to the columns. */
-  const toColumns = (container: number, n: number, gaps: number, gutter: number): number =>
-    today.share === null ? container - gaps * gutter : (container * n * today.share.d) / (n * today.share.d + gaps * today.share.n);
-  const wideEnough = (width: number, n: number, gaps: number, gutter: number, start: number, end: number, container: number): boolean => {
-    const left = toColumns(containerAt(width, marginsAt(width, start, end), container), n, gaps, gutter);
-    return left > 0 && left >= least * n;
+  // The numbers that are tried, changed in place: there are millions of them.
+  const numbers = { count: 0, gaps: 0, gutter: 0, start: 0, end: 0, container: 0 };
+  const termsAt = (width: number): TriedTerms => {
+    const { count, gaps, gutter } = numbers;
+    const margins = marginsAt(width, numbers.start, numbers.end);
+    const room = width - margins;
+    const container = kind === "fluid" ? room : kind === "capped" ? Math.min(room, numbers.container) : numbers.container;
+    if (today.share === null) return { width, margins, container, column: container - gaps * gutter, gutter: count * gutter, over: count };
+    const { n: p, d } = today.share;
+    return { width, margins, container, column: container * d, gutter: container * p, over: count * d + gaps * p };
+  };
+  const tried = {
+    ...scale,
+    kind,
+    isLowest,
+    count: 0,
+    drawn: termsAt(today.width),
+    first: () => termsAt(first),
+    last: () => termsAt(last),
+    reflow: () => termsAt(reflow),
   };
 
   const cheapest = new Map<string, Candidate>();
+  const inOrder = (): readonly Candidate[] => [...cheapest.values()].sort(compareCost);
   const others = held.has("columns")
     ? []
     : Array.from({ length: limits.columns }, (_, index) => index + 1).filter((count) => count !== today.count);
@@ -220,36 +234,28 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   for (const count of counts) {
     const countCost = 2 * Math.abs(count - today.count) * today.weight;
     if (countCost > bound) continue;
-    const gaps = count + edge;
+    numbers.count = tried.count = count;
+    const gaps = (numbers.gaps = gapCount(count, columns.edgeGutters === "half"));
     for (const gutter of gutters) {
       const gutterCost = countCost + 2 * Math.abs(gutter - today.gutter);
       if (gutterCost > bound) continue;
       // Where not even the whole width holds the columns, no margins and no container will.
-      if (today.share === null && today.width - gaps * gutter < count * Math.max(least, needsWhole ? unit : 0)) continue;
+      if (today.share === null && today.width - gaps * gutter < count * narrowest) continue;
+      numbers.gutter = gutter;
       const gutterHalves = today.share === null && gutter % (2 * half) !== 0 ? 1 : 0;
       for (const { start, end, cost: marginCost } of pairs) {
         if ((work.left -= 1) < 0) return inOrder();
         const before = gutterCost + marginCost;
         if (before > bound) break;
-        const room = today.width - start - end;
-        for (const container of containersFor(
-          room,
-          kind === "fixed" ? Math.min(room, first - marginsAt(first, start, end)) : room,
-          count,
-          gaps,
-          gutter,
-        )) {
+        numbers.start = start;
+        numbers.end = end;
+        for (const container of containersFor(start, end)) {
           work.left -= 1;
           const cost = before + (kind === "fluid" ? 0 : 2 * Math.abs(container - today.container));
           if (cost > bound) continue;
-          if (!closes(containerAt(today.width, start + end, container), count, gaps, gutter)) continue;
-          if (kind === "fixed" && container > first - marginsAt(first, start, end)) continue;
-          if (
-            !wideEnough(first, count, gaps, gutter, start, end, container) ||
-            !wideEnough(last, count, gaps, gutter, start, end, container)
-          )
-            continue;
-          if (lowest && !fitsReflow(count, gaps, gutter, start, end, container)) continue;
+          numbers.container = container;
+          tried.drawn = termsAt(today.width);
+          if (!passes(tried)) continue;
           const key = `${gutter} ${start} ${end}`;
           const known = cheapest.get(key);
           const candidate: Candidate = {
@@ -267,8 +273,8 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
             drawn: 0,
             halves:
               gutterHalves +
-              (today.relative.start === 0 && start % (2 * half) !== 0 ? 1 : 0) +
-              (today.relative.end === 0 && end % (2 * half) !== 0 ? 1 : 0),
+              (today.relative.start === null && start % (2 * half) !== 0 ? 1 : 0) +
+              (today.relative.end === null && end % (2 * half) !== 0 ? 1 : 0),
           };
           if (!known || compareCost(candidate, known) < 0) cheapest.set(key, candidate);
           if (search.anyOne) return inOrder();
@@ -278,58 +284,34 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   }
   return inOrder();
 
-  function inOrder(): readonly Candidate[] {
-    return [...cheapest.values()].sort(compareCost);
-  }
-
-  /** Caps and widths to try: today's, and those that whole columns make, just below it, just above it, the widest that fits and the least. */
-  function containersFor(room: number, most: number, n: number, gaps: number, gutter: number): readonly number[] {
+  /**
+   * Caps and widths to try between two margins: today's, and those that whole columns make, just below it, just above it,
+   * the widest that fits and the narrowest.
+   */
+  function containersFor(start: number, end: number): readonly number[] {
     if (kind === "fluid") return [0];
     if (held.has("container")) return [today.container];
+    const { count, gaps, gutter } = numbers;
+    const room = today.width - start - end;
+    const most = kind === "fixed" ? Math.min(room, first - marginsAt(first, start, end)) : room;
     const values = new Set<number>([today.container]);
     if (today.share !== null) {
       // C = c·(n·d + G·p)/d for a column of c: the whole columns near today's that make a whole number of parts.
       const { n: p, d } = today.share;
-      const parts = n * d + gaps * p;
+      const parts = count * d + gaps * p;
       const near = Math.floor((today.container * d) / (parts * unit));
       for (let column = Math.max(1, near - d); column <= near + d + 1; column += 1) {
         const made = (column * unit * parts) / d;
         if (Number.isInteger(made) && made > 0 && made <= most) values.add(made);
       }
     } else {
-      const made = (columns: number): number => n * columns * unit + gaps * gutter;
-      const near = (today.container - gaps * gutter) / (n * unit);
-      const fitting = Math.floor((most - gaps * gutter) / (n * unit));
-      for (const columns of [Math.floor(near), Math.ceil(near), fitting, Math.ceil(least / unit)])
-        if (columns > 0 && made(columns) <= most) values.add(made(columns));
+      const made = (column: number): number => count * column * unit + gaps * gutter;
+      const near = (today.container - gaps * gutter) / (count * unit);
+      const fitting = Math.floor((most - gaps * gutter) / (count * unit));
+      for (const column of [Math.floor(near), Math.ceil(near), fitting, Math.ceil(narrowest / unit)])
+        if (column > 0 && made(column) <= most) values.add(made(column));
     }
     return [...values];
-  }
-
-  function closes(container: number, n: number, gaps: number, gutter: number): boolean {
-    if (today.share !== null) {
-      const { n: p, d } = today.share;
-      const parts = n * d + gaps * p;
-      // c = C·d/(n·d + G·p) and g = p·c/d: whole columns, and gutters whole wherever a span holds one.
-      const columnTimes = container * d;
-      if (columnTimes <= 0) return false;
-      const whole = columnTimes % (parts * unit) === 0;
-      if (needsWhole && !whole) return false;
-      if (!needsSpans) return true;
-      return [2, 3, 4].filter((k) => n % k === 0).every((k) => (container * ((n / k) * d + (n / k - 1) * p)) % (parts * unit) === 0);
-    }
-    const left = container - gaps * gutter;
-    if (left <= 0) return false;
-    if (needsWhole && left % (n * unit) !== 0) return false;
-    if (!needsSpans) return true;
-    // k/n of what is left and k − 1 gutters make a span of k.
-    return [2, 3, 4].filter((k) => n % k === 0).every((k) => (left / k + (n / k - 1) * gutter) % unit === 0);
-  }
-
-  function fitsReflow(n: number, gaps: number, gutter: number, start: number, end: number, container: number): boolean {
-    const margins = marginsAt(reflow, start, end);
-    const wide = containerAt(reflow, margins, container);
-    return wide <= reflow && wideEnough(reflow, n, gaps, gutter, start, end, container);
   }
 };
 

@@ -1,13 +1,13 @@
-import type { BreakpointRange } from "../../grid/breakpoint-at";
+import type { Frame } from "../../check/mending";
+import { appliesAt, type BreakpointRange, reflowPx } from "../../grid/breakpoint-at";
+import { mendingsBut } from "./mendings";
 
-/** Where one breakpoint begins, the next begins (null for the widest), and the width it is drawn at. */
-export type Frame = { readonly from: number; readonly until: number | null; readonly drawn: number };
-
-const inOrder = (ranges: readonly BreakpointRange[]): boolean =>
-  ranges.every(
-    ({ from, until, breakpoint: { drawnAt } }, index) =>
-      (until === null || until > from) && drawnAt.width >= from && (until === null || drawnAt.width < until) && (index > 0 || from <= 320),
+const isOrdered = (ranges: readonly BreakpointRange[]): boolean => {
+  const mendings = mendingsBut(new Set());
+  return ranges.every(({ from, until, breakpoint: { drawnAt } }, index) =>
+    mendings.every(({ frame }) => frame?.({ from, until, drawn: drawnAt.width }, index === 0) ?? true),
   );
+};
 
 /**
  * From-widths that may mend an order: today's, a px to either side, as many px up as there are before it that start together, one past the width the narrower
@@ -23,15 +23,15 @@ const fromChoices = (ranges: readonly BreakpointRange[], index: number, held: bo
   const rank = ranges.slice(0, index).filter((other) => other.from === from).length;
   const choices = [from, from - 1, from + 1, from + rank, breakpoint.drawnAt.width];
   if (before !== undefined) choices.push(Math.floor(before) + 1);
-  if (index === 0) choices.push(320);
-  return [...new Set(choices)].filter((width) => width >= 1 && (index > 0 || width <= 320));
+  if (index === 0) choices.push(reflowPx);
+  return [...new Set(choices)].filter((width) => width >= 1);
 };
 
 /**
  * What each breakpoint's from-width may become: today's alone where the order holds. `held` tells which are not to move.
  */
 export const frameChoices = (ranges: readonly BreakpointRange[], held: (id: string) => boolean): readonly (readonly number[])[] =>
-  inOrder(ranges)
+  isOrdered(ranges)
     ? ranges.map(({ from }) => [from])
     : ranges.map(({ breakpoint }, index) => fromChoices(ranges, index, held(breakpoint.id)));
 
@@ -44,11 +44,11 @@ const reach = 48;
  */
 export const framesOf = (drawn: number, from: number, until: number | null, drawnHeld: boolean): readonly Frame[] => {
   if (until !== null && until <= from) return [];
-  if (drawn >= from && (until === null || drawn < until)) return [{ from, until, drawn }];
+  if (appliesAt({ from, until }, drawn)) return [{ from, until, drawn }];
   if (drawnHeld) return [];
   const nearest = drawn < from ? from : Math.ceil(until ?? drawn) - 1;
   const inward = drawn < from ? 1 : -1;
   return Array.from({ length: reach + 1 }, (_, step) => nearest + inward * step)
-    .filter((width) => width >= from && (until === null || width < until))
+    .filter((width) => appliesAt({ from, until }, width))
     .map((width) => ({ from, until, drawn: width }));
 };

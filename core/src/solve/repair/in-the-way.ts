@@ -1,7 +1,8 @@
+import type { Frame } from "../../check/mending";
 import type { Layout } from "../../layout/schema";
 import { candidates, type Work } from "./candidates";
 import type { HeldCell } from "./cells";
-import { type Frame, framesOf } from "./frames";
+import { framesOf } from "./frames";
 import { type Place, type Problem, problemOf, searchOf, widest } from "./problem";
 
 /**
@@ -13,9 +14,9 @@ export const stuckAt = (problem: Problem): readonly string[] => {
   const { places } = problem;
   const ids = (at: readonly Place[]): readonly string[] => at.map(({ range }) => range.breakpoint.id);
   const bound = Math.round(2 * widest * problem.scale.unit);
-  const any = (place: Place, frame: Frame, lowest: boolean): boolean =>
+  const any = (place: Place, frame: Frame, isLowest: boolean): boolean =>
     (problem.major ? (["today", "others"] as const) : (["today"] as const)).some(
-      (counts) => candidates({ ...searchOf(problem, place, frame, lowest, bound, counts), anyOne: true }).length > 0,
+      (counts) => candidates({ ...searchOf(problem, place, frame, isLowest, bound, counts), anyOne: true }).length > 0,
     );
   const alone: Place[] = [];
   let reached: ReadonlySet<number | null> = new Set(places[0]?.froms);

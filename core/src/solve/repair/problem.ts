@@ -3,12 +3,13 @@ import { divide, exact, type Exact, multiply, toNumber } from "../../exact/exact
 import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
 import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
 import type { Layout } from "../../layout/schema";
-import { type Candidate, type CandidateSearch, type Cost, lengthsOf, type Scale, unitOf, type Work } from "./candidates";
+import { type Candidate, type CandidateSearch, type Cost, factorOf, lengthsOf, unitOf, type Work } from "./candidates";
 import type { HeldCell } from "./cells";
+import type { Frame, Scale } from "../../check/mending";
 import { isRuleId } from "../../check/registry";
 import type { RuleId } from "../../check/types";
 import type { RepairCell } from "../../layout/cells";
-import { type Frame, frameChoices, framesOf } from "./frames";
+import { frameChoices, framesOf } from "./frames";
 
 /** How far gutters, margins and containers are looked for, px. Where counts and from-widths stay, everything within it is looked at. */
 export const widest = 1024;
@@ -39,14 +40,14 @@ export const searchOf = (
   { work, scale, rootFontSize }: Problem,
   place: Place,
   frame: Frame,
-  lowest: boolean,
+  isLowest: boolean,
   bound: number,
   counts: CandidateSearch["counts"],
 ): CandidateSearch => ({
   work,
   breakpoint: place.range.breakpoint,
   frame,
-  lowest,
+  isLowest,
   rootFontSize,
   scale,
   held: place.held,
@@ -81,7 +82,8 @@ export const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work,
       }),
     ),
   );
-  const unit = unitOf([half, least, ...frames]);
+  const factor = ranges.map(({ breakpoint }) => factorOf(breakpoint)).reduce((most, one) => (one > most ? one : most));
+  const unit = unitOf([half, least, ...frames], factor);
   if (unit === null) return null;
   const parts = (length: Exact): number => toNumber(multiply(length, exact(unit)));
   return { work, places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, major, known: new Map() };

@@ -1,7 +1,8 @@
+import type { Frame } from "../../check/mending";
 import { type Exact, fromJsonNumber, toNumber } from "../../exact/exact";
 import { columnTerms } from "../../grid/columns";
 import { type Candidate, candidates, type CandidateSearch, compareCost, type Cost, mostShares, sharesOf } from "./candidates";
-import { type Frame, framesOf } from "./frames";
+import { framesOf } from "./frames";
 import { type Node, type Problem, searchOf, widest } from "./problem";
 
 /** With other counts there is far more than all within the widest bound: it is looked at within growing bounds. */

@@ -1,0 +1,11 @@
+import type { Command } from "../command";
+import { check } from "./check";
+import { diff } from "./diff";
+import { exportCommand } from "./export";
+import { fit } from "./fit";
+import { outdated } from "./outdated";
+import { pull } from "./pull";
+import { resolve } from "./resolve";
+
+/** Every command, in the order that help and docs/command.md list them. */
+export const commands: readonly Command[] = [check, exportCommand, resolve, diff, fit, pull, outdated];

@@ -1,0 +1,25 @@
+import type { Mending, TriedColumns } from "../../check/mending";
+import { ruleIds, rules } from "../../check/registry";
+import type { RuleId } from "../../check/types";
+
+/**
+ * How rules are mended: all that a repair mends, but for those whose cautions were accepted. Cautions come first: they
+ * look at fewer widths than problems do and let less pass.
+ */
+export const mendingsBut = (exempt: ReadonlySet<RuleId>): readonly Mending[] => {
+  const of = (isProblem: boolean): readonly Mending[] =>
+    ruleIds.flatMap((id) => {
+      const { level, mends } = rules[id];
+      return mends === null || (level === "problem") !== isProblem || (!isProblem && exempt.has(id)) ? [] : [mends];
+    });
+  return [...of(false), ...of(true)];
+};
+
+/** Whether all of these let columns pass. */
+export const columnsPredicate = (mendings: readonly Mending[]): ((tried: TriedColumns) => boolean) => {
+  const predicates = mendings.flatMap(({ columns }) => (columns ? [columns] : []));
+  return (tried) => {
+    for (const passes of predicates) if (!passes(tried)) return false;
+    return true;
+  };
+};
