@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 3,
   forbidOnly: true,
   retries: 0,
-  timeout: 90_000,
+  timeout: 180_000,
   // Patience, not a measure: a laden machine may take its time.
   expect: { timeout: 15_000 },
   projects: [

@@ -14,7 +14,7 @@ export default defineConfig({
       // What core keeps between calls is only what it can work out again from the very value it is kept by (WeakMap), so
       // that test files may share what was loaded.
       { extends: true, test: { name: "core", include: ["cli/test/**/*.test.ts", "core/test/**/*.test.ts"], isolate: false } },
-      { extends: true, test: { name: "web", include: ["web/test/**/*.test.ts"], exclude: ["**/*.db.test.ts"] } },
+      { extends: true, test: { name: "web", include: ["web/test/**/*.test.ts"], exclude: ["**/*.db.test.ts"], isolate: false } },
       // Modules of the server against a real database, each file in a schema of its own.
       { extends: true, test: { name: "database", include: ["web/test/**/*.db.test.ts"], globalSetup: ["web/test/database/cluster.ts"] } },
     ],

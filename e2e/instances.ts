@@ -52,7 +52,7 @@ export type Instance = { readonly address: string; readonly child: ChildProcess;
 export const processOf = async (env: Readonly<Record<string, string>>): Promise<Instance> => {
   const port = await freePort();
   const { DEMO: _demo, ...own } = process.env;
-  const child = spawn(process.execPath, ["--import", "tsx", join(root, "web", "server.ts")], {
+  const child = spawn(process.execPath, [join(root, "web", "dist", "server.mjs")], {
     cwd: join(root, "web"),
     stdio: ["ignore", "pipe", "pipe"],
     env: {
@@ -60,6 +60,7 @@ export const processOf = async (env: Readonly<Record<string, string>>): Promise<
       NODE_ENV: "production",
       NEXT_TELEMETRY_DISABLED: "1",
       RATE_LIMIT: "0",
+      WARM_UP: "0",
       PUBLIC_URL: `http://127.0.0.1:${port}`,
       ...env,
       PORT: String(port),

@@ -60,7 +60,7 @@ test("20 people edit one draft over two application processes while the database
     const addresses: string[] = [];
     for (let index = 0; index < 2; index += 1) {
       const port = await freePort();
-      processes.push(await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", DEMO: "1" }));
+      processes.push(await serve(port, { DATABASE_URL: cluster.url, RATE_LIMIT: "0", WARM_UP: "0", DEMO: "1" }));
       addresses.push(`http://127.0.0.1:${port}`);
     }
     const cookieOf = async (role: string): Promise<string> => {
@@ -226,7 +226,7 @@ test("what is saved through one application process is heard of through the othe
   test.setTimeout(120_000);
   const url = process.env["DATABASE_URL"] ?? "";
   const port = await freePort();
-  const second = await serve(port, { DATABASE_URL: url, RATE_LIMIT: "0", DEMO: "1" });
+  const second = await serve(port, { DATABASE_URL: url, RATE_LIMIT: "0", WARM_UP: "0", DEMO: "1" });
   try {
     const base = process.env["BASE_URL"] ?? "";
     // Twenty people have just signed in from this address: this one waits as it is told.

@@ -3,7 +3,7 @@ import { freePort, serve } from "../scripts/serve";
 
 test("an instance with a rate limit answers 429 with the seconds to wait, whatever address a client claims", async () => {
   const port = await freePort();
-  const server = await serve(port, { RATE_LIMIT: "1", DATABASE_URL: process.env["DATABASE_URL"] });
+  const server = await serve(port, { RATE_LIMIT: "1", WARM_UP: "0", DATABASE_URL: process.env["DATABASE_URL"] });
   try {
     const api = await request.newContext({ baseURL: `http://127.0.0.1:${port}` });
     const statuses: number[] = [];

@@ -35,7 +35,7 @@ const otherRelease = (): string => {
   };
   change("core/src/formats/css/write.ts", "layout by Ypsiline.", "layout by another release.");
   change("core/src/formats/package/readme.ts", "A published layout.", "A layout by another release.");
-  execFileSync(process.execPath, ["--import", "tsx", join(folder, "web", "build-worker.ts")], {
+  execFileSync(process.execPath, ["--import", "tsx", join(folder, "web", "build-server.ts")], {
     cwd: folder,
     stdio: ["ignore", "ignore", "inherit"],
   });
@@ -44,7 +44,7 @@ const otherRelease = (): string => {
 
 const started = async (folder: string, database: string): Promise<{ readonly address: string; readonly child: ChildProcess }> => {
   const port = await freePort();
-  const child = spawn(process.execPath, ["--import", "tsx", join(folder, "web", "server.ts")], {
+  const child = spawn(process.execPath, [join(folder, "web", "dist", "server.mjs")], {
     cwd: join(folder, "web"),
     stdio: ["ignore", "pipe", "inherit"],
     env: {
@@ -53,6 +53,7 @@ const started = async (folder: string, database: string): Promise<{ readonly add
       NEXT_TELEMETRY_DISABLED: "1",
       DATABASE_URL: database,
       RATE_LIMIT: "0",
+      WARM_UP: "0",
       PORT: String(port),
     },
   });

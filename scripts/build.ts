@@ -60,7 +60,7 @@ const writeOwnLayout = (): void => {
     );
 };
 
-/** Builds the application, and the one file of its workers. */
+/** Builds the application, its server and its workers. */
 const buildApplication = (): void => {
   print("Building the application …");
   const result = spawnSync(process.execPath, [join(root, "node_modules/next/dist/bin/next"), "build"], {
@@ -70,11 +70,11 @@ const buildApplication = (): void => {
     env: { ...process.env, NEXT_TELEMETRY_DISABLED: "1", NODE_ENV: "production" },
   });
   if (result.status !== 0) throw new Stop(`${result.stdout}\n${result.stderr}\nThe build failed (its words are above).`);
-  buildWorkers();
+  buildServer();
 };
 
-/** Builds the one file that the workers of the server run. */
-export const buildWorkers = (): void => runNode(["--import", "tsx", join(root, "web/build-worker.ts")], "The workers could not be built");
+/** Builds the server and its workers, one file each. */
+export const buildServer = (): void => runNode(["--import", "tsx", join(root, "web/build-server.ts")], "The server could not be built");
 
 /** What the application needs before it is built or run from its sources: the command, the guide, our own layout. */
 export const writeGenerated = (): void => {

@@ -33,7 +33,7 @@ run(async () => {
       child.once("exit", (code) => stop(code ?? 0));
       children.push(child);
     };
-    start(["--import", "tsx", "build-worker.ts", "--watch"]);
+    start(["--import", "tsx", "build-server.ts", "--watch"]);
     start([join(root, "node_modules/tsx/dist/cli.mjs"), "watch", "--include", "dist/worker.mjs", "server.ts"]);
     print(`\nThe application is built as it is asked for, at http://127.0.0.1:${port}`);
     print(`Demo accounts (password ${password}): ${accounts.map(({ email }) => email).join(", ")}\nStop it with Ctrl-C.\n`);

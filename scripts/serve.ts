@@ -35,7 +35,7 @@ export const requireFreePort = (port: number): Promise<void> =>
 /** Starts the application, built unless `env` says otherwise; resolves when it answers. */
 export const serve = (port: number, env: NodeJS.ProcessEnv): Promise<ChildProcess> =>
   new Promise((resolve, reject) => {
-    const child = spawn(process.execPath, ["--import", "tsx", join(root, "web", "server.ts")], {
+    const child = spawn(process.execPath, [join(root, "web", "dist", "server.mjs")], {
       cwd: join(root, "web"),
       stdio: ["ignore", "pipe", "inherit"],
       env: { ...process.env, NODE_ENV: "production", NEXT_TELEMETRY_DISABLED: "1", ...env, PORT: String(port) },

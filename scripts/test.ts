@@ -8,9 +8,13 @@ import { print, run, Stop } from "./terminal";
 /** A tool of the project: its title, its file in node_modules, and what it is given. */
 type Tool = { readonly title: string; readonly file: string; readonly args: readonly string[]; readonly env?: NodeJS.ProcessEnv };
 
+const begun = performance.now();
+/** How long all of it has taken so far. */
+const soFar = (): string => `${Math.round((performance.now() - begun) / 1000)} s`;
+
 /** Runs a tool; throws a Stop where it fails. */
 const runTool = ({ title, file, args, env = {} }: Tool): void => {
-  print(`\n— ${title}`);
+  print(`\n— ${title} (starts after ${soFar()})`);
   const result = spawnSync(process.execPath, [join(root, "node_modules", file), ...args], {
     cwd: root,
     stdio: ["ignore", "inherit", "inherit"],
@@ -30,7 +34,7 @@ const runBeside = async (tools: readonly Tool[]): Promise<void> => {
     const output: Buffer[] = [];
     for (const stream of [child.stdout, child.stderr]) stream.on("data", (data: Buffer) => output.push(data));
     const code = await new Promise<number | null>((resolve) => child.on("close", resolve));
-    print(`\n— ${title}\n${Buffer.concat(output).toString()}`.trimEnd());
+    print(`\n— ${title} (done after ${soFar()})\n${Buffer.concat(output).toString()}`.trimEnd());
     if (code !== 0) throw new Stop(`${title}: failed.`);
   }
 };

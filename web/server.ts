@@ -18,7 +18,8 @@ import { readSettings, setting } from "./server/settings/settings";
 import { answerProbe, beginDraining, observe } from "./server/running/observability";
 
 // The application behind one plain HTTP server: every request passes `receive` first. Files of published versions are
-// answered ahead of the framework; heavy work is done by a pool of workers that this process opens.
+// answered ahead of the framework; heavy work is done by a pool of workers that this process opens. It runs in the folder
+// `web`: from this file while developing, else as `build-server.ts` has built it.
 const read = readSettings(process.env);
 if (!read.ok) {
   for (const { name, message } of read.faults) process.stderr.write(`${name} ${message}\n`);
@@ -28,10 +29,10 @@ if (!read.ok) {
 endOnFatalFaults(() => setImmediate(() => process.exit(70)));
 const port = setting("PORT");
 const hostname = setting("HOST");
-const pool = openHeavyPool();
+const pool = openHeavyPool(join(process.cwd(), "dist", "worker.mjs"));
 shareHeavyPool(pool);
 const isDevelopment = process.env.NODE_ENV === "development";
-const app = next({ dev: isDevelopment, dir: import.meta.dirname, hostname, port });
+const app = next({ dev: isDevelopment, dir: process.cwd(), hostname, port });
 await app.prepare();
 const handle = app.getRequestHandler();
 
@@ -96,9 +97,7 @@ server.on("error", (error) => {
   process.exit(1);
 });
 // The command of this release is in the registry from now on; without it the application is as it was.
-await keepCommand(database(), join(import.meta.dirname, "..", "cli", "dist")).catch((error: unknown) =>
-  report("keeping the command", error),
-);
+await keepCommand(database(), join(process.cwd(), "..", "cli", "dist")).catch((error: unknown) => report("keeping the command", error));
 
 // The first answer of each kind has connections, workers and code to wait for, and holds up everybody's while it loads: the
 // server asks itself before anybody does. As nobody: a page's code is loaded before it is known that they may not see it.
@@ -119,11 +118,11 @@ const ownQuestions = (): readonly (readonly [string, RequestInit])[] => {
     ["/session", { method: "POST", body: new URLSearchParams(), redirect: "manual" }],
   ];
 };
-const readBuilt = (name: string): unknown => JSON.parse(readFileSync(join(import.meta.dirname, ".next", "server", name), "utf8"));
+const readBuilt = (name: string): unknown => JSON.parse(readFileSync(join(process.cwd(), ".next", "server", name), "utf8"));
 const warm = async (): Promise<void> => {
   await pool.warm().catch((error: unknown) => report("loading what the workers do", error));
   const own = `http://${hostname.includes(":") ? `[${hostname}]` : hostname}:${port}`;
-  for (const [path, question] of ownQuestions())
+  for (const [path, question] of setting("WARM_UP") ? ownQuestions() : [])
     await fetch(own + path, { ...question, signal: AbortSignal.timeout(10_000) })
       .then((answer) => answer.arrayBuffer())
       .catch((error: unknown) => report(`asking itself for ${path}`, error));

@@ -4,7 +4,7 @@ import { setPriority } from "node:os";
 import type { HeavyTask } from "@/server/heavy/kinds";
 import { fileOf, valueOf } from "@/server/heavy/tasks";
 
-// What a worker of the server does (`server/heavy/pool.ts`), built to one file by `build-worker.ts`.
+// What a worker of the server does (`server/heavy/pool.ts`), built to one file by `build-server.ts`.
 
 // Behind the thread that answers everybody, where there are more of them than processors. On Linux this is the thread's own.
 try {

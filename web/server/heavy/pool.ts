@@ -1,5 +1,4 @@
 import { availableParallelism } from "node:os";
-import { join } from "node:path";
 import { blankLayout } from "@ypsiline/core";
 import { Piscina } from "piscina";
 import { fairQueue } from "./fair-queue";
@@ -20,13 +19,7 @@ const waits: Readonly<Record<Lane, { readonly waiting: number; readonly waitingP
 /** Memory limit of one worker, MiB. Pictures are limited by their pixels instead. */
 const memory = 384;
 
-/**
- * The workers' code: one file, built with the application (`build-worker.ts`). A loader of TypeScript would leave its open
- * files behind in each worker that is ended.
- */
-const workerFile = join(import.meta.dirname, "..", "..", "dist", "worker.mjs");
-
-const workersOf = (lane: Lane) => {
+const workersOf = (lane: Lane, workerFile: string) => {
   const pool = new Piscina<HeavyTask, unknown>({
     filename: workerFile,
     name: "runTask" satisfies keyof typeof import("../../worker"),
@@ -46,12 +39,15 @@ const workersOf = (lane: Lane) => {
 /** An empty task: once it is done, the worker has loaded its code, which must not count against a deadline. */
 const first: HeavyTask = { kind: "check", body: JSON.stringify({ layout: blankLayout("First") }) };
 
-/** Opens the workers. Called once, by the server: it is not bundled, so it knows where the worker's file is. */
-export const openHeavyPool = (): HeavyPool => {
+/**
+ * Opens the workers. Called once, by the server. Their code is one file, built with the application (`build-server.ts`): a
+ * loader of TypeScript would leave its open files behind in each worker that is ended.
+ */
+export const openHeavyPool = (workerFile: string): HeavyPool => {
   const pools: Readonly<Record<Lane, ReturnType<typeof workersOf>>> = {
-    anybody: workersOf("anybody"),
-    members: workersOf("members"),
-    publishing: workersOf("publishing"),
+    anybody: workersOf("anybody", workerFile),
+    members: workersOf("members", workerFile),
+    publishing: workersOf("publishing", workerFile),
   };
   const queueOf = (lane: Lane) => fairQueue({ slots: threads[lane], slotsPerClient: Math.max(1, threads[lane] - 1), ...waits[lane] });
   return {

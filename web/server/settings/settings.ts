@@ -123,6 +123,11 @@ export const settings = {
     otherwise: "0",
     schema: withDefault(whole(0, 100_000_000), "0"),
   },
+  WARM_UP: {
+    words: "Set to 0 to answer as soon as the process has started. Pages are then loaded when they are first opened, which takes longer.",
+    otherwise: "1",
+    schema: withDefault(flag, "1"),
+  },
   LOG_LEVEL: {
     words: "What is logged: `error`, `warn`, `info` (one line per request) or `silent`.",
     otherwise: "info",

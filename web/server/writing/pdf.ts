@@ -26,7 +26,7 @@ import {
   words,
 } from "@ypsiline/core";
 import { createRequire } from "node:module";
-import PDFDocument from "pdfkit";
+import type PDFDocument from "pdfkit";
 
 /** What a sheet is printed from. */
 export type SheetOf = {
@@ -75,10 +75,12 @@ const plain = (text: Text): string =>
     : text.map((part) => (typeof part === "string" ? harmless(part) : isName(part) ? harmless(part.name) : setNumber(part))).join("");
 
 /** The printable sheet of a version: title block, drawings to one scale, numbers, rows, text roles, spans, notes, accepted findings and changes. A4. */
-export const pdfOf = (sheet: SheetOf): Promise<Uint8Array> =>
-  new Promise((resolved, reject) => {
+export const pdfOf = async (sheet: SheetOf): Promise<Uint8Array> => {
+  // Loaded when the first PDF is asked for: it takes as long to load as everything else a worker does.
+  const { default: Document } = await import("pdfkit");
+  return new Promise((resolved, reject) => {
     const { layout } = sheet;
-    const document = new PDFDocument({
+    const document = new Document({
       size: "A4",
       margin,
       bufferPages: true,
@@ -107,6 +109,7 @@ export const pdfOf = (sheet: SheetOf): Promise<Uint8Array> =>
     }
     document.end();
   });
+};
 
 type Document = InstanceType<typeof PDFDocument>;
 

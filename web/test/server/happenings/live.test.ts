@@ -14,6 +14,7 @@ vi.mock("@/server/database/database", () => ({
   }),
   onRenewed: (work: () => void) => house.renewals.push(work),
 }));
+vi.resetModules();
 const { listenTo } = await import("@/server/happenings/live");
 
 const last = (): Heard => {

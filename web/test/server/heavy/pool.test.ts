@@ -1,8 +1,9 @@
 import { readdirSync } from "node:fs";
+import { join } from "node:path";
 import { afterAll, describe, expect, it } from "vitest";
 import { openHeavyPool } from "@/server/heavy/pool";
 
-const pool = openHeavyPool();
+const pool = openHeavyPool(join(import.meta.dirname, "../../../dist/worker.mjs"));
 afterAll(() => pool.close());
 
 const never = new AbortController().signal;

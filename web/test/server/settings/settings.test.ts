@@ -28,6 +28,7 @@ describe("settings of an instance", () => {
         TEAM_SPECS: 5000,
         TEAM_PROJECTS: 5000,
         INSTANCE_STORAGE: 0,
+        WARM_UP: true,
         LOG_LEVEL: "info",
       },
     });
