@@ -1,5 +1,6 @@
 import { expect, type Page, test } from "@playwright/test";
-import { makeSpec, pageOf, saved, typeTerm } from "./people";
+import { publishedSpec, publishNext } from "./clients";
+import { facetTab, makeSpec, pageOf, saved, typeTerm } from "./people";
 
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const sum = (page: Page) => page.getByRole("region", { name: "Sum line" });
@@ -88,4 +89,21 @@ test("a comment made elsewhere is flagged on the open sheet", async ({ browser, 
   await expect(author.page.getByRole("link", { name: "Open comment: Is this the harbour's margin?" })).toBeVisible();
   await author.context.close();
   await reader.context.close();
+});
+
+test("the address keeps what is looked at when the page is fetched again, as after a version of somebody else", async ({ browser }) => {
+  const spec = await publishedSpec([["1.0.0", "24px"]]);
+  const { page, context, said } = await pageOf(browser, "author");
+  await page.goto(`/specs/skerry/${spec}?at=desk`);
+  await facetTab(page, "Rows").click();
+  await expect(page).toHaveURL(/facet=rows/);
+  const fetched = page.waitForResponse((answer) => answer.request().headers()["rsc"] !== undefined && answer.url().includes(`/${spec}`));
+  await publishNext(spec, "1.1.0", "32px");
+  await fetched;
+  await expect(page.getByText("1.1.0").first()).toBeVisible();
+  await expect(page).toHaveURL(/facet=rows/);
+  await page.reload();
+  await expect(facetTab(page, "Rows")).toHaveAttribute("aria-selected", "true");
+  expect(said).toEqual([]);
+  await context.close();
 });

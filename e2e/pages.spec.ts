@@ -11,7 +11,7 @@ type AxeResults = { violations: { id: string; impact: string | null; nodes: { ht
 
 /** What axe finds of serious or critical impact (WCAG 2 A and AA and best practices). */
 const serious = async (page: Page, contrast = true): Promise<readonly string[]> => {
-  await page.evaluate(axe);
+  if (!(await page.evaluate(() => "axe" in window))) await page.evaluate(axe);
   // What is told of what passes, and ways to find elements again, take axe half of its time; nothing here plays or turns.
   const { violations } = await page.evaluate(
     (enabled) =>

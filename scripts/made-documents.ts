@@ -4,6 +4,7 @@ import type { Command } from "../cli/src/command";
 import { reportOptions } from "../cli/src/command";
 import { commands } from "../cli/src/commands/all";
 import type { OptionRow } from "../cli/src/options";
+import { webhookMessages } from "../web/wire/webhooks";
 import { root } from "./run-script";
 
 // Parts of documents that code knows are made from it. A test compares them; `npm run documents` writes them.
@@ -54,6 +55,13 @@ const parts: Readonly<Record<string, Readonly<Record<string, () => string>>>> = 
         commands.flatMap(({ name, levels }) =>
           levels ? [[code(name), levels.problem ?? "", levels.caution ?? "", levels.note ?? ""]] : [],
         ),
+      ),
+  },
+  "docs/format.md": {
+    webhooks: () =>
+      table(
+        ["Event", "When", "Members beside `event`"],
+        Object.entries(webhookMessages).map(([event, { when, data }]) => [code(event), when, Object.keys(data.shape).map(code).join(", ")]),
       ),
   },
 };

@@ -47,6 +47,7 @@ run(async () => {
     runBeside([{ title: "lint", file: "eslint/bin/eslint.js", args: [".", "--max-warnings", "0"] }]),
     runBeside([
       ...["core", "cli", "web", "scripts"].map((part) => ({ title: `types of ${part}`, file: "typescript-7/bin/tsc", args: ["-p", part] })),
+      { title: "unused files, exports and packages", file: "knip/bin/knip.js", args: ["--no-config-hints"] },
       { title: "format", file: "prettier/bin/prettier.cjs", args: ["--check", "--log-level", "warn", "."] },
     ]),
   ]);

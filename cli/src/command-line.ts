@@ -13,12 +13,12 @@ declare const YPSILINE_VERSION: string;
 const version = typeof YPSILINE_VERSION === "undefined" ? "0.0.0" : YPSILINE_VERSION;
 
 /** How the program ends: nothing found, something found, or it could not run. */
-export const exitCodes = { clean: 0, found: 1, notRun: 2 } as const;
+const exitCodes = { clean: 0, found: 1, notRun: 2 } as const;
 
-/** Where the program runs: what commands see of it, and where what they say goes. */
+/** What the program runs in: the world that commands see, and the streams they write to. */
 export type Terminal = {
   readonly world: World;
-  /** Writes to standard output. Rejects where that is not possible. */
+  /** Writes to standard output. Rejects if that fails. */
   readonly stdout: (text: string) => Promise<void>;
   readonly stderr: (text: string) => void;
   /** Whether standard output is a terminal. */
@@ -26,7 +26,7 @@ export type Terminal = {
 };
 
 /** Says why a file could not be written. */
-export const unwritten = (to: string, error: unknown): string => {
+const unwritten = (to: string, error: unknown): string => {
   const { code } = error as { code?: string };
   if (code === "EISDIR" || code === "ENOTEMPTY") return `${to} is a folder. Name a file in it`;
   if (code === "ENOTDIR" || code === "EEXIST") return `${to} cannot be written: part of its path is a file, not a folder`;
@@ -85,7 +85,7 @@ export const runCommandLine = async (typed: readonly string[], terminal: Termina
       "after",
       "\nA FILE is a path, - for standard input, or a published spec (@team/spec@range).\nExits with 0 if nothing is found, 1 if anything is at or above --fail-on, 2 if the command could not run.",
     );
-  // Help and errors are written before the program ends; a full disk is told as anywhere else.
+  // Help is written before the program ends; a full disk is reported as for other output.
   const pending: Promise<void>[] = [];
   program.configureOutput({ writeOut: (text) => void pending.push(stdout(text)), writeErr: stderr });
   for (const one of commands) add(program, one, (values, args) => one.run(world, args, values).then((done) => finish(done, values)));

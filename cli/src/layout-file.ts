@@ -4,7 +4,7 @@ import { type Result, success, refused } from "./result";
 import { readSource, type Source } from "./source";
 import type { World } from "./world";
 
-/** A layout as it was read from a file of any format core reads, and what of the file was left out. */
+/** A layout read from a file of any format, and what of the file was not read. */
 export type LayoutFile = Source & { readonly layout: Layout; readonly lost: readonly string[]; readonly format: FormatId };
 
 /** Reads a layout from a FILE. Reports the first three faults of a file that is not a layout: where, and what would be valid. */
@@ -36,7 +36,7 @@ export const linesOf = ({ text, format }: LayoutFile): ((pointer: string) => num
       .slice(1)
       .map((part) => part.replaceAll("~1", "/").replaceAll("~0", "~"))
       .map((part) => (/^\d+$/.test(part) ? Number(part) : part));
-    // A member that is left out has no line: that of what it would stand in is told.
+    // A missing member has no line: the line of its parent is returned.
     for (let length = path.length; length >= 0; length -= 1) {
       const node = findNodeAtLocation(root, path.slice(0, length));
       if (node) return text.slice(0, node.offset).split("\n").length;

@@ -11,13 +11,13 @@ export type Locked = {
   /** Of the package the files are of. */
   readonly integrity: string;
   readonly registry: string;
-  /** Where the files stand, from the lock file's folder. */
+  /** The folder of the files, relative to the lock file's. */
   readonly into: string;
   /** The integrity of each file, by its path in that folder. */
   readonly files: Readonly<Record<string, string>>;
 };
 
-/** ypsiline.lock.json: what of which version a project has, for those without a package manager. */
+/** ypsiline.lock.json: the versions and files a project has, for projects without a package manager. */
 export type Lock = { readonly lockVersion: 1; readonly specs: Readonly<Record<string, Locked>> };
 
 export const lockName = "ypsiline.lock.json";
@@ -35,7 +35,7 @@ const isLocked = (data: unknown): data is Locked => {
 export const isInside = (path: string): boolean =>
   path !== "" && !path.startsWith("/") && !/^[a-z]:|\\/i.test(path) && !path.split("/").includes("..");
 
-/** Reads the lock file of a folder; an empty one where there is none. */
+/** Reads the lock file of a folder; returns an empty one if there is none. */
 export const readLock = async ({ cwd }: World): Promise<Result<Lock>> => {
   let text: string;
   try {
@@ -59,7 +59,7 @@ export const readLock = async ({ cwd }: World): Promise<Result<Lock>> => {
   }
 };
 
-/** Writes a file in one go: whoever reads it meanwhile has the old one. */
+/** Writes a file in one step: readers see the old or the new file, never a part. */
 export const writeWhole = async (path: string, bytes: Uint8Array | string): Promise<void> => {
   await mkdir(dirname(path), { recursive: true });
   const beside = `${path}.${process.pid}.new`;

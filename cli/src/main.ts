@@ -5,7 +5,7 @@ import { warning } from "./world";
 
 const stderr = (text: string): void => void process.stderr.write(text);
 
-// What cannot be written is told where it is written; without a listener it would end the process first.
+// Write errors are handled where text is written. Without a listener they would end the process first.
 process.stdout.on("error", () => undefined);
 
 const code = await runCommandLine(process.argv.slice(2), {
@@ -13,7 +13,7 @@ const code = await runCommandLine(process.argv.slice(2), {
     cwd: process.cwd(),
     env: process.env,
     home: homedir(),
-    // Reading from a terminal would wait for ever.
+    // Reading from a terminal would never end.
     stdin: () => (process.stdin.isTTY ? Promise.resolve("") : allOf(process.stdin)),
     warn: (message) => stderr(warning(message)),
   },

@@ -10,7 +10,7 @@ export type PageAsked = {
   readonly url: string;
   /** Widths of the viewport, px. */
   readonly widths: readonly number[];
-  /** Path of a Chromium; the one playwright-core knows of where it is left out. */
+  /** Path of a Chromium. Default: the one that playwright-core has. */
   readonly browser?: string | undefined;
   /** CSS selector of the elements to measure; else those of areas, else visible blocks, as the snippet chooses. */
   readonly select?: string | undefined;
@@ -21,7 +21,7 @@ export type PageAsked = {
 /** A page's boxes at one width, as a box list in JSON. */
 export type Measured = { readonly width: number; readonly text: string };
 
-/** What of playwright-core is used here. It is no dependency: whoever measures pages has one. */
+/** The part of playwright-core that is used. It is not a dependency: projects that measure pages install it. */
 type Page = {
   readonly setViewportSize: (size: { width: number; height: number }) => Promise<void>;
   readonly goto: (url: string, options: { waitUntil: "commit"; timeout: number }) => Promise<{ status: () => number } | null>;
@@ -34,7 +34,7 @@ type Chromium = { readonly launch: (options: object) => Promise<Browser> };
 const patience = { settling: 15_000, closing: 5_000 };
 const mostWidths = 50;
 
-/** What `work` comes to, or a refusal once a time is over: a page that never ends answers nothing, and is asked nothing more. */
+/** The result of `work`, or an error after a time limit, because a page that never ends never answers. */
 const within = async <T>(ms: number, work: Promise<T>, words: string): Promise<T> => {
   let timer: NodeJS.Timeout | undefined;
   const over = new Promise<never>((_resolve, reject) => {
@@ -48,8 +48,8 @@ const within = async <T>(ms: number, work: Promise<T>, words: string): Promise<T
 };
 
 /**
- * Waits in a page until it has loaded and its content stands: nothing was added or taken away for half a second, pictures in sight
- * have come, and its fonts. What goes on without end, a picture that never comes say, is waited for up to a time and no longer.
+ * Waits in a page until it has loaded and is stable: nothing was added or removed for half a second, visible pictures
+ * and fonts have loaded. It waits no longer than `most`, for example for a picture that never loads.
  */
 const settled = async (most: number): Promise<void> => {
   const until = performance.now() + most;
@@ -67,7 +67,7 @@ const settled = async (most: number): Promise<void> => {
   await orLater(Promise.all([...document.images].filter(({ loading }) => loading !== "lazy").map((one) => one.decode().catch(() => null))));
 };
 
-/** playwright-core as the project has it that the command runs in, or as it stands beside the command. */
+/** playwright-core of the project that the command runs in, or the one installed beside the command. */
 const chromiumOf = async ({ cwd }: World): Promise<Result<Chromium>> => {
   for (const from of [join(cwd, "package.json"), import.meta.url]) {
     try {
@@ -97,8 +97,8 @@ const measureAt = async (page: Page, layout: Layout, { url, select, longest }: P
 };
 
 /**
- * Measures a page at some widths of the viewport: the overlay's own script is run in it, which asks the browser where things
- * stand. Nothing of the page is changed but by that.
+ * Measures a page at some viewport widths, by running the overlay's script in it, which reads positions from the
+ * browser. Nothing else of the page is changed.
  */
 export const measured = async (world: World, layout: Layout, asked: PageAsked): Promise<Result<readonly Measured[]>> => {
   const { url, widths, browser, longest } = asked;

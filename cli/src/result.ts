@@ -1,4 +1,4 @@
-/** What something came to, or why it could not be, in words for whoever typed it. */
+/** The result of something, or the reason why it failed, in words for the person who typed it. */
 export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok: false; readonly message: string };
 
 export const success = <T>(value: T): Result<T> => ({ ok: true, value });

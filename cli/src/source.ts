@@ -3,7 +3,7 @@ import { type Result, success, refused, wordsOf } from "./result";
 import { fetchVersion, metadataOf, readSpecName, registryOf, versionIn } from "./registry/client";
 import { pathIn, type World } from "./world";
 
-/** What a FILE came to: how it is called in what is said, its text, and why it was withdrawn where it is a version that was. */
+/** The content of a FILE: its name for messages, its text, and, for a withdrawn version, the reason. */
 export type Source = { readonly name: string; readonly text: string; readonly withdrawn?: string };
 
 /** Largest file, as the application imports. */
@@ -18,7 +18,7 @@ const decoded = (name: string, bytes: Uint8Array): Result<Source> => {
   }
 };
 
-/** What is said of a version that was withdrawn; a registry's word for it begins so itself. */
+/** The sentence about a withdrawn version; a registry's own sentence may begin the same way. */
 export const withdrawnWords = (named: string, reason: string): string =>
   `${named} was withdrawn: ${reason.replace(/^withdrawn:?\s*/i, "")}`;
 

@@ -7,7 +7,7 @@ export type World = {
   /** The person's own folder, where their .npmrc is. */
   readonly home: string;
   readonly stdin: () => Promise<string>;
-  /** Tells whoever typed the command something beside what was asked for. */
+  /** Writes a warning beside the output. */
   readonly warn: (message: string) => void;
 };
 

@@ -2,7 +2,6 @@ import {
   blankLayout,
   type Breakpoint,
   type Columns,
-  exact,
   fromJsonNumber,
   type Layout,
   newBreakpoint,
@@ -60,4 +59,3 @@ export const withColumns = (layout: Layout, id: string, columns: Partial<Columns
   withBreakpoint(layout, id, (one) => ({ ...one, columns: { ...one.columns, ...columns } }));
 
 export const text = toJson;
-export const px = (value: number) => exact(value);

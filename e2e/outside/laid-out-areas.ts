@@ -10,7 +10,7 @@ const nested = (areas: readonly Area[], within: string | undefined): string =>
     .join("");
 
 /** One element an area, in reading order, areas within areas inside them. */
-export const areasMarkup = (areas: readonly Area[]): string => `<div class="layout-areas">${nested(areas, undefined)}</div>`;
+const areasMarkup = (areas: readonly Area[]): string => `<div class="layout-areas">${nested(areas, undefined)}</div>`;
 
 /**
  * Lays a stylesheet's areas out in a frame of each width in the browser and measures every area that is shown; null for one

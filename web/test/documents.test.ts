@@ -41,7 +41,15 @@ describe("what the project says of itself", () => {
   });
 
   it("keeps the lines of its documents within 120 characters, but for tables, code and addresses", () => {
-    for (const path of ["README.md", "CONTRIBUTING.md", "CHANGELOG.md", "docs/architecture.md", "docs/operations.md"])
+    for (const path of [
+      "README.md",
+      "CONTRIBUTING.md",
+      "CHANGELOG.md",
+      "docs/architecture.md",
+      "docs/operations.md",
+      "docs/fit.md",
+      "docs/format.md",
+    ])
       for (const line of read(path).split("\n"))
         if (!line.startsWith("|")) expect(line.length, `${path}: ${line}`).toBeLessThanOrEqual(120);
   });

@@ -1,7 +1,7 @@
 import { cellList, type Layout } from "@ypsiline/core";
 
 /** What a comment is about: "Desk, gutter". Something that was removed is named by its id. */
-export const aboutWords = (about: string, layout: Layout): string => {
+const aboutWords = (about: string, layout: Layout): string => {
   if (about === "spec") return "The whole spec";
   const [id = "", number] = about.split(" ");
   const area = layout.areas.find((one) => one.id === id);

@@ -6,7 +6,7 @@ import { type ReadFile, readLayoutFile } from "./read-file";
 type Props = { readonly label: string; readonly onRead: (read: ReadFile) => void };
 
 /** The kinds of files that a layout can be imported from. */
-export const readableKinds = ".json,.css,.csv,.tsv,.svg,application/json,text/css,text/csv,image/svg+xml";
+const readableKinds = ".json,.css,.csv,.tsv,.svg,application/json,text/css,text/csv,image/svg+xml";
 
 /** Chooses and reads a file; reading can be cancelled. A fault is shown below until another file is chosen. */
 export const FilePicker = ({ label, onRead }: Props) => {

@@ -2,7 +2,7 @@ import type { Issue } from "@ypsiline/core";
 import type { ConflictOf, GetKey, PathValues, PostKey, RouteKey, Sent, Told } from "@/wire/routes";
 
 /** A problem document as the application's own requests meet it; status 0 when this server did not answer. */
-export type Fault<Conflict = unknown> = {
+type Fault<Conflict = unknown> = {
   readonly status: number;
   readonly detail: string;
   readonly issues: readonly Issue[];

@@ -268,7 +268,7 @@ export const gridsAnswer = z.object({
   ),
 });
 
-export const findingAnswer = z.object({
+const findingAnswer = z.object({
   rule: z.string(),
   level: z.enum(["problem", "caution", "note"]),
   breakpoint: z.string(),

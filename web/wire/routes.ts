@@ -424,7 +424,7 @@ export const routes = {
   "POST /api/teams/:team/webhooks/:id/test": { request: nothing, answer: nothing },
 } as const satisfies Readonly<Record<`${"GET" | "POST"} /${string}`, Contract>>;
 
-export type Routes = typeof routes;
+type Routes = typeof routes;
 export type RouteKey = keyof Routes;
 
 /** The largest body a route takes, bytes. */

@@ -22,13 +22,13 @@ const rule = "version-level";
 const filled = ({ layout, format }: LayoutFile, from: LayoutFile): LayoutFile["layout"] =>
   format === "layout" ? layout : takeOver(from.layout, layout, format, false);
 
-/** What is said of a file that cannot hold all of a layout. */
+/** Lines about a file whose format cannot hold all of a layout. */
 const unsaid = ({ name, format, lost }: LayoutFile): readonly string[] =>
   format === "layout"
     ? []
     : [`${name} is ${formats[format].said}: only what it can hold is compared.`, ...lost.map((one) => `${name}: not read: ${one}`)];
 
-/** What lies between two layouts in words, and which level of version it asks for; above `most` it is a problem. */
+/** The changes between two layouts in words, and the version level they need; a level above `most` is a problem. */
 const diffFiles = async (
   world: World,
   a: string,

@@ -26,7 +26,7 @@ const flagRow = (name: OptionName): OptionRow<string | undefined> => {
 
 type ExportAsked = { readonly format: FormatId; readonly flags: Readonly<Partial<Record<OptionName, string>>> };
 
-/** A layout in any format core writes, as text. A flag the format knows nothing of is refused, not looked past. */
+/** A layout in any format, as text. A flag that the format does not have is refused, not ignored. */
 const exportFile = async (world: World, file: string, { format, flags }: ExportAsked, registry?: string): Promise<Result<string>> => {
   const read = await readLayoutFile(world, file, registry);
   if (!read.ok) return read;

@@ -15,7 +15,7 @@ const looked: readonly Looked[] = [
   { id: "out-of-range", level: "note", source: "a later version is outside the range" },
 ];
 
-/** How one spec stands: what it has, what its range would bring, and what there is. */
+/** The versions of one spec: the one in use, the latest in range, and the latest of all. */
 type Standing = {
   readonly name: string;
   readonly current: string;

@@ -20,12 +20,12 @@ type PullAsked = {
   readonly force: boolean;
 };
 
-/** Where a spec's files stand, where nobody said. */
+/** The default folder of a spec's files. */
 const usualFolder = (name: string): string => `layouts/${name.slice(1)}`;
 
 type Wanted = SpecName & { readonly locked: Locked | null };
 
-/** Files that are not as they were written: changed here, or others that stand where ours would. */
+/** Files that would be overwritten although they were changed here, or are somebody else's. */
 const changedHere = async (
   world: World,
   into: string,
@@ -115,7 +115,7 @@ const pullSpecs = async (world: World, asked: PullAsked, registry?: string): Pro
     if (!done.ok) return refused([...lines, done.message].join("\n"));
     const [name, locked] = done.value;
     now = { ...now, specs: { ...now.specs, [name]: locked } };
-    // One by one: what was brought stays noted where the next cannot be had.
+    // One by one, so that downloaded specs stay in the lock file if the next one fails.
     await writeLock(world, now);
     const count = Object.keys(locked.files).length;
     lines.push(

@@ -11,7 +11,7 @@ import { npmSettings, tokenFor } from "./npmrc";
 /** A published spec as it is named: `@skerry/passenger-booking@^2.1.0`; the range is `latest` where none is said. */
 export type SpecName = { readonly name: string; readonly range: string };
 
-/** Reads `@team/spec@range`; null where a text is none. */
+/** Reads `@team/spec@range`; null if the text is not one. */
 export const readSpecName = (text: string): SpecName | null => {
   const found = /^(@[a-z][a-z0-9-]{0,59}\/[a-z][a-z0-9-]{0,59})(?:@(.+))?$/.exec(text);
   return found ? { name: found[1] ?? "", range: found[2] ?? "latest" } : null;
@@ -20,10 +20,13 @@ export const readSpecName = (text: string): SpecName | null => {
 /** A registry, how it is shown who asks, and the proxies it is asked through. */
 export type Registry = { readonly url: string; readonly token: string | null; readonly proxies: Proxies };
 
-/** npm's own registry, which has no team's specs: settings name it where nothing else is said. */
+/** npm's own registry, the default of npm's settings. It has no specs. */
 const notOurs = /^https?:\/\/registry\.npmjs\.org\/?$/;
 
-/** The registry of a scope: the one said, else the one settings of npm name. YPSILINE_TOKEN stands before a token written there. */
+/**
+ * The registry of a scope: the named one, else the one in npm's settings. YPSILINE_TOKEN takes precedence over a token
+ * there.
+ */
 export const registryOf = async (world: World, said: string | undefined, scope: string): Promise<Result<Registry>> => {
   const settings = await npmSettings(world);
   const general = settings.get("registry");
@@ -40,7 +43,7 @@ export const registryOf = async (world: World, said: string | undefined, scope: 
 };
 
 /** A version as metadata has it. */
-export type Offered = {
+type Offered = {
   readonly dist: { readonly tarball: string; readonly integrity: string };
   readonly deprecated?: string;
 };
@@ -54,7 +57,7 @@ const patience = 30_000;
 const mebibyte = 1024 * 1024;
 const most = { metadata: 50 * mebibyte, tarball: 50 * mebibyte, unpacked: 200 * mebibyte };
 
-/** Fetches with the token where it goes to the registry itself, and to nobody else. */
+/** Fetches with the token, which is only sent to the registry itself. */
 const fetched = async (registry: Registry, url: string, limit: number, accept: string): Promise<Result<Buffer>> => {
   try {
     const own = url.startsWith(registry.url);
@@ -100,7 +103,10 @@ export const metadataOf = async (registry: Registry, name: string): Promise<Resu
   }
 };
 
-/** The version a range comes to, as npm has it: a tag's, else the highest in range that was not withdrawn, else the highest. */
+/**
+ * The version of a range, chosen as npm does: the tag's, else the highest in range that was not withdrawn, else the
+ * highest in range.
+ */
 export const versionIn = (metadata: Metadata, range: string): Result<string> => {
   const all = Object.keys(metadata.versions);
   const tagged = metadata["dist-tags"][range];
@@ -115,8 +121,8 @@ export const versionIn = (metadata: Metadata, range: string): Result<string> => 
     : success(found);
 };
 
-/** Whether bytes are those that an integrity (sha512-…, Subresource Integrity) stands for. */
-export const isWhole = (bytes: Uint8Array, integrity: string): boolean => {
+/** Whether bytes match an integrity (sha512-…, Subresource Integrity). */
+const isWhole = (bytes: Uint8Array, integrity: string): boolean => {
   const found = /^sha512-([A-Za-z0-9+/]{86}==)$/.exec(integrity);
   if (!found) return false;
   const wanted = Buffer.from(found[1] ?? "", "base64");
@@ -124,10 +130,10 @@ export const isWhole = (bytes: Uint8Array, integrity: string): boolean => {
 };
 
 /** Files of a package by their path in it. */
-export type Files = ReadonlyMap<string, Buffer>;
+type Files = ReadonlyMap<string, Buffer>;
 
 /** Unpacks a package; plain files only, inside it, up to a size. */
-export const unpacked = async (bytes: Uint8Array): Promise<Result<Files>> => {
+const unpacked = async (bytes: Uint8Array): Promise<Result<Files>> => {
   const files = new Map<string, Buffer>();
   const tar = extract();
   const gunzip = createGunzip();
@@ -161,7 +167,9 @@ export const unpacked = async (bytes: Uint8Array): Promise<Result<Files>> => {
 /** A version as it was fetched. */
 export type Fetched = { readonly version: string; readonly integrity: string; readonly files: Files; readonly withdrawn: string | null };
 
-/** Fetches a version, whole or not at all: `integrity` where somebody knows it already, else the one the metadata says. */
+/**
+ * Fetches a version completely or not at all. Its integrity must be `integrity` if given, else the one in the metadata.
+ */
 export const fetchVersion = async (
   registry: Registry,
   metadata: Metadata,

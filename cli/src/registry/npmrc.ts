@@ -2,12 +2,12 @@ import { readFile } from "node:fs/promises";
 import { dirname, join, relative, sep } from "node:path";
 import type { World } from "../world";
 
-/** Text with ${NAME} taken from the environment as npm does; ${NAME?} is nothing where it is not set. */
+/** Replaces ${NAME} from the environment as npm does; ${NAME?} is empty if it is not set. */
 const filled = (text: string, env: World["env"]): string =>
   text.replace(/\$\{(\w+)(\??)\}/g, (whole, variable: string, optional: string) => env[variable] ?? (optional ? "" : whole));
 
 /** Lines `name = value` of an .npmrc; anything else is passed over. */
-export const readNpmrc = (text: string, env: World["env"]): ReadonlyMap<string, string> =>
+const readNpmrc = (text: string, env: World["env"]): ReadonlyMap<string, string> =>
   new Map(
     text.split(/\r?\n/).flatMap((line): [string, string][] => {
       const found = /^\s*([^#;=\s][^=]*?)\s*=\s*(.*?)\s*$/.exec(line);
@@ -17,7 +17,9 @@ export const readNpmrc = (text: string, env: World["env"]): ReadonlyMap<string, 
     }),
   );
 
-/** Settings in variables, npm_config_NAME in any letters: _ stands for -, but in names of a registry's address. */
+/**
+ * Settings in variables, npm_config_NAME in upper or lower case: _ means -, except in settings of a registry's address.
+ */
 const ofEnvironment = (env: World["env"]): ReadonlyMap<string, string> =>
   new Map(
     Object.entries(env).flatMap(([variable, value]): [string, string][] => {
@@ -35,7 +37,7 @@ const jsonIn = async (folder: string): Promise<{ readonly workspaces?: unknown }
   }
 };
 
-/** A folder and those it stands in, from the inside out. */
+/** A folder and its parents, from the inside out. */
 const outwards = (folder: string): readonly string[] => (dirname(folder) === folder ? [folder] : [folder, ...outwards(dirname(folder))]);
 
 /** Whether a root's `workspaces` name a folder below it: `packages/*`, `apps/**`, or a path. */
@@ -61,7 +63,7 @@ const isWorkspace = (workspaces: unknown, path: string): boolean => {
   });
 };
 
-/** Where a project's .npmrc stands: beside the nearest package.json, or at the root of the workspaces that is one of. */
+/** The folder of a project's .npmrc: that of the nearest package.json, or the root of its workspaces. */
 const projectOf = async (cwd: string): Promise<string> => {
   let own: string | null = null;
   for (const folder of outwards(cwd)) {
@@ -74,8 +76,8 @@ const projectOf = async (cwd: string): Promise<string> => {
 };
 
 /**
- * npm's own settings, as npm reads them (docs.npmjs.com, npmrc and config): variables before the project's file, that before the
- * person's, that before the machine's. `userconfig` and `globalconfig` say where the last two stand.
+ * npm's settings, read as npm does (docs.npmjs.com, npmrc and config): variables, then the project's file, then the
+ * person's, then the machine's. `userconfig` and `globalconfig` are the paths of the last two.
  */
 export const npmSettings = async ({ cwd, home, env }: World): Promise<ReadonlyMap<string, string>> => {
   const read = async (path: string): Promise<ReadonlyMap<string, string>> => readNpmrc(await readFile(path, "utf8").catch(() => ""), env);
@@ -88,9 +90,12 @@ export const npmSettings = async ({ cwd, home, env }: World): Promise<ReadonlyMa
 };
 
 /** A registry's address as settings name tokens by it: without its scheme, with a slash at its end. */
-export const settingsKey = (registry: string): string => `${registry.replace(/^https?:/, "").replace(/\/*$/, "")}/`;
+const settingsKey = (registry: string): string => `${registry.replace(/^https?:/, "").replace(/\/*$/, "")}/`;
 
-/** The token settings have for an address: under it, or under a shorter path of the same host. An empty one is none. */
+/**
+ * The token for an address in the settings: under it, or under a shorter path of the same host. An empty one counts as
+ * none.
+ */
 export const tokenFor = (settings: ReadonlyMap<string, string>, registry: string): string | null => {
   for (let key = settingsKey(registry); /^\/\/[^/]+\//.test(key); key = key.replace(/[^/]*\/$/, "")) {
     const token = settings.get(`${key}:_authToken`);

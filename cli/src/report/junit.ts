@@ -1,15 +1,18 @@
 import { XMLBuilder } from "fast-xml-parser";
 import { type FailLevel, fails, type Outcome, type Reported } from "./outcome";
 
-/** What XML 1.0 has no sign for, or advises against (section 2.2, Char): control characters, halves of pairs, two that are none. */
+/**
+ * Characters that XML 1.0 forbids or discourages (section 2.2, Char): control characters, single surrogates, two
+ * noncharacters.
+ */
 const unfit = /[^\P{Cc}\t\n\r]|\p{Cs}|[\ufffe\uffff]/gu;
 const fit = (text: string): string => text.replace(unfit, "\ufffd");
 
 const told = (one: Reported): string => fit([`${one.about}: ${one.message}`, one.sum, one.pointer ?? ""].filter(Boolean).join("\n"));
 
 /**
- * The outcome as JUnit XML, as build servers read it: a suite for each subject, a case for each rule that was looked for. A
- * case fails where it has a finding at or above the level; what was found below it is said and passes.
+ * The outcome as JUnit XML, for build servers: one suite per subject, one case per rule. A case fails if it has a
+ * finding at or above the level. Findings below it are listed, and the case passes.
  */
 export const inJunit = ({ subjects, looked, findings }: Outcome, failOn: FailLevel): string => {
   const suites = subjects.map((subject) => {

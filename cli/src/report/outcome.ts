@@ -1,24 +1,24 @@
 import type { Level } from "@ypsiline/core";
 
-/** A finding of any command: what it is about, where it stands, and how grave it is. */
+/** A finding of any command: its subject, place and level. */
 export type Reported = {
   readonly rule: string;
   readonly level: Level;
-  /** What was looked at: a file, a package, an address. */
+  /** What was checked: a file, a package, an address. */
   readonly subject: string;
   /** The breakpoint, box or package it is about, by name. */
   readonly about: string;
   readonly message: string;
-  /** The sum with numbers; "" where there is none. */
+  /** The sum with numbers; "" if there is none. */
   readonly sum: string;
-  /** JSON Pointer in the subject, and its line; null where it has none. */
+  /** JSON Pointer in the subject, and its line; null if it has none. */
   readonly pointer: string | null;
   readonly line: number | null;
   /** The reason it was accepted for; null where it was not. */
   readonly accepted: string | null;
 };
 
-/** What was looked for: SARIF and JUnit list it whether it was found or not. */
+/** A rule that was checked: SARIF and JUnit list all rules, also those without findings. */
 export type Looked = { readonly id: string; readonly level: Level; readonly source: string };
 
 /** What a command found out. */
@@ -42,5 +42,5 @@ const gravity: Readonly<Record<FailLevel, number>> = { never: 4, problem: 3, cau
 export const fails = ({ level, accepted }: Reported, failOn: FailLevel): boolean =>
   gravity[level] >= gravity[failOn] && (accepted === null || level === "problem");
 
-/** 0 where nothing is at or above the level, else 1. */
+/** 0 if nothing is at or above the level, else 1. */
 export const exitOf = ({ findings }: Outcome, failOn: FailLevel): 0 | 1 => (findings.some((one) => fails(one, failOn)) ? 1 : 0);

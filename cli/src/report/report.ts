@@ -3,9 +3,9 @@ import type { FailLevel, Outcome } from "./outcome";
 import { inSarif } from "./sarif";
 import { inWords } from "./words";
 
-/** How an outcome is told: to people, to programs, to code scanning, to build servers. */
+/** The formats of an outcome: for people, programs, code scanning and build servers. */
 export const reportFormats = ["words", "json", "sarif", "junit"] as const;
-export type ReportFormat = (typeof reportFormats)[number];
+type ReportFormat = (typeof reportFormats)[number];
 
 export type Telling = { readonly format: ReportFormat; readonly failOn: FailLevel; readonly colour: boolean; readonly version: string };
 

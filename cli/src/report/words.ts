@@ -14,7 +14,7 @@ const summary = (findings: readonly Reported[]): string => {
 /** Control characters of a terminal have no business in a name. */
 const harmless = (text: string): string => text.replace(/\p{Cc}/gu, " ");
 
-/** The outcome in words, a finding to a paragraph, grouped by what was looked at; with colour on a terminal. */
+/** The outcome in words, one paragraph per finding, grouped by subject; coloured on a terminal. */
 export const inWords = ({ subjects, findings, lines }: Outcome, colour: boolean): string => {
   const paint = pc.createColors(colour);
   const tone: Readonly<Record<Level, (text: string) => string>> = {

@@ -66,7 +66,7 @@ export const findingsJson = ({ findings, held }: CheckResult, layout: Layout) =>
   held,
 });
 
-/** Boxes held against a grid as JSON (docs/fit.md). */
+/** The fit of boxes as JSON (docs/fit.md). */
 export const fitJson = ({ breakpoint, width, edges, across, boxes }: Fit) => {
   const line = (one: LineFit) => ({ at: toJson(one.at), off: toJson(one.off), is: one.is });
   const verdicts = boxes.map((one) => verdict(one));

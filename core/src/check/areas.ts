@@ -8,7 +8,10 @@ export const areaPath = ({ layout }: Checked, id: string): string => `/areas/${l
 export const placementPath = (checked: Checked, { breakpoint }: CheckedBreakpoint, id: string, member = ""): string =>
   `${areaPath(checked, id)}/placements/${breakpoint.id}${member === "" ? "" : `/${member}`}`;
 
-/** What a rule finds at each breakpoint, where that rests on the breakpoint's own numbers and areas alone: remembered while these stay. */
+/**
+ * What a rule finds at each breakpoint, if that depends only on the breakpoint's own numbers and areas. It is
+ * remembered until one of them changes.
+ */
 export const eachBreakpoint = <F>(checked: Checked, rule: RuleId, find: (at: CheckedBreakpoint) => readonly F[]): readonly F[] =>
   checked.breakpoints.flatMap((at) => at.remember(rule, () => find(at)));
 
@@ -24,7 +27,7 @@ export const placeFix = (
   patch: [{ op: "replace", path: placementPath(checked, at, area.id), value: { ...placement, ...change } } satisfies PatchOperation],
 });
 
-/** Lets an area flow: it stands on no row of its own. */
+/** Lets an area flow: it has no row of its own. */
 export const flowFix = (checked: Checked, at: CheckedBreakpoint, area: AreaGeometry): readonly Fix[] =>
   area.placement.row === undefined
     ? []

@@ -71,10 +71,7 @@ const proposedOf = <R extends RuleId>(id: R, checked: Checked): readonly Propose
 
 const proposed = (checked: Checked): readonly Proposed[] => ruleIds.flatMap((id) => proposedOf(id, checked));
 
-/**
- * Whether a fix that a rule proposes does what it promises: applied to the layout it leaves a layout, mends its finding,
- * and brings up no problem that was not there.
- */
+/** Whether a proposed fix works: the result is a valid layout, the finding is gone, and there is no new problem. */
 const mending =
   (layout: Layout, finding: Proposed, all: readonly Proposed[], memory: CheckMemory) =>
   ({ patch }: Fix): boolean => {
@@ -86,16 +83,16 @@ const mending =
     );
   };
 
-/** What tries the next of the fixes proposed for a finding; false where none is left. */
+/** Functions that try the next proposed fix of a finding. They return false when none is left. */
 const trials = new WeakMap<Finding, () => boolean>();
 
 /**
- * Tries one more of the fixes that are proposed for a finding, which takes as long as a check; false where all were
- * tried, and the finding's `fixes` are known without any work. For pages that must not stand still meanwhile.
+ * Tries one more of the fixes proposed for a finding, which takes as long as a check. Returns false when all were
+ * tried; then the finding's `fixes` are known. For pages that must not freeze meanwhile.
  */
 export const tryNextFix = (finding: Finding): boolean => trials.get(finding)?.() ?? false;
 
-/** A finding whose fixes are tried when they are first looked at: most never are. */
+/** A finding whose fixes are tried when they are first read; most never are. */
 const finding = (layout: Layout, from: Proposed, all: readonly Proposed[], memory: CheckMemory): Finding => {
   const { proposed: untried, ...found } = from;
   const mends = mending(layout, from, all, memory);
@@ -118,7 +115,7 @@ const finding = (layout: Layout, from: Proposed, all: readonly Proposed[], memor
   return made;
 };
 
-/** Runs every rule over a layout. With a memory, what did not change since an earlier layout is not worked out again. */
+/** Runs every rule on a layout. With a memory, what has not changed since an earlier layout is not calculated again. */
 export const check = (layout: Layout, memory: CheckMemory = checkMemory()): CheckResult => {
   const checked = checkedOf(layout, memory);
   const place = new Map(checked.breakpoints.map(({ breakpoint }, index) => [breakpoint.id, index]));

@@ -1,6 +1,6 @@
 import type { RuleId } from "./types";
 
-/** What a check looks at, and when it is right to accept what it finds. For the guide; a finding says the rest itself. */
+/** What a check examines, and when accepting its finding is right. For the guide; the rest is in the finding. */
 export type Explained = { readonly checks: string; readonly accept: string };
 
 const never = "Never as it is: a problem stops a version from being published.";

@@ -8,7 +8,7 @@ import type { CheckedBreakpoint, Fix, FixChange, FixNumber } from "./types";
 /** JSON Pointer to a member of a breakpoint. */
 export const at = (checked: CheckedBreakpoint, member: string): string => `/breakpoints/${checked.index}/${member}`;
 
-/** Gives members of a breakpoint one length; none where it cannot be declared. */
+/** Sets members of a breakpoint to one length. No fix if the length cannot be declared. */
 const replaceLengths = (
   checked: CheckedBreakpoint,
   what: (text: string) => FixChange,
@@ -23,7 +23,7 @@ const replaceLengths = (
 const number =
   (term: FixNumber) =>
   (text: string): NumberChange => ({ term, to: [text] });
-/** A fix of numbers, as those that several of are put together. */
+/** A change of numbers; several of these can be combined into one fix. */
 type NumberChange = Extract<FixChange, { readonly term: FixNumber }>;
 
 export const gutterFix = (checked: CheckedBreakpoint, gutter: Exact): readonly Fix[] =>
@@ -35,7 +35,7 @@ export const marginFix = (checked: CheckedBreakpoint, margin: Exact): readonly F
 export const countFix = (checked: CheckedBreakpoint, count: number): readonly Fix[] =>
   count < 1 ? [] : [{ term: "columns", to: [String(count)], patch: [{ op: "replace", path: at(checked, "columns/count"), value: count }] }];
 
-/** Sets the container's own width or cap; none for a fluid container, which has neither. */
+/** Sets the container's own width or cap. No fix for a fluid container, which has neither. */
 export const containerFix = (checked: CheckedBreakpoint, width: Exact): readonly Fix[] => {
   const { kind } = checked.breakpoint.columns.container;
   if (kind === "fluid" || sign(width) <= 0) return [];
@@ -53,8 +53,8 @@ export const capFix = (checked: CheckedBreakpoint): readonly Fix[] => {
 };
 
 /**
- * A container held at most at a width, with smaller margins below it: what is meant where it would shrink at a hand-over
- * because its margins grow there. At the drawn-at width it stays as it is.
+ * A container with a maximum width and smaller margins below it: usually what was meant when larger margins make the
+ * container shrink at the next breakpoint. At the drawn-at width nothing changes.
  */
 export const holdFix = (checked: CheckedBreakpoint, margins: { readonly start: Exact; readonly end: Exact }): readonly Fix[] => {
   const { container } = checked.breakpoint.columns;
@@ -82,7 +82,7 @@ export const fromFix = (checked: CheckedBreakpoint, from: number): readonly Fix[
   { term: "from", to: [String(from)], patch: [{ op: "replace", path: at(checked, "from"), value: from }] },
 ];
 
-/** Sets the height or the gutter of rows; none for the height of dividing rows, which is worked out. */
+/** Sets the height or the gutter of rows. No fix for the height of dividing rows, which is calculated. */
 export const rowFix = (checked: CheckedBreakpoint, what: "height" | "gutter", value: Exact): readonly Fix[] => {
   const { rows } = checked.breakpoint;
   if (!rows || (what === "height" && (rows.kind === "dividing" || sign(value) <= 0))) return [];
@@ -92,7 +92,7 @@ export const rowFix = (checked: CheckedBreakpoint, what: "height" | "gutter", va
 export const baselineFix = (checked: CheckedBreakpoint, step: Exact): readonly Fix[] =>
   sign(step) <= 0 ? [] : replaceLengths(checked, number("baseline"), step, ["baseline/step"]);
 
-/** Sets the drawn-at height; none where it would need more than three decimals. */
+/** Sets the drawn-at height. No fix if it needs more than three decimals. */
 export const heightFix = (checked: CheckedBreakpoint, height: Exact): readonly Fix[] => {
   const text = toExactDecimal(height, 3);
   if (text === null) return [];
@@ -105,22 +105,22 @@ export const nearestMultiples = (length: Exact, unit: Exact): readonly Exact[] =
   return [floor(count), ceiling(count)].filter((n) => sign(n) > 0).map((n) => multiply(n, unit));
 };
 
-/** The whole multiple above 0 of the unit nearest to a length, the smaller of two as near. */
+/** The nearest whole multiple of the unit, above 0. Of two that are equally near, the smaller. */
 export const nearestMultiple = (length: Exact, unit: Exact): Exact => {
   const count = ceiling(subtract(divide(length, unit), exact(1, 2)));
   return multiply(sign(count) > 0 ? count : exact(1), unit);
 };
 
-/** Several changes as one fix, for a finding about several numbers of which any one left would break its rule still. */
+/** Several changes as one fix, for a finding about several numbers that all have to change. */
 export const together = (term: FixNumber, fixes: readonly Fix[]): readonly Fix[] =>
   fixes.length === 0 ? [] : [{ term, to: fixes.flatMap((fix) => ("to" in fix ? fix.to : [])), patch: fixes.flatMap(({ patch }) => patch) }];
 
-/** How many closing values on either side of today's are tried for the other conditions. */
+/** How many values that close, on each side of today's, are tried against the other conditions. */
 const tried = 4;
 
 /**
- * The multiple of `unit` nearest to `today` for which the column (constant − slope·value)/n is whole and
- * above 0, at most `most`; the smaller of two as near, null where none of the nearest is fit.
+ * The multiple of `unit` nearest to `today`, at most `most`, that makes the column (constant − slope·value)/n whole and
+ * above 0. Of two that are equally near, the smaller; null if none of those tried does.
  */
 const nearestClosing = (today: Exact, unit: Exact, constant: Exact, slope: Exact, n: number, most?: Exact): Exact | null => {
   const closing = wholeQuotients(constant, multiply(slope, unit), n);
@@ -142,13 +142,13 @@ export const nearestWholeGutter = (checked: CheckedBreakpoint, unit: Exact): Exa
 };
 
 /** The nearest equal margin on `unit` that makes the column (W − 2m − G·g)/n whole, n and g kept. */
-export const nearestWholeMargin = (checked: CheckedBreakpoint, unit: Exact): Exact | null => {
+const nearestWholeMargin = (checked: CheckedBreakpoint, unit: Exact): Exact | null => {
   const { width, margin, count } = checked.terms;
   return nearestClosing(margin.start, unit, subtract(width, gapsTake(checked)), exact(2), count);
 };
 
 /** The nearest container on `unit` that makes the column (C − G·g)/n whole, n and g kept, and fits between the declared margins. */
-export const nearestWholeContainer = (checked: CheckedBreakpoint, unit: Exact): Exact | null => {
+const nearestWholeContainer = (checked: CheckedBreakpoint, unit: Exact): Exact | null => {
   const { width, declaredMargin, container, count } = checked.terms;
   const room = subtract(subtract(width, declaredMargin.start), declaredMargin.end);
   return nearestClosing(container.width, unit, negate(gapsTake(checked)), exact(-1), count, room);
@@ -168,7 +168,7 @@ export const wholeColumnFixes = (checked: CheckedBreakpoint, base: Exact): reado
   ];
 };
 
-/** The largest count below today's whose column at the given terms is at least `least` and above 0; 0 where none is. */
+/** The largest count below today's with columns of at least `least`, above 0; 0 if there is none. */
 export const largestCount = (checked: CheckedBreakpoint, width: Exact, least: Exact): number => {
   const { container, gutter } = checked.at(width);
   const edge = checked.breakpoint.columns.edgeGutters === "half" ? 0 : -1;
@@ -179,7 +179,10 @@ export const largestCount = (checked: CheckedBreakpoint, width: Exact, least: Ex
   return 0;
 };
 
-/** The largest gutter on the base unit that leaves columns of at least `least` at a width; null where even 0 leaves too little. */
+/**
+ * The largest gutter on the base unit that leaves columns of at least `least` at a width; null if even 0 leaves too
+ * little.
+ */
 export const largestGutter = (checked: CheckedBreakpoint, width: Exact, least: Exact, base: Exact): Exact | null => {
   const terms = checked.at(width);
   if (terms.gaps === 0) return null;

@@ -1,26 +1,28 @@
 import type { Breakpoint, Layout } from "../layout/schema";
 
-/** As many breakpoints are remembered; a layout has at most 24, and a fix that is tried changes one or few. */
+/** How many breakpoints are remembered. A layout has at most 24, and a fix changes one or a few of them. */
 const most = 96;
 
-/** Makes something of a breakpoint, or takes what was made of the same before; `what` names it. */
-export type Remember = <T>(what: string, make: () => T) => T;
+/** Calculates something from a breakpoint, or returns what was calculated from the same one before; `what` names it. */
+type Remember = <T>(what: string, make: () => T) => T;
 
 /**
- * What checks remember of breakpoints from one layout to the next. Whoever checks a layout again after each edit keeps one
- * and hands it to `check`; without one a check remembers for itself alone, while it tries fixes.
+ * What checks remember about breakpoints from one layout to the next. Callers that check a layout after each edit keep
+ * one and pass it to `check`. Without one, a check only remembers while it tries fixes.
  */
 export type CheckMemory = { readonly of: (layout: Layout, breakpoint: Breakpoint) => Remember };
 
 /**
- * A memory with nothing in it. It remembers what is made of a breakpoint's own numbers, the lengths that hold for the whole
- * spec, and the areas as they stand there: an edit, or a fix that is tried, mostly changes one breakpoint of many. What is
- * made may rest on nothing else: not on other breakpoints, nor on where areas stand at them.
+ * An empty memory. It stores what was calculated from a breakpoint's own numbers, the lengths of the whole spec, and
+ * the areas at this breakpoint: an edit or a fix usually changes one breakpoint of many. What is stored must not depend
+ * on anything else, such as other breakpoints or the areas at them.
  */
 export const checkMemory = (): CheckMemory => {
-  /** What was made of breakpoints, by the text of all it was made of; the longest unused is forgotten first. */
+  /**
+   * What was calculated, by the text of everything it was calculated from. The least recently used is dropped first.
+   */
   const memories = new Map<string, Map<string, unknown>>();
-  /** The text of each value, written once: values are never changed in place. */
+  /** The text of each value, written once. Values are never changed in place. */
   const texts = new WeakMap<object, string>();
   const textOf = (value: object): string => {
     const known = texts.get(value);

@@ -1,6 +1,9 @@
 import { add, divide, exact, type Exact, floor, isWhole, multiply, subtract } from "../exact/exact";
 
-/** How a length stands to the base unit u: on it (length/u whole), on the half step (length/(u/2) whole), or off both. */
+/**
+ * How a length compares with the base unit u: on it (length/u is whole), on half a unit (length/(u/2) is whole), or
+ * off.
+ */
 export type BaseStanding = "on" | "half" | "off";
 
 export const onBase = (length: Exact, base: Exact): BaseStanding => {
@@ -9,12 +12,12 @@ export const onBase = (length: Exact, base: Exact): BaseStanding => {
   return isWhole(multiply(units, exact(2))) ? "half" : "off";
 };
 
-/** A length in base units: `units` halves counted in, and how far it is from them, px (0 on the base and on the half step). */
+/** A length in base units: `units` includes halves, and `over` is the rest in px (0 on a whole or half unit). */
 export type BaseUnits = { readonly standing: BaseStanding; readonly units: Exact; readonly over: Exact };
 
 /**
- * How many base units a length is: exactly where it stands on the base or the half step, else the nearest
- * whole number of them (the larger of two as near) and what it is over that, negative where it is short.
+ * How many base units a length has: exact on whole and half units, else the nearest whole number (the larger if two are
+ * equally near) and the rest, which is negative if the length is shorter.
  */
 export const baseUnits = (length: Exact, base: Exact): BaseUnits => {
   const standing = onBase(length, base);

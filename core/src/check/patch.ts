@@ -29,8 +29,8 @@ const changed = (target: Json, parts: readonly string[], operation: PatchOperati
 };
 
 /**
- * Applies a finding's fix (RFC 6902: add, remove, replace) to a layout without changing the one given,
- * and parses the result, so that no patch can make a document that is none.
+ * Applies a fix (RFC 6902: add, remove, replace) to a copy of a layout and parses the result, so that a patch cannot
+ * produce an invalid document.
  */
 export const applyPatch = (layout: Layout, patch: readonly PatchOperation[]): Parsed<Layout> => {
   let next: Json = layout;

@@ -58,12 +58,12 @@ export const rules: { readonly [R in RuleId]: Rule<R> } = {
   "areas-shown": areasShown,
 };
 
-/** Whether a name is that of a rule: a document may have accepted findings of rules that only a later release knows. */
+/** Whether a name is a rule's. A document may accept findings of rules that only a later release has. */
 export const isRuleId = (text: string): text is RuleId => Object.hasOwn(rules, text);
 
 export const ruleIds = Object.keys(rules) as readonly RuleId[];
 
-/** How grave a rule is by itself, and whence it comes: a published source, or "common practice". */
+/** A rule's level and its source: a publication, or "common practice". */
 export const ruleOf = (id: RuleId): { readonly level: Level; readonly source: string } => {
   const { level, source } = rules[id];
   return { level, source };

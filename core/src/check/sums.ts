@@ -12,6 +12,6 @@ export const baseSum = (length: Exact, base: Exact): Words => words`${length} = 
 export const baseStanding = (length: Exact, base: Exact): string =>
   isWhole(multiply(divide(length, base), exact(2))) ? "on a half unit" : "off the base unit";
 
-/** "1280 = 64 + 12 × 74 + 11 × 24 + 64": all terms of a width, of which a container takes the middle. */
+/** "1280 = 64 + 12 × 74 + 11 × 24 + 64": all terms of a width. */
 export const widthSum = ({ width, margin, count, column, gaps, gutter }: ColumnTerms): Words =>
   words`${width} = ${margin.start} + ${count} × ${column} + ${gaps} × ${gutter} + ${margin.end}`;

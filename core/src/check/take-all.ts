@@ -6,20 +6,20 @@ import type { Finding, Fix, Level } from "./types";
 
 export type TakenFix = { readonly finding: Finding; readonly fix: Fix };
 
-/** A layout with fixes taken, which they were, and the findings that are still open. */
+/** A layout after applying fixes, the fixes, and the findings that are left. */
 export type AllTaken = { readonly layout: Layout; readonly taken: readonly TakenFix[]; readonly left: readonly Finding[] };
 
 const nameOf = ({ rule, breakpoint, path }: Finding): string => `${rule} ${breakpoint} ${path}`;
 
 const gravity: Readonly<Record<Level, number>> = { note: 0, caution: 1, problem: 2 };
 
-/** One change within another, or the other way round. */
+/** Whether one path is inside the other. */
 const touches = (a: string, b: string): boolean => a === b || a.startsWith(`${b}/`) || b.startsWith(`${a}/`);
 
 /**
- * Takes every fix that does not contradict another: gravest finding first, its first fix that changes no number
- * another fix has changed, mends its finding, and brings up no problem or caution that was not there, nor makes a finding
- * graver than it was. A finding that an earlier fix has mended takes no fix of its own.
+ * Applies every fix that does not contradict another. Findings are taken gravest first; each gets its first fix that
+ * changes no number of an earlier fix, mends it, adds no problem or caution and makes no finding graver. A finding that
+ * an earlier fix has mended needs none.
  */
 export const takeAll = (layout: Layout, among: (finding: Finding) => boolean = () => true): AllTaken => {
   const memory = checkMemory();

@@ -34,9 +34,9 @@ export type FixNumber =
 export type FixChange =
   /** `to` has one value, or one for each of the numbers: a row and its gutter. */
   | { readonly term: FixNumber; readonly to: readonly string[] }
-  /** The container's own cap, or a fixed container turned into one. */
+  /** The container's own cap, or a fixed container that becomes a capped one. */
   | { readonly term: "max" | "kind"; readonly max: string }
-  /** A container that is held, with the margins that leave it. */
+  /** A container with a maximum width, and the margins that go with it. */
   | { readonly term: "hold"; readonly max: string; readonly margin: string }
   | { readonly term: "not-stated"; readonly which: "container" | "column" }
   | { readonly term: "line-heights" | "order" }
@@ -45,12 +45,11 @@ export type FixChange =
   | { readonly term: "area-over" | "area-before"; readonly area: string; readonly other: string }
   | { readonly term: "area-flows" | "area-hidden" | "area-stays"; readonly area: string }
   | { readonly term: "inside-gutter" | "inside-margin" | "inside-columns"; readonly area: string; readonly to: string };
-export type FixTerm = FixChange["term"];
 export type Fix = FixChange & { readonly patch: readonly PatchOperation[] };
 
 /**
- * What each rule measured when it does not hold. Lengths are CSS px, exact. Words are made of these by
- * their rule and nowhere else; tests look at these and not at the words.
+ * What each rule measured when it finds something. Lengths are exact CSS px. Only the rule turns these into words;
+ * tests compare these, not the words.
  */
 export type FactsOf = {
   "sum-closes": { width: Exact; margins: Exact; gaps: number; gutter: Exact; container: Exact; over: Exact };
@@ -67,7 +66,7 @@ export type FactsOf = {
     stated: Exact;
     is: Exact;
     terms: ColumnTerms;
-    /** The column rounded to a whole px, where the stated container is what such columns would make. */
+    /** The column rounded to a whole px, if rounded columns would give the stated container. */
     rounded: Exact | null;
   };
   "gutter-on-base": { length: Exact; base: Exact };
@@ -84,11 +83,11 @@ export type FactsOf = {
   "areas-inside": {
     fault: "columns" | "rows" | "not-shown";
     name: string;
-    /** The area it stands in, by name. */
+    /** Name of the containing area. */
     within: string | null;
     from: number;
     many: number;
-    /** How many columns or rows there are; null where rows go on. */
+    /** How many columns or rows there are; null if rows repeat without end. */
     of: number | null;
   };
   "areas-apart": { first: string; second: string; columns: readonly [number, number]; rows: readonly [number, number] };
@@ -101,19 +100,19 @@ export type FactsOf = {
 };
 
 /** White space from one area down to the next. */
-export type GapFacts = { readonly from: string; readonly to: string; readonly distance: Exact; readonly rows: number };
+type GapFacts = { readonly from: string; readonly to: string; readonly distance: Exact; readonly rows: number };
 
 export type RuleId = keyof FactsOf;
 
-/** What a rule says of one breakpoint before the registry adds the rule's name. */
+/** What a rule finds at one breakpoint, before the registry adds the rule's name. */
 export type Found<R extends RuleId> = {
-  /** Id of the breakpoint; of the wider where two are concerned. */
+  /** Id of the breakpoint; the wider one of two. */
   readonly breakpoint: string;
   /** JSON Pointer of the number it is about. */
   readonly path: string;
   readonly facts: FactsOf[R];
   readonly fixes: readonly Fix[];
-  /** Where it differs from the rule's own level (a half step is a note). */
+  /** Set if it differs from the rule's own level: half a unit is a note. */
   readonly level?: Level;
 };
 
@@ -124,7 +123,7 @@ export type FindingOf<R extends RuleId> = {
   readonly path: string;
   readonly facts: FactsOf[R];
   readonly fixes: readonly Fix[];
-  /** The reason it was accepted for, where it was. */
+  /** The reason it was accepted for; null if it was not. */
   readonly accepted: string | null;
 };
 
@@ -138,11 +137,14 @@ export type CheckedBreakpoint = BreakpointRange & {
   readonly terms: ColumnTerms;
   /** Terms at another width, the breakpoint's own numbers. */
   readonly at: (width: Exact) => ColumnTerms;
-  /** Fixes that make its column whole, worked out when first asked for: two rules offer them. */
+  /** Fixes that make its column whole, calculated on first use: two rules offer them. */
   readonly wholeColumnFixes: () => readonly Fix[];
-  /** What was made of the breakpoint's own numbers, the whole spec's lengths and its areas, made again only where one of these differs. */
+  /**
+   * What was calculated from the breakpoint's own numbers, the spec's lengths and its areas. Calculated again only if
+   * one of them has changed.
+   */
   readonly remember: <T>(what: string, make: () => T) => T;
-  /** Where its areas stand at the drawn-at size, worked out when first asked for. */
+  /** Where its areas are at the drawn-at size, calculated on first use. */
   readonly areas: () => readonly AreaGeometry[];
 };
 
@@ -155,10 +157,10 @@ export type Checked = {
   readonly breakpoints: readonly CheckedBreakpoint[];
 };
 
-/** A finding in words: what is so, in one sentence, and its sum with numbers (empty where there is none to show). */
+/** A finding in words: a title, one sentence, and its sum with numbers (empty if there is none). */
 export type FindingWords = { readonly title: Words; readonly message: Words; readonly sum: Words };
 
-/** A rule: what it is called, how grave it is, whence it comes, what it finds in a layout, how that is said and what mends it. */
+/** A rule: its name, level and source, what it finds in a layout, its words, and what mends it. */
 export type Rule<R extends RuleId> = {
   readonly id: R;
   readonly level: Level;
@@ -166,7 +168,7 @@ export type Rule<R extends RuleId> = {
   readonly source: string;
   /** Why it matters to the people who use or build the page: one sentence. */
   readonly matters: string;
-  /** How a repair of the whole spec mends it; null where such a repair leaves it to people. */
+  /** How a repair of the whole spec mends it; null if a repair leaves it to people. */
   readonly mends: Mending | null;
   /** Its words. `where` is the breakpoint's name. */
   readonly says: (facts: FactsOf[R], where: string) => FindingWords;

@@ -10,7 +10,7 @@ export const findingWords = (finding: Finding, where: string): FindingWords =>
 /** Why a finding matters to the people who use or build the page, in one sentence. */
 export const whyItMatters = (rule: RuleId): string => rules[rule].matters;
 
-/** What a fix is called: "Gutter", and what it goes to, 24. */
+/** The name of a fix, "Gutter", and its new value, 24. */
 export type FixWords = { readonly what: Words; readonly to: Words | null };
 
 /** What the numbers of fixes are called. */

@@ -20,7 +20,7 @@ const leaving = ({ leaves, by }: Placement): Words =>
 
 const columnsText = ({ column, span }: Placement): string => rangeText(column, span);
 
-/** "7–22"; where an area stands on no row of its own, how many it takes where it flows to. */
+/** "7–22"; for a flowing area, the number of its rows. */
 const rowsText = ({ row, rowSpan = 1 }: Placement): string =>
   row === undefined ? (rowSpan === 1 ? "flows" : `flows over ${rowSpan}`) : rangeText(row, rowSpan);
 

@@ -14,7 +14,7 @@ import { type ChangeWords } from "./words";
 /** One line of a table of changes. */
 export type ChangeRow = {
   readonly what: Words;
-  /** The value before; null where the change has none (something was added, removed or put elsewhere). */
+  /** The value before; null if there is none (something was added, removed or moved). */
   readonly from: Words | null;
   readonly to: Words;
   /** What it does to the page; empty where it moves nothing. */
@@ -26,7 +26,7 @@ export type ChangeRow = {
 /** What changed at one breakpoint as a table. */
 export type ChangeTable = BreakpointChange & {
   readonly rows: readonly ChangeRow[];
-  /** Whether any column edge stands elsewhere at the drawn-at width, so that a drawing shows something. */
+  /** Whether any column edge moved at the drawn-at width, so that a drawing shows a difference. */
   readonly edgesMoved: boolean;
 };
 
@@ -44,7 +44,7 @@ const effectNames: Readonly<Record<Effect["what"], string>> = {
   width: "width",
 };
 
-/** As many areas are named that only get wider or narrower; of more it is said how many there are. */
+/** How many areas that only get wider or narrower are named; of more, only the number is given. */
 const mostAreas = 2;
 
 /** "Column 74 → 77⅔ · halves 564 → 566 · 5 areas change width". */
@@ -106,7 +106,7 @@ const breakpointRows = (change: BreakpointChange, was: Resolutions, is: Resoluti
     return [{ what: words`Breakpoint`, from: null, to: words`removed`, does: words`It was ${drawn(before)}`, covers: 1 }];
   const numbers = change.changes.filter(isNumber);
   const others = change.changes.filter((one) => !isNumber(one));
-  // An area whose place was changed is told where it went; the others are told by what happens to their widths.
+  // For a moved area its new place is given; for the others the change of their widths.
   const placedAreas = new Set(others.flatMap((one) => placementOf(one)?.area ?? []));
   const names = new Set([...placedAreas].flatMap((id) => is(change.id)?.areas.find(({ area }) => area.id === id)?.area.name ?? []));
   const effects = effectWords(change.effects.filter(({ area }) => area === undefined || !names.has(area)));
@@ -173,8 +173,8 @@ const edgesDiffer = (before: Layout, after: Layout, { before: was, after: is }: 
 };
 
 /**
- * What lies between two layouts as tables, one for each breakpoint and one for the spec as a whole: what was changed, from
- * what to what, and what that does to the lengths and areas that nobody changed.
+ * The differences of two layouts as tables, one per breakpoint and one for the whole spec: what was changed, from what
+ * to what, and the effects on lengths and areas that nobody changed.
  */
 export const changeTables = (before: Layout, after: Layout): ChangeTables => {
   const { spec, breakpoints } = changesByBreakpoint(before, after);

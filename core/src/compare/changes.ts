@@ -18,15 +18,15 @@ export type Change = { readonly path: readonly string[]; readonly from?: unknown
 /** The members a layout may have, and so what a change's path may begin with. */
 const members: ReadonlySet<string> = new Set(Object.keys(layoutSchema.shape));
 
-/** Whether two parts that stand at one place are of one kind, where there are kinds at that place. */
+/** Whether two parts at one path are of the same kind, if that path has kinds. */
 export const sameKindAt = (path: readonly string[], a: unknown, b: unknown): boolean => {
   const discriminator = isMembers(a) && isMembers(b) ? discriminatorAt(path) : null;
   return discriminator === null || (a as Members)[discriminator] === (b as Members)[discriminator];
 };
 
 /**
- * Whether a part that is not there stands for an empty one: a list, or a part of which every member may be left out. Two people
- * who each put something into it have changed different things.
+ * Whether a missing part means an empty one: a list, or a part whose members are all optional. Two people who each add
+ * something to it have changed different things.
  */
 const isEmptyWhenMissing = (path: readonly string[]): boolean =>
   path[0] !== "extensions" && ((path.length === 1 && isList(path[0] ?? "")) || isOptionalPart(path));
@@ -73,7 +73,7 @@ export const compareLayouts = (a: Layout, b: Layout): readonly Change[] => {
   return out;
 };
 
-/** A change that no longer fits: `theirs` stands where `change.from` stood. */
+/** A change that no longer applies: the value is now `theirs` instead of `change.from`. */
 export type Conflict = { readonly change: Change; readonly theirs: unknown };
 
 export type Applied =
@@ -88,14 +88,17 @@ const insertionIndex = (list: Entries, entry: Record<string, unknown>): number =
   return wider < 0 ? list.length : wider;
 };
 
-/** A list in the order that a change makes of it; null where that contradicts how it stands. */
+/** A list in the order of a change; null if that contradicts its present order. */
 const reordered = (list: Entries, { from, to }: Change, root: string): Entries | null => {
   const names = namesOf(root, list);
   const merged = mergeOrder(from as readonly string[], to as readonly string[], names);
   return merged && merged.map((name) => list[names.indexOf(name)] ?? {});
 };
 
-/** Sets what a change says in one list, without asking whether it still fits. Null where an entry is missing, or orders contradict. */
+/**
+ * Applies a change to one list without checking whether it still applies. Null if an entry is missing, or orders
+ * contradict.
+ */
 const applyToList = (list: Entries, change: Change, root: string): Entries | null => {
   const [, name = "", ...rest] = change.path;
   if (name === orderKey) return reordered(list, change, root);
@@ -117,7 +120,7 @@ const setIn = (target: unknown, path: readonly string[], change: Change): unknow
   return withMember(members, name, setIn(members[name], rest, change));
 };
 
-/** What stands at a change's path now; undefined where nothing does. */
+/** The present value at a change's path; undefined if there is none. */
 export const valueAt = (layout: Layout, path: readonly string[]): unknown => {
   const [root = "", ...rest] = path;
   let value: unknown = (layout as unknown as Members)[root];
@@ -164,9 +167,9 @@ const shapeFault = (change: Change): { readonly member: "path" | "from" | "to"; 
 const noList = (root: string): Issue => ({ path: `/${root}`, message: "must be a list of entries" });
 
 /**
- * Applies changes to a layout that may have moved on since they were made: a change fits where the value
- * is still the one it was made on (or already the one it makes). Changes of different numbers therefore
- * both stand, in either order; changes of the same number come back as conflicts and nothing is applied.
+ * Applies changes to a layout that may have changed since they were made. A change applies if the value is still the
+ * one it was made on, or already the new one. So changes of different numbers are both kept, in either order; changes
+ * of the same number are returned as conflicts, and nothing is applied.
  */
 export const applyChanges = (layout: Layout, changes: readonly Change[]): Applied => {
   const faults = changes.flatMap((change, index): Issue[] => {

@@ -26,7 +26,7 @@ export type BreakpointChange = {
   readonly kind: "added" | "removed" | "changed" | "same";
   readonly changes: readonly ChangeWords[];
   readonly effects: readonly Effect[];
-  /** The breakpoint before and after; null where it is not there. */
+  /** The breakpoint before and after; null if it does not exist. */
   readonly before: Breakpoint | null;
   readonly after: Breakpoint | null;
 };
@@ -68,15 +68,15 @@ const effectsOf = (before: Layout, after: Layout, was: Breakpoint, is: Breakpoin
   ];
 };
 
-/** Lengths that were set themselves are told as changes and not again as effects. */
+/** Lengths that were changed themselves are listed as changes, not as effects. */
 const alreadyTold = (key: string): Effect["what"] | null => {
   const cell = cellOfPath(key);
   return cell === "gutter" ? "gutters" : cell === "margin" ? "margin" : null;
 };
 
 /**
- * What lies between two layouts breakpoint by breakpoint, in the order of the later one with those that went at the
- * end, and what was changed of the spec as a whole.
+ * The differences of two layouts by breakpoint, in the order of the later layout with removed ones at the end, and the
+ * changes of the whole spec.
  */
 export const changesByBreakpoint = (
   before: Layout,

@@ -5,13 +5,13 @@ export type Entries = readonly Record<string, unknown>[];
 /** A name, "" where an entry from outside has none that is text. */
 const textOf = (value: unknown): string => (typeof value === "string" ? value : "");
 
-/** The last part of a path that says in which order a list's entries stand. */
+/** The last part of a path that means the order of a list's entries. */
 export const orderKey = "#order";
 
-/** A name as it stands in a path: one that reads like `#order` has a # more. */
+/** A name as it is written in a path: one that reads like `#order` gets another #. */
 const escaped = (name: string): string => (/^#+order$/.test(name) ? `#${name}` : name);
 
-/** A short name for what has none of its own: 32 bits of FNV-1a (Fowler, Noll and Vo) in hexadecimal. */
+/** A short name for entries without a name: 32 bits of FNV-1a (Fowler, Noll and Vo) in hexadecimal. */
 const hashOf = (text: string): string => {
   let hash = 0x811c9dc5;
   for (let at = 0; at < text.length; at += 1) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193);
@@ -45,7 +45,7 @@ export const namesOf = (root: string, entries: Entries): readonly string[] => {
   });
 };
 
-/** Whether an entry may stand under a name. */
+/** Whether an entry may have a name. */
 export const isNamed = (root: string, entry: Record<string, unknown>, name: string): boolean => {
   const [own = ""] = namesOf(root, [entry]);
   return own === name || (root === "notes" && name.startsWith(`${own} (`));

@@ -10,18 +10,21 @@ export type Follow = NonNullable<Layout["follows"]>;
 /** Members that are a spec's own whatever it follows. */
 const own: ReadonlySet<string> = new Set(["name", "follows"]);
 
-/** A change of what is followed that meets a change of one's own: `ours` stands where it would go (undefined where that was taken away). */
+/**
+ * A change of the followed spec that conflicts with an own change: `ours` is the own value (undefined if it was
+ * removed).
+ */
 export type Met = { readonly change: Change; readonly ours: unknown };
 
 /** What a later version of what is followed would do. */
 export type Following = {
   /** Changes that nothing of one's own meets, in the order in which they are made. */
   readonly taken: readonly Change[];
-  /** Changes of what one changed oneself: which stands is asked. */
+  /** Changes of numbers that were also changed here: the person chooses. */
   readonly met: readonly Met[];
   /**
-   * Places of areas and sizes of text roles at breakpoints that were removed here: there is nothing for them to stand at. They are
-   * taken where their breakpoint is.
+   * Placements of areas and sizes of text roles at breakpoints that were removed here. They are taken if their
+   * breakpoint is.
    */
   readonly leftOut: readonly Change[];
 };
@@ -65,8 +68,8 @@ const withoutAbsent = (
 };
 
 /**
- * Changes with parts that both made, each for itself, told by what differs in them: what stands in the other's alone is taken,
- * what both say otherwise is asked, what is one's own alone stays.
+ * Changes where parts that both sides added are split into their differences: what only the other has is taken, what
+ * both have differently is asked, what only this side has is kept.
  */
 const insidePartsOfBoth = (changes: readonly Change[], theirs: Layout, mine: Layout): readonly Change[] => {
   const ofBoth = ({ path, ...values }: Change): boolean => {
@@ -85,13 +88,13 @@ const insidePartsOfBoth = (changes: readonly Change[], theirs: Layout, mine: Lay
 };
 
 /**
- * What taking a later version of a followed spec comes to, three-way: `base` is the version taken last, `theirs` the later one,
- * `mine` the draft that follows. What only the other changed is taken; what both changed to different values, or what cannot
- * stand beside what was changed here, is asked. The name stays one's own.
+ * The three-way merge of a later version of a followed spec: `base` is the version taken last, `theirs` the later one,
+ * `mine` the following draft. What only the other changed is taken. What both changed to different values, or what
+ * cannot be combined with changes made here, is asked. The name is kept.
  */
 export const followOn = (base: Layout, theirs: Layout, mine: Layout): Following => {
   const there = compareLayouts(base, theirs).filter(({ path: [root = ""] }) => !own.has(root));
-  // A breakpoint that stood in the version taken and does not stand here was removed here.
+  // A breakpoint of the taken version that is missing here was removed here.
   const ids = ({ breakpoints }: Layout): ReadonlySet<string> => new Set(breakpoints.map(({ id }) => id));
   const [was, here] = [ids(base), ids(mine)];
   const { changes: standing, leftOut } = withoutAbsent(there, (id) => was.has(id) && !here.has(id));
@@ -114,8 +117,8 @@ export const followOn = (base: Layout, theirs: Layout, mine: Layout): Following 
 export type FollowChoice = "ours" | "theirs";
 
 /**
- * The draft with a later version taken as chosen, following it from now on. A breakpoint that goes takes along what was said
- * of it. @returns issues where what was chosen cannot stand together.
+ * The draft after taking a later version as chosen, following it from now on. With a removed breakpoint, everything
+ * about it is removed. @returns issues if the choices cannot be combined.
  */
 export const settleFollowing = (
   mine: Layout,
@@ -124,7 +127,7 @@ export const settleFollowing = (
   follow: Follow,
 ): { readonly ok: true; readonly layout: Layout } | { readonly ok: false; readonly issues: readonly Issue[] } => {
   const chosen = met.flatMap(({ change }, index) => (choices[index] === "theirs" ? change : []));
-  // What stands at a breakpoint that comes back with a choice comes with it.
+  // A breakpoint that is restored by a choice is restored with everything at it.
   const back = new Set(chosen.flatMap((change) => ("to" in change ? (wholeBreakpoint(change) ?? []) : [])));
   const returned = leftOut.filter((change) => back.has(breakpointOf(change) ?? ""));
   const applied = putOver(mine, [...taken, ...chosen, ...returned]);

@@ -1,9 +1,8 @@
 /**
- * The order of a list that two sides changed: `from` is what one of them began with, `to` what they made of it, `now` what
- * stands by now. Of each two entries that one side moved past each other, and only of those, its order is taken; all others
- * stand as they stand now. An entry that is new to one side stays behind the neighbour it was put behind; two that were put
- * behind the same one stand by name, whoever was first. Null where the two orders contradict each other: A before B, B before C
- * and C before A.
+ * The order of a list that two sides changed: `from` is the order one side started with, `to` its result, `now` the
+ * present order. If one side moved two entries past each other, its order of these two is taken; all others keep their
+ * present order. A new entry stays behind the neighbour it was put behind; two behind the same neighbour are ordered by
+ * name, whoever was first. Null if the two orders contradict each other: A before B, B before C and C before A.
  *
  * @returns the names of `now`, each once.
  */
@@ -11,7 +10,7 @@ export const mergeOrder = (from: readonly string[], to: readonly string[], now: 
   const [was, wanted, is] = [from, to, now].map((list) => new Map(list.map((name, index) => [name, index])));
   const both = now.filter((name) => wanted?.has(name));
   const place = (map: ReadonlyMap<string, number> | undefined, name: string): number | undefined => map?.get(name);
-  /** Whether `a` is to stand before `b`. */
+  /** Whether `a` must come before `b`. */
   const first = (a: string, b: string): boolean => {
     const [a0, b0] = [place(was, a), place(was, b)];
     const asWanted = (place(wanted, a) ?? 0) < (place(wanted, b) ?? 0);

@@ -4,7 +4,7 @@ import type { Layout } from "../layout/schema";
 import { withoutDangling } from "../layout/dangling";
 import { type Applied, applyChanges, type Change, sameKindAt, valueAt } from "./changes";
 
-/** The part of a layout that a change is inside of and that is not there here, or of another kind; null where the change has its place. */
+/** The part around a change that is missing in this layout, or of another kind; null if the change has its place. */
 const partGone = ({ path }: Change, there: Layout, here: Layout): readonly string[] | null => {
   for (let length = 2; length < path.length; length += 1) {
     const part = path.slice(0, length);
@@ -17,8 +17,8 @@ const partGone = ({ path }: Change, there: Layout, here: Layout): readonly strin
 };
 
 /**
- * Changes with those inside of parts that are not `here`, or of another kind here, told as one: the whole part as it is `there`,
- * where they were made. Asked about like this, either side can stand.
+ * Changes, where those inside a part that is missing or of another kind in `here` become one change of the whole part,
+ * as it is in `there`, where they were made. Then either side can be chosen.
  */
 export const ofWholeParts = (
   changes: readonly Change[],
@@ -42,13 +42,13 @@ export const ofWholeParts = (
 export const wholeBreakpoint = ({ path }: Change): string | null =>
   path[0] === "breakpoints" && path.length === 2 ? (path[1] ?? null) : null;
 
-/** The breakpoints that changes take away. */
+/** The breakpoints that changes remove. */
 const goingOf = (changes: readonly Change[]): ReadonlySet<string> =>
   new Set(changes.flatMap((change) => ("to" in change ? [] : (wholeBreakpoint(change) ?? []))));
 
 /**
- * Changes put over whatever stands at their places, all together: what they were made on is not asked. A breakpoint that goes
- * takes along what was said of it. @returns issues where what comes out is no layout.
+ * Applies changes over whatever is at their paths, all together, without checking what they were made on. With a
+ * removed breakpoint, everything about it is removed. @returns issues if the result is not a layout.
  */
 export const putOver = (layout: Layout, changes: readonly Change[]): Applied => {
   const going = goingOf(changes);
@@ -63,7 +63,7 @@ export const putOver = (layout: Layout, changes: readonly Change[]): Applied => 
   return applyChanges(left, over);
 };
 
-/** Changes that stand or fall together: of one entry, or of one member. */
+/** Changes that are applied together or not at all: of one entry, or of one member. */
 const together = (changes: readonly Change[]): readonly (readonly Change[])[] => {
   const groups = new Map<string, Change[]>();
   for (const change of changes) {
@@ -75,10 +75,10 @@ const together = (changes: readonly Change[]): readonly (readonly Change[])[] =>
   return [...groups.values()];
 };
 
-/** How changes are put on a layout: where they fit, or over whatever stands. */
+/** How changes are applied to a layout: only where they apply, or over whatever is there. */
 type Put = (layout: Layout, changes: readonly Change[]) => Applied;
 
-/** As many of the changes as a layout holds together with what stands in it, entry by entry; `left` are those it does not hold. */
+/** Applies as many changes as keep the layout valid, entry by entry; `left` are the others. */
 export const asManyAsHold = (
   onto: Layout,
   changes: readonly Change[],

@@ -31,7 +31,7 @@ const withMembers = (first: Words, part: Part, usual: Readonly<Record<string, un
 
 const noMargin = { start: "0px", end: "0px" };
 
-/** Parts that are told by what they are first; every member that is not as usual is told after, so that no two read the same. */
+/** Parts that are described by their kind first and then by every unusual member, so that no two read the same. */
 const kindWords = (part: Part): Words | null => {
   const { kind, max, width, height, gutter, count } = part;
   switch (kind) {
@@ -73,7 +73,7 @@ export const valueWords = (value: unknown): Words => {
   const part = value as Part;
   const { spec, version } = part;
   if (typeof spec === "string" && typeof version === "string") return [name(`${spec} ${version}`)];
-  // Two sides alike are told once: "margin 16".
+  // Two equal sides are given once: "margin 16".
   if (Object.keys(part).length === 2 && part["start"] !== undefined && sameJson(part["start"], part["end"]))
     return valueWords(part["start"]);
   const told = kindWords(part);

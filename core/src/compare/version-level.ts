@@ -33,7 +33,7 @@ export const versionLevel = (before: Layout, after: Layout): { readonly level: V
   return { level: "patch", because: changes };
 };
 
-/** The number a level above another comes to: 2.1.4 raised by a minor is 2.2.0. */
+/** A version number raised by a level: 2.1.4 raised by a minor is 2.2.0. */
 export const raised = ({ major, minor, patch }: VersionNumber, level: VersionLevel): VersionNumber => {
   switch (level) {
     case "major":

@@ -15,9 +15,9 @@ type Part = Readonly<Record<string, unknown>>;
 export type ChangeWords = {
   /** A breakpoint's name, or "Spec". */
   readonly where: string;
-  /** Which number it is, whatever it is called: its path without the list it stands in and the entry's id. */
+  /** The number, independent of names: its path without the list and the entry's id. */
   readonly key: string;
-  /** The path of the change; of several that are told as one, of the first. */
+  /** The path of the change; for several in one sentence, of the first. */
   readonly path: Change["path"];
   readonly what: Words;
   readonly from: Words | null;
@@ -90,7 +90,7 @@ const toldWords = (change: Change, before: Layout, after: Layout): Told => {
   const [root = "", entry, ...rest] = change.path;
   const path = rest.join("/");
   const values = { from: valueWords(change.from), to: valueWords(change.to) };
-  // A word that was not there, or is no more: that is said in ours.
+  // A word that was added or removed: the sentence says so.
   const called = (value: unknown): Words => (value === undefined ? words`none` : [name(String(value))]);
   const said = { from: called(change.from), to: called(change.to) };
   const inPlace = placedWords(change, before, after);
@@ -136,12 +136,12 @@ const toldWords = (change: Change, before: Layout, after: Layout): Told => {
 };
 
 /**
- * The most of a list that stands in the same order in both: those entries were not moved. The longest common subsequence; of
- * two that changed places the one that came first stays, so that it is told what comes before it now.
+ * The entries of a list that were not moved: the longest common subsequence. Of two that changed places, the first
+ * counts as not moved, so that the sentence says what comes before it now.
  */
 const unmoved = (was: readonly string[], is: readonly string[]): ReadonlySet<string> => {
   const places = is.map((id) => was.indexOf(id));
-  // Of each entry that was there: how many can stand still up to it, itself included, and which of them is just before it.
+  // For each old entry: how many can stay unmoved up to and including it, and the previous one of them.
   const best: { readonly length: number; readonly before: number }[] = [];
   places.forEach((place, at) => {
     let [length, before] = [place < 0 ? 0 : 1, -1];
@@ -160,7 +160,7 @@ const unmoved = (was: readonly string[], is: readonly string[]): ReadonlySet<str
   return still;
 };
 
-/** Longest beginning of a note that stands for it where its place is told, characters. */
+/** Maximum length of the beginning of a note that names it, characters. */
 const noteBeginning = 40;
 
 /** What an entry of a list is called: by its name, a note by how it begins. */
@@ -177,7 +177,10 @@ const callNames = (root: string, layouts: readonly Layout[]): ReadonlyMap<string
     }),
   );
 
-/** An order in words, by the fewest entries that moved: "Harbour map now comes before Fares". Entries that moved together are told together. */
+/**
+ * An order in words, with the fewest moved entries: "Harbour map now comes before Fares". Entries that moved together
+ * share a sentence.
+ */
 const orderWords = ({ path: [root = ""], from, to }: Change, before: Layout, after: Layout): Told => {
   const list = (value: unknown): readonly string[] => (Array.isArray(value) ? (value as readonly string[]) : []);
   const [was, is] = [list(from), list(to)];
@@ -243,7 +246,7 @@ const eachSize = (change: Change): readonly Change[] => {
 };
 type Sizes = Readonly<Record<string, unknown>>;
 
-/** Changes of areas at breakpoints in words: those of one placement are told together, where the first of them stands. */
+/** Changes of areas at breakpoints in words: those of one placement share a sentence, at the position of the first. */
 const placed = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
   const told = new Set<string>();
   return changes.flatMap((change): readonly ChangeWords[] => {

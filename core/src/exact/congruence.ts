@@ -17,8 +17,8 @@ const bezout = (a: bigint, b: bigint): { readonly g: bigint; readonly x: bigint 
 const positive = (a: bigint, m: bigint): bigint => ((a % m) + m) % m;
 
 /**
- * The whole numbers x for which (constant − slope·x)/n is whole, n a whole number above 0: over a common
- * denominator D the congruence slope·D·x ≡ constant·D (mod n·D). Null where there are none.
+ * The whole numbers x for which (constant − slope·x)/n is whole, for a whole n above 0. Over a common denominator D
+ * this is the congruence slope·D·x ≡ constant·D (mod n·D). Null if there are none.
  */
 export const wholeQuotients = (constant: Exact, slope: Exact, n: number): ResidueClass | null => {
   const c = ratio(constant);
@@ -32,7 +32,10 @@ export const wholeQuotients = (constant: Exact, slope: Exact, n: number): Residu
   return { first: positive((right / g) * x, step), step };
 };
 
-/** The whole numbers in both classes (the Chinese remainder theorem, moduli not necessarily coprime); null where there are none. */
+/**
+ * The whole numbers in both classes (Chinese remainder theorem; the moduli need not be coprime). Null if there are
+ * none.
+ */
 export const inBoth = (a: ResidueClass, b: ResidueClass): ResidueClass | null => {
   const { g, x } = bezout(a.step, b.step);
   const apart = b.first - a.first;

@@ -3,10 +3,10 @@ import Fraction from "fraction.js";
 /**
  * An exact rational number n/d in lowest terms, d > 0.
  *
- * While numerator and denominator are safe integers (almost always: layouts are small numbers) they
- * stand in `n` and `d`. Past that `wide` holds the number as a fraction.js value and `n`, `d` are 0.
- * Only this file looks inside; everything else goes through the functions below. The members are readonly
- * by type and not frozen: freezing each result costs a third of the time of a check.
+ * Almost always numerator and denominator are safe integers and are kept in `n` and `d`. Otherwise `wide` holds the
+ * number as a fraction.js value, and `n` and `d` are 0. Only this file reads the members; all other code uses the
+ * functions below. They are readonly by type and not frozen, because freezing each result takes a third of the time of
+ * a check.
  */
 export type Exact = { readonly n: number; readonly d: number; readonly wide: Fraction | null };
 
@@ -52,7 +52,7 @@ export const one = exact(1);
 
 const decimalPattern = /^([+-]?)(\d{1,30})(?:\.(\d{1,30}))?$|^([+-]?)\.(\d{1,30})$/;
 
-/** Reads a plain decimal ("10.5", "-.25"; no exponent) exactly; null when the text is none. */
+/** Reads a plain decimal ("10.5", "-.25"; no exponent) exactly; null if the text is not one. */
 export const parseDecimal = (text: string): Exact | null => {
   const found = decimalPattern.exec(text);
   if (!found) return null;
@@ -66,7 +66,7 @@ export const parseDecimal = (text: string): Exact | null => {
   return exact(minus ? -BigInt(digits) : BigInt(digits), 10n ** BigInt(places));
 };
 
-/** Reads "n/d" or a decimal, the forms exact numbers take in JSON; null when the text is neither. */
+/** Reads "n/d" or a decimal, the two forms of exact numbers in JSON; null if the text is neither. */
 export const parseExact = (text: string): Exact | null => {
   const ratio = /^(-?\d{1,60})\/(\d{1,60})$/.exec(text);
   if (!ratio) return parseDecimal(text);
@@ -75,8 +75,8 @@ export const parseExact = (text: string): Exact | null => {
 };
 
 /**
- * The exact decimal that a JSON number was written as: 1280.5 is 2561/2, 0.1 is 1/10.
- * @throws RangeError for what has no plain decimal form (NaN, 1e21, 1e-7); schemas refuse those before.
+ * The exact value of a JSON number as it was written: 1280.5 is 2561/2, 0.1 is 1/10. @throws RangeError for numbers
+ * without a plain decimal form (NaN, 1e21, 1e-7); schemas refuse those earlier.
  */
 export const fromJsonNumber = (value: number): Exact => {
   if (Number.isSafeInteger(value)) return narrow(value, 1);
@@ -101,7 +101,7 @@ export const add = (a: Exact, b: Exact): Exact => {
   return fromFraction(asFraction(a).add(asFraction(b)));
 };
 
-/** An exact number as it comes from a worker or a store that copies plain data: the wide ones are made whole again. */
+/** An exact number that was copied as plain data, by a worker or a store. Restores wide ones. */
 export const crossed = (x: Exact): Exact => (x.wide === null ? x : exact(x.wide.s * x.wide.n, x.wide.d));
 
 export const negate = (a: Exact): Exact => (a.wide === null ? narrow(-a.n, a.d) : fromFraction(a.wide.neg()));
@@ -128,7 +128,7 @@ export const divide = (a: Exact, b: Exact): Exact => {
   return fromFraction(asFraction(a).div(asFraction(b)));
 };
 
-/** Negative, 0 or positive as a is below, equal to or above b. */
+/** Negative, 0 or positive if a is below, equal to or above b. */
 export const compare = (a: Exact, b: Exact): number => {
   if (a.wide === null && b.wide === null) {
     const left = a.n * b.d;
@@ -148,7 +148,7 @@ export const smaller = (a: Exact, b: Exact): Exact => (compare(a, b) <= 0 ? a : 
 export const larger = (a: Exact, b: Exact): Exact => (compare(a, b) >= 0 ? a : b);
 export const absolute = (a: Exact): Exact => (sign(a) < 0 ? negate(a) : a);
 
-/** The largest whole number not above a, as an exact number. */
+/** ⌊a⌋ as an exact number. */
 export const floor = (a: Exact): Exact => {
   if (a.wide === null) return narrow(Math.floor(a.n / a.d), 1);
   const { n, d } = ratio(a);
@@ -165,5 +165,5 @@ export const modulo = (a: Exact, b: Exact): Exact => subtract(a, multiply(floor(
 export const ratio = (a: Exact): { readonly n: bigint; readonly d: bigint } =>
   a.wide === null ? { n: BigInt(a.n), d: BigInt(a.d) } : { n: a.wide.s * a.wide.n, d: a.wide.d };
 
-/** The nearest double. Only writers and views call this; no computation goes through it. */
+/** The nearest double. Only writers and views use it; no calculation does. */
 export const toNumber = (a: Exact): number => (a.wide === null ? a.n / a.d : a.wide.valueOf());

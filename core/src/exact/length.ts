@@ -10,8 +10,8 @@ export type Length = { readonly value: Exact; readonly unit: LengthUnit };
 const pattern = /^(-?)(\d{1,12}(?:\.\d{1,6})?)(px|rem|%|fr)$/;
 
 /**
- * Reads a length in the open format's grammar: lower case, no spaces, no exponent, at most six
- * decimals, a unit; a bare 0 is 0px. Null when the text is none.
+ * Reads a length as the layout format writes it: lower case, no spaces, no exponent, at most six decimals, a unit; a
+ * bare 0 is 0px. Null if the text is not a length.
  */
 export const parseLength = (text: string): Length | null => {
   if (text === "0") return { value: exact(0), unit: "px" };
@@ -21,16 +21,16 @@ export const parseLength = (text: string): Length | null => {
   return value && { value, unit: found[3] as LengthUnit };
 };
 
-/** Writes a length in the open format's grammar; null when its value needs more than six decimals. */
+/** Writes a length as the layout format does; null if it needs more than six decimals. */
 export const lengthText = (length: Length): string | null => {
   const decimal = toExactDecimal(length.value, 6);
   return decimal === null ? null : `${decimal}${length.unit}`;
 };
 
-/** px text of an exact value, rounded to six decimals where it does not end within them. */
+/** An exact value as px text, rounded to six decimals if it has more. */
 export const pxText = (value: Exact): string | null => lengthText({ value, unit: "px" });
 
-/** What relative units are measured by. */
+/** What relative units refer to. */
 export type LengthContext = { readonly width: Exact; readonly rootFontSize: Exact };
 
 /**
@@ -63,13 +63,13 @@ export const px = (text: string, context: LengthContext): Exact => {
   return toPx(length, context);
 };
 
-/** A declared length as it is read and typed: 24 for 24px, the unit with it otherwise. */
+/** A declared length as people read and type it: 24 for 24px, other units written out. */
 export const declaredText = (text: string): string => {
   const length = parseLength(text);
   return length?.unit === "px" ? toDecimal(length.value, 6) : text;
 };
 
-/** A gutter as it is declared: people give a share of a column in %, a layout in fr. 25% is 0.25fr. */
+/** A typed gutter as the layout declares it: people type a share of a column in %, the layout has fr. 25% is 0.25fr. */
 export const gutterLength = (typed: Length): Length =>
   typed.unit === "%" ? { value: divide(typed.value, exact(100)), unit: "fr" } : typed;
 

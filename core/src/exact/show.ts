@@ -1,6 +1,6 @@
 import { type Exact, exact, floor, multiply, negate, ratio, sign } from "./exact";
 
-/** The form exact numbers take in JSON: "74", "-3", "233/3". */
+/** An exact number as JSON has it: "74", "-3", "233/3". */
 export const toJson = (x: Exact): string => {
   const { n, d } = ratio(x);
   return d === 1n ? `${n}` : `${n}/${d}`;
@@ -20,7 +20,7 @@ export const toDecimal = (x: Exact, places = 3): string => {
   return text.slice(0, -places) + (fraction ? `.${fraction}` : "");
 };
 
-/** The decimal without rounding, or null when it does not end within `places`. */
+/** The decimal without rounding, or null if it has more than `places`. */
 export const toExactDecimal = (x: Exact, places = 6): string | null => {
   const { n, d } = ratio(x);
   return (n * 10n ** BigInt(places)) % d === 0n ? toDecimal(x, places) : null;
@@ -40,22 +40,22 @@ const glyphs: Readonly<Record<string, string>> = {
   "7/8": "⅞",
 };
 
-/** A number taken apart for setting in type. `numerator` is 0 where no fraction is to be set. */
+/** The parts of a number for typesetting. `numerator` is 0 if there is no fraction. */
 export type ShownNumber = {
   readonly minus: boolean;
-  /** Whole part, or the whole decimal where no small fraction says it. */
+  /** The whole part, or the decimal if no small fraction is exact. */
   readonly whole: string;
   readonly numerator: number;
   readonly denominator: number;
 };
 
-/** Largest denominator still set as a fraction; past it a reader takes in a decimal sooner. */
+/** Largest denominator that is shown as a fraction; beyond it a decimal is easier to read. */
 const largestDenominator = 99n;
 
 /**
- * How a person reads x: halves, thirds, quarters, sixths and eighths as fractions (77⅔), ending
- * decimals of up to three places as decimals (12.3), other fractions with denominators to 99 as
- * fractions (85 5/7), the rest as a decimal of three places.
+ * x as people read it: halves, thirds, quarters, sixths and eighths as fractions (77⅔); decimals of up to three places
+ * as decimals (12.3); other fractions with denominators up to 99 as fractions (85 5/7); the rest as a decimal with
+ * three places.
  */
 export const shownNumber = (x: Exact): ShownNumber => {
   const minus = sign(x) < 0;

@@ -1,14 +1,14 @@
 import { type Exact, add, divide, isZero, multiply, negate, parseDecimal, subtract } from "./exact";
 import { type LengthUnit } from "./length";
 
-/** A typed sum worked out, with the unit it was given (null where none was typed). */
+/** The result of a typed sum, with its unit (null if none was typed). */
 export type SumResult =
   | { readonly ok: true; readonly value: Exact; readonly unit: LengthUnit | null }
   | { readonly ok: false; readonly code: SumFault; readonly at: number };
 
 export type SumFault = "empty" | "too-long" | "unexpected" | "unfinished" | "division-by-zero" | "mixed-units";
 
-/** Longest sum read; a person types far less. */
+/** Maximum length of a typed sum; people type far less. */
 const longest = 200;
 
 const tokenPattern = /\s*(?:(\d+(?:\.\d+)?|\.\d+)\s*(px|rem|%|fr)?|([-+*/×÷−–()]))/y;
@@ -32,9 +32,9 @@ const tokens = (text: string): readonly Token[] | { readonly at: number } => {
 };
 
 /**
- * Works out what a person typed into a number field: a number, or a sum of + − × ÷ and brackets
- * ("1440-2*144", "1152/12", "1.5rem"), exactly. At most one unit may appear and the result has it.
- * Says what is wrong and at which character otherwise.
+ * Calculates what a person typed into a number field: a number, or a sum with + − × ÷ and brackets ("1440-2*144",
+ * "1152/12", "1.5rem"), exactly. It may contain one unit, which the result has too. Otherwise returns what is wrong and
+ * at which character.
  */
 export const workOutSum = (text: string): SumResult => {
   if (text.length > longest) return { ok: false, code: "too-long", at: longest };

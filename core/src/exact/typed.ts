@@ -10,7 +10,9 @@ const faultWords: Readonly<Record<SumFault, string>> = {
   "mixed-units": "Use one unit in a sum",
 };
 
-/** Reads what was typed as a length in one of some units; a bare number has the first. Says what is wrong otherwise. */
+/**
+ * Reads typed text as a length in one of the given units; a bare number has the first. Otherwise returns what is wrong.
+ */
 export const readTyped = (text: string, units: readonly LengthUnit[]): { ok: true; value: Length } | { ok: false; message: string } => {
   const sum = workOutSum(text);
   if (!sum.ok) return { ok: false, message: faultWords[sum.code] };

@@ -7,7 +7,10 @@ import type { Breakpoint, Layout } from "../layout/schema";
 import type { Box, BoxList } from "./boxes";
 import { type Lines, linesEvery, linesOf } from "./lines";
 
-/** How a position stands to the nearest line: within 1/64 px, within the tolerance, or neither. Bounds belong to the inside. */
+/**
+ * How a position compares with the nearest line: on it (within 1/64 px), near (within the tolerance), or off. Bounds
+ * are included.
+ */
 export type Standing = "on" | "near" | "off";
 
 export type LineFit = {
@@ -21,29 +24,29 @@ export type LineFit = {
 /** An edge against column starts or ends, and the viewport's own. */
 export type EdgeFit = LineFit & { readonly to: number | "viewport" };
 
-/** The sides of a box that are held against lines. */
+/** The sides of a box that are compared with lines. */
 export const boxSides = ["left", "right", "top", "bottom"] as const;
 export type BoxSide = (typeof boxSides)[number];
 
 export type BoxFit = {
   readonly box: Box;
-  /** The area whose inner grid it is held against; null for the breakpoint's own grid. */
+  /** The area whose inner grid it is compared with; null for the breakpoint's own grid. */
   readonly within: string | null;
-  /** Null where the box is an edge of a picture that is nearer to a line of the other kind, or lies level. */
+  /** Null if the box is an edge of a picture that is horizontal, or nearer to a line of the other kind. */
   readonly left: EdgeFit | null;
   readonly right: EdgeFit | null;
   /** Its width as whole columns with the gutters between, and what is left over: negative where less. */
   readonly columns: number;
   readonly rest: Exact;
   readonly width: Standing;
-  /** Against row starts and ends where there are rows, else baseline lines; null where there are neither. */
+  /** Compared with row starts and ends if there are rows, else with baseline lines; null if there are neither. */
   readonly top: LineFit | null;
   readonly bottom: LineFit | null;
   /** Its height in base units. */
   readonly baseUnits: Exact;
   /** White space down to the next box below that overlaps it sideways. */
   readonly below: { readonly gap: Exact; readonly to: Box } | null;
-  /** Where it has the name or id of an area: measured minus placed, px; null where that is not known. */
+  /** If it has the name or id of an area: measured minus placed, px; null if that is unknown. */
   readonly area: {
     readonly id: string;
     readonly left: Exact;
@@ -57,7 +60,7 @@ export type Fit = {
   readonly breakpoint: Breakpoint;
   readonly width: Exact;
   readonly tolerance: Exact;
-  /** All sides that are held against a line; edges of a picture, each once. */
+  /** All sides that are compared with a line; edges of a picture once each. */
   readonly edges: Readonly<Record<Standing, number>>;
   /** Of these the left and right ones, and the upright edges of a picture: those that columns decide. */
   readonly across: Readonly<Record<Standing, number>>;
@@ -81,20 +84,20 @@ export const standing = (off: Exact, tolerance: Exact): Standing => {
 
 const worst: Readonly<Record<Standing, number>> = { on: 0, near: 1, off: 2 };
 
-/**
- * One verdict for a box, or for an edge of a picture: how the worst of its sides stands, of those that are held against a line and
- * not off it on purpose.
- */
+/** The verdict for a box, or an edge of a picture: that of its worst side, without sides that are off on purpose. */
 export const verdict = (one: BoxFit, isMeant: (side: BoxSide) => boolean = () => false): Standing =>
   boxSides.reduce<Standing>((sum, side) => {
     const is = one[side]?.is ?? "on";
     return worst[is] > worst[sum] && !isMeant(side) ? is : sum;
   }, "on");
 
-/** Most row lines that are looked at from the top of a grid down. */
+/** Maximum number of row lines, from the top of a grid down. */
 const mostLines = 20_000;
 
-/** Starts and ends of the rows of a grid, from its top down to a height; baseline lines where it has no rows; null where neither is known. */
+/**
+ * Starts and ends of a grid's rows, from its top down to a height; baseline lines if it has no rows; null if neither is
+ * known.
+ */
 const verticalLines = (
   grid: AreaGrid,
   top: Exact | null,
@@ -119,7 +122,7 @@ const verticalLines = (
   return null;
 };
 
-/** A grid as boxes are held against it. */
+/** A grid as boxes are compared with it. */
 type Held = {
   readonly grid: AreaGrid;
   readonly within: string | null;
@@ -176,7 +179,9 @@ export const inColumns = (width: Exact, grid: AreaGrid, tolerance: Exact): { rea
 /** Floats of lengths up to 100,000 px tell them further apart than this for certain, px. */
 const unsure = 1e-6;
 
-/** Whether a box lies in an area and is not as large as it, as far as that is known: an area in bands has no height to lie in. */
+/**
+ * Whether a box is inside an area and smaller than it, as far as that is known: an area in bands has no known height.
+ */
 const liesIn = (box: Box, area: AreaGeometry): boolean => {
   if (!area.top || !area.bottom) return false;
   const [x, y] = [toNumber(box.x), toNumber(box.y)];
@@ -214,13 +219,16 @@ const nextBelow = (boxes: readonly Box[]): ((index: number) => number | null) =>
   };
 };
 
-/** Of two lines an edge of a picture may stand on the nearer one. */
+/** Of two lines, the one nearer to an edge of a picture. */
 const nearer = <T extends LineFit>(first: T | null, last: T | null): readonly [T | null, T | null] =>
   first && last && compare(absolute(first.off), absolute(last.off)) > 0 ? [null, last] : [first, first ? null : last];
 
 type Sides = Pick<BoxFit, "left" | "right" | "top" | "bottom">;
 
-/** All four sides of a box; of an edge of a picture the one line it is nearest to, across where it stands upright, down where it lies level. */
+/**
+ * All four sides of a box; for an edge of a picture only the nearest line, of columns for a vertical edge, of rows for
+ * a horizontal one.
+ */
 const sidesOf = ({ left, right, top, bottom }: Sides, { width, height }: Box, isEdge: boolean): Sides => {
   if (!isEdge) return { left, right, top, bottom };
   const level = compare(width, height) > 0;
@@ -240,7 +248,7 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
     const known = grids.get(area.area.id);
     if (known || !area.inside) return known ?? root;
     const outer = byId.get(area.area.within ?? "");
-    // A baseline goes on through an area that stands on the same grid; its rows are counted from the area's first.
+    // A baseline continues through an area on the same grid; its rows are counted from the area's first.
     const goesOn = area.inside.kind === "same" && !area.inside.rows;
     const down = goesOn ? (outer ? gridIn(outer) : root).down : verticalLines(area.inside, area.top, until);
     const made = held(area.inside, area.area.id, width, down);
@@ -317,9 +325,9 @@ const fitIn = (layout: Layout, list: BoxList, resolution: Resolution, tolerance:
 };
 
 /**
- * Holds each box of a list against a layout at the list's width (docs/fit.md): its left edge against column starts, its right
- * edge against column ends, both against the viewport's edges too; its width in columns, its top and bottom against rows or
- * baseline lines, its height in base units. Exact. Says so where the breakpoint named is none of the layout's.
+ * Compares each box of a list with a layout at the list's width (docs/fit.md): its left edge with column starts, its
+ * right edge with column ends, both also with the viewport's edges; its width in columns; its top and bottom with rows
+ * or baseline lines; its height in base units. Exact. Returns an error if the named breakpoint is not in the layout.
  */
 export const fit = (layout: Layout, list: BoxList, { breakpoint, tolerance = one }: FitOptions = {}): Parsed<Fit> => {
   const resolved = resolve(layout, { width: list.width, ...(breakpoint === undefined ? {} : { breakpoint }) });

@@ -13,19 +13,19 @@ export type Box = {
   readonly y: Exact;
   readonly width: Exact;
   readonly height: Exact;
-  /** Id of the area it belongs to, where the file says so. */
+  /** Id of its area, if the file has one. */
   readonly area: string | null;
 };
 
 /** Boxes measured in a design or a page at one width of the viewport. */
 export type BoxList = {
   readonly width: Exact;
-  /** Of the page or the drawing; null where nobody said. */
+  /** Of the page or the drawing; null if unknown. */
   readonly height: Exact | null;
   readonly boxes: readonly Box[];
   /**
-   * Each entry is one edge as a picture shows it, upright or level, of which nobody says whether a box begins or ends there: as
-   * thin as it was drawn, as long as it runs.
+   * Each entry is one vertical or horizontal edge of a picture, as thin as it was drawn and as long as it runs. Whether
+   * a box begins or ends there is unknown.
    */
   readonly edges?: boolean;
   /** Where the file says what it was measured in. */
@@ -55,7 +55,7 @@ const measured = (least: number) =>
     }),
   );
 
-/** Where a box stands and how large it is, as schemas have it. */
+/** Position and size of a box, for schemas. */
 export const boxNumbers = { x: measured(-boxLimits.px), y: measured(-boxLimits.px), width: measured(0), height: measured(0) };
 
 const boxSchema = z.strictObject({
@@ -67,7 +67,7 @@ const boxSchema = z.strictObject({
 const tooMany = (count: number): string =>
   `must hold at most ${boxLimits.boxes.toLocaleString("en")} boxes; it holds ${count.toLocaleString("en")}`;
 
-/** A list whose length is looked at before its entries are. */
+/** A list whose length is checked before its entries are. */
 const boxesSchema = z.pipe(
   z.transform((value, context) => {
     if (!Array.isArray(value) || value.length <= boxLimits.boxes) return value;

@@ -30,9 +30,9 @@ export const viewportEdge = (at: number, side: 0 | 1, width: number, tolerance: 
   Math.abs(at - (side === 0 ? 0 : width)) <= tolerance;
 
 /**
- * How much the choice of a line weighs. Whole, it would rank a grid of half the columns before one that explains a few edges
- * more; at nothing, any grid dense enough would win. On generated designs a fifth finds the true grid most often; in a picture,
- * where much stands on no column, more.
+ * The weight of choosing a line. At 1, a grid with half the columns would rank before one that explains a few more
+ * edges; at 0, any dense grid would win. On generated designs a fifth finds the true grid most often; in pictures,
+ * where many edges are on no column, more does.
  */
 const lineShare = (picture: boolean): number => (picture ? 0.9 : 0.2);
 /** What it costs to tell margins that differ, bits. */
@@ -47,7 +47,7 @@ const offFrom = (at: number, first: number, pitch: number, count: number): numbe
   return at - first - (index < 0 ? 0 : index >= count ? count - 1 : index) * pitch;
 };
 
-/** How far a mark is from the nearest line it may stand on. */
+/** How far a mark is from the nearest line of its kind. */
 const offLine = ({ count, start: margin, gutter }: Model, pitch: number, { start, end }: Mark): number => {
   if (Number.isNaN(end)) return offFrom(start, margin, pitch, count);
   const asEnd = offFrom(end, margin + pitch - gutter, pitch, count);
@@ -57,11 +57,12 @@ const offLine = ({ count, start: margin, gutter }: Model, pitch: number, { start
 };
 
 /**
- * How well a grid explains edges. `bits` is how long they are when told by it: an edge on a line takes the choice of one of n
- * lines, any other its place in the width. So a grid of more columns is better only where it explains more edges than its
- * lines would by chance, and of two that explain as many the one of fewer columns is. Null as soon as it takes more than `most` bits.
+ * How well a grid explains edges. `bits` is the length of their description with the grid: an edge on a line takes the
+ * choice of one of n lines, any other its position in the width. So a grid with more columns is only better if it
+ * explains more edges than chance would, and of two that explain the same number, the one with fewer columns is better.
+ * Null as soon as it needs more than `most` bits.
  */
-export const judged = (model: Model, marks: readonly Mark[], { width, tolerance, picture }: View, most = Infinity): Judged | null => {
+const judged = (model: Model, marks: readonly Mark[], { width, tolerance, picture }: View, most = Infinity): Judged | null => {
   const { count, start, end, gutter } = model;
   let [explained, whole, residue, bits] = [0, 0, 0, isEven(model) ? 0 : unevenCost];
   if (picture) bits += oddness(start) + oddness(gutter) + (isEven(model) ? 0 : oddness(end));
@@ -74,7 +75,7 @@ export const judged = (model: Model, marks: readonly Mark[], { width, tolerance,
     if (off <= tolerance + 1e-9) {
       explained += weight;
       residue += off * weight;
-      // How far from its line it stands is told too: the shorter the closer.
+      // The distance from its line is part of the description: the closer, the shorter.
       bits += (onLine + 0.5 * Math.log2(1 + 64 * off)) * weight;
       if (off <= 1 / 64 + 1e-9) whole += weight;
     } else bits += anywhere * weight;
@@ -97,7 +98,7 @@ export const best = (models: Iterable<Model>, many: number, marks: readonly Mark
   return found;
 };
 
-/** Solves a · x = b by elimination; null where it has no one answer. */
+/** Solves a · x = b by elimination; null if there is no unique solution. */
 const solved = (a: readonly (readonly number[])[], b: readonly number[]): readonly number[] | null => {
   const rows = a.map((row, index) => [...row, b[index] ?? 0]);
   const size = rows.length;
@@ -116,7 +117,7 @@ const solved = (a: readonly (readonly number[])[], b: readonly number[]): readon
   return rows.map((row, index) => (row[size] ?? 0) / (row[index] ?? 1));
 };
 
-/** Margins and gutter that lie closest to the edges a grid explains, by least squares: each edge is linear in them. */
+/** The margins and gutter that fit the explained edges best, by least squares: each edge is linear in them. */
 const settled = (model: Model, marks: readonly Mark[], width: number, reach: number): Model => {
   const { count } = model;
   const pitch = pitchOf(model, width);
@@ -130,7 +131,7 @@ const settled = (model: Model, marks: readonly Mark[], width: number, reach: num
     const side =
       Number.isNaN(mark.start) || Math.abs(offOf(model, width, mark.end, 1).off) < Math.abs(offOf(model, width, mark.start, 0).off) ? 1 : 0;
     const at = side === 0 ? mark.start : mark.end;
-    // With t the columns before it, of n: it stands at t·W/n + start·(1 − t/n) − end·t/n + gutter·(t/n − side).
+    // With t of n columns before it, its position is t·W/n + start·(1 − t/n) − end·t/n + gutter·(t/n − side).
     const turn = (offOf(model, width, at, side).index + side) / count;
     const factors = size === 2 ? [1 - 2 * turn, turn - side] : [1 - turn, -turn, turn - side];
     factors.forEach((factor, row) => {
@@ -143,7 +144,10 @@ const settled = (model: Model, marks: readonly Mark[], width: number, reach: num
   return size === 2 ? { count, start, end: start, gutter: next } : { count, start, end: next, gutter: last };
 };
 
-/** Which of two is told first: the one that tells the edges shorter, then the one that more edges stand on exactly, then the closer, then the rounder. */
+/**
+ * Which of two grids comes first: the shorter description, then more exact edges, then the closer, then the rounder
+ * numbers.
+ */
 export const better = (x: Judged, y: Judged): number =>
   x.bits - y.bits || y.exact - x.exact || x.count - y.count || x.residue - y.residue || roundness(x) - roundness(y);
 const roundness = ({ start, end, gutter }: Model): number => [start, end, gutter].filter((length) => length !== Math.round(length)).length;
@@ -181,9 +185,9 @@ const leastSurprise = 30;
 const surpriseOfUneven = 8;
 
 /**
- * Whether so many of a picture's edges lie on a grid's lines that chance does not explain it: N · KL(k/N ‖ q), the exponent of
- * the binomial's tail (Chernoff), for k of N edges on lines that cover the share q of the width. Edges at one place are of boxes
- * that one hand has drawn alike, so they count 1 + log₂ of their weight.
+ * Whether more of a picture's edges are on a grid's lines than chance explains: N · KL(k/N ‖ q), the exponent of the
+ * binomial's tail (Chernoff), for k of N edges on lines that cover the share q of the width. Edges at one position
+ * belong to boxes that were aligned, so they count 1 + log₂ of their weight.
  */
 export const isNoChance = (model: Model, marks: readonly Mark[], { width, tolerance }: View): boolean => {
   const pitch = pitchOf(model, width);

@@ -1,7 +1,7 @@
 import { add, compare, type Exact, subtract, toNumber } from "../exact/exact";
 import { type Box, type BoxList, isFlat } from "./boxes";
 
-/** Boxes of one size that stand beside or below each other on one line, and the white space between neighbours. */
+/** Boxes of one size beside or below each other on one line, and the white space between neighbours. */
 export type GapRun = {
   readonly way: "across" | "down";
   /** Their places in the list, from left to right or from the top down. */
@@ -43,7 +43,7 @@ export const gapRuns = ({ boxes, edges }: BoxList, tolerance: Exact): readonly G
         })
         .sort((a, b) => compare(a.from, b.from) || a.index - b.index);
       const gaps = placed.slice(1).map(({ from }, index) => subtract(from, placed[index]?.to ?? from));
-      // Boxes that lie over each other are no neighbours.
+      // Overlapping boxes are not neighbours.
       if (gaps.some((gap) => toNumber(gap) < 0)) continue;
       const [first, ...others] = gaps;
       if (!first) continue;
@@ -55,7 +55,7 @@ export const gapRuns = ({ boxes, edges }: BoxList, tolerance: Exact): readonly G
   return runs.sort((a, b) => Number(a.equal) - Number(b.equal) || b.boxes.length - a.boxes.length || (a.boxes[0] ?? 0) - (b.boxes[0] ?? 0));
 };
 
-/** The names of a run as they are told: the first and the last of them. */
+/** The names of a run: its first and its last. */
 export const runNames = ({ boxes }: GapRun, all: readonly Box[]): readonly [string, string] => {
   const name = (index: number | undefined): string => (index === undefined ? "" : (all[index]?.name ?? ""));
   return [name(boxes[0]), name(boxes.at(-1))];

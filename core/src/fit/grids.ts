@@ -31,21 +31,21 @@ export type GridFound = {
   readonly margin: Exact;
   readonly marginEnd: Exact;
   readonly column: Exact;
-  /** Left and right edges that stand on its lines, or the viewport's edges, within the tolerance; of how many. */
+  /** Number of left and right edges on its lines, or on the viewport's edges, within the tolerance; of how many. */
   readonly explained: number;
   readonly of: number;
 };
 
 export type GridsOptions = {
   readonly tolerance?: Exact;
-  /** As many are told. */
+  /** Maximum number of grids. */
   readonly most?: number;
-  /** Left and right are one edge of a picture, of which nobody says which it is: it is explained where either is. */
+  /** Left and right are one edge of a picture, which could be either: it is explained if one of them is. */
   readonly either?: boolean;
 };
 
 const mostColumns = 24;
-/** How far a line may lie from the whole px that a picture shows it at. */
+/** How far a line may be from the whole px where a picture shows it. */
 const pixel = 0.55;
 /** So many times the edges of any other grid must be explained by one whose gutters are wider than its columns, in a picture. */
 const moreEdges = 1.25;
@@ -63,19 +63,25 @@ const gathered = (positions: Edges): Edges => {
   return found;
 };
 
-/** The heaviest positions, at most so many: an edge that boxes share says more of the grid than one that stands alone. */
+/** The heaviest positions, at most `most`: an edge shared by boxes says more about the grid than a single one. */
 const heaviest = (edges: Edges, most: number): Edges => [...edges].sort((a, b) => b.weight - a.weight || a.at - b.at).slice(0, most);
 
 /** A pitch as data suggest it, with how many edges do. */
 type Pitch = { readonly pitch: number; readonly votes: number };
 
-/** Most edges whose differences are looked at, and pitches that are tried: they bound the work, not the answer's quality on real designs. */
+/**
+ * Maximum number of edges that are compared, and of pitches that are tried. They limit the work; results for real
+ * designs do not change.
+ */
 const mostEdges = 64;
 const mostPitches = 600;
-/** Most edges of each kind that grids are rated by; what is told of those that are found counts all. */
+/** Maximum number of edges of each kind that rate a grid. The figures of found grids count all edges. */
 const mostJudged = 400;
 
-/** Edges of one kind lie whole pitches apart: each difference d votes for d/1, d/2, … d/24. Pitches that agree are one. */
+/**
+ * Edges of one kind are whole pitches apart, so each difference d votes for d/1, d/2, … d/24. Nearly equal pitches are
+ * merged.
+ */
 const pitches = (lefts: Edges, rights: Edges, width: number): readonly Pitch[] => {
   const votes: { pitch: number; weight: number }[] = [];
   for (const kind of [heaviest(lefts, mostEdges), heaviest(rights, mostEdges)])
@@ -100,13 +106,13 @@ const pitches = (lefts: Edges, rights: Edges, width: number): readonly Pitch[] =
     .slice(0, mostPitches);
 };
 
-/** Where in a pitch edges stand, how many, and the first and last of them. */
+/** A position within a pitch, the weight of edges there, and the first and last of them. */
 type Phase = { readonly phase: number; readonly weight: number; readonly first: number; readonly last: number };
 
-/** Where in a pitch most edges stand: the weight within the tolerance of a phase, and their mean. The best few. */
+/** The few positions within a pitch that have most edges: the weight within the tolerance, and their mean. */
 const phases = (edges: Edges, pitch: number, tolerance: number): readonly Phase[] => {
   const turned = edges.map(({ at, weight }) => ({ at: ((at % pitch) + pitch) % pitch, weight })).sort((a, b) => a.at - b.at);
-  // Once more past the end, so that a window may lie across it.
+  // Repeated after the end, so that a window may cross it.
   const twice = [...turned, ...turned.map(({ at, weight }) => ({ at: at + pitch, weight }))];
   const found: { phase: number; weight: number }[] = [];
   let [end, weight, sum] = [0, 0, 0];
@@ -155,9 +161,10 @@ const told = (model: Model, across: readonly Across[], width: Exact, tolerance: 
 };
 
 /**
- * Grids that boxes at a width may have been drawn on, the likeliest first (docs/fit.md): counts from 1 to 24, margins and
- * gutters up to a third of the width in tenths of a px. Candidates come from the data: pitches from differences between
- * edges of one kind, margin and gutter from where in a pitch most of them stand. None where nothing repeats.
+ * Grids that boxes at a width may have been drawn on, the likeliest first (docs/fit.md): counts from 1 to 24, margins
+ * and gutters up to a third of the width in tenths of a px. Candidates come from the data: pitches from differences
+ * between edges of one kind, margin and gutter from the positions of most edges within a pitch. None if nothing
+ * repeats.
  */
 export const grids = (
   width: Exact,
@@ -187,7 +194,7 @@ export const grids = (
     const [starts, ends] = [phases(inner[0], pitch, near), phases(inner[1], pitch, near)];
     for (const { phase: start, first } of starts)
       for (const { phase: end, last } of ends) {
-        // Ends stand a gutter before starts.
+        // Ends are one gutter before starts.
         const gutter = (((start - end) % pitch) + pitch) % pitch;
         for (const wanted of gutter > pitch - near ? [gutter, 0] : [gutter]) {
           for (let margin = start; margin <= wide * mostShare + near; margin += pitch) {
@@ -222,7 +229,10 @@ export const grids = (
     .map((model) => told(model, across, width, tolerance, either));
 };
 
-/** Of grids that explain as many edges, and as many exactly, those of fewer columns first; even margins and uneven ones are not compared. */
+/**
+ * Of grids that explain equally many edges, and equally many exactly, those with fewer columns first. Grids with even
+ * and with uneven margins are not compared.
+ */
 const fewerFirst = (found: readonly Judged[]): readonly Judged[] => {
   const sorted: Judged[] = [];
   for (const model of found) {
@@ -285,7 +295,7 @@ const marksOfBoxes = (across: readonly Across[], { width, tolerance }: View): re
   ];
 };
 
-/** A breakpoint with a grid that was found in place of its own. */
+/** A breakpoint with a found grid instead of its own. */
 export const withGrid = (breakpoint: Breakpoint, { columns, gutter, margin, marginEnd }: GridFound): Breakpoint => {
   const side = (length: Exact): string => pxText(length) ?? "0px";
   return {

@@ -1,11 +1,11 @@
 import { absolute, compare, type Exact, exact, floor, add, divide, multiply, subtract, toNumber } from "../exact/exact";
 
 /** The nearest of some lines to a position: where it is, and what it is called. */
-export type Near<T> = { readonly at: Exact; readonly to: T; /** Position minus line, px, exact. */ readonly off: Exact };
+type Near<T> = { readonly at: Exact; readonly to: T; /** Position minus line, px, exact. */ readonly off: Exact };
 
-/** Lines that positions are held against. */
+/** Lines that positions are compared with. */
 export type Lines<T> = {
-  /** The nearest line; of two as near the first. Null where there are none. */
+  /** The nearest line; the first of two equally near. Null if there are none. */
   readonly nearest: (position: Exact) => Near<T> | null;
 };
 

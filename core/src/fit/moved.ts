@@ -2,15 +2,15 @@ import type { Layout } from "../layout/schema";
 import { type BoxSide, boxSides, fit } from "./against";
 import type { BoxList } from "./boxes";
 
-/** An edge that stands off the grid on purpose, and why. */
+/** An edge that is off the grid on purpose, and why. */
 export type Purpose = { readonly box: number; readonly edge: BoxSide; readonly reason: string };
 
 /** The name of an edge of a list, as purposes are kept by: "12 left". An edge of a picture is one, whichever line it is nearer to: "12 left" too. */
 export const edgeKey = (box: number, edge: BoxSide): string => `${box} ${edge}`;
 
-/** What another layout does to the edges of a design that was held against one before. */
+/** How another layout changes the fit of a design. */
 export type Moved = {
-  /** Edges that stood on the grid and no longer do, and those that come onto it. */
+  /** Edges that leave the grid, and edges that come onto it. */
   readonly off: number;
   readonly on: number;
   /** Edges that were on it before. */
@@ -18,9 +18,9 @@ export type Moved = {
 };
 
 /**
- * Edges of a list that one layout has on its grid and another has not, and the other way round, each at the breakpoint that
- * applies at the list's width; on means within 1/64 px. Edges off on purpose are not asked, nor those that one of the layouts has
- * no lines for. Null where one of the layouts cannot be resolved at that width.
+ * Edges of a list that are on one layout's grid and off the other's, each at the breakpoint that applies at the list's
+ * width; on means within 1/64 px. Edges that are off on purpose are left out, and those that a layout has no lines for.
+ * Null if one of the layouts cannot be resolved at that width.
  */
 export const movedEdges = (before: Layout, after: Layout, list: BoxList, onPurpose: ReadonlySet<string> = new Set()): Moved | null => {
   const [was, is] = [fit(before, list), fit(after, list)];

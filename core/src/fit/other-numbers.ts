@@ -55,9 +55,9 @@ const candidates = (columns: Columns, layout: Layout, width: Exact): readonly Ca
 };
 
 /**
- * For each single number of the breakpoint boxes were held against, the value within 16 of today's that puts most of their
- * edges on the grid, whether that is more than today's or not; of as good ones the nearest. Counted in floats, which only
- * choose; what is told of the chosen ones is exact.
+ * For each single number of the breakpoint, the value within 16 of today's that puts most edges of the boxes on the
+ * grid, even if that is not more than today; the nearest of equally good ones. Floats only choose the value; its
+ * figures are exact.
  */
 export const otherNumbers = (layout: Layout, list: BoxList, today: Fit): readonly OtherNumber[] => {
   const { breakpoint, width } = today;

@@ -12,13 +12,16 @@ export const pictureLimits = { bytes: 5 * 1024 * 1024, pixels: 40_000_000, densi
 const leastStep = 5;
 /** An edge runs straight at least so long, CSS px: letters are shorter. */
 const leastRun = 24;
-/** Most runs that are looked at, the longest first. */
+/** Maximum number of runs, the longest first. */
 const mostRuns = 20_000;
 
 type Span = { readonly from: number; readonly to: number };
 /** A step between two lines of pixels that runs straight: where, from and to (device px), how strong, and which way. */
 type Run = Span & { readonly at: number; readonly step: number; readonly up: boolean };
-/** How pixels lie in lines: how many lines of what length, and how far apart in memory neighbours are, across lines and along one. */
+/**
+ * The layout of pixels in memory: number and length of lines, and the distance of neighbours across lines and along
+ * one.
+ */
 type Raster = { readonly lines: number; readonly length: number; readonly across: number; readonly along: number };
 
 /** Brightness as Rec. 601 weighs it, over white where a pixel lets it through. */
@@ -60,7 +63,7 @@ type Found = Span & { readonly at: number; readonly until: number };
  * or on one where the box cuts the other off.
  */
 const soft = 0.5;
-/** Edges at most so far apart belong together, CSS px: the two sides of a border, what lies along its inside, its shadow. */
+/** Edges at most this far apart belong together, CSS px: the two sides of a border, its inside, its shadow. */
 const widestSide = 3;
 
 /** Mean step along a run, moved by some lines; positive in the direction of the run. */
@@ -125,9 +128,10 @@ const edgesOf = (runs: readonly Run[], bright: Uint8Array, raster: Raster, densi
 };
 
 /**
- * Edges of a picture: steps in brightness between neighbouring px that run straight for at least 24 CSS px, upright and level,
- * whole device px ÷ density, the longest 5,000 of them. Each is an entry of an edge list (`BoxList.edges`): as wide as the line
- * it is, 0 where it is the border between two faces. Null where there are none. One pass over the pixels each way.
+ * Edges of a picture: steps in brightness between neighbouring px that run straight for at least 24 CSS px, vertically
+ * or horizontally; whole device px ÷ density; the longest 5,000. Each is an entry of an edge list (`BoxList.edges`), as
+ * wide as its line, or 0 for the border between two surfaces. Null if there are none. One pass over the pixels per
+ * direction.
  */
 export const pictureEdges = (pixels: Pixels, density: number): BoxList | null => {
   const bright = brightness(pixels);

@@ -12,17 +12,20 @@ export type Across = {
 /** An edge, or several at one place: where it would be as a start and as an end of columns, NaN where that is known not to be. */
 export type Mark = { readonly start: number; readonly end: number; readonly weight: number };
 
-/** Edges of a picture at most so far apart belong together, px: the two sides of a border and what lies along its inside. */
+/** Edges of a picture at most this far apart belong together, px: the two sides of a border and its inside. */
 const widestSide = 3;
-/** Edges that begin and end so close to each other stand in one row, px. */
+/** Edges whose ends are this close to each other are in one row, px. */
 const sameRow = 2;
-/** What stands inside a box says less of the columns than the box: it keeps the box's padding. */
+/** Content of a box says less about columns than the box, because of its padding. */
 const insideWeight = 0.5;
 
 type Side = { left: number; right: number; readonly from: number; readonly to: number; weight: number };
 type Box = { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number };
 
-/** Edges that belong together as one: the longest, as wide as all are apart. Where nobody says where they begin and end, all at a place do. */
+/**
+ * Merges edges that belong together: the longest, as wide as all of them together. Edges without ends belong together
+ * if they are at one position.
+ */
 const joined = (edges: readonly Side[]): readonly Side[] => {
   const sides: Side[] = [];
   const byPlace = new Map<number, Side[]>();
@@ -67,9 +70,9 @@ const rowsOf = (sides: readonly Side[]): readonly (readonly Side[])[] => {
 };
 
 /**
- * Edges of a picture as marks of columns. Edges a border's width apart count once: as a start it stands at its left side, as an end at
- * its right. Those that begin and end together are the sides of the boxes in a row, so they start and end columns by turns. What stands
- * inside of such a box counts half.
+ * Edges of a picture as marks of columns. Edges a border's width apart count once: as a start at the left side, as an
+ * end at the right. Edges with common ends are the sides of boxes in a row, so they start and end columns in turn.
+ * Content of such a box counts half.
  */
 export const marksOfPicture = (across: readonly Across[], width: number): readonly Mark[] => {
   const edges = across.flatMap(({ left, right, top, bottom }): Side[] =>

@@ -22,7 +22,7 @@ export type DrawnBoxes =
       readonly list: BoxList;
       /** Kinds of elements that were left out, and why, with how many. */
       readonly left: readonly string[];
-      /** Names of boxes that are turned or slanted: their bounds are told. */
+      /** Names of rotated or skewed boxes, which are given by their bounds. */
       readonly turned: readonly string[];
     }
   | { readonly ok: false; readonly issues: readonly { readonly path: string; readonly message: string }[] };
@@ -30,7 +30,7 @@ export type DrawnBoxes =
 /** A viewport that lengths in % are of. */
 type Viewport = { readonly width: number; readonly height: number };
 
-/** A length in user units; null where it is no number, or of a unit that the file does not say the size of. */
+/** A length in user units; null if it is not a number, or its unit has no known size. */
 const lengthOf = (given: Given | undefined, of: number, initial: number): number | null =>
   given === undefined || given.text.trim() === "" || given.text.trim() === "auto" ? initial : lengthPx(given.text, of, false);
 
@@ -55,7 +55,7 @@ const viewBoxIn = (
   };
 };
 
-/** Elements that are never seen where they stand. */
+/** Elements that are never drawn where they are. */
 const unseen = new Set([
   "defs",
   "symbol",
@@ -74,12 +74,12 @@ const unseen = new Set([
 ]);
 const boxed = new Set(["rect", "image", "foreignObject"]);
 const groups = new Set(["svg", "g", "a", "switch"]);
-/** Most elements that are drawn, those that stand again by `use` among them. */
+/** Maximum number of drawn elements, including those repeated by `use`. */
 const mostDrawn = 50_000;
 /** Most uses of uses. */
 const deepestUse = 8;
 
-/** What an element stands in: the viewport its % are of, the use that repeats it with others, and whether it is hidden unless it says otherwise. */
+/** The context of an element: the viewport for its %, the `use` that repeats it, and inherited visibility. */
 type Around = { readonly viewport: Viewport; readonly uses: number; readonly within: Element | null; readonly hidden: boolean };
 
 const isHidden = (style: Style, inherited: boolean): boolean => {
@@ -98,9 +98,9 @@ const shown = ({ name, children }: Element): readonly Element[] => {
 };
 
 /**
- * What an element's own transform does (CSS Transforms 2, 13): translate, rotate, scale and transform, one after the other, about
- * its origin, which is told from the viewport or from the element's box. Null where it cannot be read, or is told from a box that
- * is not known.
+ * An element's own transform (CSS Transforms 2, 13): translate, rotate, scale and transform, one after the other,
+ * around its origin, which refers to the viewport or to the element's box. Null if it cannot be read, or refers to an
+ * unknown box.
  */
 const ownTransform = (style: Style, viewport: Viewport, own: ReferenceBox | null): Matrix | null => {
   const [transform, origin] = [style.get("transform"), style.get("transform-origin")];
@@ -121,7 +121,9 @@ const ownTransform = (style: Style, viewport: Viewport, own: ReferenceBox | null
   return after(after(shifted(x, y), after(first, second)), shifted(-x, -y));
 };
 
-/** How large a drawing is shown: its width and height, the one that is missing by its viewBox (SVG 2, 8.9); null where that has no size. */
+/**
+ * The size of a drawing: its width and height, a missing one from its viewBox (SVG 2, 8.9); null if that has no size.
+ */
 const sizeOf = (root: Element, style: Style): { readonly width: number; readonly height: number } | null => {
   const [, , wide = NaN, high = NaN] = numbersOf(root.attributes["viewBox"] ?? "") ?? [];
   const [width, height] = [lengthOf(style.get("width"), wide, NaN), lengthOf(style.get("height"), high, NaN)];
@@ -141,13 +143,13 @@ const nameOf = ({ attributes, children, name }: Element): string | null =>
   attributes["id"] ??
   (name === "text" ? "text" : null);
 
-/** To a millionth of a px, as finely as boxes are told. */
+/** To a millionth of a px, the precision of boxes. */
 const told = (px: number) => fromJsonNumber(Math.round(px * 1e6) / 1e6 || 0);
 
 /**
- * Boxes of an SVG drawing (docs/fit.md): rect, image and foreignObject, what `use` repeats, and groups that have a name as the
- * bounds of what is in them. Transforms, nested svg elements and their viewBox are followed; what is turned or slanted is told
- * as its bounds. Nothing of a drawing is run, loaded or shown. What has no box is counted.
+ * Boxes of an SVG drawing (docs/fit.md): rect, image and foreignObject, what `use` repeats, and named groups as the
+ * bounds of their content. Transforms, nested svg elements and their viewBox are applied; rotated and skewed elements
+ * are given by their bounds. Nothing of a drawing is run, loaded or shown. Elements without a box are counted.
  */
 export const readBoxesSvg = (text: string): DrawnBoxes => {
   const fault = (message: string): DrawnBoxes => ({ ok: false, issues: [{ path: "", message }] });

@@ -21,7 +21,7 @@ export type VerticalFound = { readonly unit: UnitFound | null; readonly rows: Ro
 
 const units = { least: 2, most: 64 } as const;
 const pitches = { least: 4, most: 400 } as const;
-/** What explains less of the edges is told of none of them. */
+/** Units and rows that explain less than this share are not reported. */
 const leastShare = 0.6;
 const within = 1 / 64 + 1e-9;
 
@@ -29,13 +29,13 @@ const within = 1 / 64 + 1e-9;
 const offMultiple = (length: number, unit: number): number => Math.abs(length - Math.round(length / unit) * unit);
 
 /**
- * How much shorter k of n positions are told when they are known to lie on lines a step apart: log₂ step each, for in a whole px
- * there is one such line in `step`; one bit more for each that does not. `phases` are told once.
+ * How many bits are saved in describing n positions, if k of them are on lines a step apart: log₂ step each, because
+ * one whole px in `step` has such a line, less one bit for each other position. `phases` are described once.
  */
 const saved = (explained: number, of: number, step: number, phases: number): number =>
   (explained - phases) * Math.log2(step) - (of - explained);
 
-/** Where in a pitch most positions stand, in whole px, and how many do. */
+/** The position within a pitch that most positions have, in whole px, and how many do. */
 const phaseOf = (positions: readonly number[], pitch: number): { readonly phase: number; readonly count: number } => {
   const counts = new Int32Array(pitch);
   for (const at of positions) {
@@ -48,10 +48,10 @@ const phaseOf = (positions: readonly number[], pitch: number): { readonly phase:
 };
 
 /**
- * The base unit and the rows that explain most tops and heights of boxes (docs/fit.md), in whole px, each within 1/64 px: the
- * unit of 2 to 64 of which most heights and tops are multiples, the pitch of 4 to 400 that most tops and most bottoms stand
- * whole steps apart by. Of those that explain as much the larger, told by how short it makes them. Null where fewer than
- * 6 of 10 are explained, or nothing larger than a px is.
+ * The base unit and the rows that explain most tops and heights of boxes (docs/fit.md), in whole px, each within 1/64
+ * px: the unit of 2 to 64 that most heights and tops are multiples of, and the pitch of 4 to 400 that separates most
+ * tops and most bottoms. The best is the one with the shortest description, which prefers larger ones. Null if fewer
+ * than 6 of 10 are explained, or only by 1 px.
  */
 export const verticalGrid = ({ boxes, edges }: BoxList): VerticalFound => {
   const tall = edges ? [] : boxes.filter(({ height }) => toNumber(height) > 0);

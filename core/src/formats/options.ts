@@ -152,10 +152,10 @@ export const optionWords: Readonly<Record<OptionName, OptionWords>> = {
 /** How a file is written; each format looks at what concerns it. */
 export type WriteOptions = CssOptions & { readonly overlay: OverlayOptions };
 
-/** How files are written where nothing else is asked for. */
+/** How files are written by default. */
 export const plainWriting: WriteOptions = { ...plainCss, overlay: plainOverlay };
 
-/** The options of a file where nothing is asked for. */
+/** The default options of a file. */
 export const plainFileOptions: FileOptions = fileOptions.parse({});
 
 /** A query's options as writers take them; pictures have their edges put on device px, `snap` to the px. */

@@ -21,7 +21,7 @@ export type Preprocessed = {
 };
 
 /** Text between quotes, harmless to the languages that read it. */
-export const quoted = (text: string): string =>
+const quoted = (text: string): string =>
   `"${text
     .replace(/[\\"]/g, "\\$&")
     .replace(/([#@])\{/g, "$1 {")

@@ -1,6 +1,6 @@
 import type { NumberPath } from "../layout/numbers";
 
-/** The numbers that can be seen where a breakpoint is drawn. */
+/** The numbers that a drawing of a breakpoint shows. */
 export const seenNumbers = [
   "columns/count",
   "columns/gutter",

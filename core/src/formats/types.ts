@@ -47,7 +47,7 @@ type FormatOf = {
   readonly mediaTypes: readonly string[];
   /** The ending a file is saved with. */
   readonly extension: string;
-  /** What of `fileOptions` it looks at. */
+  /** The `fileOptions` that it has. */
   readonly options: readonly OptionName[];
   readonly read: ((text: string) => Read) | null;
   /** How sure it is that a file is of it, 0 where not at all; the surest format reads it. Null where it reads none. */

@@ -9,18 +9,18 @@ export type AreaBox = {
   readonly top: number;
   readonly width: number;
   readonly height: number;
-  /** Its height is not known: rows are bands, drawn as high as each other. */
+  /** True if its height is not known: rows are bands, all drawn with one height. */
   readonly band: boolean;
 };
 
-/** How high a band is drawn, px of layout, where the sheet leaves it room. */
+/** Height of a drawn band, px of layout, if the sheet has room for it. */
 const bandHeight = 120;
 
 type Frame = { readonly top: number; readonly band: number };
 
 /**
- * Boxes of a breakpoint's areas as they are drawn, outer ones first. Positions are resolve's; only where it says none, because
- * rows are bands, bands of one height stand for them.
+ * Boxes of a breakpoint's areas as they are drawn, outer ones first. Positions come from `resolve`. It has none if rows
+ * are bands; then bands of one height are drawn.
  */
 export const areaBoxes = ({ areas, height }: Resolution): readonly AreaBox[] => {
   const boxes = new Map<string, AreaBox>();
@@ -44,17 +44,17 @@ export const areaBoxes = ({ areas, height }: Resolution): readonly AreaBox[] => 
   return [...boxes.values()];
 };
 
-/** The column of a grid that a position across falls in, from 1; the nearest one outside of it. */
+/** The column at a horizontal position, from 1; outside the grid the nearest one. */
 export const columnAt = (grid: AreaGrid, x: number): number => {
   const pitch = toNumber(grid.column) + toNumber(grid.gutter);
   return Math.max(1, Math.min(grid.count, Math.floor((x - toNumber(columnLine(grid, 1)) + toNumber(grid.gutter) / 2) / pitch) + 1));
 };
 
-/** The row of a grid that a position down falls in, from 1; bands are counted by the height they are drawn with. */
+/** The row at a vertical position, from 1. Bands are counted with their drawn height. */
 export const rowAt = ({ rows }: AreaGrid, y: number, band: number): number => {
   if (!rows?.top) return Math.max(1, Math.floor(y / band) + 1);
   const from = toNumber(rows.top);
-  // Rows go on for ever: double until past, then halve.
+  // Rows repeat without end: double until past the position, then bisect.
   let most = 1;
   while (most < 20_000 && from + toNumber(rows.start(most + 1)) <= y) most *= 2;
   let least = 1;
@@ -66,11 +66,11 @@ export const rowAt = ({ rows }: AreaGrid, y: number, band: number): number => {
   return least;
 };
 
-/** How far apart rows of a grid start, px of layout; bands by the height they are drawn with. */
+/** Distance between the starts of two rows, px of layout. Bands have their drawn height. */
 export const rowPitch = ({ rows }: AreaGrid, row: number, band: number): number =>
   rows ? Math.max(1, toNumber(rows.start(row + 1)) - toNumber(rows.start(row))) : band;
 
-/** How high a band of the sheet is drawn. */
+/** The drawn height of a band of the sheet. */
 export const bandOf = (boxes: readonly AreaBox[]): number => {
   const first = boxes.find(({ band, one }) => band && one.area.within === undefined);
   return first ? first.height / first.one.rowSpan : bandHeight;

@@ -5,15 +5,18 @@ import { type ColumnTerms, columnTerms } from "./columns";
 import { flow } from "./flow";
 import { resolveBaseline, rowTerms, type BaselineGeometry, type RowTerms } from "./rows";
 
-/** Rows that areas stand on, in CSS px from the top of their grid; that top is null where it is the content's to say. */
-export type AreaRows = {
+/** Rows that areas are placed on, in CSS px from the top of their grid. The top is null if it depends on content. */
+type AreaRows = {
   readonly top: Exact | null;
-  /** Start and end of a row, counted from 1 and on without end. */
+  /** Start and end of a row, counted from 1, without a last one. */
   readonly start: (row: number) => Exact;
   readonly end: (row: number) => Exact;
 };
 
-/** A grid that areas stand on: of a breakpoint, or inside an area. Across from the viewport's start edge, CSS px. */
+/**
+ * A grid that areas are placed on: the breakpoint's, or one inside an area. Positions across are CSS px from the
+ * viewport's start edge.
+ */
 export type AreaGrid = {
   readonly kind: "breakpoint" | Inside["kind"];
   readonly count: number;
@@ -21,32 +24,32 @@ export type AreaGrid = {
   readonly start: Exact;
   readonly column: Exact;
   readonly gutter: Exact;
-  /** Null where rows are bands: their order is known, their height is the content's. */
+  /** Null if rows are bands, whose height depends on content. */
   readonly rows: AreaRows | null;
-  /** Lines from the grid's top; null where it has none of its own. */
+  /** Lines from the grid's top; null if it has none of its own. */
   readonly baseline: BaselineGeometry | null;
 };
 
-/** Where an area stands at one size, CSS px, exact; positions count from the viewport's top left, also inside other areas. */
+/** Where an area is at one size, exact CSS px from the viewport's top left, also for areas inside others. */
 export type AreaGeometry = {
   readonly area: Area;
   readonly placement: Placement;
-  /** How many areas it stands in. */
+  /** How many areas contain it. */
   readonly depth: number;
   readonly left: Exact;
   readonly right: Exact;
   readonly width: Exact;
-  /** Null where rows are bands, or stand in bands. */
+  /** Null if rows are bands, or inside bands. */
   readonly top: Exact | null;
   readonly bottom: Exact | null;
-  /** Known wherever its rows have a height. */
+  /** Known if its rows have a height. */
   readonly height: Exact | null;
-  /** Its row in the grid it stands on, where it flowed to if it flows. */
+  /** Its row in its grid; for a flowing area, the row it flowed to. */
   readonly row: number;
   readonly rowSpan: number;
-  /** The grid it stands on. */
+  /** The grid it is placed on. */
   readonly on: AreaGrid;
-  /** The grid inside it, where it has one or areas stand in it. */
+  /** The grid inside it, if it has one or contains areas. */
   readonly inside: AreaGrid | null;
 };
 
@@ -59,8 +62,8 @@ export const columnsTogether = ({ column, gutter }: AreaGrid, k: number): Exact 
   add(multiply(exact(k), column), multiply(exact(k - 1), gutter));
 
 /**
- * Start of row r of rows that repeat or divide, from the top of the sheet. Repeating: o + (r − 1)(h + g). Dividing rows go
- * on in the next section below, as high as the first: row r of k lies in section ⌈r/k⌉, whose top is (⌈r/k⌉ − 1)·S.
+ * Start of row r, from the top of the sheet. Repeating rows: o + (r − 1)(h + g). Dividing rows continue in a next
+ * section of the same height: row r of k is in section ⌈r/k⌉, whose top is (⌈r/k⌉ − 1)·S.
  */
 const rowStart = (terms: RowTerms, row: number): Exact => {
   const pitch = add(terms.height, terms.gutter);
@@ -69,7 +72,7 @@ const rowStart = (terms: RowTerms, row: number): Exact => {
   return add(add(multiply(exact(section), terms.section), terms.margin.start), multiply(exact(row - 1 - section * terms.count), pitch));
 };
 
-/** A position by its number, worked out once: areas of one grid meet on few lines. */
+/** A position by its number, calculated once: areas of a grid share few lines. */
 const remembered = (of: (number: number) => Exact): ((number: number) => Exact) => {
   const known = new Map<number, Exact>();
   return (number) => {
@@ -84,13 +87,13 @@ const rowsFrom = (terms: RowTerms, top: Exact | null): AreaRows => {
   return { top, start, end: remembered((row) => add(start(row), terms.height)) };
 };
 
-/** Rows are looked at up to here. */
+/** Maximum row that is searched. */
 const mostHeld = 20_000;
 
 /**
- * The least number of rows, from an area's first one on, that hold content of a height, px: the least n ≥ 1 with
- * end(row + n − 1) − start(row) ≥ height. Null where its rows are bands, which are as high as their content, or where
- * 20,000 do not hold it.
+ * The least number of rows, starting at an area's first one, that hold content of a height, px: the least n ≥ 1 with
+ * end(row + n − 1) − start(row) ≥ height. Null if the rows are bands, which are as high as their content, or if 20,000
+ * rows are not enough.
  */
 export const rowsToHold = ({ on: { rows }, row }: Pick<AreaGeometry, "on" | "row">, height: Exact): number | null => {
   if (!rows) return null;
@@ -100,7 +103,7 @@ export const rowsToHold = ({ on: { rows }, row }: Pick<AreaGeometry, "on" | "row
     if (most >= mostHeld) return null;
     most = Math.min(mostHeld, most * 2);
   }
-  // It is held by `most` rows and not by half as many: more rows are never lower.
+  // `most` rows hold it and half as many do not. More rows are never lower.
   let least = Math.floor(most / 2) + 1;
   while (least < most) {
     const middle = Math.floor((least + most) / 2);
@@ -121,14 +124,14 @@ const breakpointGrid = (breakpoint: Breakpoint, terms: ColumnTerms, sheet: Exact
   baseline: breakpoint.baseline && resolveBaseline(breakpoint.baseline, sheet, context),
 });
 
-/** The grid that areas of a breakpoint stand on at a size. */
+/** The grid that the areas of a breakpoint are placed on, at a size. */
 export const gridOf = (breakpoint: Breakpoint, terms: ColumnTerms, sheet: Exact, rootFontSize: Exact): AreaGrid =>
   breakpointGrid(breakpoint, terms, sheet, { width: terms.width, rootFontSize });
 
-/** An area's box and the rows it takes, as what stands inside it needs them. */
+/** An area's box and rows, as the areas inside it need them. */
 type Box = Pick<AreaGeometry, "left" | "width" | "top" | "height" | "row" | "on" | "placement">;
 
-/** The outer columns an area stands on, and the outer rows counted from its own first one. */
+/** The columns of the outer grid that an area covers, and the outer rows counted from its own first one. */
 const sameGrid = ({ placement: { column, span }, on, row }: Box): AreaGrid => {
   const first = on.rows?.start(row);
   const { rows } = on;
@@ -159,7 +162,7 @@ export const ownColumns = ({ count, gutter, margin }: Extract<Inside, { kind: "o
   container: { kind: "fluid" },
 });
 
-/** Rows of an area's own count from its top; those that divide it divide its height, where that is known. */
+/** An area's own rows start at its top. Dividing rows divide its height, if that is known. */
 const ownRows = (rows: Rows | null, { top, height }: Box, context: LengthContext): AreaRows | null =>
   rows === null || (rows.kind === "dividing" && height === null) ? null : rowsFrom(rowTerms(rows, height ?? zero, context), top);
 
@@ -177,7 +180,7 @@ const ownGrid = (own: Extract<Inside, { kind: "own" }>, box: Box, rootFontSize: 
   };
 };
 
-/** The areas of a layout by the area they stand in; "" for those that stand in none. */
+/** The areas of a layout by their containing area; "" for those in none. */
 const byOuter = (areas: readonly Area[], id: string): ReadonlyMap<string, readonly (readonly [Area, Placement])[]> => {
   const found = new Map<string, (readonly [Area, Placement])[]>();
   for (const area of areas) {
@@ -192,10 +195,10 @@ const byOuter = (areas: readonly Area[], id: string): ReadonlyMap<string, readon
 };
 
 /**
- * Where the areas of a breakpoint stand at a size (areas.md): left = s0 + (a − 1)(c + g), right = left + k·c + (k − 1)·g,
- * out to the viewport's edge, or by a length, where the area leaves the grid; top and bottom by its rows, or by flow where
- * it has no row number. Goes down through areas within areas, exact all the way. Those shown at the breakpoint, in document
- * order; an area within one that is not shown there is left out.
+ * Where the areas of a breakpoint are at a size: left = s0 + (a − 1)(c + g), right = left + k·c + (k − 1)·g. An area
+ * that leaves the grid extends to the viewport's edge, or by a length. Top and bottom come from its rows, or from flow
+ * if it has no row number. Areas inside areas are resolved in the same way, exactly. The result has the areas shown at
+ * the breakpoint, in document order, without those inside an area that is not shown.
  */
 export const resolveAreas = (
   layout: Layout,

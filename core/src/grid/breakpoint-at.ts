@@ -9,7 +9,7 @@ export type BreakpointRange = { readonly breakpoint: Breakpoint; readonly from: 
 export const appliesAt = ({ from, until }: Pick<BreakpointRange, "from" | "until">, width: number): boolean =>
   width >= from && (until === null || width < until);
 
-/** Breakpoints by rising from-width; where two are equal the later in the document stands later. */
+/** Breakpoints by rising from-width; of two equal ones, the later in the document comes later. */
 export const inOrder = (layout: Layout): readonly Breakpoint[] => [...layout.breakpoints].sort((a, b) => a.from - b.from);
 
 /** The range of widths of every breakpoint, in rising order. */
@@ -23,8 +23,8 @@ export const breakpointRanges = (layout: Layout): readonly BreakpointRange[] => 
 };
 
 /**
- * The breakpoint that applies at width W: the one with the largest `from` ≤ W (the later in the
- * document where two are equal), and below the lowest `from` the lowest.
+ * The breakpoint that applies at width W: the one with the largest `from` ≤ W, of two equal ones the later in the
+ * document. Below every `from` it is the lowest breakpoint.
  */
 export const breakpointAt = (layout: Layout, width: Exact): Breakpoint => {
   const ordered = inOrder(layout);

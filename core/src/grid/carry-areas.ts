@@ -1,17 +1,20 @@
 import { flow } from "./flow";
 import type { Area, Breakpoint, Layout, Placement } from "../layout/schema";
 
-/** How areas are carried from one breakpoint to another: at the same share of the columns, one below the other, or two by two. */
+/**
+ * How areas are copied from one breakpoint to another: with the same share of the columns, one below the other, or two
+ * by two.
+ */
 export const carryWays = ["same-share", "stacked", "two-by-two"] as const;
 export type CarryWay = (typeof carryWays)[number];
 
 const placementAt = ({ placements }: Area, id: string): Placement | undefined =>
   Object.hasOwn(placements, id) ? placements[id] : undefined;
 
-/** The area an area stands in; null for one that stands in none. */
+/** The containing area of an area; null if it is in none. */
 const outerOf = (layout: Layout, area: Area): Area | null => layout.areas.find(({ id }) => id === area.within) ?? null;
 
-/** How many columns the grid has that an area stands on at a breakpoint; null where the area it stands in is not shown. */
+/** The number of columns of an area's grid at a breakpoint; null if its containing area is not shown. */
 export const columnsUnder = (layout: Layout, area: Area, breakpoint: Breakpoint): number | null => {
   const outer = outerOf(layout, area);
   if (!outer) return breakpoint.columns.count;
@@ -23,19 +26,18 @@ export const columnsUnder = (layout: Layout, area: Area, breakpoint: Breakpoint)
 /** A placement without its row: it flows. */
 const flowing = ({ row: _, ...placement }: Placement): Placement => placement;
 
-/** From n columns to others at the same share: start line ⌊(a − 1)·n′/n⌉, end line ⌊(a − 1 + k)·n′/n⌉, at least one column. */
-export const sameShare = (
-  { column, span }: Pick<Placement, "column" | "span">,
-  from: number,
-  to: number,
-): { column: number; span: number } => {
+/**
+ * From n to n′ columns with the same share: start line ⌊(a − 1)·n′/n⌉, end line ⌊(a − 1 + k)·n′/n⌉, at least one
+ * column.
+ */
+const sameShare = ({ column, span }: Pick<Placement, "column" | "span">, from: number, to: number): { column: number; span: number } => {
   const line = (at: number): number => Math.floor((2 * at * to + from) / (2 * from));
   const end = Math.max(1, line(column - 1 + span));
   const start = Math.min(line(column - 1), end - 1);
   return { column: start + 1, span: end - start };
 };
 
-/** Whether two placements share a cell, rows as they flow. */
+/** Whether two placements share a cell, with rows as they flow. */
 const overlaps = (placements: readonly Placement[]): ReadonlySet<string> => {
   const rows = flow(placements.map(({ column, span, row, rowSpan = 1 }) => ({ column, span, row, rowSpan })));
   const found = new Set<string>();
@@ -67,7 +69,8 @@ const carried = (placements: readonly Placement[], way: CarryWay, from: number, 
     }
     case "same-share": {
       const shared = placements.map((placement) => ({ ...placement, ...sameShare(placement, from, to) }));
-      // Narrow columns may come to the same one; then nothing keeps its row, and flow sets them apart in their order.
+      // With fewer columns two areas may get the same one. Then all rows are dropped, and flow separates them in their
+      // order.
       const before = overlaps(placements);
       return [...overlaps(shared)].every((pair) => before.has(pair)) ? shared : shared.map(flowing);
     }
@@ -77,8 +80,8 @@ const carried = (placements: readonly Placement[], way: CarryWay, from: number, 
 };
 
 /**
- * Carries the areas of one breakpoint to another, those that stand in each other from the outermost in, each in the columns
- * of the grid it stands on. What stood at the other breakpoint is replaced; an area that is not shown here is left as it is there.
+ * Copies the areas of one breakpoint to another, from the outermost in, each into the columns of its own grid.
+ * Placements at the other breakpoint are replaced; an area that is not shown here keeps its placement there.
  */
 export const carryAreas = (layout: Layout, fromId: string, toId: string, way: CarryWay): Layout => {
   const [from, to] = [fromId, toId].map((id) => layout.breakpoints.find((one) => one.id === id));

@@ -16,7 +16,7 @@ export type ColumnTerms = {
   /** Gutter inside the container before the first column: 0 or half a gutter. */
   readonly edge: Exact;
   readonly container: { readonly start: Exact; readonly width: Exact };
-  /** Effective margins, whatever was declared; negative by as much as the container overflows. */
+  /** Effective margins, whatever was declared. Negative by the amount that the container overflows. */
   readonly margin: { readonly start: Exact; readonly end: Exact };
   /** Declared margins in px. */
   readonly declaredMargin: { readonly start: Exact; readonly end: Exact };
@@ -108,14 +108,14 @@ export const columnTerms = (columns: Columns, context: LengthContext): ColumnTer
 export const spanWidth = (terms: Pick<ColumnTerms, "column" | "gutter">, k: number): Exact =>
   add(multiply(exact(k), terms.column), multiply(exact(k - 1), terms.gutter));
 
-/** The shares of a grid that are told everywhere. */
+/** The shares of a grid that are shown everywhere. */
 export const shareNames = { 2: "Halves", 3: "Thirds", 4: "Quarters" } as const;
 export type ShareOf = keyof typeof shareNames;
 export const shareParts = [2, 3, 4] as const satisfies readonly ShareOf[];
 
 export type Shares = Readonly<Record<ShareOf, Exact | null>>;
 
-/** A half, a third and a quarter of a grid as whole columns with the gutters between; null where the count does not divide. */
+/** Half, a third and a quarter of the columns with the gutters between; null if the count does not divide. */
 export const shares = (terms: Pick<ColumnTerms, "count" | "column" | "gutter">): Shares => {
   const share = (parts: ShareOf): Exact | null => (terms.count % parts === 0 ? spanWidth(terms, terms.count / parts) : null);
   return { 2: share(2), 3: share(3), 4: share(4) };
@@ -150,6 +150,6 @@ export const spanWidths = (terms: ColumnTerms): readonly Exact[] => {
   return Array.from({ length: terms.count }, (_, i) => add(multiply(exact(i + 1), pitch), back));
 };
 
-/** What share of the container a length is; null when the container has no width. */
+/** A length as a share of the container; null if the container has no width. */
 export const shareOfContainer = (terms: ColumnTerms, length: Exact): Exact | null =>
   isZero(terms.container.width) ? null : multiply(divide(length, terms.container.width), exact(100));

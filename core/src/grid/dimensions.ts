@@ -5,8 +5,8 @@ import type { Resolution } from "./resolve";
 export type Dimension = { readonly from: Exact; readonly to: Exact; readonly length: Exact; readonly what: string };
 
 /**
- * The lengths a sheet is dimensioned with, none overlapping another: both margins, one third (or a half, or
- * two columns) from the first column, one column, and a half to the last. Which there are depends on the count.
+ * The dimension lines of a sheet, none overlapping: both margins; a third (or a half, or two columns) from the first
+ * column; one column; and a half up to the last. Which of them are drawn depends on the count.
  */
 export const sheetDimensions = ({ terms, columns, width }: Resolution): readonly Dimension[] => {
   const { count } = terms;
@@ -30,8 +30,8 @@ export const sheetDimensions = ({ terms, columns, width }: Resolution): readonly
 };
 
 /**
- * The heights a sheet is dimensioned with down its side, none overlapping another: what stands above the first row,
- * the first row, the gutter under it, and one pitch. Rows lower than `least` are dimensioned by several pitches at once.
+ * The dimension lines down the side of a sheet, none overlapping: the space above the first row, the first row, the
+ * gutter below it, and one pitch. Rows lower than `least` are dimensioned in groups of several pitches.
  */
 export const rowDimensions = ({ rows }: Resolution, least: number): readonly Dimension[] => {
   const [first, second, third] = rows?.tracks ?? [];

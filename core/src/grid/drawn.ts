@@ -8,14 +8,14 @@ import { resolve, type Resolution } from "./resolve";
 export type Drawn = {
   readonly breakpoint: Breakpoint;
   readonly resolution: Resolution;
-  /** Level lines of the baseline. */
+  /** Horizontal lines of the baseline. */
   readonly baseline: readonly DrawnLine[];
   readonly mesh: { readonly upright: readonly DrawnLine[]; readonly level: readonly DrawnLine[] };
 };
 
 /**
- * What is drawn of a breakpoint at its drawn-at size: columns and rows as `resolve` has them, baseline lines at
- * o + k·b and mesh lines at k·step, 0 and the last that lies inside included. Says so where there is no such breakpoint.
+ * Everything that is drawn of a breakpoint at its drawn-at size: columns and rows from `resolve`, baseline lines at o +
+ * k·b and mesh lines at k·step, including 0 and the last one inside. Returns an error if there is no such breakpoint.
  */
 export const drawnAtSize = (layout: Layout, id: string): Parsed<Drawn> => {
   const breakpoint = layout.breakpoints.find((one) => one.id === id);

@@ -1,4 +1,4 @@
-/** What is placed in rows: its columns are known, its row may be. Lines are counted from 1. */
+/** An item that is placed in rows. Its columns are given, its row may be. Lines are counted from 1. */
 export type Flowing = { readonly column: number; readonly span: number; readonly row?: number | undefined; readonly rowSpan: number };
 
 type Taken = { readonly left: number; readonly right: number; readonly top: number; readonly bottom: number };
@@ -13,10 +13,10 @@ const cells = ({ column, span, rowSpan }: Flowing, row: number): Taken => ({
 const overlap = (a: Taken, b: Taken): boolean => a.left < b.right && b.left < a.right && a.top < b.bottom && b.top < a.bottom;
 
 /**
- * The row each item comes to, in the order given: CSS Grid's auto-placement of items with a definite column, sparse
- * packing (CSS Grid Layout Module Level 2, 8.5). Items with a row stand on it, over each other where they do. The others
- * follow one another: beside the one before where they start further on, in a later row otherwise, past every cell that is
- * taken. A cell is looked past as a whole, so that work follows the number of items and not of rows.
+ * The row of each item, in the given order: CSS Grid's auto-placement for items with a definite column and sparse
+ * packing (CSS Grid Layout Module Level 2, 8.5). Items with a row stay there and may overlap. The others follow one
+ * another: in the same row if they start further on, otherwise in a later row, skipping occupied cells. Occupied cells
+ * are skipped as a whole, so that the work depends on the number of items, not of rows.
  */
 export const flow = (items: readonly Flowing[]): readonly number[] => {
   const taken: Taken[] = items.flatMap((item) => (item.row === undefined ? [] : [cells(item, item.row)]));

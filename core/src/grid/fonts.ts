@@ -14,6 +14,6 @@ export const shippedFonts: Readonly<Record<string, FontMetrics>> = {
   Recursive: { unitsPerEm: 1000, ascent: 950, descent: 250, capHeight: 700 },
 };
 
-/** The metrics of a font by its name: those the layout states, else those of a font that ships; null where nobody knows. */
+/** The metrics of a font by its name: from the layout, else of a font that ships; null if they are unknown. */
 export const fontMetrics = (layout: Layout, name: string): FontMetrics | null =>
   layout.fonts?.find((font) => font.name === name) ?? (Object.hasOwn(shippedFonts, name) ? (shippedFonts[name] ?? null) : null);

@@ -6,13 +6,13 @@ import { breakpointRanges } from "./breakpoint-at";
 import { resolve, type Resolution } from "./resolve";
 
 /** Parts of a px that browsers lay out in (LayoutUnit of Chromium and WebKit; Gecko's 1/60 is coarser). */
-export const layoutUnits = 64;
+const layoutUnits = 64;
 
 const wholeUnits = (length: Exact): boolean => isWhole(multiply(length, exact(layoutUnits)));
 
 /**
- * How far from the sum a browser may lay a vertical edge of an area, px: 1/64 where every length its columns are made of is a
- * whole number of layout units, 3/64 otherwise, and 2/64 more for each area around it (docs/format.md, "Stylesheet").
+ * How far from the sum a browser may place a vertical edge of an area, px: 1/64 if every length of its columns is a
+ * whole number of layout units, else 3/64, plus 2/64 for each containing area (docs/format.md, "Stylesheet").
  */
 export const mostOff = ({ terms, breakpoint }: Resolution, { depth }: Pick<AreaGeometry, "depth">): number => {
   const { margin, gutter } = breakpoint.columns;
@@ -23,16 +23,16 @@ export const mostOff = ({ terms, breakpoint }: Resolution, { depth }: Pick<AreaG
 };
 
 /**
- * Whether a browser can be held to the top and bottom of an area: where they are known, and rows are whole layout units or
- * divide a height, so that no rounding adds up from row to row.
+ * Whether the top and bottom of an area can be compared with a browser: if they are known, and rows are whole layout
+ * units or divide a height, so that rounding does not add up from row to row.
  */
-export const heldDown = ({ breakpoint }: Resolution, { top, height }: AreaGeometry): boolean =>
+const heldDown = ({ breakpoint }: Resolution, { top, height }: AreaGeometry): boolean =>
   top !== null && height !== null && (breakpoint.rows?.kind === "dividing" || (wholeUnits(top) && wholeUnits(height)));
 
-/** An edge of a box and where core puts it, px. */
+/** An edge of a box and where core places it, px. */
 export type EdgeSum = { readonly edge: "left" | "right" | "top" | "bottom"; readonly at: number };
 
-/** The edges of an area that a browser is held to. */
+/** The edges of an area that are compared with a browser. */
 export const edgesHeld = (resolution: Resolution, area: AreaGeometry): readonly EdgeSum[] => [
   { edge: "left", at: toNumber(area.left) },
   { edge: "right", at: toNumber(area.right) },
@@ -44,14 +44,14 @@ export const edgesHeld = (resolution: Resolution, area: AreaGeometry): readonly 
     : []),
 ];
 
-/** The ids of areas as they are seen: top to bottom, of one row from the start; those inside another after it. */
+/** The ids of areas in visual order: top to bottom, within a row from the start, areas inside another after it. */
 const seen = (areas: readonly AreaGeometry[], within?: string): readonly string[] =>
   areas
     .filter(({ area }) => area.within === within)
     .sort((a, b) => a.row - b.row || a.placement.column - b.placement.column)
     .flatMap(({ area }) => [area.id, ...seen(areas, area.id)]);
 
-/** From-widths of breakpoints at which areas that are shown on both sides are seen in another order than below. */
+/** From-widths of breakpoints where areas shown on both sides change their visual order. */
 export const orderChanges = (layout: Layout): readonly number[] => {
   const orders = breakpointRanges(layout).map(({ breakpoint, from }) => {
     const resolved = resolve(layout, { width: exact(Math.ceil(breakpoint.drawnAt.width)), breakpoint: breakpoint.id });

@@ -1,8 +1,8 @@
 import { add, ceiling, compare, divide, exact, type Exact, larger, multiply, subtract, toNumber, zero } from "../exact/exact";
 
 /**
- * Lines a fixed step apart, CSS px: at offset + k · step for k = 0, 1, 2, … Every `emphasis`-th stands out, the first of
- * them at k = 0.
+ * Lines at a fixed step, CSS px: at offset + k · step for k = 0, 1, 2, … Every `emphasis`-th is emphasised, starting
+ * with k = 0.
  */
 export type RepeatedLines = { readonly offset: Exact; readonly step: Exact; readonly emphasis: number };
 
@@ -12,7 +12,7 @@ export type DrawnLine = { readonly at: Exact; readonly emphasised: boolean };
 /** Most lines of one kind: a step of 1 px on the largest sheet. */
 const mostLines = 20_000;
 
-/** The lines from `from` to `until`, both included and neither below 0; the first 20,000 where there are more. */
+/** The lines from `from` to `until`, both included and not below 0; at most the first 20,000. */
 export const linesBetween = ({ offset, step, emphasis }: RepeatedLines, from: Exact, until: Exact): readonly DrawnLine[] => {
   const lines: DrawnLine[] = [];
   const first = Math.max(0, toNumber(ceiling(divide(subtract(larger(zero, from), offset), step))));

@@ -1,22 +1,22 @@
 import { absolute, add, compare, divide, type Exact, isZero, larger, smaller, sign, subtract, zero } from "../exact/exact";
 import type { Resolution } from "./resolve";
 
-/** Upright lines have an x, level ones a y, px from the top left of the sheet. */
+/** Vertical lines have an x, horizontal ones a y, px from the top left of the sheet. */
 export type Axis = "upright" | "level";
 
-/** A line of the sheet that a distance can be read from or to, and what it is. */
+/** A line of the sheet that distances can be measured between, and what it is. */
 export type SheetLine = { readonly axis: Axis; readonly at: Exact; readonly name: string };
 
-/** Most level lines that are told apart; further down a sheet they are too many to pick. */
+/** Maximum number of horizontal lines; further down a sheet there are too many to choose from. */
 const mostLevel = 2000;
 
-/** Lines of a sheet in rising order, one for each place: the later named of two in one place gives way. */
+/** Lines of a sheet in rising order, one per position: of two at one position, the first named is kept. */
 const distinct = (lines: readonly SheetLine[]): readonly SheetLine[] => {
   const sorted = [...lines].sort((a, b) => compare(a.at, b.at));
   return sorted.filter((line, index) => index === 0 || compare(line.at, sorted[index - 1]?.at ?? line.at) !== 0);
 };
 
-/** The upright lines of a sheet: its edges, the container's, and every column's start and end. */
+/** The vertical lines of a sheet: its edges, the container's, and every column's start and end. */
 export const uprightLines = ({ width, terms, columns }: Resolution): readonly SheetLine[] =>
   distinct(
     [
@@ -31,7 +31,9 @@ export const uprightLines = ({ width, terms, columns }: Resolution): readonly Sh
     ].map((line) => ({ axis: "upright", ...line })),
   );
 
-/** The level lines of a sheet: its edges, every row's top and bottom, and where they are shown the baseline's lines. */
+/**
+ * The horizontal lines of a sheet: its edges, every row's top and bottom, and the baseline's lines if they are shown.
+ */
 export const levelLines = ({ height, rows, baseline }: Resolution, withBaseline: boolean): readonly SheetLine[] => {
   const lines: { at: Exact; name: string }[] = [
     { at: zero, name: "top edge" },
@@ -51,17 +53,17 @@ export const levelLines = ({ height, rows, baseline }: Resolution, withBaseline:
   return distinct(lines.filter(({ at }) => sign(at) >= 0 && compare(at, height) <= 0).map((line) => ({ axis: "level", ...line })));
 };
 
-/** A white-space reading: the distance between two lines in what the sheet is made of; null where it has none of that. */
+/** The distance between two lines, in the sheet's own units; null for units it does not have. */
 export type Reading = {
   readonly px: Exact;
   readonly baseUnits: Exact;
-  /** Whole columns, or rows, that stand between the lines, and the gutters among and around them. */
+  /** Whole columns, or rows, between the lines, and the gutters between and around them. */
   readonly tracks: { readonly whole: number; readonly gutters: number } | null;
-  /** In baseline lines; level lines only. */
+  /** In baseline lines; for horizontal lines only. */
   readonly lines: Exact | null;
 };
 
-/** Tracks and gutters wholly between two places. */
+/** Tracks and gutters wholly between two positions. */
 const between = (
   tracks: readonly { readonly start: Exact; readonly size: Exact }[],
   from: Exact,
@@ -76,7 +78,7 @@ const between = (
   return { whole, gutters };
 };
 
-/** Reads the distance between two lines of one axis. */
+/** Measures the distance between two lines of one axis. */
 export const readDistance = (resolution: Resolution, base: Exact, a: SheetLine, b: SheetLine): Reading => {
   const [from, to] = [smaller(a.at, b.at), larger(a.at, b.at)];
   const px = absolute(subtract(to, from));

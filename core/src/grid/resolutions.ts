@@ -2,10 +2,12 @@ import { fromJsonNumber } from "../exact/exact";
 import type { Layout } from "../layout/schema";
 import { resolve, type Resolution } from "./resolve";
 
-/** Asks for what a layout says at a breakpoint's drawn-at size; null where there is no such breakpoint or it cannot be resolved. */
+/**
+ * The resolution of a breakpoint at its drawn-at size; null if there is no such breakpoint, or it cannot be resolved.
+ */
 export type Resolutions = (breakpoint: string) => Resolution | null;
 
-/** A layout's breakpoints at the sizes they are drawn at. Each is resolved once, when it is first asked for. */
+/** The resolutions of a layout's breakpoints at their drawn-at sizes. Each is calculated once, on first use. */
 export const resolutionsOf = (layout: Layout): Resolutions => {
   const known = new Map<string, Resolution | null>();
   return (id) => {

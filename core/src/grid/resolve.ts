@@ -11,13 +11,13 @@ import { type BaselineGeometry, mostRows, resolveBaseline, resolveRows, type Row
 export type ResolveRequest = {
   /** Viewport width, CSS px. */
   readonly width: Exact;
-  /** Sheet height, CSS px; the breakpoint's drawn-at height when left out. */
+  /** Sheet height, CSS px. Default: the breakpoint's drawn-at height. */
   readonly height?: Exact;
   /** A breakpoint to use instead of the one that applies at the width. */
   readonly breakpoint?: string;
 };
 
-/** Everything a layout says at one size, in CSS px, exact, origin at the top left of the viewport. */
+/** The geometry of a layout at one size, in exact CSS px from the top left of the viewport. */
 export type Resolution = {
   readonly breakpoint: Breakpoint;
   readonly width: Exact;
@@ -34,7 +34,7 @@ export type Resolution = {
   readonly baselineLines: RepeatedLines | null;
   /** The lines of the mesh, the same down and across. */
   readonly mesh: RepeatedLines | null;
-  /** The grid that areas of the breakpoint stand on. */
+  /** The grid that areas of the breakpoint are placed on. */
   readonly grid: AreaGrid;
   /** Areas shown at the breakpoint, in document order. */
   readonly areas: readonly AreaGeometry[];
@@ -56,8 +56,8 @@ export const termsAt = (layout: Layout, breakpoint: Breakpoint, width: Exact): C
   columnTerms(breakpoint.columns, lengthContext(layout, width));
 
 /**
- * Resolves a layout at a size to geometry. Says so when the named breakpoint is none of the layout's,
- * or when its rows are so low that more than 20,000 would be drawn.
+ * Resolves a layout at a size to geometry. Returns an error if the named breakpoint is not in the layout, or if more
+ * than 20,000 rows would be drawn.
  */
 export const resolve = (layout: Layout, request: ResolveRequest): Resolved => {
   const index = request.breakpoint === undefined ? -1 : layout.breakpoints.findIndex(({ id }) => id === request.breakpoint);

@@ -11,14 +11,14 @@ export type RowGeometry = {
   readonly pitch: Exact;
   /** Rows that end within H. */
   readonly whole: number;
-  /** What is left under the last whole row (repeating), or under the section (dividing). */
+  /** The rest below the last whole row (repeating), or below the section (dividing). */
   readonly leftover: Exact;
   readonly tracks: readonly RowTrack[];
 };
 
 /**
- * The terms of the row sum in a sheet of height H, CSS px, exact. Repeating rows run on past the sheet from
- * their offset; dividing rows fill a section S = start + count · height + (count − 1) · gutter + end.
+ * The terms of the row sum in a sheet of height H, exact CSS px. Repeating rows start at their offset and continue past
+ * the sheet. Dividing rows fill a section S = start + count · height + (count − 1) · gutter + end.
  */
 export type RowTerms =
   | { readonly kind: "repeating"; readonly height: Exact; readonly gutter: Exact; readonly offset: Exact }
@@ -31,16 +31,16 @@ export type RowTerms =
       readonly section: Exact;
     };
 
-/** Most rows computed for one sheet; a row of 1 px on the tallest sheet stays below it. */
+/** Maximum number of rows of one sheet; rows of 1 px on the tallest sheet are fewer. */
 export const mostRows = 20_000;
 
-/** Height of the section that dividing rows share: H held between `least` and `most`; least wins, as in CSS clamp(). */
+/** Height of the section that dividing rows share: H limited to `least` and `most`; least wins, as in CSS clamp(). */
 export const sectionHeight = (rows: Extract<Rows, { kind: "dividing" }>, sheet: Exact, context: LengthContext): Exact => {
   const capped = rows.most === undefined ? sheet : smaller(sheet, px(rows.most, context));
   return rows.least === undefined ? capped : larger(capped, px(rows.least, context));
 };
 
-/** Row height: the declared one, or for dividing rows h = (S − mT − mB − (k − 1)·r)/k, which may come out negative. */
+/** Row height: the declared one, or for dividing rows h = (S − mT − mB − (k − 1)·r)/k, which can be negative. */
 export const rowTerms = (rows: Rows, sheet: Exact, context: LengthContext): RowTerms => {
   const gutter = px(rows.gutter, context);
   if (rows.kind === "repeating") return { kind: "repeating", height: px(rows.height, context), gutter, offset: px(rows.offset, context) };
@@ -51,7 +51,10 @@ export const rowTerms = (rows: Rows, sheet: Exact, context: LengthContext): RowT
   return { kind: "dividing", height, gutter, count: rows.count, margin, section };
 };
 
-/** What rows come to in a sheet of height H: sheet = before + filled + after, or the section where that is held apart from H. */
+/**
+ * The sum of rows in a sheet of height H: sheet = before + filled + after, or section instead of sheet if its height is
+ * limited.
+ */
 export type RowSum = {
   readonly terms: RowTerms;
   readonly sheet: Exact;
@@ -61,7 +64,7 @@ export type RowSum = {
   readonly gaps: number;
   /** Whole rows and the gaps between them: k·h + (k − 1)·r; for dividing rows the section without its margins. */
   readonly filled: Exact;
-  /** What is left under the last whole row (repeating), or under the section (dividing). */
+  /** The rest below the last whole row (repeating), or below the section (dividing). */
   readonly leftover: Exact;
 };
 
@@ -81,7 +84,7 @@ export const rowSum = (rows: Rows, sheet: Exact, context: LengthContext): RowSum
   return { terms, sheet, whole: toNumber(whole), gaps: Math.max(0, toNumber(whole) - 1), filled, leftover: subtract(room, filled) };
 };
 
-/** Starts of repeating rows above the foot of the sheet; null where there are more than `mostRows`. */
+/** Starts of repeating rows above the sheet's bottom edge; null if there are more than `mostRows`. */
 const repeatingTracks = ({ height, gutter, offset }: Extract<RowTerms, { kind: "repeating" }>, sheet: Exact): RowTrack[] | null => {
   const pitch = add(height, gutter);
   const room = subtract(sheet, offset);
@@ -108,14 +111,14 @@ export const resolveRows = (rows: Rows, sheet: Exact, context: LengthContext): R
   }
   const { height, count, margin } = terms;
   const tracks = Array.from({ length: count }, (_, i) => ({ start: add(margin.start, multiply(exact(i), pitch)), height }));
-  // A section that is held taller than the sheet leaves rows below its foot.
+  // A section that is taller than the sheet has rows below the sheet's bottom edge.
   const within = tracks.filter((track) => compare(add(track.start, track.height), sheet) <= 0).length;
   return { pitch, whole: within, leftover, tracks };
 };
 
 export type BaselineGeometry = { readonly step: Exact; readonly offset: Exact; readonly lines: number; readonly remainder: Exact };
 
-/** Lines in H: ⌊(H − o)/b⌋, remainder (H − o) mod b; none and 0 where the offset is past the sheet. */
+/** Lines in H: ⌊(H − o)/b⌋, remainder (H − o) mod b; none and 0 if the offset is past the sheet. */
 export const resolveBaseline = (baseline: Baseline, sheet: Exact, context: LengthContext): BaselineGeometry => {
   const step = px(baseline.step, context);
   const offset = px(baseline.offset, context);

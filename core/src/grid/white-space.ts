@@ -1,12 +1,12 @@
 import { compare, equals, type Exact, subtract } from "../exact/exact";
 import type { AreaGeometry } from "./areas";
 
-/** White space between two areas that see each other: nothing stands between them. */
+/** White space between two areas with nothing between them. */
 export type WhiteSpace = {
-  /** The one above, or further to the start. */
+  /** The upper one, or the one nearer to the start. */
   readonly from: AreaGeometry;
   readonly to: AreaGeometry;
-  /** CSS px; null where rows are bands. */
+  /** CSS px; null if rows are bands. */
   readonly distance: Exact | null;
   /** Whole rows of their grid between them, or columns across. */
   readonly between: number;
@@ -14,12 +14,12 @@ export type WhiteSpace = {
 
 type Stretch = readonly [number, number];
 
-/** Two stretches share more than an end. */
+/** Whether two intervals share more than an end. */
 const overlapping = (a: Stretch, b: Stretch): boolean => a[0] < b[1] && b[0] < a[1];
 
 const rowsOf = ({ row, rowSpan }: AreaGeometry): Stretch => [row, row + rowSpan];
 
-/** Areas that stand in the same area, or in none, each with the others of its grid. */
+/** Areas grouped by their containing area, which are the areas of one grid. */
 const grids = (areas: readonly AreaGeometry[]): readonly (readonly AreaGeometry[])[] => {
   const found = new Map<string, AreaGeometry[]>();
   for (const one of areas) {
@@ -31,7 +31,10 @@ const grids = (areas: readonly AreaGeometry[]): readonly (readonly AreaGeometry[
   return [...found.values()];
 };
 
-/** Where areas stand across, as places among all their edges: whole numbers are compared faster than exact ones, and as exactly. */
+/**
+ * Horizontal edges of areas as ranks among all edges: whole numbers compare faster than exact ones, with the same
+ * result.
+ */
 const ranked = (areas: readonly AreaGeometry[]): readonly Stretch[] => {
   const edges = areas.flatMap(({ left, right }, index) => [
     { edge: left, index, side: 0 },
@@ -49,10 +52,10 @@ const ranked = (areas: readonly AreaGeometry[]): readonly Stretch[] => {
   return ranks;
 };
 
-/** An area of one grid as two stretches of whole numbers: along the way that is looked, and across it. */
+/** An area of one grid as two intervals of whole numbers: along the direction that is searched, and across it. */
 type Standing = { readonly one: AreaGeometry; readonly along: Stretch; readonly across: Stretch };
 
-/** Stretches apart from each other, with one more: those it meets become one with it. */
+/** Adds an interval to disjoint intervals, merging it with those it meets. */
 const joined = (all: readonly Stretch[], more: Stretch): readonly Stretch[] => {
   let [from, to] = more;
   const apart = all.filter(([start, end]) => {
@@ -64,15 +67,16 @@ const joined = (all: readonly Stretch[], more: Stretch): readonly Stretch[] => {
 };
 
 /**
- * Pairs of one grid of which the second begins where the first ends or after, along the way, they overlap across it, and no
- * third one between covers any of what they share. From each it goes on only until what lies behind is covered.
+ * Pairs of one grid in which the second starts at or after the end of the first along the direction, both overlap
+ * across it, and no third area between them covers any of what they share. From each area the search ends once
+ * everything behind is covered.
  */
 const facing = (standing: readonly Standing[]): readonly (readonly [from: Standing, to: Standing])[] => {
   const inOrder = [...standing].sort((a, b) => a.along[0] - b.along[0]);
   return standing.flatMap((from) => {
     const end = from.along[1];
     const found: [Standing, Standing][] = [];
-    /** What stands past the end of the one looked from, and begins before the one looked at; and what begins with it. */
+    /** Areas past the end of the first that start before the second, and those that start with it. */
     let between: readonly Stretch[] = [];
     let beside: Stretch[] = [];
     let begins = -Infinity;
@@ -93,7 +97,7 @@ const facing = (standing: readonly Standing[]): readonly (readonly [from: Standi
   });
 };
 
-/** Areas that face each other, in document order of both. */
+/** Pairs of areas that face each other, in document order. */
 const spaces = (
   areas: readonly AreaGeometry[],
   standing: (own: readonly AreaGeometry[]) => readonly Standing[],
@@ -113,9 +117,9 @@ const order = (place: ReadonlyMap<AreaGeometry, number>, a: Standing, b: Standin
 const columnsOf = ({ placement: { column, span } }: AreaGeometry): Stretch => [column, column + span];
 
 /**
- * White space downwards between areas of one grid: pairs whose columns (or what they leave the grid by) overlap, the second
- * below the first, and no third one between that covers any of what they share. By rows, which are known even where their
- * height is not.
+ * Vertical white space between areas of one grid: pairs whose columns (or what they leave the grid by) overlap, the
+ * second below the first, and no third one between that covers any of what they share. It uses rows, which are known
+ * even if their height is not.
  */
 export const spaceBelow = (areas: readonly AreaGeometry[]): readonly WhiteSpace[] =>
   spaces(
@@ -127,7 +131,7 @@ export const spaceBelow = (areas: readonly AreaGeometry[]): readonly WhiteSpace[
     (from, to, between) => ({ from, to, distance: from.bottom && to.top && subtract(to.top, from.bottom), between }),
   );
 
-/** White space sideways between areas of one grid that share a row, with none between them. */
+/** Horizontal white space between areas of one grid that share a row, with none between them. */
 export const spaceBeside = (areas: readonly AreaGeometry[]): readonly WhiteSpace[] =>
   spaces(
     areas,
@@ -135,12 +139,12 @@ export const spaceBeside = (areas: readonly AreaGeometry[]): readonly WhiteSpace
     (from, to, between) => ({ from, to, distance: subtract(to.left, from.right), between }),
   );
 
-/** Whether two areas stand in a row they share. */
+/** Whether two areas share a row. */
 const shareRow = (a: AreaGeometry, b: AreaGeometry): boolean => a.row < b.row + b.rowSpan && b.row < a.row + a.rowSpan;
 
 /**
- * For areas in reading order, where to begin to look for one before another that goes on below the top of a row: all
- * earlier ones end above it. By bisection of the lowest row reached so far.
+ * For areas in reading order: the first index from which an area may reach below the top of a row, because all earlier
+ * ones end above it. By bisection of the lowest row reached so far.
  */
 export const firstReaching = (areas: readonly AreaGeometry[]): ((row: number) => number) => {
   let lowest = -Infinity;
@@ -156,13 +160,16 @@ export const firstReaching = (areas: readonly AreaGeometry[]): ((row: number) =>
   };
 };
 
-/** Whether two areas share a cell of the grid they both stand on. */
+/** Whether two areas share a cell of their common grid. */
 export const shareCell = (a: AreaGeometry, b: AreaGeometry): boolean =>
   shareRow(a, b) &&
   a.placement.column < b.placement.column + b.placement.span &&
   b.placement.column < a.placement.column + a.placement.span &&
   a.area.within === b.area.within;
 
-/** Of two siblings, whether the first is seen before the second: the higher one; of two that share a row the one further to the start. */
+/**
+ * Whether the first of two siblings comes first visually: the higher one, or in a shared row the one nearer to the
+ * start.
+ */
 export const seenBefore = (a: AreaGeometry, b: AreaGeometry): boolean =>
   shareRow(a, b) ? compare(a.left, b.left) < 0 || (equals(a.left, b.left) && a.row < b.row) : a.row < b.row;

@@ -4,22 +4,22 @@ import type { Place } from "../layout/place-text";
 import type { Resolution } from "./resolve";
 import { shareCell } from "./white-space";
 
-/** What a word map cannot say of an area: that it lies over another, leaves the grid, or has a grid inside it. */
-export type Unsaid = { readonly id: string; readonly name: string; readonly why: "over" | "leaves" | "inside" };
+/** What a word map cannot express about an area: that it overlaps another, leaves the grid, or has a grid inside it. */
+type Unsaid = { readonly id: string; readonly name: string; readonly why: "over" | "leaves" | "inside" };
 
 export type WordMap = {
-  /** The value of grid-template-areas: a string a row, a dot an empty cell. */
+  /** The value of grid-template-areas: one string per row, a dot for an empty cell. */
   readonly text: string;
   readonly unsaid: readonly Unsaid[];
 };
 
-/** Most rows a map has: past them nobody reads one. */
+/** Maximum number of rows of a map; nobody reads longer ones. */
 export const mostMapRows = 400;
 
 /**
- * A breakpoint's areas as a word map (CSS Grid Layout Module Level 2, grid-template-areas): those that stand in no other, by
- * id, rows as they flow. An area that lies over an earlier one, or outside the columns, is not in it. Null where it would be
- * longer than anybody reads.
+ * A breakpoint's areas as a word map (CSS Grid Layout Module Level 2, grid-template-areas): the ids of areas that are
+ * in no other, with rows as they flow. An area that overlaps an earlier one, or is outside the columns, is left out.
+ * Null if the map would be too long.
  */
 export const wordMap = ({ areas, terms }: Resolution): WordMap | null => {
   const top = areas.filter(({ area }) => area.within === undefined);
@@ -61,15 +61,15 @@ export type ReadMap =
   | { readonly ok: true; readonly columns: number; readonly cells: readonly MapCell[] }
   | { readonly ok: false; readonly message: string; /** The row that is wrong, from 1. */ readonly row: number };
 
-/** Rows of a map: its strings, or, where it has none, its lines. */
+/** Rows of a map: its strings, or its lines if it has none. */
 const rowsOf = (text: string): readonly string[] => {
   const strings = [...text.matchAll(/"([^"]*)"|'([^']*)'/g)].map((found) => found[1] ?? found[2] ?? "");
   return strings.length > 0 ? strings : text.split(/\r?\n/).filter((line) => line.trim() !== "");
 };
 
 /**
- * Reads a word map: rows of names and dots with as many cells each, every name a rectangle (CSS Grid Layout Module Level 2,
- * 7.3). Names are ids. Says the row that is wrong and what would be right.
+ * Reads a word map: rows of names and dots, all with the same number of cells, every name a rectangle (CSS Grid Layout
+ * Module Level 2, 7.3). Names are ids. An error names the row and what would be right.
  */
 export const readWordMap = (text: string): ReadMap => {
   const rows = rowsOf(text).map((row) => row.trim().split(/\s+/).filter(Boolean));
@@ -97,7 +97,7 @@ export const readWordMap = (text: string): ReadMap => {
   }
   for (const [id, { column, span, row, rowSpan, cells }] of found) {
     if (cells === span * rowSpan) continue;
-    // The first row in which the rectangle around it is not all its own.
+    // The first row where the rectangle around the name holds something else.
     const broken = rows.findIndex(
       (line, y) => y + 1 >= row && y + 1 < row + rowSpan && line.slice(column - 1, column - 1 + span).some((cell) => cell !== id),
     );
@@ -107,8 +107,8 @@ export const readWordMap = (text: string): ReadMap => {
 };
 
 /**
- * A layout with a breakpoint's areas as a map has them. Ids that no area has become areas; those that stood in the map before
- * and do not any more are not shown; what the map did not say stays.
+ * A layout with a breakpoint's areas as in a map. Unknown ids become new areas; areas that are no longer in the map are
+ * not shown; everything that a map cannot express stays.
  */
 export const withWordMap = (layout: Layout, at: string, cells: readonly MapCell[], before: WordMap): Layout => {
   const over = new Set(before.unsaid.filter(({ why }) => why === "over").map(({ id }) => id));

@@ -7,7 +7,7 @@ import { limits } from "./limits";
 import { type CellId, type Facet, numberList } from "./numbers";
 import type { Breakpoint, Container } from "./schema";
 
-/** What a cell makes of typed or pasted text: a changed breakpoint, or a sentence that says what would be right. */
+/** The result of typing or pasting into a cell: a changed breakpoint, or a sentence that says what would be right. */
 export type CellResult = { readonly ok: true; readonly breakpoint: Breakpoint } | { readonly ok: false; readonly message: string };
 
 export type NumberCell = {
@@ -15,12 +15,12 @@ export type NumberCell = {
   readonly label: string;
   readonly said: string;
   readonly facet: Facet;
-  /** What is declared, as it is read and typed: 24 for 24px. Null where there is nothing to show or change. */
+  /** The declared value as people type it: 24 for 24px. Null if there is nothing to show or change. */
   readonly text: (breakpoint: Breakpoint) => string | null;
   readonly read: (text: string, breakpoint: Breakpoint) => CellResult;
   /** Changes by one step of the arrow keys, where the cell is one number. */
   readonly stepped: boolean;
-  /** Whether it stands in the ledger to be typed in, and whether a repair may change it. */
+  /** Whether it can be typed in the ledger, and whether a repair may change it. */
   readonly inLedger: boolean;
   readonly mended: boolean;
   /** Whether its numbers can be carried to another breakpoint, or with which cell they go; null for what makes a breakpoint itself. */
@@ -69,7 +69,7 @@ const containerText = (held: Container): string =>
 
 export const containerWords = "Type a width like 1140, fixed 1140, ≤ 1312 for at most, or fluid";
 
-/** What a text says of how a container is held, and the width that follows; null where it says nothing of the kind. */
+/** The kind of container in a text, and the rest of it, which is its width; null if the text names no kind. */
 export const readContainerKind = (text: string): { readonly kind: Container["kind"] | null; readonly width: string } => {
   const plain = text.trim().toLowerCase();
   const [said = ""] = /^(fluid|fixed|≤|<=|<|at most|max)\s*/.exec(plain) ?? [];

@@ -7,7 +7,7 @@ type Costly = {
 };
 
 /** Areas × breakpoints, and the columns of all breakpoints together. */
-export const costOf = ({ breakpoints, areas }: Costly): { readonly placements: number; readonly columns: number } => ({
+const costOf = ({ breakpoints, areas }: Costly): { readonly placements: number; readonly columns: number } => ({
   placements: areas.length * breakpoints.length,
   columns: breakpoints.reduce((sum, { columns }) => sum + columns.count, 0),
 });
@@ -15,9 +15,9 @@ export const costOf = ({ breakpoints, areas }: Costly): { readonly placements: n
 const number = (value: number): string => value.toLocaleString("en");
 
 /**
- * Where a layout costs more than one may (docs/format.md, "Limits"). Each number by itself may be within its limit: 200 areas
- * at 24 breakpoints are 4,800 placements, which take seconds to check. `before` is the layout it was made from: one that was
- * stored while limits were wider may stay as large as it is.
+ * Where a layout exceeds the limits of its total size (docs/format.md, "Limits"). Each number alone may be within its
+ * limit: 200 areas at 24 breakpoints are 4,800 placements, which take seconds to check. `before` is the layout it was
+ * made from: one that was stored under wider limits may stay as large as it is.
  */
 export const costFaults = (
   layout: Costly,

@@ -1,8 +1,8 @@
 import type { Layout } from "./schema";
 
 /**
- * What is said of breakpoints that were there `before` and are no longer goes with them: accepted findings, places of areas,
- * sizes of text roles. A finding that was accepted of something else stays.
+ * Removes everything about breakpoints that existed `before` and no longer do: accepted findings, placements of areas,
+ * sizes of text roles.
  */
 export const withoutDangling = (layout: Layout, before: Layout): Layout => {
   const ids = new Set(layout.breakpoints.map(({ id }) => id));
@@ -20,7 +20,7 @@ export const withoutDangling = (layout: Layout, before: Layout): Layout => {
   };
 };
 
-/** What is said of one breakpoint said of another too: places of areas and sizes of text roles. */
+/** Copies placements of areas and sizes of text roles from one breakpoint to another. */
 export const withCopied = (layout: Layout, from: string, to: string): Layout => {
   const both = <T>(by: Readonly<Record<string, T>>): Record<string, T> => {
     const own = Object.hasOwn(by, from) ? by[from] : undefined;

@@ -1,7 +1,7 @@
 import * as z from "zod/mini";
 import { limits } from "./limits";
 
-/** Depth of nested objects and arrays, looked at no deeper than one past the limit. */
+/** Depth of nested objects and arrays, counted up to one past the limit. */
 const depth = (value: unknown, left: number): number => {
   if (typeof value !== "object" || value === null || left < 0) return 0;
   let deepest = 0;

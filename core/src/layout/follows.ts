@@ -1,6 +1,6 @@
 import type { Layout } from "./schema";
 
-/** A layout by itself: what it follows is its spec's affair, and goes along into no file and no other spec. */
+/** A layout without what it follows, which belongs to its spec and is not part of files or other specs. */
 export const withoutFollows = (layout: Layout): Layout => {
   const own = { ...layout };
   delete own.follows;

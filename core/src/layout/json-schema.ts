@@ -22,7 +22,7 @@ const baseline = {
 
 type Words = { readonly [member: string]: string | Words };
 
-/** What each member is, by its place; "" is what the member itself is, the rest what stands in it or in its entries. */
+/** Descriptions of each member, by path; "" is the member itself, the rest are parts of it or of its entries. */
 const words: Words = {
   $schema: "The address of this schema, for editors",
   format: "What kind of document this is",

@@ -3,7 +3,7 @@ export const limits = {
   breakpoints: 24,
   columns: 96,
   areas: 200,
-  /** Areas × breakpoints: each area may stand otherwise at each of them. */
+  /** Areas × breakpoints: each area has a placement at each of them. */
   placements: 2_400,
   /** Columns of all breakpoints together. */
   allColumns: 1_152,

@@ -8,7 +8,7 @@ import { fittingBreakpoint, missablePartAt } from "./schema-places";
 export type Numbers = ReadonlyMap<NumberPath, string | number>;
 
 /** All numbers of a breakpoint. */
-export const numbersOf = (breakpoint: Breakpoint): Numbers =>
+const numbersOf = (breakpoint: Breakpoint): Numbers =>
   new Map(
     numberList.flatMap(([path]) => {
       const value = numberAt(breakpoint, path);
@@ -28,8 +28,8 @@ const setAt = (target: Members, [name = "", ...rest]: readonly string[], value: 
 export const membersOf = (id: string, name: string, numbers: Numbers): Members =>
   fittingBreakpoint([...numbers].reduce<Members>((all, [path, value]) => setAt(all, path.split("/"), value), { id, name }));
 
-/** A breakpoint with numbers as given; null where they make none. */
-export const withNumbers = ({ id, name }: Breakpoint, numbers: Numbers): Breakpoint | null => {
+/** A breakpoint with the given numbers; null if they do not make one. */
+const withNumbers = ({ id, name }: Breakpoint, numbers: Numbers): Breakpoint | null => {
   const parsed = breakpointSchema.safeParse(membersOf(id, name, numbers));
   return parsed.success ? parsed.data : null;
 };

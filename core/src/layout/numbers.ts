@@ -5,7 +5,7 @@ import type { Breakpoint } from "./schema";
 export const facetIds = ["base", "columns", "rows", "baseline", "areas"] as const;
 export type Facet = (typeof facetIds)[number];
 
-/** Parts of a sheet and of the sums that a number stands at, and that a finding about it marks. */
+/** Parts of a sheet and of the sums where a number is shown, and that a finding about it marks. */
 export type SheetPlace = "width" | "height" | "columns" | "gutter" | "margin" | "container" | "rows" | "row-gutter" | "baseline" | "mesh";
 
 /** Numbers that people speak of, hold and carry as one: both margins are the margin. */
@@ -15,18 +15,20 @@ type Leaf<T> = T extends object
   ? { [K in keyof T & string]-?: NonNullable<T[K]> extends object ? `${K}/${Leaf<NonNullable<T[K]>>}` : K }[keyof T & string]
   : never;
 
-/** Every declared number, length and choice of a breakpoint, by its path in the document: what the schema has, no more and no less. */
+/**
+ * Every declared number, length and choice of a breakpoint, by its path in the document; exactly those of the schema.
+ */
 export type NumberPath = Exclude<Leaf<Breakpoint>, "id" | "name">;
 
 export type BreakpointNumber = {
-  /** What it is called where what changed is told. */
+  /** Its name in sentences about changes. */
   readonly name: string;
   readonly cell: CellId;
   readonly place: SheetPlace;
   readonly facet: Facet;
-  /** Its column in a ledger file. Numbers that never stand together share one. */
+  /** Its column in a ledger file. Numbers that never occur together share one. */
   readonly heading: string;
-  /** Whether it goes to other breakpoints with its cell; what only one breakpoint is expected to come to does not. */
+  /** Whether it is copied to other breakpoints with its cell; stated totals of one breakpoint are not. */
   readonly carried: boolean;
   /** The level of the version that a change of it makes. */
   readonly level: VersionLevel;
@@ -40,9 +42,9 @@ const container = { ...columns, place: "container", cell: "container" } as const
 const drawnAt = { level: "patch", cell: "drawn-at", carried: false } as const;
 
 /**
- * A breakpoint's numbers: the one place that lists them. The ledger, its files, carrying over, holding, comments, what
- * changed, version levels and where findings stand all derive from it; a number new in the schema and not in here is an
- * error of types. In the order a ledger file has them.
+ * The numbers of a breakpoint, listed only here, in the order of a ledger file. The ledger and its files, copying,
+ * holding, comments, changes, version levels and the places of findings derive from this list. A number of the schema
+ * that is missing here is a type error.
  */
 export const breakpointNumbers = {
   from: { ...columns, name: "from-width", cell: "from", place: "width", heading: "from", level: "major", carried: false },
@@ -103,7 +105,7 @@ export const numberOf = (path: string): BreakpointNumber | null =>
 /** The cell that holds what a path of a breakpoint leads to. */
 export const cellOfPath = (path: string): CellId | null => numberOf(path)?.cell ?? null;
 
-/** Where a finding or comment about a path of a breakpoint stands: as its first number does, else at the width. */
+/** Where a finding or comment about a path of a breakpoint is shown: at its first number, else at the width. */
 export const placeOfPath = (path: string): SheetPlace => numberOf(path)?.place ?? "width";
 
 /** The facet that holds a place. */
@@ -112,7 +114,7 @@ export const facetOfPlace = (place: SheetPlace): Facet => numberList.find(([, on
 /** The headings of a ledger file: the breakpoint's own id and name, then its numbers. */
 export const ledgerHeadings: readonly string[] = [...new Set(["id", "name", ...numberList.map(([, { heading }]) => heading)])];
 
-/** The numbers of a heading: several where they never stand together. */
+/** The numbers of a heading: several if they never occur together. */
 export const pathsOfHeading = (heading: string): readonly NumberPath[] =>
   numberList.filter(([, one]) => one.heading === heading).map(([path]) => path);
 

@@ -48,21 +48,24 @@ export const issuesOf = (error: z.core.$ZodError): readonly Issue[] =>
     )
     .slice(0, mostIssues);
 
-/** What no text may hold: it cannot be stored, or not be written as UTF-8. Null where the text is fit. */
-export const unfitCharacter = (text: string): string | null =>
+/** What a text may not contain, because it cannot be stored or written as UTF-8. Null if the text is valid. */
+const unfitCharacter = (text: string): string | null =>
   text.includes("\0") ? "the character U+0000" : isWellFormed(text) ? null : "half of a surrogate pair";
 
 /** Whether every surrogate of a text has its other half (String.prototype.isWellFormed of ES2024). */
 const isWellFormed = (text: string): boolean => !/[\ud800-\udfff]/.test(text) || !/\p{Cs}/u.test(text);
 
-/** Most members that are looked at: the largest layout, 200 areas with 24 placements each and full extensions, has under half. */
+/**
+ * Maximum number of members that are checked; the largest layout, 200 areas with 24 placements each and full
+ * extensions, has less than half.
+ */
 const mostVisited = 200_000;
 
 /**
  * The first text in data that holds what no text may (`unfitCharacter`), or member that has a name objects give a
  * meaning of their own (`__proto__`), with its path. Walks without recursion, once over every member.
  */
-export const unfitText = (data: unknown): Issue | null => {
+const unfitText = (data: unknown): Issue | null => {
   type Place = { readonly value: unknown; readonly name: string; readonly up: Place | null };
   const at = (place: Place): string => {
     const path: string[] = [];
@@ -77,7 +80,7 @@ export const unfitText = (data: unknown): Issue | null => {
       const unfit = unfitCharacter(value);
       if (unfit !== null) return { path: at(place), message: `must not hold ${unfit}` };
     } else if (typeof value === "object" && value !== null) {
-      // Backwards, so that the first fault in reading order is the one that is told.
+      // Backwards, so that the first fault in reading order is reported.
       const names = Object.keys(value);
       if ((visited += names.length) > mostVisited)
         return { path: at(place), message: `must not bring the whole past ${mostVisited.toLocaleString("en")} members` };
@@ -111,7 +114,7 @@ const isParsed = (entry: unknown): boolean => typeof entry === "object" && entry
 
 const haveOwnIds = (list: readonly { readonly id: string }[]): boolean => new Set(list.map(({ id }) => id)).size === list.length;
 
-/** A layout of which only the entries that are new are parsed; null where there are none to leave out, or where anything is wrong. */
+/** A layout of which only new entries are parsed; null if there are none to skip, or anything is wrong. */
 const parseNew = (data: unknown, before: Layout | null): Layout | null => {
   if (!isMembers(data) || !Array.isArray(data.breakpoints) || !Array.isArray(data.areas)) return null;
   const [breakpoints, areas]: readonly (readonly unknown[])[] = [data.breakpoints, data.areas];
@@ -133,7 +136,7 @@ const parseNew = (data: unknown, before: Layout | null): Layout | null => {
   return counted && sound && costFaults(layout, before).length === 0 ? layout : null;
 };
 
-/** A layout whose cost is looked at beside what it was made from. */
+/** A layout whose cost is compared with the layout it was made from. */
 const withinCost = (parsed: Parsed<Layout>, before: Layout): Parsed<Layout> => {
   const faults = parsed.ok ? costFaults(parsed.value, before) : [];
   return faults.length === 0 ? parsed : { ok: false, issues: faults.map(({ path, message }) => ({ path: pointer(path), message })) };
@@ -163,10 +166,10 @@ export const parseLayout = (data: unknown, before: Layout | null = null): Parsed
   return parsed;
 };
 
-/** A layout that was stored, of any version it may have been stored in. @throws ZodError where it is none: storing looked at it. */
+/** A stored layout, of any format version. @throws ZodError if it is invalid, which storing prevents. */
 export const readStoredLayout = (data: unknown): Layout => storedLayoutSchema.parse(upgrade(data));
 
-/** The layout in a stored JSON text. @throws SyntaxError or ZodError where it is none: storing looked at it. */
+/** The layout in a stored JSON text. @throws SyntaxError or ZodError if it is invalid, which storing prevents. */
 export const readStoredText = (text: string): Layout => readStoredLayout(JSON.parse(text));
 
 /** Whether JSON text nests deeper than a number of levels, read without recursion. */

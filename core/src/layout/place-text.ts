@@ -1,7 +1,7 @@
 import { limits } from "./limits";
 import type { Placement } from "./schema";
 
-/** Where an area stands as it is said and typed: columns, and rows where it has a number for them: "5–12 r 7–22", "5–12". */
+/** The place of an area as people type it: columns, and rows if it has them: "5–12 r 7–22", "5–12". */
 export type Place = Pick<Placement, "column" | "span"> & { readonly row?: number | undefined; readonly rowSpan?: number | undefined };
 
 /** Columns or rows as they are said: "5–12", "7". */
@@ -18,7 +18,7 @@ export type ReadPlace = { readonly ok: true; readonly place: Place | null } | { 
 const pattern = /^(\d{1,3})(?:\s*[–—-]\s*(\d{1,3}))?(?:\s*,?\s*r(?:ows?)?\s*(?:(\d{1,5})(?:\s*[–—-]\s*(\d{1,5}))?|\+\s*(\d{1,5})))?$/i;
 const example = 'like "5–12", "5–12 r 7–22", or nothing where it is not shown';
 
-/** Reads a place as typed; null where it says that the area is not shown. */
+/** Reads a typed place; null means that the area is not shown. */
 export const readPlace = (text: string): ReadPlace => {
   const wanted = text.trim();
   if (wanted === "" || /^(not shown|–|-|none)$/i.test(wanted)) return { ok: true, place: null };

@@ -66,8 +66,8 @@ export const discriminatorAt = remembered((schema) => (schema ? (defOf(bare(sche
 const mayBeMissing = (schema: z.core.$ZodType): boolean => ["optional", "default", "prefault"].includes(defOf(schema).type);
 
 /**
- * Whether a part may be left out and every member of it, too: the totals expected of a breakpoint, a text role's sizes at
- * breakpoints. Whoever adds to one that is not there adds a member, and not the part.
+ * Whether a part and all of its members are optional: the stated totals of a breakpoint, a text role's sizes at
+ * breakpoints. Adding to a missing one adds a member, not the part.
  */
 export const isOptionalPart = remembered((schema) => {
   if (!schema || defOf(schema).type !== "optional") return false;
@@ -97,7 +97,9 @@ const kindOf = (schemas: readonly z.core.$ZodType[]): LeafKind => {
 export const leafKindAt = (path: string): LeafKind =>
   kindOf(path.split("/").reduce<readonly z.core.$ZodType[]>((all, name) => all.flatMap((one) => allInside(one, name)), [breakpointSchema]));
 
-/** The part of a breakpoint around a path that may be missing as a whole, by its path: `rows`, `columns/stated`; null where none may. */
+/**
+ * The path of the part around a path that may be missing as a whole: `rows`, `columns/stated`; null if there is none.
+ */
 export const missablePartAt = (path: string): string | null => {
   const names = path.split("/");
   let schemas: readonly z.core.$ZodType[] = [breakpointSchema];

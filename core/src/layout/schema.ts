@@ -9,7 +9,7 @@ const atMost = (count: number) => z.maxLength(count, { error: `must be at most $
 const text = z.string().check(atMost(limits.text));
 const name = text.check(z.refine((value) => value.trim() !== "", { error: "must not be empty" }));
 
-/** Ids stand in URLs, file names and custom properties. */
+/** Ids are used in URLs, file names and custom properties. */
 export const idPattern = /^[a-z][a-z0-9-]{0,39}$/;
 const id = z
   .string()
@@ -82,7 +82,7 @@ const rowsSchema = z.discriminatedUnion("kind", [
 
 const baselineSchema = z.strictObject({ step, offset, emphasis: whole(1, 1000) });
 
-/** Null where it is left out. */
+/** Null if it is left out. */
 const orNull = <T extends z.ZodMiniType>(schema: T) => z._default(z.nullable(schema), null);
 
 export const breakpointSchema = z.strictObject({
@@ -96,7 +96,7 @@ export const breakpointSchema = z.strictObject({
   mesh: orNull(z.strictObject({ step, emphasis: whole(1, 1000) })),
 });
 
-/** The grid inside an area: the columns it stands on, or its own, whose margins may be a % of the area's width. */
+/** The grid inside an area: the columns it covers, or its own, whose margins may be a % of the area's width. */
 const insideSchema = z.discriminatedUnion("kind", [
   z.strictObject({ kind: z.literal("same") }),
   z.strictObject({
@@ -109,7 +109,7 @@ const insideSchema = z.discriminatedUnion("kind", [
   }),
 ]);
 
-/** Where an area stands at a breakpoint. Places outside the grid are let in: areas-inside speaks of them. */
+/** The place of an area at a breakpoint. Places outside the grid are valid here; areas-inside reports them. */
 const placementSchema = z.strictObject({
   column: whole(-limits.columns, 2 * limits.columns),
   span: whole(1, 2 * limits.columns),
@@ -146,7 +146,7 @@ const fontSchema = z
 
 const most = (count: number, what: string) => ({ error: `must hold at most ${count} ${what}` });
 
-/** A list whose length is looked at before its entries are: a list of 100,000 is refused as fast as one of 100. */
+/** A list whose length is checked before its entries, so that a list of 100,000 is refused as fast as one of 100. */
 const bounded = <T extends z.ZodMiniType>(count: number, what: string, entry: T): z.ZodMiniArray<T> =>
   z.pipe(
     z.transform((value, context) => {
@@ -164,7 +164,7 @@ const bounded = <T extends z.ZodMiniType>(count: number, what: string, entry: T)
 /** Empty where it is left out. */
 const orNone = <T extends z.ZodMiniType>(list: z.ZodMiniArray<T>) => z._default(list, []);
 
-/** By breakpoint; no more of them than there can be breakpoints, looked at before any of them is. */
+/** By breakpoint; at most as many as breakpoints, which is checked first. */
 const byBreakpoint = <T extends z.ZodMiniType>(what: string, schema: T): z.ZodMiniRecord<z.ZodMiniString, T> =>
   z.pipe(
     z.transform((value, context) => {
@@ -179,7 +179,7 @@ const areaSchema = z.strictObject({
   id,
   name,
   kind: z.optional(text),
-  /** The area it stands in. */
+  /** The containing area. */
   within: z.optional(id),
   placements: byBreakpoint("placements", placementSchema),
 });
@@ -198,7 +198,7 @@ const deepest = 3;
 
 type AreaChain = readonly { readonly id: string; readonly within?: string | undefined }[];
 
-/** What is wrong with the area an area stands in; null where nothing is. */
+/** What is wrong with the containing area of an area; null if nothing is. */
 const withinFault = (areas: AreaChain, byId: ReadonlyMap<string, AreaChain[number]>, index: number): string | null => {
   let area = areas[index];
   for (let depth = 1; area?.within !== undefined; depth += 1) {

@@ -1,6 +1,6 @@
 /**
- * The part of an address, id or custom property made from a name: "Passenger booking" is passenger-booking. It begins with a
- * letter: where the name has none to begin with, `before` stands in front of it, or alone where nothing is left.
+ * The part of an address, id or custom property made from a name: "Passenger booking" is passenger-booking. It begins
+ * with a letter: if the name does not, `before` is put in front, or used alone if nothing is left.
  */
 export const slugOf = (name: string, before: string, longest = 40): string => {
   const plain = plainName(name);
@@ -16,7 +16,7 @@ export const plainName = (name: string): string =>
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-+|-+$/g, "");
 
-/** The text itself, or with the first number from 2 that makes it one nobody has: "desk", "desk-2". */
+/** The text itself, or with the first number from 2 that makes it unique: "desk", "desk-2". */
 export const untaken = (wanted: string, taken: (one: string) => boolean, between = "-"): string => {
   let one = wanted;
   for (let next = 2; taken(one); next += 1) one = `${wanted}${between}${next}`;

@@ -42,10 +42,10 @@ const columnOf = ({ width, count }: Pick<StartSize, "width" | "count">, { gutter
   divide(subtract(exact(width), exact(2 * margin + (count - 1) * gutter)), exact(count));
 
 /**
- * The gutter and margin, whole multiples of the base unit, that are nearest to those wished for and make whole columns at a
- * width: least 2 × |gutter − wished| + |margin − wished|, then the smaller gutter. A column is wider than its gutter, and
- * neither length is below `least`. Null where no such pair makes whole columns: 390 with 4 columns and a base of 8, where all
- * terms are multiples of 4 and 390 is none.
+ * The gutter and margin, whole multiples of the base unit, that make whole columns at a width and are nearest to the
+ * wanted ones: least 2 × |gutter − wanted| + |margin − wanted|, then the smaller gutter. A column is wider than its
+ * gutter, and neither length is below `least`. Null if no such pair makes whole columns: for 390 with 4 columns and a
+ * base of 8 all terms are multiples of 4, and 390 is not.
  */
 export const suggestSpaces = (
   size: Pick<StartSize, "width" | "count">,

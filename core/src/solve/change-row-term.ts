@@ -10,7 +10,7 @@ import { rowNouns, solve, solveWords } from "./solve";
 /** The terms of the row sum that can be typed; repeating rows have an offset, dividing rows margins. */
 export type RowTerm = "height" | "offset" | "margin-start" | "margin-end" | "margin" | "count" | "row" | "gutter";
 
-/** The term of the row sum that is worked out from the others; "margin" is the offset of repeating rows. */
+/** The term of the row sum that is calculated from the others; "margin" is the offset of repeating rows. */
 export type RowGivesWay = "row" | "gutter" | "margin" | "height" | "count";
 
 export type RowChange = {
@@ -19,7 +19,7 @@ export type RowChange = {
   readonly sheet: Exact;
   readonly context: LengthContext;
   readonly term: RowTerm;
-  /** What was typed, with its unit (a count has px, which is not looked at). */
+  /** The typed value with its unit (a count has px, which is ignored). */
   readonly value: Length;
   readonly givesWay: RowGivesWay;
 };
@@ -37,7 +37,7 @@ const givesOf: Readonly<Record<RowTerm, RowGivesWay>> = {
   gutter: "gutter",
 };
 
-/** The term that gives way once `term` is typed: the chosen one, unless that is the one typed into. */
+/** The term that gives way when `term` is typed: the chosen one, unless that is `term` itself. */
 export const rowGivingWayFor = (kind: Rows["kind"], term: RowTerm, chosen: RowGivesWay): RowGivesWay => {
   if (givesOf[term] !== chosen) return chosen;
   if (kind === "repeating") return chosen === "count" ? "row" : "count";
@@ -46,7 +46,7 @@ export const rowGivingWayFor = (kind: Rows["kind"], term: RowTerm, chosen: RowGi
 
 type Terms = { offset: Exact; count: Exact; row: Exact; gutter: Exact; height: Exact };
 
-/** H = o + k·h + (k − 1)·r, solved for the term that gives way; the count is resolve's business. */
+/** H = o + k·h + (k − 1)·r, solved for the term that gives way; `resolve` calculates the count. */
 const repeatingTerm = (gives: Exclude<RowGivesWay, "count">, { offset, count, row, gutter, height }: Terms): Exact | null => {
   const gaps = subtract(count, exact(1));
   const filled = add(multiply(count, row), multiply(gaps, gutter));
@@ -110,7 +110,7 @@ const changeRepeating = (change: RowChange & { rows: Extract<Rows, { kind: "repe
   return { ok: true, rows: { ...next, [key]: said.text }, sheet: height, gaveWay: gives };
 };
 
-/** Why rows that divide a height cannot be: they would have no height of their own. Null where they have one. */
+/** Why dividing rows are impossible: they would have no height. Null if they have one. */
 const noRoom = (terms: ReturnType<typeof rowTerms>): Refusal | null => {
   if (terms.kind !== "dividing" || sign(terms.height) > 0) return null;
   const { section, margin, count, gutter, height } = terms;
@@ -140,7 +140,7 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
   const after = rowTerms(next, height, context);
   if (after.kind !== "dividing") return refuse("not-taken", words`these rows repeat`);
   if (gives === "row") return noRoom(after) ?? { ok: true, rows: next, sheet: height, gaveWay: gives };
-  // The same two equations as for columns, with rows for columns and the section for the width.
+  // The two equations of columns, with rows instead of columns and the section instead of the width.
   const solved = solve({
     width: sectionHeight(next, height, context),
     columns: after.count,
@@ -175,12 +175,12 @@ const changeDividing = (change: RowChange & { rows: Extract<Rows, { kind: "divid
 };
 
 /**
- * Sets one term of the row sum and works out the term that gives way (docs/arithmetic.md, section 2).
+ * Sets one term of the row sum and calculates the term that gives way (docs/arithmetic.md, section 2).
  *
- * Repeating: H = offset + k·h + (k − 1)·r, k the rows that fit unless the count is typed; where the count gives
- * way what is left under the last whole row stays over. Dividing: S = mT + k·h + (k − 1)·r + mB, the row being
- * worked out from the others and never declared. The answer is new rows and a new sheet height, or why it
- * cannot be, with the arithmetic that does not close.
+ * Repeating: H = offset + k·h + (k − 1)·r, where k is the number of rows that fit, unless the count is typed. If the
+ * count gives way, the rest below the last whole row remains. Dividing: S = mT + k·h + (k − 1)·r + mB, where the row is
+ * calculated and never declared. The result is new rows and a new sheet height, or the reason why the sum cannot close,
+ * with its arithmetic.
  */
 export const changeRowTerm = (change: RowChange): RowChanged => {
   const { rows, term, value } = change;
@@ -194,6 +194,6 @@ export const changeRowTerm = (change: RowChange): RowChanged => {
     return refuse("past-limit", words`type at most ${limits.lengthPx.toLocaleString("en")}px`);
   if (rows.kind === "repeating") return changeRepeating({ ...change, rows }, gaveWay);
   const changed = changeDividing({ ...change, rows }, gaveWay);
-  // Whatever gave way: rows that had no room before may not have one now.
+  // Whatever gave way, the rows may still have no height.
   return changed.ok ? (noRoom(rowTerms(changed.rows, changed.sheet, change.context)) ?? changed) : changed;
 };

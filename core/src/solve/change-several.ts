@@ -12,11 +12,11 @@ import type { Breakpoint, Layout } from "../layout/schema";
 export const severalWays = ["set", "add", "multiply", "round"] as const;
 export type SeveralWay = (typeof severalWays)[number];
 
-/** What becomes of a number of one breakpoint. Texts are as the ledger shows them. */
+/** The change of a number at one breakpoint. Texts are as the ledger shows them. */
 export type ChangedNumber = {
   readonly id: string;
   readonly from: string;
-  /** The breakpoint with it, and its text; null where it cannot be, with what would be right. */
+  /** The changed breakpoint and the new text; null if the change is impossible, with what would be right. */
   readonly changed: { readonly to: string; readonly breakpoint: Breakpoint } | null;
   readonly fault: string | null;
 };
@@ -24,10 +24,10 @@ export type ChangedNumber = {
 const units = ["px", "rem", "%", "fr"] as const;
 type Part = { readonly ok: true; readonly value: Exact } | { readonly ok: false; readonly message: string };
 
-/** The nearest whole multiple of a base unit; the larger of two that are as near. */
+/** The nearest whole multiple of a base unit; the larger if two are equally near. */
 const onBase = (value: Exact, base: Exact): Exact => multiply(base, floor(add(divide(value, base), exact(1, 2))));
 
-/** One length with a change made to it, in its own unit. */
+/** A length after a change, in its own unit. */
 const changedPart = (length: Length, way: Exclude<SeveralWay, "set">, by: string, layout: Layout): Part => {
   const { value, unit } = length;
   switch (way) {
@@ -59,7 +59,7 @@ const changedPart = (length: Length, way: Exclude<SeveralWay, "set">, by: string
 /** Most decimals that a length is written with. */
 const places = 6;
 
-/** A length as it is typed; null where no decimal says it exactly. */
+/** A length as it is typed; null if no decimal is exact. */
 const typed = (value: Exact, unit: Length["unit"]): string | null => {
   const text = toDecimal(value, places);
   const read = parseDecimal(text);
@@ -87,9 +87,9 @@ const textWith = (
 };
 
 /**
- * One number of several breakpoints changed in the same way: set to what is typed, with a length added, multiplied by a
- * factor, or rounded to the base unit (common practice: halves go up). Exact; each keeps its own unit. Breakpoints that
- * do not have the number are left out. Nothing is changed here: the answer says what would be, in the order of the layout.
+ * Changes one number of several breakpoints in the same way: sets it, adds a length, multiplies it, or rounds it to the
+ * base unit (common practice: halves go up). The results are exact and keep their units. Breakpoints without the number
+ * are left out. The layout is not changed: the result lists the changes in the layout's order.
  */
 export const changeSeveral = (
   layout: Layout,

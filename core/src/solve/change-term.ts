@@ -12,11 +12,11 @@ export type { SumTerm } from "./settle-lines";
 
 export type TermChange = {
   readonly columns: Columns;
-  /** The width the sum is looked at (the probe), CSS px. */
+  /** The width of the sum (the probe), CSS px. */
   readonly width: Exact;
   readonly rootFontSize: Exact;
   readonly term: SumTerm;
-  /** What was typed, with its unit (a count has px, which is not looked at). */
+  /** The typed value with its unit (a count has px, which is ignored). */
   readonly value: Length;
   readonly givesWay: GivesWay;
 };
@@ -24,11 +24,11 @@ export type TermChange = {
 export type TermChanged =
   | { readonly ok: true; readonly columns: Columns; readonly width: Exact; readonly gaveWay: GivesWay }
   | (Refusal & {
-      /** Where a width was typed that nothing has to change for but that does not close: it can be looked at all the same. */
+      /** Set if a width was typed that needs no change but does not close. It can be shown anyway. */
       readonly looksAt?: Exact;
     });
 
-/** The term that can give way that a term of the sum lines is; the container is none, it joins the two lines. */
+/** The giving-way term of a term of the sum lines; none for the container, which joins the two lines. */
 const givesOf: Readonly<Record<SumTerm, GivesWay | null>> = {
   width: "width",
   margin: "margin",
@@ -40,7 +40,7 @@ const givesOf: Readonly<Record<SumTerm, GivesWay | null>> = {
   container: null,
 };
 
-/** What gives way when the person types into the very term that gave way until now. */
+/** What gives way if a person types into the term that gave way until now. */
 const insteadOf: Readonly<Record<GivesWay, GivesWay>> = {
   column: "margin",
   gutter: "column",
@@ -49,7 +49,7 @@ const insteadOf: Readonly<Record<GivesWay, GivesWay>> = {
   columns: "column",
 };
 
-/** The term that gives way once `term` is typed: the chosen one, unless that is the one typed into. */
+/** The term that gives way when `term` is typed: the chosen one, unless that is `term` itself. */
 export const givingWayFor = (term: SumTerm, chosen: GivesWay): GivesWay => (givesOf[term] === chosen ? insteadOf[chosen] : chosen);
 
 /** The declared container with another size. */
@@ -60,7 +60,7 @@ const withSize = (columns: Columns, size: string): Columns["container"] =>
       ? { ...columns.container, max: size }
       : columns.container;
 
-/** Declares what was settled; a container held by its own size gets that size. */
+/** Declares the result; a container with its own size gets that size. */
 const declare = ({ columns, held }: Line, settled: Settled): { readonly ok: true; readonly columns: Columns } | Refusal => {
   const { count, gutter, container, margins, marginTexts = {} } = settled;
   let next: Columns = { ...columns, count, gutter: gutter.text };
@@ -80,7 +80,7 @@ const declare = ({ columns, held }: Line, settled: Settled): { readonly ok: true
   return { ok: true, columns: next };
 };
 
-/** What was typed is within the limits and of a unit the term takes. */
+/** Whether the typed value is within the limits and in a unit of the term. */
 const typedFault = (term: SumTerm, value: Length): Refusal | null => {
   if (term === "columns") {
     const count = toNumber(value.value);
@@ -100,17 +100,18 @@ const typedFault = (term: SumTerm, value: Length): Refusal | null => {
 };
 
 /**
- * Sets one term of the two sum lines at a width and works out the term that gives way (docs/arithmetic.md, section 1):
+ * Sets one term of the two sum lines at a width and calculates the term that gives way (docs/arithmetic.md, section 1):
  * W = mS + C + mE and C = n·c + G·g.
  *
- * The typed value is declared as typed (px, rem, %, fr). What gives way stands in one of the lines; where the typed term
- * stands in the other, the container between them follows. A container that is typed needs both: in the first line the
- * margins follow it unless the width gives way, in the second the column unless count or gutter does. Where the container
- * is held by its own width or cap, that size is what changes, and the margins are what is left over. Columns that give
- * way leave a rest, which the columns share unless the column was typed.
+ * The typed value is declared as typed (px, rem, %, fr). If the term that gives way is in the other line, the container
+ * between the lines follows. A typed container changes both lines: the margins follow it in the first, unless the width
+ * gives way; the column follows in the second, unless count or gutter gives way. If the container has its own width or
+ * cap, that size changes and the margins take the rest. If the number of columns gives way, the rest is shared by the
+ * columns, unless the column was typed.
  *
- * The answer is new declared columns (and a new width where the width gave way or was typed) which resolve to the typed
- * value exactly, with every other term as it was; or why it cannot be, with the arithmetic that does not close.
+ * The result is new declared columns, and a new width if the width gave way or was typed. They resolve to the typed
+ * value exactly, with every other term unchanged. Otherwise the result is the reason why the sum cannot close, with its
+ * arithmetic.
  */
 export const changeTerm = (change: TermChange): TermChanged => {
   const { columns, term, value, rootFontSize } = change;
@@ -134,8 +135,8 @@ export const changeTerm = (change: TermChange): TermChanged => {
 };
 
 /**
- * What of the promise is not met by what would be declared; null where all of it is. It looks at the
- * numbers that come out, not at how they were found: the typed term, room for columns, no margin below 0, the rest unmoved.
+ * The part of the promise that a result breaks; null if it keeps all of it: the typed term is exact, columns have room,
+ * no margin is below 0, all other terms are unchanged. It checks the resulting numbers, not how they were found.
  */
 const unmet = (line: Line, after: ColumnTerms, sum: Settled, term: SumTerm, value: Length, gives: GivesWay): Refusal | null => {
   const { terms, held, rootFontSize } = line;
@@ -157,7 +158,7 @@ const unmet = (line: Line, after: ColumnTerms, sum: Settled, term: SumTerm, valu
       ? refuse("held", words`the container would be ${sum.container}, past the ${after.container.width} it is held to at most`)
       : refuse("held", words`the container would come to ${after.container.width}, not ${sum.container}`);
   }
-  // A % is of the width it now stands at.
+  // A % refers to the new width.
   const typed = value.unit === "fr" ? multiply(value.value, after.column) : toPx(value, { width: after.width, rootFontSize });
   const got = ((): Exact => {
     switch (term) {

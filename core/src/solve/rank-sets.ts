@@ -1,15 +1,15 @@
 import { absolute, add, divide, exact, type Exact, multiply, subtract, toNumber } from "../exact/exact";
 import { commonDenominator, type SetList, type WholePixelSet } from "./whole-pixel-sets";
 
-/** The numbers a breakpoint has today, CSS px; the margin is half of what the container leaves. */
+/** The current numbers of a breakpoint, CSS px; the margin is half of what the container leaves. */
 export type TodaysNumbers = { readonly columns: number; readonly column: Exact; readonly gutter: Exact; readonly margin: Exact };
 
-/** Which sets are kept: lengths that are whole multiples of the base unit. */
+/** Filters of sets: lengths that must be whole multiples of the base unit. */
 export type SetFilters = {
   readonly gutter: boolean;
   readonly margin: boolean;
   readonly column: boolean;
-  /** Spans for a half, a third and a quarter, where the count divides. */
+  /** Spans for half, a third and a quarter, if the count divides. */
   readonly parts: boolean;
 };
 
@@ -23,12 +23,12 @@ export const fromToday = (set: WholePixelSet, today: TodaysNumbers): Exact =>
     multiply(exact(Math.abs(set.columns - today.columns)), absolute(today.column)),
   );
 
-/** How many of the sets there may be that pass; the rest of the order is kept. */
+/** Maximum number of sets that are kept, in order. */
 export type Ranking = { readonly base: Exact; readonly filters: SetFilters; readonly order: SetOrder; readonly today: TodaysNumbers };
 
 /**
- * Places in the list of the sets that pass the filters, best first; equals stay in the list's order. All of it is
- * done in whole numbers over one denominator, so that no two distances are mistaken for each other.
+ * Indexes of the sets that pass the filters, best first; equal ones keep the list's order. Distances are compared as
+ * whole numbers over one denominator, so that none are confused.
  */
 export const rankSets = (list: SetList, { base, filters, order, today }: Ranking): Uint32Array => {
   const scale = Number(commonDenominator([exact(1, list.unit), base, today.column, today.gutter, today.margin]));

@@ -18,7 +18,7 @@ export type Held = {
   readonly givesWay: GivesWay;
 };
 
-export type SolveProblemCode =
+type SolveProblemCode =
   /** Held terms do not fit together. */
   | "contradiction"
   /** The term that gives way would be below 0, or a column or width 0. */
@@ -29,7 +29,7 @@ export type SolveProblemCode =
   | "no-column-fits";
 
 /** What stands in the way, apart from its numbers. */
-export type SolveReason =
+type SolveReason =
   | "container-held"
   | "columns-make"
   | "margins-over-width"
@@ -50,7 +50,7 @@ export type SolveProblem = {
 
 /** What the terms of a sum are called: a sum of rows down a height is solved as one of columns across a width. */
 export type SumNouns = { readonly column: string; readonly columns: string; readonly container: string; readonly width: string };
-export const columnNouns: SumNouns = { column: "column", columns: "columns", container: "container", width: "width" };
+const columnNouns: SumNouns = { column: "column", columns: "columns", container: "container", width: "width" };
 export const rowNouns: SumNouns = { column: "row", columns: "rows", container: "room between the margins", width: "height" };
 
 const reasons: Readonly<Record<SolveReason, (nouns: SumNouns, against: Exact) => Words>> = {

@@ -19,7 +19,7 @@ export const usualDevices: readonly Device[] = [
   { name: "Wide screen", width: 2560, height: 1440, density: 1 },
 ];
 
-/** What a layout comes to on one device. `wholeEdges`: whether every edge of a column falls on a whole device px. */
+/** A layout on one device. `wholeEdges`: whether every column edge is on a whole device px. */
 export type OnDevice = { readonly device: Device; readonly resolution: Resolution; readonly wholeEdges: boolean };
 
 const onWhole = ({ columns }: Resolution, density: Exact): boolean =>

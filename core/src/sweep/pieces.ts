@@ -20,8 +20,8 @@ import { rootFontSize as rootFontSizeOf } from "../grid/resolve";
 import type { Columns, Layout } from "../layout/schema";
 
 /**
- * A stretch of widths over which every term of one breakpoint's column sum is linear in the width. `end` holds
- * the terms at `until` by the piece's own numbers: what they come to just below it.
+ * A range of widths in which every term of a breakpoint's column sum is linear in the width. `end` has the terms at
+ * `until` with the piece's own numbers, which are their limits just below it.
  */
 export type Piece = {
   /** Id of the breakpoint. */
@@ -85,7 +85,7 @@ export const fitsFrom = (columns: Columns, rootFontSize: Exact): Exact | null =>
   return divide(add(add(px(columns.container.width, { width: zero, rootFontSize }), start.a), end.a), share);
 };
 
-/** Every piece between two widths, in rising order; the lowest breakpoint also stands for the widths below it. */
+/** Every piece between two widths, in rising order; the lowest breakpoint also applies to the widths below it. */
 export const widthPieces = (layout: Layout, from: Exact, to: Exact): readonly Piece[] => {
   const rootFontSize = rootFontSizeOf(layout);
   return breakpointRanges(layout).flatMap(({ breakpoint, from: first, until }, index) => {

@@ -43,7 +43,7 @@ export type HandOver = {
 /** Widths over which a column is narrower than the spec's least (or not there at all): from ≤ W < until, or from < W where the column shrinks. */
 export type UnderLeast = { readonly breakpoint: string; readonly from: Exact; readonly until: Exact; readonly narrowest: Exact };
 
-/** Where a fixed container begins to fit between its margins; null where it never does. */
+/** The width from which a fixed container fits between its margins; null if it never does. */
 export type FixedFit = { readonly breakpoint: string; readonly container: Exact; readonly from: Exact | null };
 
 /** Device pixels to a CSS px. */
@@ -62,7 +62,7 @@ export type Sweep = {
   readonly fixed: readonly FixedFit[];
 };
 
-/** Whole widths W of a piece at which a term, linear in W, is a multiple of 1/density; null where there are none. */
+/** Whole widths W of a piece at which a term, linear in W, is a multiple of 1/density; null if there are none. */
 const wholeAt = (piece: Piece, term: (terms: ColumnTerms) => Exact, density: Exact): ResidueClass | null => {
   const first = multiply(term(piece.start), density);
   const last = multiply(term(piece.end), density);
@@ -83,7 +83,7 @@ const runOf = (piece: Piece, found: ResidueClass, closed: boolean): readonly Wid
   return [{ breakpoint: piece.breakpoint, ...run, step: run.count === 1 ? 1 : run.step }];
 };
 
-/** Runs that go on from each other in one step are told as one. */
+/** Merges runs that continue each other with the same step. */
 const joined = (runs: readonly WidthRun[]): readonly WidthRun[] => {
   const out: WidthRun[] = [];
   for (const run of runs) {
@@ -181,7 +181,7 @@ export const sweep = (layout: Layout, from: Exact = exact(240), to: Exact = exac
   };
 };
 
-/** The whole widths nearest to one that are clean at a density: the nearest at or below it and the nearest above; null where there are none. */
+/** The nearest clean whole widths at a density: at or below a width, and above it; null if there are none. */
 export const nearestClean = (runs: readonly WidthRun[], width: Exact): { readonly below: number | null; readonly above: number | null } => {
   const at = toNumber(width);
   let below: number | null = null;

@@ -4,10 +4,10 @@ import { show } from "../exact/show";
 /** A name that a person gave something. It may hold anything: "Wall 16/9" is no sixteen ninths. */
 export type Named = { readonly name: string };
 
-/** A part of a sentence: text of ours, an exact number, or a name. Whoever shows a sentence sets each in its own way. */
+/** A part of a sentence: our text, an exact number, or a name. Each is shown in its own way. */
 export type Part = string | Exact | Named;
 
-/** A sentence, or a sum, as its parts. Nobody looks for numbers in text again. */
+/** A sentence, or a sum, as its parts, so that no code searches text for numbers. */
 export type Words = readonly Part[];
 
 export const name = (text: string): Named => ({ name: text });

@@ -4,7 +4,7 @@ import type { seeded } from "../random";
 type Random = ReturnType<typeof seeded>;
 
 /** A grid that a design is drawn on. */
-export type TrueGrid = { readonly columns: number; readonly gutter: number; readonly margin: number; readonly width: number };
+type TrueGrid = { readonly columns: number; readonly gutter: number; readonly margin: number; readonly width: number };
 
 export type Design = { readonly grid: TrueGrid; readonly boxes: readonly { readonly left: Exact; readonly right: Exact }[] };
 

@@ -37,7 +37,7 @@ describe("docs/format.md", () => {
   });
 
   it("states every limit of a document", () => {
-    const stated = /Limits: (.*?) Past one:/.exec(page)?.[1] ?? "";
+    const stated = /Limits:\*\* (.*?) Past one:/.exec(page)?.[1] ?? "";
     const { extensionsBytes, extensionsDepth, sizeDecimals, ...counts } = limits;
     for (const [name, limit] of Object.entries(counts))
       if (name !== "fonts" && name !== "accepted") expect(stated, name).toMatch(new RegExp(`\\b${limit.toLocaleString("en")}\\b`));

@@ -2,7 +2,7 @@ import { type BoxList, breakpointAt, type Exact, fromJsonNumber, inOrder, type L
 import { Choice } from "@/ui/choice";
 import { WidthField } from "@/ui/width-field";
 
-export const asks = ["spec", "grid"] as const;
+const asks = ["spec", "grid"] as const;
 export type Ask = (typeof asks)[number];
 const askWords: Readonly<Record<Ask, string>> = { spec: "Against this spec", grid: "Which grid is it?" };
 

@@ -8,7 +8,7 @@ export type InspectedText = {
   readonly css: string;
 };
 
-export const textOf = ({ kind, title, facts, css }: Inspected): InspectedText => ({
+const textOf = ({ kind, title, facts, css }: Inspected): InspectedText => ({
   kind,
   title: plainText(title),
   facts: facts.map(([label, value]) => [label, plainText(value)]),

@@ -43,8 +43,8 @@ import { SweepPanel } from "./sweep-panel";
 import { TriedFrame } from "./tried-frame";
 import { useContent } from "./use-content";
 
-export const tryShows = ["one", "all"] as const;
-export type TryShow = (typeof tryShows)[number];
+const tryShows = ["one", "all"] as const;
+type TryShow = (typeof tryShows)[number];
 
 type Props = {
   readonly width: number | null;

@@ -21,7 +21,7 @@ export type View = {
   readonly length: number | null;
 };
 
-export const leastWidth = 1;
+const leastWidth = 1;
 
 const readWidth = (text: string | null): Exact | null => {
   const width = text !== null && /^\d{1,5}(\.\d{1,3})?$/.test(text) ? parseDecimal(text) : null;

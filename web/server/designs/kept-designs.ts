@@ -23,7 +23,7 @@ export type KeptDesign = {
 };
 
 /** Maximum number of boxes in all saved designs of a spec: a review compares them with two layouts. */
-export const mostKept = { designs: 200, boxes: 50_000 } as const;
+const mostKept = { designs: 200, boxes: 50_000 } as const;
 
 const shown = (sql: Sql) => sql`
   d.id, d.name, d.source, d.width::float8 AS width, d.boxes, p.name AS person, d.at,

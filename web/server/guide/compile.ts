@@ -4,7 +4,7 @@ import { guideDrawing, safe } from "./drawings";
 import { withValues } from "./values";
 
 /** A part of a page below one heading, for the search. */
-export type GuideSection = { readonly id: string; readonly title: string; readonly text: string };
+type GuideSection = { readonly id: string; readonly title: string; readonly text: string };
 export type GuidePage = {
   readonly slug: string;
   readonly title: string;

@@ -126,7 +126,7 @@ export const samples: Readonly<Record<string, Layout>> = {
 };
 
 /** One layout for each check in which it finds something: the example in its section of the guide. */
-export const examples: Readonly<Record<RuleId, Change>> = {
+const examples: Readonly<Record<RuleId, Change>> = {
   "sum-closes": columns("phone", { gutter: "80px" }),
   "column-positive": chain(columns("phone", { count: 12, gutter: "8px" }), (layout) => ({ ...layout, leastColumn: "24px" })),
   "container-fits": columns("desk", { container: { kind: "fixed", width: "1400px", align: "center" } }),

@@ -33,7 +33,7 @@ const facts: Readonly<Record<string, (terms: ColumnTerms) => string>> = {
  * columns together), `sample.base`, or `checks` (how many there are).
  * @throws Error naming what is not known, so that a page with a wrong name is not built.
  */
-export const guideValue = (name: string): string => {
+const guideValue = (name: string): string => {
   if (name === "checks") return String(ruleIds.length);
   const [sample = "", id = "", fact = ""] = name.split(".");
   const layout = samples[sample];

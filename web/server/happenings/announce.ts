@@ -1,3 +1,4 @@
+import type { LiveEvents, LiveName } from "@/wire/live";
 import type { Sql } from "../database/database";
 
 /** The PostgreSQL channel on which processes tell each other what happened. */
@@ -8,10 +9,13 @@ export const letterQueues = ["account-letters", "letters"] as const;
 export type LetterQueue = (typeof letterQueues)[number];
 
 /** Something that open pages of a spec are told at once. They ask for the details themselves. */
-export type SpecAnnouncement =
-  | { readonly kind: "draft"; readonly spec: number; readonly revision: number }
-  | { readonly kind: "version"; readonly spec: number; readonly number: string }
-  | { readonly kind: "presence" | "comments" | "review" | "followed"; readonly spec: number };
+export type SpecAnnouncement = {
+  readonly [Name in ToldLive]: { readonly kind: Name; readonly spec: number } & (LiveEvents[Name] extends Record<string, never>
+    ? unknown
+    : LiveEvents[Name]);
+}[ToldLive];
+/** The events of a spec that are announced; a stream opens by itself. */
+type ToldLive = Exclude<LiveName, "open">;
 
 export type Announcement =
   | SpecAnnouncement

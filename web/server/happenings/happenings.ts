@@ -4,7 +4,8 @@ import { addActivity, type NewActivity, noteEdit } from "./activity";
 import { announce, type Announcement } from "./announce";
 import { type InboxKind, type NewItem, tell } from "./inbox";
 import type { Publishers, Role } from "@/wire/shapes";
-import { queueEvent, type WebhookEvent } from "./webhook-queue";
+import type { WebhookData, WebhookEvent } from "@/wire/webhooks";
+import { queueEvent } from "./webhook-queue";
 import { followersTold, leadsOf, ownersOfUsers, peopleOfThread, type ToldFollower } from "./who-is-told";
 
 /** Where something happened, and by whom. */
@@ -91,7 +92,7 @@ type Row<F> = {
     readonly words: (facts: F) => string;
     readonly path: (facts: F) => string;
   };
-  readonly webhook?: { readonly event: WebhookEvent; readonly body: (facts: F) => postgres.JSONValue };
+  readonly webhook?: { readonly [E in WebhookEvent]: { readonly event: E; readonly body: (facts: F) => WebhookData[E] } }[WebhookEvent];
   readonly announcement?: (facts: F) => Announcement;
   /** What happens by it elsewhere. */
   readonly leadsTo?: (sql: postgres.TransactionSql, facts: F) => Promise<readonly Happening[]>;

@@ -2,8 +2,7 @@ import type postgres from "postgres";
 import type { Sql } from "../database/database";
 import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 
-export const inboxKinds = ["review-asked", "review-decided", "comment", "new-version", "withdrawn", "followed", "member"] as const;
-export type InboxKind = (typeof inboxKinds)[number];
+export type InboxKind = "review-asked" | "review-decided" | "comment" | "new-version" | "withdrawn" | "followed" | "member";
 
 export type InboxItem = {
   readonly id: number;

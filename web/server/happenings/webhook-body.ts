@@ -1,24 +1,29 @@
 import type { WebhookForm } from "@/wire/shapes";
+import type { WebhookEvent } from "@/wire/webhooks";
 import { site } from "../settings/settings";
 
-/** A webhook message in the queue: its event and its data. */
+/** A webhook message in the queue: its event and its data. Another release may have queued it. */
 export type Event = { readonly event: string; readonly body: unknown };
 
-const textOf = (body: Readonly<Record<string, unknown>>, name: string): string => (typeof body[name] === "string" ? body[name] : "");
+/** Each event as one sentence. `text` is a member of the data, "" if it is not a text; `page` is the version's address. */
+const sentences: { readonly [E in WebhookEvent]: (text: (name: string) => string, page: string) => string } = {
+  "version.published": (text, page) => {
+    const level = text("level") === "" ? "" : ` (${text("level")})`;
+    const note = text("note") === "" ? "." : `: ${text("note")}`;
+    return `${text("name")} ${text("version")} was published${level}${note} ${page}`;
+  },
+  "version.withdrawn": (text, page) => `${text("name")} ${text("version")} was withdrawn: ${text("reason")} ${page}`,
+  test: () => "This is a test message from Ypsiline. Messages about versions will arrive here.",
+};
+
+const isKnown = (event: string): event is WebhookEvent => Object.hasOwn(sentences, event);
 
 /** An event as one sentence, with the address of its page. */
-export const eventWords = ({ event, body }: Event): string => {
-  const facts = body as Readonly<Record<string, unknown>>;
-  const [name, version, level, note, reason] = ["name", "version", "level", "note", "reason"].map((one) => textOf(facts, one));
-  const page = `${site()}/specs/${textOf(facts, "team")}/${textOf(facts, "spec")}/versions/${version}`;
-  switch (event) {
-    case "version.published":
-      return `${name} ${version} was published${level ? ` (${level})` : ""}${note ? `: ${note}` : "."} ${page}`;
-    case "version.withdrawn":
-      return `${name} ${version} was withdrawn: ${reason} ${page}`;
-    default:
-      return "This is a test message from Ypsiline. Messages about versions will arrive here.";
-  }
+const eventWords = ({ event, body }: Event): string => {
+  const data = body as Readonly<Record<string, unknown>>;
+  const text = (name: string): string => (typeof data[name] === "string" ? data[name] : "");
+  const page = `${site()}/specs/${text("team")}/${text("spec")}/versions/${text("version")}`;
+  return isKnown(event) ? sentences[event](text, page) : event;
 };
 
 /** The body of a delivery: everything as JSON, or `{ "text": "…" }`, which chat services show as a message (common practice). */

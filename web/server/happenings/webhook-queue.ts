@@ -1,16 +1,13 @@
 import type postgres from "postgres";
+import type { WebhookData, WebhookEvent } from "@/wire/webhooks";
 import { announce } from "./announce";
 
-/** The events that webhooks are sent. A lead can send a test to one of them. */
-export const webhookEvents = ["version.published", "version.withdrawn", "test"] as const;
-export type WebhookEvent = (typeof webhookEvents)[number];
-
 /** Queues an event for every webhook of a team, inside the transaction that makes it true. */
-export const queueEvent = async (
+export const queueEvent = async <E extends WebhookEvent>(
   sql: postgres.TransactionSql,
   teamId: number,
-  event: WebhookEvent,
-  body: postgres.JSONValue,
+  event: E,
+  body: WebhookData[E],
 ): Promise<void> => {
   const rows = await sql`
     INSERT INTO webhook_delivery (webhook_id, event, body)

@@ -25,7 +25,7 @@ export const clientOf = (person: { readonly id: number } | null, address: string
 /** Work of the instance itself. */
 export const instanceItself: Client = { lane: "members", name: "the instance itself" };
 
-export type LaneOfPool = { readonly enter: FairQueue["enter"]; readonly load: FairQueue["load"] };
+type LaneOfPool = { readonly enter: FairQueue["enter"]; readonly load: FairQueue["load"] };
 
 /** The pool of workers that the server opened (pool.ts). */
 export type HeavyPool = {
@@ -49,7 +49,7 @@ export const heavyLoad = (): Readonly<Record<Lane, ReturnType<FairQueue["load"]>
 };
 
 /** Deadline of each kind of work once it runs, ms. Its worker is ended then. */
-export const deadlines: Readonly<Record<HeavyKind, number>> = {
+const deadlines: Readonly<Record<HeavyKind, number>> = {
   resolve: 5_000,
   solve: 5_000,
   check: 5_000,

@@ -39,10 +39,10 @@ export type BegunTask = { readonly kind: "begun"; readonly name: string; readonl
 export type BegunAnswer = { readonly layout: StoredText; readonly summary: Omit<DraftSummary, "revision"> };
 
 /** Changes applied to a stored draft. */
-export type SaveTask = { readonly kind: "save"; readonly layout: StoredText; readonly changes: readonly Change[] };
+type SaveTask = { readonly kind: "save"; readonly layout: StoredText; readonly changes: readonly Change[] };
 
 /** Counts the findings of a draft and its changes since a version. */
-export type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
+type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
 
 type Published = { readonly number: string; readonly layout: StoredText } | null;
 

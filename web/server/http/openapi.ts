@@ -23,6 +23,7 @@ import {
   versionsAnswer,
   versionsQuery,
 } from "@/wire/api";
+import { webhookMessages } from "@/wire/webhooks";
 
 const layoutRef = { $ref: "#/components/schemas/Layout" };
 
@@ -203,6 +204,19 @@ export const openApi = (): Record<string, unknown> => ({
       [...queryParameters(fileOptions), download],
     ),
   },
+  webhooks: Object.fromEntries(
+    Object.entries(webhookMessages).map(([event, { when, data }]) => [
+      event,
+      {
+        post: {
+          operationId: event.replace(/\.(.)/g, (_, letter: string) => letter.toUpperCase()),
+          summary: when,
+          requestBody: { required: true, content: json(schemaOf(z.strictObject({ event: z.literal(event), ...data.shape }))) },
+          responses: { "2XX": { description: "Taken as delivered" } },
+        },
+      },
+    ]),
+  ),
   components: {
     schemas: { Problem: schemaOf(problemAnswer), Layout: layoutSchemaHere() },
     securitySchemes: {

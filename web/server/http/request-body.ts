@@ -7,7 +7,7 @@ export type Result<T> = { readonly ok: true; readonly value: T } | { readonly ok
 export const mebibyte = 1024 * 1024;
 
 /** Time limit for a body to arrive, ms: 5 MiB over 3 Mbit/s. */
-export const bodyPatience = 15_000;
+const bodyPatience = 15_000;
 
 /** A number of bytes in words. */
 const bytesWords = (bytes: number): string => (bytes >= mebibyte ? `${bytes / mebibyte} MiB` : `${bytes / 1024} KiB`);

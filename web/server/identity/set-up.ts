@@ -25,7 +25,7 @@ export const makeSetUpCode = async (sql: Sql): Promise<string | null> => {
 };
 
 /** A team's part of addresses, made from its name and not used by another team. `ypsiline` is the registry's own scope. */
-export const freeTeamSlug = async (sql: Sql, name: string): Promise<string> => {
+const freeTeamSlug = async (sql: Sql, name: string): Promise<string> => {
   const wanted = slugOf(name, "team", 50);
   const taken = new Set((await sql<{ slug: string }[]>`SELECT slug FROM team WHERE slug LIKE ${`${wanted}%`}`).map(({ slug }) => slug));
   return untaken(wanted, (one) => taken.has(one) || one === "ypsiline");

@@ -23,7 +23,7 @@ export const sessionCookie = (): string => cookieName("ypsiline_session");
 /** Marks a browser that has signed in to the account before. It grants no rights. */
 export const browserCookie = (): string => cookieName("ypsiline_browser");
 /** A working day and a night, hours. */
-export const sessionHours = 24;
+const sessionHours = 24;
 /** Days that a browser stays known after its last sign-in. */
 const browserDays = 180;
 

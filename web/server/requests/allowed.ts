@@ -16,7 +16,7 @@ export type Allowed =
   | { readonly ok: true; readonly spec: Spec; readonly person: Person | null; readonly tokenId: number | null }
   | { readonly ok: false; readonly problem: Problem };
 
-export const sayAction: Readonly<Record<Action, string>> = {
+const sayAction: Readonly<Record<Action, string>> = {
   "read-version": "read this spec",
   "read-draft": "see this draft",
   comment: "comment here",

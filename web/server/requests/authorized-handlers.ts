@@ -39,7 +39,7 @@ export type Answering<Key extends RouteKey> = {
 };
 
 /** Answers of a route, held to its contract by the compiler. */
-export const answering = <Key extends RouteKey>(_route: Key): Answering<Key> => ({
+const answering = <Key extends RouteKey>(_route: Key): Answering<Key> => ({
   answer: (value, init) => Response.json(value, init),
   conflict: (detail, now) => ({ code: "conflict", detail, more: now as Readonly<Record<string, unknown>> }),
 });

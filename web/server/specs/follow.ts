@@ -10,7 +10,7 @@ import { findSpec, lockDraft, nameFor, type Spec } from "./specs";
 import { readNamedVersion, versionsOf } from "./versions";
 
 /** A spec as it is named to followers, and to those it follows. */
-export type Named = { readonly team: string; readonly teamName: string; readonly spec: string; readonly name: string };
+type Named = { readonly team: string; readonly teamName: string; readonly spec: string; readonly name: string };
 
 /** The followed spec with its versions that are not withdrawn, the latest first. */
 export type Followed = Named & { readonly versions: readonly { readonly number: string; readonly note: string }[] };

@@ -105,7 +105,7 @@ const mostChoices = 20;
 const mostNumbers = 50;
 
 /** The spec that a link leads to, with or without the host; null if it leads to none. */
-export const placeIn = (text: string): { readonly team: string; readonly spec: string } | null => {
+const placeIn = (text: string): { readonly team: string; readonly spec: string } | null => {
   const [, team, spec] =
     /^(?:https?:\/\/[^/]+)?\/?(?:specs\/)?([a-z0-9-]{1,60})\/([a-z0-9-]{1,60})(?:[/?#].*)?$/.exec(text.trim().slice(0, 500)) ?? [];
   return team === undefined || spec === undefined ? null : { team, spec };

@@ -7,7 +7,7 @@ import type { StoredText } from "../database/stored-text";
 import { specIdAt } from "../database/spec-address";
 import { type Spec, specColumns } from "./specs";
 
-export type Withdrawal = { readonly reason: string; readonly at: Date; readonly by: string };
+type Withdrawal = { readonly reason: string; readonly at: Date; readonly by: string };
 export type VersionSummary = {
   readonly id: number;
   readonly number: string;

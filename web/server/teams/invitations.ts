@@ -10,7 +10,7 @@ import { site } from "../settings/settings";
 /** Days that an invitation is valid. */
 const days = 14;
 /** Maximum number of open invitations per team. */
-export const mostInvitations = 200;
+const mostInvitations = 200;
 
 export type Invitation = { readonly id: number; readonly email: string; readonly role: Role; readonly at: Date; readonly expiresAt: Date };
 

@@ -4,8 +4,7 @@ import type { Problem } from "../http/problem";
 import { setting } from "../settings/settings";
 
 /** Kinds of stored data of a spec. */
-export const keptKinds = ["versions", "designs", "content", "history"] as const;
-export type KeptKind = (typeof keptKinds)[number];
+export type KeptKind = "versions" | "designs" | "content" | "history";
 
 /** Counts bytes that a transaction stores for a spec. */
 export const addKept = async (sql: postgres.TransactionSql, specId: number, kind: KeptKind, bytes: number): Promise<void> => {

@@ -121,7 +121,7 @@ export const writeAll = async (
 const bytesOf = (body: Body): Uint8Array => (typeof body === "string" ? strToU8(body) : body);
 
 /** All files in one ZIP, with a list of those that were left out. */
-export const zipOf = ({ files, left }: AllFiles): NamedFile =>
+const zipOf = ({ files, left }: AllFiles): NamedFile =>
   packed({
     ...Object.fromEntries([...files].map(([name, { body }]) => [name, bytesOf(body)])),
     ...(left.length > 0 ? { "left-out.txt": strToU8(`${left.join("\n")}\n`) } : {}),

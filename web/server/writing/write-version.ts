@@ -6,7 +6,7 @@ import { tarballOf } from "./tarball";
 import { writeAll } from "./write-named-file";
 
 /** What is stored about a package besides its tarball (docs/packages.md). */
-export type KeptPackage = {
+type KeptPackage = {
   readonly manifest: string;
   readonly readme: string;
   readonly changes: string;

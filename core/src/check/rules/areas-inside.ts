@@ -6,7 +6,7 @@ import type { Checked, CheckedBreakpoint, FactsOf, Fix, Found, Rule } from "../t
 
 const nearest = (value: number, least: number, most: number): number => Math.max(least, Math.min(most, value));
 
-/** Moved into the columns with as many of them as fit; rows start at 1. */
+/** Moved into the columns, keeping as many columns as fit; rows start at 1. */
 const moved = (checked: Checked, at: CheckedBreakpoint, one: AreaGeometry): readonly Fix[] => {
   const { column, span, row, rowSpan = 1 } = one.placement;
   const fits = Math.min(span, one.on.count);
@@ -31,7 +31,7 @@ const moved = (checked: Checked, at: CheckedBreakpoint, one: AreaGeometry): read
   ];
 };
 
-/** The rows an area may take inside the one it stands in; null where rows go on, or are bands. */
+/** The number of rows in the containing area; null if rows repeat without end, or are bands. */
 const rowsAround = (_: Checked, at: CheckedBreakpoint, one: AreaGeometry): number | null => {
   if (one.area.within === undefined || one.on.kind !== "same" || one.on.rows === null) return null;
   return at.areas().find(({ area }) => area.id === one.area.within)?.rowSpan ?? null;
@@ -44,7 +44,7 @@ const fault = (checked: Checked, at: CheckedBreakpoint, one: AreaGeometry): Fact
   return one.row < 1 || (most !== null && one.row + one.rowSpan - 1 > most) ? "rows" : null;
 };
 
-/** Every area lies inside the columns 1 to n of the grid it stands on, and is shown only where the one it stands in is. */
+/** Every area is inside columns 1 to n of its grid, and is only shown where its containing area is shown. */
 export const areasInside: Rule<"areas-inside"> = {
   id: "areas-inside",
   level: "problem",

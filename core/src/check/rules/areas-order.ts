@@ -22,8 +22,8 @@ const before = (checked: Checked, moved: string, target: string): Fix => {
 };
 
 /**
- * Areas of one grid are seen, top to bottom and then start to end, in the order they are read in; of two that share a row
- * the one further to the start is seen first.
+ * The visual order of areas, top to bottom and then start to end, is their reading order. Of two in one row, the one
+ * nearer to the start comes first.
  */
 export const areasOrder: Rule<"areas-order"> = {
   id: "areas-order",
@@ -41,12 +41,12 @@ export const areasOrder: Rule<"areas-order"> = {
       breakpoint,
       path: areaPath(checked, second.id),
       facts: { first: first.name, second: second.name, ...places },
-      // Made of the area as it is everywhere, so not of what is remembered of a breakpoint.
+      // Depends on the area at all breakpoints, so it cannot use what is remembered about one.
       fixes: [before(checked, second.id, first.id)],
     })),
 };
 
-/** The first area that is seen before one it is read after, with that one; none where all are seen as they are read. */
+/** The first area that is seen before one that is read earlier, with that one; none if both orders agree. */
 const swapped = (at: CheckedBreakpoint) => {
   const areas = at.areas();
   const reaching = firstReaching(areas);

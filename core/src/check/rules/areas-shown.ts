@@ -4,7 +4,7 @@ import { rangeText } from "../../layout/place-text";
 import { columnsUnder } from "../../grid/carry-areas";
 import type { Found, Rule } from "../types";
 
-/** An area that is shown at one breakpoint is shown at all of them, or a note about it says why not. */
+/** An area that is shown at one breakpoint is shown at all of them. */
 export const areasShown: Rule<"areas-shown"> = {
   id: "areas-shown",
   level: "note",
@@ -23,7 +23,7 @@ export const areasShown: Rule<"areas-shown"> = {
       const shown = new Set(at.areas().map(({ area }) => area.id));
       return layout.areas.flatMap((area): Found<"areas-shown">[] => {
         const elsewhere = checked.breakpoints.filter(({ breakpoint }) => Object.hasOwn(area.placements, breakpoint.id));
-        // What stands in an area that is not shown here is that area's matter.
+        // Areas inside one that is not shown are covered by the finding about that one.
         const outer = area.within === undefined || shown.has(area.within);
         if (
           shown.has(area.id) ||

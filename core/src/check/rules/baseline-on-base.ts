@@ -6,18 +6,18 @@ import type { Rule } from "../types";
 import type { Exact } from "../../exact/exact";
 
 /** Whether the base unit is a whole multiple of the step, or the step of the base unit. */
-export const stepOnBase = (step: Exact, base: Exact): boolean => isWhole(divide(base, step)) || isWhole(divide(step, base));
+const stepOnBase = (step: Exact, base: Exact): boolean => isWhole(divide(base, step)) || isWhole(divide(step, base));
 
-/** Steps that stand well to a base unit u, in rising order: u/4, u/3, u/2, u, 2u, 3u, 4u. */
-export const stepsOnBase = (base: Exact): readonly Exact[] => [
+/** Steps that fit a base unit u, in rising order: u/4, u/3, u/2, u, 2u, 3u, 4u. */
+const stepsOnBase = (base: Exact): readonly Exact[] => [
   ...[4, 3, 2].map((parts) => divide(base, exact(parts))),
   ...[1, 2, 3, 4].map((times) => multiply(base, exact(times))),
 ];
 
-/** Those of these steps that six decimals write: a third of the base may have none. */
+/** The steps that have at most six decimals; a third of the base may have more. */
 const writtenSteps = (base: Exact): Exact[] => stepsOnBase(base).filter((one) => isWhole(multiply(one, exact(1_000_000))));
 
-/** The baseline step and the base unit measure each other: one is a whole multiple of the other. */
+/** Of the baseline step and the base unit, one is a whole multiple of the other. */
 export const baselineOnBase: Rule<"baseline-on-base"> = {
   id: "baseline-on-base",
   level: "caution",

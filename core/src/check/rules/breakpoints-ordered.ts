@@ -4,8 +4,8 @@ import { at, fromFix } from "../fixes";
 import type { Found, Rule } from "../types";
 
 /**
- * From-widths are distinct and rising in the document; every drawn-at width lies inside its breakpoint
- * (from ≤ width < the next from). A finding about two breakpoints names the wider, the later of two equal.
+ * From-widths are distinct and rise in the document, and every drawn-at width is inside its breakpoint (from ≤ width <
+ * the next from). A finding about two breakpoints names the wider one, or the later of two equal ones.
  */
 export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
   id: "breakpoints-ordered",
@@ -64,7 +64,8 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
     for (const checked of breakpoints) {
       const drawn = checked.breakpoint.drawnAt.width;
       if (appliesAt(checked, drawn)) continue;
-      // Of two equal from-widths the first has no widths at all; what mends it is the from-width, said above.
+      // Of two equal from-widths the first has no widths at all. Changing the from-width mends that; it was found
+      // above.
       if (checked.until === checked.from) continue;
       const inside = drawn < checked.from ? checked.from : Math.ceil(checked.until ?? drawn) - 1;
       const next = checked.until !== null && drawn >= checked.until ? breakpoints.find(({ from }) => from === checked.until) : undefined;

@@ -7,9 +7,9 @@ import { at, countFix, gutterFix, largestCount, largestGutter } from "../fixes";
 import type { Rule } from "../types";
 
 /**
- * c > 0, and at or above the spec's least column, at every width of the breakpoint. The column is linear in
- * the width between the points where a cap starts to hold, and constant past them, so its least value
- * stands at one end of the range: `from`, or the last whole px before the next breakpoint.
+ * c > 0, and no less than the spec's least column, at every width of the breakpoint. The column grows linearly with the
+ * width until a cap holds and is constant from there, so its least value is at one end of the range: at `from`, or at
+ * the last whole px before the next breakpoint.
  */
 export const columnPositive: Rule<"column-positive"> = {
   id: "column-positive",

@@ -3,7 +3,7 @@ import { add, ceiling, compare, fromJsonNumber, subtract } from "../../exact/exa
 import { at, capFix, containerFix, fromFix, sizeNumber } from "../fixes";
 import type { Rule } from "../types";
 
-/** A fixed container and its declared margins fit from the breakpoint's first width on. */
+/** A fixed container and its declared margins fit at every width of the breakpoint. */
 export const containerFits: Rule<"container-fits"> = {
   id: "container-fits",
   level: "problem",

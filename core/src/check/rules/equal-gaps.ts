@@ -8,7 +8,7 @@ import type { Found, Rule } from "../types";
 
 type Known = WhiteSpace & { readonly distance: Exact };
 
-/** The distance most pairs have; of several the smallest. */
+/** The distance that most pairs have; the smallest of several. */
 const usual = (pairs: readonly Known[]): Exact | null => {
   const times = new Map<string, { readonly distance: Exact; readonly count: number }>();
   for (const { distance } of pairs) {
@@ -20,8 +20,8 @@ const usual = (pairs: readonly Known[]): Exact | null => {
 };
 
 /**
- * The row that begins at a distance under an area, where there is one: as many rows on as in another gap may come out
- * otherwise where rows that divide go on past the end of their section.
+ * The row that starts at a distance below an area, if there is one. The same number of rows can be a different distance
+ * where dividing rows continue past the end of their section.
  */
 const rowAtDistance = ({ bottom, row, rowSpan }: AreaGeometry, { rows }: AreaGrid, distance: Exact): readonly number[] => {
   if (!rows?.top || !bottom) return [];
@@ -34,10 +34,10 @@ const rowAtDistance = ({ bottom, row, rowSpan }: AreaGeometry, { rows }: AreaGri
   return [];
 };
 
-/** Most rows on that are looked at: areas stand in rows up to 10,000. */
+/** Maximum number of rows that are searched: areas use rows up to 10,000. */
 const mostRowsOn = 10_000;
 
-/** Vertical gaps between neighbouring areas of one kind are equal, among those that stand in one area. */
+/** Vertical gaps between neighbouring areas of one kind in the same area are equal. */
 export const equalGaps: Rule<"equal-gaps"> = {
   id: "equal-gaps",
   level: "note",

@@ -5,7 +5,7 @@ import { at, gutterFix, nearestMultiples } from "../fixes";
 import { onBase } from "../on-base";
 import type { Rule } from "../types";
 
-/** The declared gutter is a multiple of the base unit; on the half step it is a note. fr is not held to it. */
+/** The declared gutter is a multiple of the base unit; half a unit is a note. A gutter in fr is not checked. */
 export const gutterOnBase: Rule<"gutter-on-base"> = {
   id: "gutter-on-base",
   level: "caution",

@@ -5,7 +5,7 @@ import { resolveBaseline, rowTerms, type RowTerms } from "../../grid/rows";
 import { at, heightFix } from "../fixes";
 import type { Rule } from "../types";
 
-/** How much of a row is seen above the sheet's bottom, where one is cut by it. */
+/** How much of a row is visible above the sheet's bottom edge, if one is cut off. */
 const cutRow = (terms: RowTerms, sheet: Exact): Exact | null => {
   const pitch = add(terms.height, terms.gutter);
   if (sign(pitch) <= 0) return null;
@@ -17,7 +17,7 @@ const cutRow = (terms: RowTerms, sheet: Exact): Exact | null => {
   return sign(seen) > 0 && compare(seen, terms.height) < 0 ? seen : null;
 };
 
-/** How many lines on either side are tried for one that leaves no part row either. */
+/** How many lines on each side are tried for one that also leaves no part of a row. */
 const tried = 64;
 
 /** The drawn-at height leaves no part row and no part line at the bottom. */

@@ -10,16 +10,16 @@ import type { Fix, Found, Rule } from "../types";
 
 type Own = Extract<Inside, { kind: "own" }>;
 
-/** How far from today's a gutter or margin is looked for, px. */
+/** How far from today's value a gutter or margin is searched, px. */
 const reach = 32;
 
-/** Whole px from today's outward, nearest first. */
+/** Whole px around today's value, nearest first. */
 const nearby = (today: Exact): readonly Exact[] =>
   Array.from({ length: 2 * reach + 1 }, (_, index) => exact(index - reach + Math.round(toNumber(today))))
     .filter((value) => sign(value) >= 0)
     .sort((a, b) => compare(absolute(subtract(a, today)), absolute(subtract(b, today))));
 
-/** Columns of a grid inside an area are whole at the drawn-at width; a problem where nothing is left for one. */
+/** Columns of a grid inside an area are whole at the drawn-at width. It is a problem if there is no room for one. */
 export const insideColumns: Rule<"inside-columns"> = {
   id: "inside-columns",
   level: "caution",

@@ -4,7 +4,7 @@ import type { Found, Rule } from "../types";
 
 const sides = { start: "at the start", end: "at the end", both: "at both edges" } as const;
 
-/** An area that leaves the grid on purpose says why: nobody can tell it from a fault otherwise. */
+/** An area that leaves the grid on purpose has a reason; without one it looks like a mistake. */
 export const leavesReason: Rule<"leaves-reason"> = {
   id: "leaves-reason",
   level: "problem",

@@ -10,7 +10,10 @@ type Off = { readonly index: number; readonly name: string; readonly lineHeight:
 
 const lineHeightOp = ({ path }: Off, value: string) => ({ op: "replace" as const, path, value });
 
-/** For one role the multiples on either side; for several every one to its nearest at once, since any one left would break the rule still. */
+/**
+ * For one role, the multiples on both sides; for several, the nearest of each at once, because all of them have to
+ * change.
+ */
 const fixesFor = (off: readonly Off[], step: Exact): readonly Fix[] => {
   const [only] = off;
   if (off.length === 1 && only)

@@ -18,7 +18,7 @@ export const marginLeast: Rule<"margin-least"> = {
     message: equals(start, end)
       ? words`The margins come to ${start} each; common practice is at least ${least}.`
       : words`The margins come to ${start} and ${end}; common practice is at least ${least}.`,
-    // Only a margin that is below it: "8 < 16", and not "8, 52 < 16".
+    // Only a margin below it: "8 < 16", not "8, 52 < 16".
     sum: joined(
       [start, ...(equals(start, end) ? [] : [end])]
         .filter((margin) => compare(margin, least) < 0)

@@ -8,7 +8,7 @@ import type { Fix, Rule } from "../types";
 
 type Side = "start" | "end" | "both";
 
-/** Declared margins are multiples of the base unit; on the half step it is a note. % is not held to it. */
+/** Declared margins are multiples of the base unit; half a unit is a note. Margins in % are not checked. */
 export const marginOnBase: Rule<"margin-on-base"> = {
   id: "margin-on-base",
   level: "caution",

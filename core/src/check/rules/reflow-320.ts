@@ -18,7 +18,7 @@ export const reflow320: Rule<"reflow-320"> = {
     columns: (tried) => {
       if (!tried.isLowest) return true;
       const terms = tried.reflow();
-      // A margin below 0 is what a container wider than the viewport leaves.
+      // A container wider than the viewport leaves a margin below 0.
       return isWideEnough(tried, terms) && terms.container <= terms.width;
     },
   },

@@ -7,7 +7,7 @@ import type { NearestLength } from "../mending";
 import { onBase } from "../on-base";
 import type { Rule } from "../types";
 
-/** Declared row height and row gutter are multiples of the base unit; on the half step it is a note. */
+/** Declared row height and row gutter are multiples of the base unit; half a unit is a note. */
 export const rowOnBase: Rule<"row-on-base"> = {
   id: "row-on-base",
   level: "caution",
@@ -19,7 +19,7 @@ export const rowOnBase: Rule<"row-on-base"> = {
       if (!rows) return [];
       const half = divide(base, exact(2));
       const gutter = px(rows.gutter, context);
-      // A gutter may go altogether; a height may not.
+      // A gutter may become 0; a height may not.
       const isNearNone = compare(gutter, divide(half, exact(2))) < 0;
       const lengths: NearestLength[] = [{ cell: "row-gutter", length: gutter, nearest: isNearNone ? zero : nearestMultiple(gutter, half) }];
       if (rows.kind === "repeating") {

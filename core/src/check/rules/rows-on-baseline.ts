@@ -11,7 +11,7 @@ const around = (length: Exact, unit: Exact): readonly Exact[] => {
   return [floor(count), ceiling(count)].filter((n) => sign(n) >= 0).map((n) => multiply(n, unit));
 };
 
-/** The row pitch is a whole multiple of the baseline step, so that every row starts on the same place of a line. */
+/** The row pitch is a whole multiple of the baseline step, so that every row starts at the same place within a line. */
 export const rowsOnBaseline: Rule<"rows-on-baseline"> = {
   id: "rows-on-baseline",
   level: "caution",

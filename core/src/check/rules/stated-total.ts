@@ -8,7 +8,9 @@ import type { CheckedBreakpoint, Fix, Found, Rule } from "../types";
 
 type Which = "container" | "column";
 
-/** The column to the nearest whole px, where n of them and their gaps make the stated container and n exact ones do not. */
+/**
+ * The column rounded to a whole px, if rounded columns and gaps add up to the stated container but exact ones do not.
+ */
 const roundedTo = (terms: ColumnTerms, stated: Exact): Exact | null => {
   if (isWhole(terms.column)) return null;
   const rounded = floor(add(terms.column, exact(1, 2)));
@@ -16,7 +18,7 @@ const roundedTo = (terms: ColumnTerms, stated: Exact): Exact | null => {
   return equals(total, stated) ? rounded : null;
 };
 
-/** Numbers that make the container what was stated: the container itself, or equal margins that leave it. */
+/** Fixes that give the stated container: the container itself, or equal margins that leave it. */
 const toStated = (checked: CheckedBreakpoint, container: Exact): readonly Fix[] =>
   checked.terms.boundBy === "margins"
     ? marginFix(checked, divide(subtract(checked.terms.width, container), exact(2)))
@@ -30,7 +32,7 @@ const statementFix = (checked: CheckedBreakpoint, which: Which, is: Exact): Fix 
     : { term: which === "container" ? "stated-container" : "stated-column", to: [text], patch: [{ op: "replace", path, value: text }] };
 };
 
-/** The container and the column the author stated are what the other numbers give at the drawn-at width. */
+/** The stated container and column are what the other numbers give at the drawn-at width. */
 export const statedTotal: Rule<"stated-total"> = {
   id: "stated-total",
   level: "caution",

@@ -20,7 +20,7 @@ const keep = (checked: CheckedBreakpoint, what: What, below: ColumnTerms, above:
         ? marginFix(checked, below.declaredMargin.start)
         : marginFix(checked, larger(below.declaredMargin.start, below.declaredMargin.end));
     case "container":
-      // A fluid container, and one with room to grow, follow their margins; a held one its own width.
+      // A fluid container, and a capped one with room to grow, follow their margins; any other has its own width.
       return above.boundBy === "margins"
         ? [
             ...holdFix(checked, below.declaredMargin),
@@ -33,9 +33,9 @@ const keep = (checked: CheckedBreakpoint, what: What, below: ColumnTerms, above:
 };
 
 /**
- * From one breakpoint to the next wider, columns, gutter and declared margins do not shrink, compared at the
- * hand-over's width (so that % and fr are held to the same width), and neither does the container, which at a
- * hand-over would draw content together while the width grows.
+ * From one breakpoint to the next wider one, columns, gutter, declared margins and container do not shrink. They are
+ * compared at the width where the wider one starts, so that % and fr use the same width. A container that shrinks there
+ * would pull content together while the window grows.
  */
 export const stepsRise: Rule<"steps-rise"> = {
   id: "steps-rise",

@@ -4,9 +4,8 @@ import { at, countFix, gutterFix, largestCount, largestGutter } from "../fixes";
 import type { Rule } from "../types";
 
 /**
- * margins + container = width, and columns + gaps = container, with nothing below 0: at the drawn-at width
- * the margins leave a container, and the gaps leave columns. (A fixed container too wide for its margins
- * is container-fits' business.)
+ * margins + container = width, and columns + gaps = container, with nothing below 0: at the drawn-at width the margins
+ * leave a container, and the gaps leave columns. (container-fits finds a fixed container that is too wide.)
  */
 export const sumCloses: Rule<"sum-closes"> = {
   id: "sum-closes",

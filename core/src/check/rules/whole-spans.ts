@@ -48,7 +48,7 @@ export const wholeSpans: Rule<"whole-spans"> = {
           breakpoint: checked.breakpoint.id,
           path: at(checked, "columns"),
           facts: { terms, spans },
-          // Whole columns with fractional spans have a fractional gutter: a whole one that closes mends them.
+          // Whole columns with fractional spans have a fractional gutter; a whole gutter that closes mends them.
           fixes: isWhole(terms.column) ? wholeGutter(checked) : checked.wholeColumnFixes(),
         },
       ];

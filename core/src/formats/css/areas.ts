@@ -20,7 +20,7 @@ const classOf = (id: string): string => `.area-${id}`;
 /** Values of properties by selector, as they hold at a breakpoint. */
 type Sheet = ReadonlyMap<string, ReadonlyMap<string, string>>;
 
-/** What a property is where nothing says otherwise; what goes back to it at a wider breakpoint is said. */
+/** Initial values of properties. A wider breakpoint that returns to one writes it. */
 const initial: Readonly<Record<string, string>> = {
   display: "block",
   "grid-column": "auto",
@@ -141,7 +141,7 @@ const innerGrid = (
       properties: [["display", "grid"], ["grid-template-columns", "subgrid"], ...outer.rowing.same],
       placing: {
         ...outer,
-        // The area stands where its rows begin already.
+        // The area is already where its rows begin.
         rowing: { ...outer.rowing, above: null },
         grid: inside,
         start: `(${left})`,
@@ -200,7 +200,7 @@ const innerGrid = (
   };
 };
 
-/** Where an area stands on its grid; `definite` where its row is written though it flows. */
+/** The place of an area on its grid; `definite` writes its row even if it flows. */
 const placeProperties = (area: AreaGeometry, on: Placing, definite: boolean, text: (length: string) => string): readonly Property[] => {
   const { placement, row, rowSpan } = area;
   const { leaves, by } = placement;
@@ -213,7 +213,7 @@ const placeProperties = (area: AreaGeometry, on: Placing, definite: boolean, tex
   const many = fromEdge ? last : last - column + 1;
   const span = (on.gapTracks ? 2 * many - 1 : many) + (fromEdge ? 1 : 0);
   const to = over && toEdge && on.outermost ? "view-end" : `span ${span}`;
-  // What it leaves the grid by, where no line stands there.
+  // The length it leaves the grid by, if there is no line.
   const started = !out ? null : by !== undefined ? text(by) : on.outermost ? null : `calc(${columnFrom(on, column)})`;
   const ended = !over
     ? null
@@ -223,7 +223,7 @@ const placeProperties = (area: AreaGeometry, on: Placing, definite: boolean, tex
         ? null
         : `calc(100cqi - (${columnFrom(on, column)} + ${across(on, last - column + 1)}))`;
   const back = (length: string): string => (length.startsWith("calc") ? `calc(-1 * ${bareSum(length)})` : `-${length}`);
-  // Columns that go on inside stand where they stood: what the box takes on, its padding takes off.
+  // Columns that continue inside keep their places: padding removes what the box adds.
   const keeps = area.inside !== null && area.inside.kind !== "own" && (started ?? ended) !== null;
   const margins: readonly Property[] = [
     ...(started === null ? [] : [["margin-inline-start", back(started)] as const]),
@@ -239,7 +239,7 @@ const placeProperties = (area: AreaGeometry, on: Placing, definite: boolean, tex
   ];
 };
 
-/** As many rows are written as a map of words; more, nobody reads. */
+/** Maximum number of rows that are written as a word map; nobody reads longer ones. */
 const mostNamedRows = 12;
 
 /**

@@ -81,7 +81,7 @@ const sizesOf = (value: CssValue, box: Box, room: Room): { readonly lessBy: Leng
   return { lessBy, size };
 };
 
-/** The widest page that is looked at, px. */
+/** The widest page that is read, px. */
 const widestPage = exact(2560);
 
 /** What a length comes to in px where the viewport is so wide, with 16 px to a rem. */

@@ -71,12 +71,12 @@ const shorthands: ReadonlySet<string> = new Set([
   "place-content",
 ]);
 
-/** Properties that say where columns fall, besides custom ones. */
+/** Properties that place columns, in addition to custom ones. */
 export const saysColumns = (property: string): boolean =>
   plain.has(property) || shorthands.has(property) || Object.hasOwn(physical, property) || property.startsWith("--");
 
 /** Parts of a value that stand side by side, split at spaces outside of brackets. */
-export const splitParts = (value: string, mark = " "): readonly string[] => {
+const splitParts = (value: string, mark = " "): readonly string[] => {
   const parts: string[] = [];
   let depth = 0;
   let part = "";

@@ -47,7 +47,7 @@ const mostPossible = 20;
 /** Widths one grid may change at, more than a layout has breakpoints for. */
 const mostEdges = 4 * limits.breakpoints;
 
-/** Takes down what is said and not read: it is left out, and everything else read as if it had not been said. */
+/** Lists a declaration that is not read. The rest is read as if it were not there. */
 type Note = (said: Said, property: string, why: string) => void;
 
 const only = (said: Said): CssValue | null => {
@@ -238,7 +238,7 @@ const follow = (selector: string, line: number, index: RuleIndex): Grid => {
   return { selector, line, stretches, lost: [...lost] };
 };
 
-/** States and parts of an element that are not how it lies on a page. */
+/** States and parts of an element that do not change its place on a page. */
 const passing = /::|:(hover|focus|active|visited|target|before|after|first-line|first-letter)/;
 
 const namesOf = (declarations: StyleRule["declarations"]): string =>

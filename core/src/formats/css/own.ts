@@ -34,7 +34,7 @@ export const ownPx = (properties: OwnProperties, name: string, root: Exact): Exa
 };
 
 /** A text of ours in quotes. */
-export const ownText = (properties: OwnProperties, name: string): string => (properties.get(name) ?? "").trim().replace(/^["']|["']$/g, "");
+const ownText = (properties: OwnProperties, name: string): string => (properties.get(name) ?? "").trim().replace(/^["']|["']$/g, "");
 
 /** The gutter: a length, or, where it is a share q of the tracks X, p fr of a column by q = p/(n + (n − 1)·p). */
 const gutterOf = (properties: OwnProperties, count: number, root: Exact): string | null => {
@@ -62,7 +62,7 @@ const heldTo = (text: string, root: Exact): { readonly kind: "capped" | "fixed";
   return size === null ? null : { kind: "capped", size };
 };
 
-/** The columns one of our stylesheets says; null where it says none. */
+/** The columns in one of our stylesheets; null if it has none. */
 export const ownColumns = (
   properties: OwnProperties,
   root: Exact,

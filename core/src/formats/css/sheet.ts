@@ -20,7 +20,7 @@ export type StyleRule = {
   readonly declarations: readonly Declaration[];
 };
 
-export type Sheet = { readonly rules: readonly StyleRule[]; readonly lost: readonly string[] };
+type Sheet = { readonly rules: readonly StyleRule[]; readonly lost: readonly string[] };
 
 export type ReadSheet = { readonly ok: true; readonly value: Sheet } | { readonly ok: false; readonly message: string };
 
@@ -33,7 +33,7 @@ const deepest = 100;
 
 const lineOf = (node: CssNode): number => node.loc?.start.line ?? 0;
 
-/** Why a stylesheet is not looked into, told from its text alone in one pass; null where it is. */
+/** Why a stylesheet is not parsed, found in one pass over its text; null if it is. */
 const tooMuch = (css: string): string | null => {
   let rules = 0;
   let declarations = 0;
@@ -79,7 +79,7 @@ const layerPath = (
   return { path, at: here };
 };
 
-/** What stands around a rule. */
+/** The context of a rule. */
 type Around = {
   readonly widths: WidthSet | null;
   readonly layer: readonly number[];
@@ -125,7 +125,7 @@ export const readSheet = (css: string, wanted: (property: string) => boolean, fo
     lose(lineOf(node), `${name.slice(0, 40)} is longer than ${longestValue.toLocaleString("en")} characters`);
     return [];
   };
-  /** Whether anything in a block would be looked at; conditions and selectors of others are not. */
+  /** Whether anything in a block would be read; conditions and selectors of other blocks are skipped. */
   const concerns = (nodes: readonly CssNode[]): boolean =>
     nodes.some(
       (node) =>

@@ -162,7 +162,7 @@ const gridClass = ({ edges }: CssOptions): readonly Property[] => {
   ];
 };
 
-/** The part of the stylesheet that one breakpoint sets, as it stands in the file. */
+/** The part of the stylesheet that one breakpoint sets, as it is in the file. */
 export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
   const text = writer(layout, options);
   const properties: readonly Property[] = [
@@ -209,7 +209,7 @@ const verticalClasses = (layout: Layout): readonly string[] => [
 ];
 
 /**
- * The stylesheet of a layout (docs/format.md, "Stylesheet written by the CSS export"): custom properties per breakpoint and a
+ * The stylesheet of a layout (docs/format.md, "Stylesheet"): custom properties per breakpoint and a
  * `.layout-grid` class that lays its children out on the columns; rows, baseline and text roles by classes of their own.
  * The grid belongs in a parent as wide as the viewport; with container queries, in an element of class `.layout`.
  */

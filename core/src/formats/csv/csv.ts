@@ -70,7 +70,7 @@ export const readCsvRows = (text: string): CsvRead => {
 /** What a spreadsheet may take for a formula, and what begins like that kept from it: both get an apostrophe in front. */
 const kept = /^'*[=+@\t\r-]/;
 
-/** One field of CSV: quoted where it must be, and kept from being taken for a formula by a spreadsheet. */
+/** One field of CSV: quoted if necessary, and written so that a spreadsheet does not take it for a formula. */
 export const csvField = (text: string): string => {
   const safe = kept.test(text) && !/^-\d+(\.\d+)?[a-z%]*$/.test(text) ? `'${text}` : text;
   return /[",;\r\n\t]|^\s|\s$/.test(safe) ? `"${safe.replaceAll('"', '""')}"` : safe;

@@ -40,7 +40,7 @@ const length = (text: string): string => {
 
 const idOf = (name: string, used: ReadonlySet<string>): string => untaken(slugOf(name, "row", 36), (one) => used.has(one));
 
-/** What stands where a table leaves a number out; the schema fills in the rest. */
+/** Values for numbers that a table leaves out; the schema fills in the rest. */
 const usual: Partial<Record<NumberPath, string | number>> = {
   "columns/gutter": "0px",
   "columns/margin/start": "0px",

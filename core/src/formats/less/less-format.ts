@@ -11,7 +11,7 @@ const properties = (entries: readonly Entry[], indent: string): string =>
  * `.layout-from(desk; { … })` holds rules from a breakpoint on, `.layout-text(body)` sets a text role. Names stand behind
  * `space-` and `text-`, since a name of ours may begin with a digit, which a property may not.
  */
-export const writeLess = (layout: Layout, options: Pick<WriteOptions, "unit">): string => {
+const writeLess = (layout: Layout, options: Pick<WriteOptions, "unit">): string => {
   const { breakpoints, spaces, roles } = preprocessed(layout, options);
   return [
     `// ${layout.name.replace(/[\s\p{Cc}]+/gu, " ")}: layout by Ypsiline.`,

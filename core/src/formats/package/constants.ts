@@ -46,7 +46,7 @@ const rowsOf = ({ rows }: Resolution): Constant =>
     ["whole", whole(rows.whole)],
   ]);
 
-/** Where an area stands at one breakpoint; what its content says is null. */
+/** The place of an area at one breakpoint; null for what depends on content. */
 const placeOf = ({ placement, left, width, top, height, row, rowSpan }: Resolution["areas"][number]): Members =>
   members([
     ["column", whole(placement.column)],
@@ -188,7 +188,7 @@ const literal = (value: Exclude<Constant, Members>): string =>
 
 const key = (name: string): string => (/^[a-z][a-z0-9]*$|^[1-9]\d{0,2}$/i.test(name) ? name : JSON.stringify(name));
 
-/** Longest members that stand on one line. */
+/** Maximum length of members on one line. */
 const line = 80;
 
 const valueText = (value: Constant, indent: string): string => {

@@ -5,7 +5,7 @@ export const plain = (text: string): string =>
     .trim()
     .replace(/[!-/:-@[-`{-~]/g, (sign) => (/[,.'"()/:;%+=-]/.test(sign) ? sign : `\\${sign}`));
 
-/** A table with its headings; numbers stand to the right. */
+/** A table with headings; numbers are right-aligned. */
 export const table = (headings: readonly string[], rows: readonly (readonly string[])[]): string => {
   const line = (cells: readonly string[]): string => `| ${cells.join(" | ")} |`;
   const rule = headings.map((_, index) => (index === 0 ? "---" : "---:"));

@@ -5,7 +5,7 @@ export type Release = {
   /** The package's name, `@TEAM/SPEC`. */
   readonly name: string;
   readonly version: string;
-  /** What the spec is for, in its team's words; "" where nothing was said. */
+  /** What the spec is for, in its team's words; "" if empty. */
   readonly description: string;
   readonly layout: Layout;
   /** The address of the spec's page, without a slash at its end; null where the instance does not say its own. */

@@ -8,12 +8,12 @@ import type { CssOptions } from "../css/options";
 import { contentHtml, contentLooks, type PageContent } from "./content";
 import { escaped } from "./escaped";
 
-/** What stands in the areas of a page: nothing but their names, text in the spec's roles, or content of somebody's own. */
+/** What the areas of a page contain: only their names, text in the spec's roles, or own content. */
 export type PageSample = "plain" | "text" | "own";
 
 export type PageOptions = Pick<CssOptions, "query"> & {
   readonly sample: PageSample;
-  /** The stylesheet itself, or null where it lies beside the page as layout.css. */
+  /** The stylesheet itself, or null if it is a file beside the page, layout.css. */
   readonly css: string | null;
   /** Content of somebody's own by area, where the sample is that; an area without any is drawn with its name. */
   readonly content?: PageContent;

@@ -53,7 +53,7 @@ export const writeSnippet = (layout: Layout, version: string): string => {
   const shown = name.replace(/\*\//g, "* /").replace(/[<>\s\p{Cc}]+/gu, " ");
   return `/* ${shown}: overlay by Ypsiline. Put it in a page under development: <script src="…/overlay.js" defer> */
 (() => {
-  // On a server, where a bundle may bring it, there is no page to draw over.
+  // A bundle may load it on a server, where there is no page to draw over.
   if (typeof document === "undefined") return;
   const script = document.currentScript;
   const key = ((script && script.dataset.key) || "Y").slice(0, 1).toUpperCase();
@@ -98,7 +98,7 @@ ${measuring.slice(1)}
     [...grid.children].forEach((column, i) => (column.hidden = i >= count));
     rows.hidden = value("--layout-row-height") === "";
     lines.hidden = value("--layout-baseline") === "";
-    // Rows that divide stand in the first screen alone.
+    // Dividing rows are drawn in the first screen only.
     const dividing = value("--layout-rows");
     rows.style.insetBlockEnd = dividing === "" ? "0" : "auto";
     rows.style.blockSize = dividing === "" ? "auto" : "calc(var(--layout-row-offset) + " + dividing + " * var(--layout-row-pitch) - var(--layout-row-gutter))";

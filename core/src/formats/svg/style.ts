@@ -55,7 +55,7 @@ const isDropped = ({ name, value }: Declaration, inRule: boolean): boolean => {
 
 type Test = (element: Element, parent: Element | null) => boolean;
 
-/** States that a drawing which lies still is never in. */
+/** States that a still drawing is never in. */
 const never = /^:(hover|focus|focus-within|focus-visible|active|visited|link|any-link|target|checked|disabled)$/i;
 const attribute = /^\[\s*([\w:-]+)\s*(?:([~|^$*]?)=\s*(?:"([^"]*)"|'([^']*)'|([\w-]+))\s*)?\]$/;
 

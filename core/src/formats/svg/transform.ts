@@ -143,7 +143,7 @@ export const transformOf = (text: string, inStylesheet: boolean, box: ReferenceB
   return matrix;
 };
 
-/** Where along a side a word stands. */
+/** Positions along a side, by keyword. */
 const words: Readonly<Record<string, number>> = { left: 0, top: 0, center: 0.5, right: 1, bottom: 1 };
 
 /** The point that transforms are about (CSS Transforms 1, 6: transform-origin); null where it cannot be read. */

@@ -8,7 +8,7 @@ import type { OverlayLayer, OverlayOptions } from "./options";
 
 /** Decimals an overlay is written with: a fiftieth of the browser's layout unit. */
 const places = 4;
-export const escaped = (text: string): string =>
+const escaped = (text: string): string =>
   text.replace(/[&<>"']/g, (character) => `&#${character.charCodeAt(0)};`).replace(/[\p{Cc}￾￿]/gu, " ");
 
 type Box = { readonly x: Exact; readonly y: Exact; readonly width: Exact; readonly height: Exact };

@@ -4,7 +4,7 @@ import { isMembers, type Members } from "../../layout/member";
 const mostElements = 50_000;
 const deepest = 32;
 
-/** An element of a drawing, as far as it is looked at. */
+/** An element of a drawing, as far as it is read. */
 export type Element = {
   readonly name: string;
   readonly attributes: Readonly<Record<string, string>>;
@@ -104,7 +104,7 @@ const elements = (nodes: unknown): readonly Element[] =>
     return [{ name: name.replace(/^svg:/, ""), attributes, children: elements(inner), text: decoded(text) }];
   });
 
-/** Elements and all that stand in them, in document order. */
+/** Elements and their descendants, in document order. */
 export const all = (list: readonly Element[]): readonly Element[] => list.flatMap((one) => [one, ...all(one.children)]);
 
 /**

@@ -12,7 +12,7 @@ import { lineHeightRatio, textNames } from "../css/text";
 /** Key of Ypsiline's members under `$extensions`. */
 export const extensionKey = "ypsiline";
 
-export type Dimension = { readonly $type: "dimension"; readonly $value: { readonly value: number; readonly unit: "px" | "rem" } };
+type Dimension = { readonly $type: "dimension"; readonly $value: { readonly value: number; readonly unit: "px" | "rem" } };
 export type TokenGroup = { readonly [name: string]: unknown };
 
 const dimension = (px: Exact): Dimension => ({ $type: "dimension", $value: { value: Number(toDecimal(px, 6)), unit: "px" } });

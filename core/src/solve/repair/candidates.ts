@@ -11,22 +11,22 @@ import { commonDenominator } from "../whole-pixel-sets";
 import { columnsPredicate, mendingsBut } from "./mendings";
 
 /**
- * What a repair costs, in the order it is compared in: how many numbers change that make a major version (counts and
- * from-widths), how many that make a minor one, then the sum of the changes, then what drawn-at widths move by. Nobody
- * moves a breakpoint to mend a drawing, and nobody changes a count to save a px.
+ * The cost of a repair, compared in this order: the number of changes that make a major version (counts and
+ * from-widths), the number that make a minor one, the sum of the changes, and how far drawn-at widths move. So no
+ * breakpoint moves to mend a drawing, and no count changes to save a px.
  */
 export type Cost = {
   readonly major: number;
   readonly minor: number;
   /** |Δg| + (|ΔmS| + |ΔmE|)/2 + |ΔC| + |Δn| · today's column + |Δfrom|, doubled parts of a px, so that it is whole. */
   readonly cost: number;
-  /** What drawn-at widths move by, px. */
+  /** How far drawn-at widths move, px. */
   readonly drawn: number;
-  /** Lengths on the half step only: of two repairs that cost the same the one on the base unit is taken. */
+  /** How many lengths are on half units: of two repairs with the same cost, the one with fewer wins. */
   readonly halves: number;
 };
 
-/** Numbers one breakpoint could have, lengths in parts of a px as `Scale` counts them, and what taking them costs. */
+/** Possible numbers of one breakpoint, lengths in parts of a px (`Scale`), and their cost. */
 export type Candidate = Cost & {
   readonly count: number;
   readonly gutter: number;
@@ -36,25 +36,25 @@ export type Candidate = Cost & {
   readonly container: number;
 };
 
-/** The numbers of a breakpoint in whole parts of a px, at the width of its frame. */
+/** The current numbers of a breakpoint in parts of a px, at the width of its frame. */
 type Today = {
   readonly width: number;
   readonly count: number;
   readonly gutter: number;
-  /** The gutter's share of a column, where it is given in fr. */
+  /** The gutter as a share of a column, if it is in fr. */
   readonly share: { readonly n: number; readonly d: number } | null;
   readonly start: number;
   readonly end: number;
-  /** What part of the width a margin in % is: it follows the width and is not changed. Null for any other. */
+  /** A margin in % as a part of the width, which it follows unchanged. Null for any other margin. */
   readonly relative: { readonly start: number | null; readonly end: number | null };
   readonly container: number;
-  /** What one column more or less costs, px: today's column, rounded, at least 1. */
+  /** The cost of one column more or less, px: today's column, rounded, at least 1. */
   readonly weight: number;
 };
 
 /**
- * What a whole repair may still try, counted in sets of numbers looked at: core has no clock, and a count is the same
- * on every machine. Every search of a repair spends from the one it was given; below 0 it stops where it is.
+ * How many sets of numbers a repair may still try. It is a count and not a time, because core has no clock and a count
+ * is the same on every machine. All searches of a repair share it; below 0 they stop.
  */
 export type Work = { left: number };
 
@@ -68,29 +68,29 @@ export type CandidateSearch = {
   readonly held: ReadonlySet<RepairCell>;
   /** Rules whose caution was accepted at this breakpoint. */
   readonly exempt: ReadonlySet<RuleId>;
-  /** Most a candidate's changes may come to, doubled parts of a px. */
+  /** Maximum cost of a candidate, doubled parts of a px. */
   readonly bound: number;
-  /** Whether the number of columns stays as it is, or is another. */
+  /** Whether to search today's number of columns, or the others. */
   readonly counts: "today" | "others";
-  /** Whether it is enough to know that there is one: the search leaves off with the first. */
+  /** True if it is enough to know that there is a candidate: the search stops at the first. */
   readonly anyOne?: boolean;
 };
 
-/** Widths at which a breakpoint's numbers are looked at: its first, its last, the one it is drawn at, and 320. */
+/** Widths at which rules check a breakpoint: its first, its last, the drawn-at width, and 320. */
 const widthsOf = (frame: Frame): readonly Exact[] => [frame.from, frame.drawn, lastWidth(frame), reflowPx].map(fromJsonNumber);
 
 /**
- * The d of a gutter that is p/d of a column, where the container is held: whole columns make it a whole number of dths,
- * c·(n·d + G·p)/d. Null where the gutter is no share, or the container is fluid.
+ * The d of a gutter of p/d columns, if the container has its own size: whole columns make that size a multiple of 1/d,
+ * c·(n·d + G·p)/d. Null if the gutter is not in fr, or the container is fluid.
  */
 export const sharesOf = ({ columns: { gutter, container } }: Breakpoint): bigint | null => {
   const length = parseLength(gutter);
   return length?.unit === "fr" && container.kind !== "fluid" ? ratio(length.value).d : null;
 };
-/** Finest of these that are counted in; containers of finer ones are looked for in coarser parts. */
+/** Maximum d that is counted; for larger ones containers are searched in coarser parts. */
 export const mostShares = 1_000n;
 
-/** Every length of a breakpoint that has to be whole over the common unit. */
+/** Every length of a breakpoint that must be a whole number of parts. */
 export const lengthsOf = (breakpoint: Breakpoint, frame: Frame, rootFontSize: Exact): readonly Exact[] => {
   const { margin, gutter, container } = breakpoint.columns;
   const held = container.kind === "capped" ? [container.max] : container.kind === "fixed" ? [container.width] : [];
@@ -100,14 +100,14 @@ export const lengthsOf = (breakpoint: Breakpoint, frame: Frame, rootFontSize: Ex
   return [...share, ...widthsOf(frame).flatMap((width) => [width, ...texts.map((text) => px(text, { width, rootFontSize }))])];
 };
 
-/** The largest number that a length is multiplied with: the columns, or a term of the fraction that a gutter in fr is. */
+/** The largest factor of a length: the number of columns, or a term of the fraction of a gutter in fr. */
 export const factorOf = ({ columns: { gutter } }: Breakpoint): bigint => {
   const length = parseLength(gutter);
   const { n, d } = length?.unit === "fr" ? ratio(length.value) : { n: 0n, d: 1n };
   return [BigInt(limits.columns), n, d].reduce((most, one) => (one > most ? one : most));
 };
 
-/** The unit over which all of these lengths are whole; null where doubles would not count exactly. */
+/** The number of parts to the px that makes all of these lengths whole; null if doubles would not be exact. */
 export const unitOf = (lengths: readonly Exact[], factor: bigint): number | null => {
   const unit = commonDenominator(lengths);
   return unit * BigInt(limits.size) * factor > BigInt(Number.MAX_SAFE_INTEGER) ? null : Number(unit);
@@ -136,7 +136,7 @@ const todayOf = ({ breakpoint, frame, rootFontSize, scale }: CandidateSearch): T
   };
 };
 
-/** Values a length may take within a reach: today's and the multiples of the half step, where it may change, that pass. */
+/** Values of a length that pass: today's and, if it may change, the multiples of half the base unit within reach. */
 const choices = (
   today: number,
   { mayChange, reach, most, half }: { mayChange: boolean; reach: number; most: number; half: number },
@@ -149,14 +149,14 @@ const choices = (
   return [...values].filter(passes);
 };
 
-/** Most pairs of start and end margin tried with a count and a gutter. */
+/** Maximum number of pairs of margins that are tried with one count and gutter. */
 const mostPairs = 400;
 
 /**
- * Every set of numbers for one breakpoint that costs no more than the bound and that every rule a repair mends lets pass,
- * dearest last. It tries counts of 1 to 96; gutters and margins on the half step, or as they are; a held container as it
- * is, or as whole columns make it. Of those alike in gutter and margins only the cheapest is kept: nothing else tells them
- * apart for the breakpoints beside it. Where the work it may do is spent, it returns those found so far.
+ * Every set of numbers for one breakpoint that every mending rule passes, with a cost up to the bound, cheapest first.
+ * It tries counts of 1 to 96; gutters and margins on half units, or as they are; a container's own size as it is, or as
+ * whole columns make it. Of candidates with the same gutter and margins only the cheapest is kept, because neighbouring
+ * breakpoints see no other difference. When the work is spent, it returns what it has found so far.
  */
 export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   const { work, breakpoint, frame, isLowest, scale, held, exempt, bound } = search;
@@ -192,7 +192,8 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   work.left -= pairs.length;
   if (work.left < 0) return [];
   pairs.sort((a, b) => a.cost - b.cost);
-  // Margins alike make fewer pairs than this; of unequal ones the cheapest are tried, or a search would not end in time.
+  // Equal margins make fewer pairs than this. Of unequal ones only the cheapest are tried, or a search would take too
+  // long.
   pairs.length = Math.min(pairs.length, mostPairs);
 
   /** Declared margins at another width: those in % follow it. */
@@ -203,7 +204,7 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   const last = Math.round(lastWidth(frame) * unit);
   const reflow = reflowPx * unit;
 
-  // The numbers that are tried, changed in place: there are millions of them.
+  // The numbers that are tried. They are changed in place, because there are millions.
   const numbers = { count: 0, gaps: 0, gutter: 0, start: 0, end: 0, container: 0 };
   const termsAt = (width: number): TriedTerms => {
     const { count, gaps, gutter } = numbers;
@@ -239,7 +240,7 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
     for (const gutter of gutters) {
       const gutterCost = countCost + 2 * Math.abs(gutter - today.gutter);
       if (gutterCost > bound) continue;
-      // Where not even the whole width holds the columns, no margins and no container will.
+      // If the whole width is too small for the columns, every container is.
       if (today.share === null && today.width - gaps * gutter < count * narrowest) continue;
       numbers.gutter = gutter;
       const gutterHalves = today.share === null && gutter % (2 * half) !== 0 ? 1 : 0;
@@ -285,8 +286,8 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   return inOrder();
 
   /**
-   * Caps and widths to try between two margins: today's, and those that whole columns make, just below it, just above it,
-   * the widest that fits and the narrowest.
+   * Caps and widths to try between two margins: today's, and those that whole columns make: the next smaller, the next
+   * larger, the widest that fits and the narrowest.
    */
   function containersFor(start: number, end: number): readonly number[] {
     if (kind === "fluid") return [0];

@@ -10,9 +10,9 @@ const isOrdered = (ranges: readonly BreakpointRange[]): boolean => {
 };
 
 /**
- * From-widths that may mend an order: today's, a px to either side, as many px up as there are before it that start together, one past the width the narrower
- * breakpoint is drawn at, the width it is itself drawn at, and 320 for the lowest. The nearest order that holds
- * is made of these, since each of its bounds is met exactly or kept as it is.
+ * From-widths that may mend an order: today's; one px to each side; one px up for each earlier breakpoint with the same
+ * from-width; one past the drawn-at width of the narrower breakpoint; its own drawn-at width; and 320 for the lowest.
+ * The nearest valid order consists of these, because each bound is either met exactly or unchanged.
  */
 const fromChoices = (ranges: readonly BreakpointRange[], index: number, held: boolean): readonly number[] => {
   const range = ranges[index];
@@ -28,19 +28,19 @@ const fromChoices = (ranges: readonly BreakpointRange[], index: number, held: bo
 };
 
 /**
- * What each breakpoint's from-width may become: today's alone where the order holds. `held` tells which are not to move.
+ * The possible from-widths of each breakpoint: only today's if the order is valid. `held` tells which must not move.
  */
 export const frameChoices = (ranges: readonly BreakpointRange[], held: (id: string) => boolean): readonly (readonly number[])[] =>
   isOrdered(ranges)
     ? ranges.map(({ from }) => [from])
     : ranges.map(({ breakpoint }, index) => fromChoices(ranges, index, held(breakpoint.id)));
 
-/** How far inside its widths a drawing may be moved that has to move, px: the nearest width may close nothing. */
+/** How far inside its breakpoint a drawn-at width may move, px: at the nearest width the sum may not close. */
 const reach = 48;
 
 /**
- * The frames of a breakpoint between two from-widths: drawn where it is, or, where that is outside of them, at the
- * nearest widths inside, nearest first. None where there are no widths between, or the drawn-at width is held outside.
+ * The frames of a breakpoint between two from-widths: with its drawn-at width, or, if that is outside, with the nearest
+ * widths inside, nearest first. None if there are no widths between, or the drawn-at width is held outside.
  */
 export const framesOf = (drawn: number, from: number, until: number | null, drawnHeld: boolean): readonly Frame[] => {
   if (until !== null && until <= from) return [];

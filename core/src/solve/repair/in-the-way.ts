@@ -6,9 +6,9 @@ import { framesOf } from "./frames";
 import { type Place, type Problem, problemOf, searchOf, widest } from "./problem";
 
 /**
- * Breakpoints that no numbers within the widest bound would do for, whatever the others have; all where only together
- * they do not. It asks only whether there are any: where steps may fall, any numbers of one breakpoint go with any of the
- * next that begins where the one ends, so that a way through all is a way through their from-widths.
+ * Breakpoints without any candidate within the widest bound, whatever the others have; all breakpoints if only their
+ * combination fails. It only asks whether there are candidates: if gutters and margins may fall, any numbers of one
+ * breakpoint go with any of the next that starts where it ends, so that only from-widths have to fit.
  */
 export const stuckAt = (problem: Problem): readonly string[] => {
   const { places } = problem;
@@ -44,15 +44,15 @@ const stuck = (layout: Layout, held: readonly HeldCell[], work: Work): readonly 
 };
 
 /**
- * The holds in the way: with all of them let go there is a way. At each breakpoint that has none, as few as leave it without one,
- * taken out one after the other, so that mostly any one of them let go makes one there; where others stand in the way besides, those
- * too. Where breakpoints are stuck only together, of all together.
+ * The held numbers that prevent a repair: without them there is one. For each stuck breakpoint this is a minimal set,
+ * found by removing holds one after the other, so that usually releasing any one of them is enough there. If
+ * breakpoints are only stuck together, the set is for all of them.
  */
 export const holdsInTheWay = (layout: Layout, held: readonly HeldCell[], at: readonly string[], work: Work): readonly HeldCell[] => {
   if (stuck(layout, [], work).length > 0) return [];
   const fewest = (holds: readonly HeldCell[], ids: readonly string[]): readonly HeldCell[] => {
     const isStuck = (some: readonly HeldCell[]): boolean => stuck(layout, some, work).some((id) => ids.includes(id));
-    // Of other breakpoints only what they hold of their widths can matter to these.
+    // From other breakpoints, only held widths can matter.
     let needed = holds.filter(({ breakpoint, cell }) => ids.includes(breakpoint) || cell === "from" || cell === "drawn-at");
     if (!isStuck(needed)) return [];
     for (const hold of [...needed]) {

@@ -3,8 +3,8 @@ import { ruleIds, rules } from "../../check/registry";
 import type { RuleId } from "../../check/types";
 
 /**
- * How rules are mended: all that a repair mends, but for those whose cautions were accepted. Cautions come first: they
- * look at fewer widths than problems do and let less pass.
+ * The mendings of all rules, without those whose cautions were accepted. Cautions come first, because they check fewer
+ * widths than problems do and pass less.
  */
 export const mendingsBut = (exempt: ReadonlySet<RuleId>): readonly Mending[] => {
   const of = (isProblem: boolean): readonly Mending[] =>
@@ -15,7 +15,7 @@ export const mendingsBut = (exempt: ReadonlySet<RuleId>): readonly Mending[] => 
   return [...of(false), ...of(true)];
 };
 
-/** Whether all of these let columns pass. */
+/** Whether columns pass all of these. */
 export const columnsPredicate = (mendings: readonly Mending[]): ((tried: TriedColumns) => boolean) => {
   const predicates = mendings.flatMap(({ columns }) => (columns ? [columns] : []));
   return (tried) => {

@@ -11,7 +11,10 @@ import type { RuleId } from "../../check/types";
 import type { RepairCell } from "../../layout/cells";
 import { frameChoices, framesOf } from "./frames";
 
-/** How far gutters, margins and containers are looked for, px. Where counts and from-widths stay, everything within it is looked at. */
+/**
+ * How far gutters, margins and containers are searched, px. With today's counts and from-widths, everything within it
+ * is tried.
+ */
 export const widest = 1024;
 
 /** One breakpoint's numbers with the frame they stand in; the cost includes moving the frame. */
@@ -32,7 +35,7 @@ export type Problem = {
   readonly rootFontSize: Exact;
   /** Whether counts and from-widths may change. */
   readonly major: boolean;
-  /** Nodes worked out already: the same are asked for again within other orders and with falling steps let in. */
+  /** Nodes calculated already: they are needed again for other orders, and when falling steps are allowed. */
   readonly known: Map<string, readonly Node[]>;
 };
 

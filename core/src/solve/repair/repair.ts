@@ -17,30 +17,29 @@ export type Repaired =
   | {
       readonly ok: true;
       readonly layout: Layout;
-      /** What all changes together come to, px. */
+      /** The sum of all changes, px. */
       readonly cost: Exact;
-      /** Whether it is proven that no other repair costs less; not where counts or from-widths had to change, or the work ran out first. */
+      /**
+       * Whether no other repair costs less, proven. False if counts or from-widths had to change, or the work ran out.
+       */
       readonly least: boolean;
-      /** Findings it should have mended and could not: of rules it has no numbers for. */
+      /** Findings that are left although a repair should mend them. */
       readonly left: readonly Finding[];
     }
   | {
       readonly ok: false;
-      /**
-       * Held numbers that leave no way; with all of them let go there is one. Empty where nothing that is held is in the way, and no
-       * numbers of the kind a repair looks among would do.
-       */
+      /** Held numbers that prevent a repair; without them there is one. Empty if there is none anyway. */
       readonly inTheWay: readonly HeldCell[];
       /** Breakpoints no numbers were found for. */
       readonly breakpoints: readonly string[];
-      /** The work ran out before anything was found: there may be a way all the same. */
+      /** The work ran out before a repair was found; there may be one. */
       readonly gaveUp: boolean;
     };
 
-/** Sets of numbers a repair looks at before it leaves off: a few seconds in a browser. A usual spec takes under a hundredth. */
+/** Maximum number of sets that a repair tries: a few seconds in a browser. A usual spec needs less than a hundredth. */
 const mostWork = 8_000_000;
 
-/** The declared text of a length in parts of a px; today's where it has not changed, so that rem and % stay. */
+/** The declared text of a length in parts of a px. An unchanged length keeps its text, so that rem and % stay. */
 const textOf = (today: string, was: Exact, parts: number, unit: number): string => {
   const now = exact(parts, unit);
   return toNumber(was) === toNumber(now) ? today : (pxText(now) ?? today);
@@ -75,22 +74,20 @@ const taken = ({ frame, candidate }: Node, { range: { breakpoint } }: Place, { s
 };
 
 /**
- * The least total change of a whole spec after which no problem and no whole-column, whole-span or on-base caution
- * is left at any breakpoint (docs/arithmetic.md, section 6). It looks among counts of 1 to 96, gutters and margins on
- * the half step (or as they are), held containers that whole columns make, row heights, row gutters and baseline
- * steps, and moves from-widths and drawn-at widths only where their order is at fault. Gutters and margins are kept from shrinking
- * as the width grows where they do not today, if that can be had. What it costs is compared as `Cost` says: first the
- * version a change makes, then px, drawn-at widths last.
+ * The least total change of a whole spec that leaves no problem and no caution of a rule that a repair mends
+ * (docs/arithmetic.md, section 6). It searches counts of 1 to 96, gutters and margins on half units (or as they are),
+ * containers that whole columns make, row heights, row gutters and baseline steps. From-widths and drawn-at widths only
+ * move if their order is wrong. Gutters and margins that do not shrink with the width today keep that, if possible.
+ * `Cost` says how repairs are compared: first by the version they need, then by px.
  *
- * Held cells stay as they are; where they leave no way, those in the way are named. `layout` comes back as it was
- * where there is nothing to mend. After `most` sets of numbers looked at it leaves off: with what it has, not proven
- * the least, or with nothing.
+ * Held numbers are not changed; if they prevent a repair, they are named. A layout without anything to mend is returned
+ * unchanged. After `most` sets the search stops, with the best repair so far, not proven the least, or with none.
  */
 export const repair = (layout: Layout, held: readonly HeldCell[] = [], most: number = mostWork): Repaired => {
   if (!check(layout).findings.some(isToMend)) return { ok: true, layout, cost: zero, least: true, left: [] };
   const work: Work = { left: most };
   const known = held.filter(({ breakpoint, cell }) => repairCells.includes(cell) && layout.breakpoints.some(({ id }) => id === breakpoint));
-  // Counts and from-widths are let go only where nothing else will do.
+  // Counts and from-widths only change if nothing else works.
   const modest = problemOf(layout, known, work, false);
   const isModest = modest !== null && stuckAt(modest).length === 0 && (cheapest(modest, true) ?? cheapest(modest, false)) !== null;
   const problem = isModest ? modest : problemOf(layout, known, work, true);

@@ -5,10 +5,10 @@ import { numberCells, type RepairCell, repairCells } from "../../layout/cells";
 import type { Breakpoint } from "../../layout/schema";
 import { mendingsBut } from "./mendings";
 
-/** Rows and baseline mended on their own: nothing of the columns depends on them. `inTheWay` are held cells that are off. */
+/** Mended rows and baseline, which columns do not depend on. `inTheWay` are held numbers that would have to change. */
 export type VerticalRepair = { readonly breakpoint: Breakpoint; readonly cost: Exact; readonly inTheWay: readonly RepairCell[] };
 
-/** Lengths of one breakpoint that no other number depends on, each moved to the nearest that its rule lets pass. */
+/** Moves each length that no other number depends on to the nearest one that its rule passes. */
 export const repairVertical = (
   breakpoint: Breakpoint,
   base: Exact,

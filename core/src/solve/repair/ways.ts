@@ -5,13 +5,13 @@ import { type Candidate, candidates, type CandidateSearch, compareCost, type Cos
 import { framesOf } from "./frames";
 import { type Node, type Problem, searchOf, widest } from "./problem";
 
-/** With other counts there is far more than all within the widest bound: it is looked at within growing bounds. */
+/** Bounds for searching other counts, one after the other: with the widest alone there would be far too many. */
 const bounds = [16, 48, 128, 384, widest] as const;
 
-/** Candidates of one breakpoint that are paired with those of the next. */
+/** Maximum number of candidates of one breakpoint that are combined with the next one's. */
 const mostPaired = 1500;
 
-/** A way through all breakpoints so far, ending in a node. */
+/** A path through all breakpoints so far, ending in a node. */
 export type Way = { readonly cost: Cost; readonly node: Node; readonly before: Way | null };
 
 /** Nodes of one breakpoint between two from-widths, cheapest first. */

@@ -29,7 +29,7 @@ type Start = Sent<"POST /api/specs">["start"];
 type Sending = { readonly busy: boolean; readonly issues: readonly Issue[]; readonly fault: string };
 
 /** A team in which this person may create specs, and its templates. */
-export type StartTeam = {
+type StartTeam = {
   readonly slug: string;
   readonly name: string;
   readonly templates: readonly { readonly spec: string; readonly name: string }[];

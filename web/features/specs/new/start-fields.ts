@@ -36,7 +36,7 @@ export type Row = { readonly name: string; readonly height: number } & Readonly<
 export const numberStarts = ["sizes", "width"] as const;
 export type NumberStart = (typeof numberStarts)[number];
 /** All ways to start; `template` copies a spec that the team chose as one. */
-export const starts = ["template", ...numberStarts, "design", "file", "spec", "blank"] as const;
+const starts = ["template", ...numberStarts, "design", "file", "spec", "blank"] as const;
 export type StartId = (typeof starts)[number];
 
 /** What is typed and chosen; what belongs to one way to start stays while another is looked at. */
@@ -115,7 +115,7 @@ const wanted: Readonly<Record<Cell, string>> = {
 };
 
 /** The numbers of a row; `faults` names each cell that holds none. */
-export const readRow = (row: Row): { readonly numbers: Readonly<Record<Cell, number>> | null; readonly faults: readonly Cell[] } => {
+const readRow = (row: Row): { readonly numbers: Readonly<Record<Cell, number>> | null; readonly faults: readonly Cell[] } => {
   const read = cells.map((cell) => [cell, numberOf(row[cell])] as const);
   const faults = read.flatMap(([cell, value]) => (value === null ? [cell] : []));
   return { numbers: faults.length > 0 ? null : (Object.fromEntries(read) as Record<Cell, number>), faults };

@@ -6,7 +6,7 @@ import { arrowKeys } from "@/ui/arrow-keys";
 
 const levels: readonly Level[] = ["problem", "caution", "note"];
 
-export type Elsewhere = { readonly breakpoint: Breakpoint; readonly findings: readonly Finding[] };
+type Elsewhere = { readonly breakpoint: Breakpoint; readonly findings: readonly Finding[] };
 
 type Props = { readonly of: readonly Elsewhere[]; readonly onSelect: (id: string) => void };
 

@@ -13,7 +13,7 @@ export type AreaLabel = Label & { readonly id: string; readonly span: number; re
 /** Heights of the strips and of an area's label, screen px. */
 export const numberStrip = 16;
 export const sideStrip = 40;
-export const plateHeight = 18;
+const plateHeight = 18;
 
 /** The number face is monospaced: the advance of a character at its size here, screen px. */
 const advance = 11 * 0.6;
@@ -24,7 +24,7 @@ const leastPlate = 32;
 /** Padding of an area's label, and the room before its number of columns. */
 const platePadding = 8;
 
-export const meet = (a: Box, b: Box): boolean =>
+const meet = (a: Box, b: Box): boolean =>
   a.left < b.left + b.width && b.left < a.left + a.width && a.top < b.top + b.height && b.top < a.top + a.height;
 
 /** Every how many a number is written, so that numbers of such a width have room: 1, 2, 3, 4, 6, 8, 12, 16, 24, 32 … */

@@ -119,7 +119,7 @@ type Props = {
 };
 
 /** How large a sheet is drawn: as wide as there is room, all of it in sight, or one screen px to a px of layout. */
-export const sheetSizes = ["width", "whole", "actual"] as const;
+const sheetSizes = ["width", "whole", "actual"] as const;
 export type SheetSize = (typeof sheetSizes)[number];
 const sizeNames: Readonly<Record<SheetSize, string>> = { width: "Fit width", whole: "Whole page", actual: "1 : 1" };
 

@@ -18,16 +18,7 @@ const mostUnread = 500;
 /** A server-sent event, as `wire/live.ts` says what it holds. */
 const event = <Name extends LiveName>(name: Name, data: LiveEvents[Name]): string => `event: ${name}\ndata: ${JSON.stringify(data)}\n\n`;
 
-const toldOf = (announcement: SpecAnnouncement): string => {
-  switch (announcement.kind) {
-    case "draft":
-      return event("draft", { revision: announcement.revision });
-    case "version":
-      return event("version", { number: announcement.number });
-    default:
-      return event(announcement.kind, {});
-  }
-};
+const toldOf = ({ kind, spec: _, ...data }: SpecAnnouncement): string => event(kind, data as LiveEvents[typeof kind]);
 
 /** What happens to a spec, as server-sent events: new versions to all its readers, the rest to its team. */
 export const GET = handler<{ team: string; spec: string }>(async (request, { team, spec }) => {
