@@ -107,7 +107,7 @@ const backup = async (bin: string, url: string, to: string): Promise<void> => {
   );
 };
 
-/** Whether a backup is as it was written, by the hashes beside it; where there are none, all of it is read. */
+/** Whether a backup is unchanged, by its hashes; without hashes, all of it is read. */
 const looked = async (bin: string, from: string): Promise<void> => {
   const known = existsSync(`${from}.sha512`) ? readFileSync(`${from}.sha512`, "utf8").split(/\s/)[0] : undefined;
   if (known !== undefined && known !== (await hashOfFile(from)))

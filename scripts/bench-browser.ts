@@ -38,7 +38,7 @@ const countFrames = async (page: Page): Promise<() => Promise<number>> => {
   return () => counting.evaluate(({ frames: count, since }) => (count * 1000) / (performance.now() - since));
 };
 
-/** Where an element is drawn; a measurement without it is none. */
+/** The box of an element. Without one a measurement is void. */
 const boxOf = async (
   locator: Locator,
 ): Promise<{ readonly x: number; readonly y: number; readonly width: number; readonly height: number }> => {

@@ -40,7 +40,7 @@ const unlessMadeOf = (stamp: string, sources: readonly string[], make: () => voi
   writeFileSync(file, wanted);
 };
 
-/** Runs Node in the project's folder; throws a Stop with `fault` where it fails. */
+/** Runs Node in the project's folder; throws a Stop with `fault` if it fails. */
 const runNode = (args: readonly string[], fault: string): void => {
   const result = spawnSync(process.execPath, args, { cwd: root, stdio: ["ignore", "inherit", "inherit"] });
   if (result.status !== 0) throw new Stop(`${fault} (its words are above).`);

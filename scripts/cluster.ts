@@ -15,7 +15,7 @@ export type Cluster = {
   /** Whether it was running already. */
   readonly taken: boolean;
   readonly stop: () => void;
-  /** From now on the server is started again where it dies. */
+  /** From now on a server that dies is started again. */
   readonly keep: () => void;
   /** Kills the server as a failing machine would, and starts it again at the same address; for tests. */
   readonly crash: () => Promise<void>;
@@ -42,8 +42,8 @@ const identity = (user: User | null): { readonly uid?: number; readonly gid?: nu
 const canReach = (folder: string, user: User): boolean => spawnSync("test", ["-x", folder], { ...identity(user), cwd: "/" }).status === 0;
 
 /**
- * Where the cluster lives: a git-ignored folder of the clone, or, where the clone stands in a folder
- * that the unprivileged user cannot enter (a home of root's), one under /var/tmp named after the clone.
+ * The folder of the cluster: a git-ignored one in the clone, or, if the unprivileged user cannot enter the clone (a
+ * home of root's), one under /var/tmp named after it.
  */
 const clusterFolder = (name: string, user: User | null): string => {
   const inside = join(root, name);
@@ -64,7 +64,7 @@ const alive = (pid: number): boolean => {
   }
 };
 
-/** The process a lock file of PostgreSQL's names, where it is alive and a postgres; 0 otherwise. */
+/** The process in a lock file of PostgreSQL, if it is alive and a postgres; else 0. */
 const lockHolder = (lock: string): number => {
   if (!existsSync(lock)) return 0;
   const pid = Number(readFileSync(lock, "utf8").split("\n")[0]);
@@ -146,7 +146,7 @@ export const startCluster = async (name: string): Promise<Cluster> => {
     clearInterval(keeping);
     tool("pg_ctl", ["-D", data, "-m", "fast", "-w", "-t", "30", "stop"]);
   };
-  /** Looks every two seconds whether the server lives, and starts it again at its address where it died. */
+  /** Checks every two seconds whether the server is alive, and starts it again at its address if not. */
   const keep = (port: number): void => {
     keeping ??= setInterval(() => {
       if (lockHolder(lock)) return;

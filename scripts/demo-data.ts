@@ -15,7 +15,10 @@ import { accounts, password, team } from "./demo-accounts";
 import { demoSpecs } from "./demo-layouts";
 import { addDeliveries, addHarbourTeam, addOwnInterface, editOverWeek, leaveBehind } from "./demo-week";
 
-/** Loads the demo team with its people, specs and projects into an empty database, and a webhook to its stand-in receiver; false where there is a team already. */
+/**
+ * Loads the demo team with its people, specs and projects into an empty database, and a webhook to its stand-in
+ * receiver; false if there is a team already.
+ */
 const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null): Promise<boolean> => {
   const [{ count } = { count: 0 }] = await sql<{ count: number }[]>`SELECT count(*)::int AS count FROM team`;
   if (count > 0) return false;
@@ -87,7 +90,7 @@ const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null
   return true;
 };
 
-/** Loads the demo into an empty database, all of it or nothing; false where there is a team already. */
+/** Loads the demo into an empty database, all of it or nothing; false if there is a team already. */
 export const loadDemo = (sql: postgres.Sql, receiver: string | null): Promise<boolean> =>
   inTransaction(sql, (transaction) => loadDemoNow(transaction, receiver));
 

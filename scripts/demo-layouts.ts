@@ -63,7 +63,7 @@ const bookingNotes = {
 
 type Where = Partial<Placement> & Pick<Placement, "column" | "span">;
 
-/** An area and where it stands at each breakpoint; what is left out is the plainest. */
+/** An area and its place at each breakpoint; omitted members have the defaults. */
 const area = (id: string, name: string, placements: Readonly<Record<string, Where>>, more: Partial<Area> = {}): Area => ({
   id,
   name,
@@ -300,7 +300,7 @@ export type DemoSpec = {
   slug: string;
   description: string;
   draft: Layout;
-  /** What the draft was before the week's edits; left out where it has none. */
+  /** The draft before the week's edits, if it has any. */
   before?: Layout;
   /** `withdrawn`: why it was. */
   versions: readonly { number: string; date: string; note: string; layout: Layout; withdrawn?: string }[];

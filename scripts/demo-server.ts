@@ -4,7 +4,7 @@ import { installChromium } from "./install";
 import { runScript } from "./run-script";
 import { freePort, type Kept, keepServing } from "./serve";
 
-/** Where the demo answers, its database, and which process it is now. */
+/** The demo's address, its database, and its present process. */
 export type DemoServer = { readonly address: string; readonly database: string; readonly pid: () => number | undefined };
 
 /** Runs work against the built application with a fresh demo in a database of its own (`.data-test/`), and stops both. */

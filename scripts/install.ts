@@ -34,7 +34,7 @@ const findPostgres = (): string | null => {
   return [...folders, ...onPath].find((folder) => existsSync(join(folder, "initdb")) && existsSync(join(folder, "pg_ctl"))) ?? null;
 };
 
-/** PostgreSQL's program folder; installs it from Debian's packages where it is missing and that is allowed. */
+/** PostgreSQL's program folder; installs it from Debian's packages if it is missing and that is allowed. */
 export const installPostgres = (): string => {
   const found = findPostgres();
   if (found) return found;
@@ -57,10 +57,10 @@ export const installPostgres = (): string => {
 const headlessShell = "/usr/bin/chromium-headless-shell";
 const chromium = "/usr/bin/chromium";
 
-/** Chromium for the browser tests: without windows where that is installed. */
+/** Chromium for the browser tests: the headless shell if it is installed. */
 export const chromiumPath = (): string => (existsSync(headlessShell) ? headlessShell : chromium);
 
-/** Installs what the browser tests need of Debian's Chromium. Where the shell cannot be had, the whole browser does. */
+/** Installs what the browser tests need of Debian's Chromium. Without the headless shell, the whole browser is used. */
 export const installChromium = (): void => {
   if (!existsSync(chromium)) aptInstall(["chromium"], "Chromium");
   if (existsSync(headlessShell)) return;

@@ -68,7 +68,7 @@ const parts: Readonly<Record<string, Readonly<Record<string, () => string>>>> = 
 
 export const documentsMade = Object.keys(parts);
 
-/** A document with its parts made anew. Throws where a part has no place in it. */
+/** A document with its parts made again. Throws if a part has no place in it. */
 export const withParts = (path: string, text: string): string =>
   Object.entries(parts[path] ?? {}).reduce((before, [name, make]) => {
     const place = new RegExp(`(<!-- made from code: ${name} -->\n\n)[^]*?(\n\n<!-- end -->)`);

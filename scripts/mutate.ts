@@ -60,7 +60,7 @@ const mutantsOf = (file: string, text: string): readonly Mutant[] => {
 /** Longest that the tests of one mutant may take, ms; one that never ends is noticed. */
 const patience = 120_000;
 
-/** Runs the tests that load a file; false where one of them fails. */
+/** Runs the tests that load a file; false if one of them fails. */
 const passes = (folder: string, file: string): Promise<boolean> =>
   new Promise((resolve) => {
     const vitest = join(root, "node_modules", "vitest", "vitest.mjs");

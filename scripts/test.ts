@@ -12,7 +12,7 @@ const begun = performance.now();
 /** How long all of it has taken so far. */
 const soFar = (): string => `${Math.round((performance.now() - begun) / 1000)} s`;
 
-/** Runs a tool; throws a Stop where it fails. */
+/** Runs a tool; throws a Stop if it fails. */
 const runTool = ({ title, file, args, env = {} }: Tool): void => {
   print(`\n— ${title} (starts after ${soFar()})`);
   const result = spawnSync(process.execPath, [join(root, "node_modules", file), ...args], {

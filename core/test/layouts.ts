@@ -1,13 +1,4 @@
-import {
-  blankLayout,
-  type Breakpoint,
-  type Columns,
-  fromJsonNumber,
-  type Layout,
-  newBreakpoint,
-  termsAt,
-  toJson,
-} from "../src/index";
+import { blankLayout, type Breakpoint, type Columns, fromJsonNumber, type Layout, newBreakpoint, termsAt, toJson } from "../src/index";
 
 /** A one-breakpoint layout from a few numbers, for tests. */
 export const oneBreakpoint = (width: number, count: number, more: Partial<Columns> & { base?: string } = {}): Layout => {

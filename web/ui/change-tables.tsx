@@ -28,7 +28,7 @@ type Props = {
   /** Problems of the later layout, shown at their breakpoints, and where each is fixed. */
   readonly problems?: readonly Finding[];
   readonly sheet?: (breakpoint: string) => string;
-  /** The width looked at, and the breakpoints that hold at it: they come first and say so. */
+  /** The current width, and the breakpoints that apply at it: they come first and are marked. */
   readonly looking?: { readonly width: number; readonly at: readonly string[] };
 };
 
@@ -140,11 +140,11 @@ type OfProps = Required<Pick<Props, "before" | "after">> & {
   readonly problems: readonly Finding[];
   readonly table: ChangeTable;
   readonly sheet: Props["sheet"];
-  /** The width looked at where this breakpoint holds at it; null elsewhere. */
+  /** The current width if this breakpoint applies at it; else null. */
   readonly here: number | null;
 };
 
-/** One breakpoint's table. Looking at another width draws none anew but those that come to hold or no longer do. */
+/** One breakpoint's table. Another width only redraws tables of breakpoints that begin or cease to apply. */
 const OfBreakpoint = memo(function OfBreakpoint({ table, before, after, was, is, problems: all, sheet, here }: OfProps) {
   const problems = all.filter(({ breakpoint }) => breakpoint === table.id);
   const { id, name, rows, edgesMoved } = table;

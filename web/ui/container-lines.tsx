@@ -8,7 +8,7 @@ const [left, right, top, bottom, width, height] = [48, 8, 8, 24, 720, 160] as co
 /** Widths marked on the axis. */
 const ticks = [320, 600, 1024, 1440, 1920, 2560] as const;
 
-/** The container over widths before and after, where the two differ, and those widths in numbers. */
+/** The container over all widths, before and after, if they differ, and these widths in numbers. */
 export const ContainerLines = ({
   before,
   after,

@@ -3,7 +3,7 @@ import type { ReactNode } from "react";
 type Props = {
   readonly id: string;
   readonly label: ReactNode;
-  /** What is wrong with what stands in it; "" for nothing. */
+  /** What is wrong with its value; "" if nothing is. */
   readonly fault?: string;
   readonly words?: ReactNode;
   readonly children: (given: { readonly id: string; readonly "aria-invalid": boolean; readonly "aria-describedby": string }) => ReactNode;

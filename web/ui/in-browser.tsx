@@ -4,7 +4,7 @@ import { type ReactNode, startTransition, useEffect, useState, useSyncExternalSt
 import { replayKey } from "./recorded-input";
 
 const never = (): (() => void) => () => undefined;
-/** Whether a page has come to life in this browser already: what is opened from it needs no markup of the server's. */
+/** Whether a page has been hydrated in this browser: pages opened from it need no markup from the server. */
 let alive = false;
 
 /**
@@ -26,7 +26,7 @@ export const InBrowser = ({ children, instead }: { readonly children: ReactNode;
   return openedFromPage || inBrowser ? children : instead;
 };
 
-/** What stands where a page is about to be; `failed`: where it could not be opened. */
+/** The placeholder of a page; `failed` if it could not be opened. */
 export const Opening = ({ words, failed = false }: { readonly words: string; readonly failed?: boolean }) => {
   // What takes its place listens to shortcuts as soon as the effects of that change have run.
   useEffect(() => {

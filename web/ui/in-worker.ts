@@ -3,7 +3,7 @@ import { type Remote, wrap } from "comlink";
 /** Longest that work asked for once may take, ms; then its worker is ended. */
 const patience = 20_000;
 
-/** Has a worker made for it do one thing, and ends it. @throws where it cannot run, takes too long, or is given up. */
+/** Starts a worker for one task and ends it. @throws if it cannot run, takes too long, or is cancelled. */
 export const inWorker = async <W, T>(worker: Worker, work: (remote: Remote<W>) => Promise<T>, signal?: AbortSignal): Promise<T> => {
   let timer: ReturnType<typeof setTimeout> | undefined;
   try {

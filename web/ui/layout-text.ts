@@ -10,7 +10,7 @@ export type LayoutText = string;
  */
 export type GivenLayout = { readonly text: LayoutText } | { readonly at: string };
 
-/** A document, and the revision it was fetched as; null where it came with the page. */
+/** A document and its fetched revision; null if it came with the page. */
 export type LoadedLayout = { readonly layout: Layout; readonly revision: number | null };
 
 const fetched = async (at: string, signal: AbortSignal): Promise<LoadedLayout> => {
@@ -20,7 +20,7 @@ const fetched = async (at: string, signal: AbortSignal): Promise<LoadedLayout> =
   return { layout: readStoredLayout("format" in body ? body : body.layout), revision: body.revision ?? null };
 };
 
-/** A given document once it is there: at once where its text came with the page. A fault is told as `failed`. */
+/** A document once it has loaded: at once if its text came with the page. A fault gives `failed`. */
 export const useLayout = (given: GivenLayout | null): LoadedLayout | "loading" | "failed" | null => {
   const [text, at] = [given && "text" in given ? given.text : null, given && "at" in given ? given.at : null];
   const here = useMemo((): LoadedLayout | null => (text === null ? null : { layout: readStoredText(text), revision: null }), [text]);

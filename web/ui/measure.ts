@@ -7,7 +7,7 @@ export type Measured = {
   readonly breakpoint: string;
   readonly edges: number;
   readonly largest: number;
-  /** The first edge that differs by more than 1/64 px, and by how much; null where none does. */
+  /** The first edge that differs by more than 1/64 px, and by how much; null if none does. */
   readonly first: { readonly name: string; readonly by: number } | null;
 };
 

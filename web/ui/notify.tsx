@@ -16,7 +16,7 @@ let notices = none;
 let count = 0;
 const listeners = new Set<() => void>();
 
-/** Shows words at the foot of the page for a while, with an Undo button where it can be undone. */
+/** Shows a notice at the bottom of the page for a while, with an Undo button if it can be undone. */
 export const notify = (words: string, undo: (() => void) | null = null): void => {
   count += 1;
   notices = [...notices.slice(1 - mostKept), { number: count, words, undo }];

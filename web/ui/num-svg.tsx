@@ -9,7 +9,7 @@ type Props = { readonly value: Exact; readonly x: number; readonly y: number; re
 /** Two thirds, as fractions are set in running text. */
 const small = 2 / 3;
 
-/** One form of a number on a patch of card, so that lines do not run through it; left out where there is no room. */
+/** One form of a number on a plain background, so that lines do not cross it; left out if there is no room. */
 const Patch = ({
   x,
   y,

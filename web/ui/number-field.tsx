@@ -24,12 +24,12 @@ export const stepOf = (event: { shiftKey: boolean; altKey: boolean }, base: Exac
   return event.altKey ? multiply(base, exact(1, 2)) : exact(1);
 };
 
-/** Why a field does not take what was typed; null where it does. */
+/** Why a field does not accept the typed text; null if it does. */
 export type Fault = Words | string | null;
 
 type Props = {
   readonly label: string;
-  /** What stands in the field while it is not typed into. */
+  /** The value of the field while nobody types in it. */
   readonly shown: ReactNode;
   /** The same as text to type on. */
   readonly text: string;
@@ -70,7 +70,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") {
       event.preventDefault();
-      // Selecting takes the focus along: by then it may be in the next field, where somebody types already.
+      // Selecting text moves the focus, which may be in the next field by now, where somebody is typing.
       const select = (): void => (document.activeElement === input.current ? input.current?.select() : undefined);
       if (enter(typed ?? text)) requestAnimationFrame(select);
     } else if (event.key === "Escape") {

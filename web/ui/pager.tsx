@@ -13,7 +13,7 @@ const address = (query: Props["query"], page: number): string => {
   return `?${new URLSearchParams([...kept, ...(page > 1 ? [["page", String(page)]] : [])])}`;
 };
 
-/** Where a page of a list stands in it, and links to those beside it; nothing where all of it is shown. */
+/** The position of a page of a list, with links to the pages beside it; nothing if there is only one page. */
 export const Pager = ({ page, size, total, more, query, what }: Props) => {
   if (page === 1 && !more) return null;
   const first = (page - 1) * size + 1;

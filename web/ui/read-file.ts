@@ -11,7 +11,7 @@ export type ReadFile =
       readonly layout: Layout;
       readonly lost: readonly string[];
       readonly findings: number;
-      /** Which grid of the file it is, and those that could be taken in its place, where the file holds several. */
+      /** The grid of the file, and the others to choose from if the file has several. */
       readonly grid: string | null;
       readonly others: readonly ReadChoice[];
     }

@@ -25,7 +25,7 @@ const nobody = (detail: string): { readonly ok: false; readonly fault: Fault<nev
   fault: { status: 0, detail, issues: [], conflict: null },
 });
 
-/** The members of a JSON answer; null where it is none, as from a proxy that answers in the server's stead. */
+/** The members of a JSON answer; null if it is not JSON, for example from a proxy. */
 const membersOf = (text: string): Readonly<Record<string, unknown>> | null => {
   try {
     const read: unknown = text === "" ? {} : JSON.parse(text);

@@ -10,7 +10,7 @@ export type Choosable = Told<"GET /api/specs">["specs"][number];
 
 type Props = {
   readonly label: string;
-  /** Of one team only; of every team of the person's where it is left out. */
+  /** One team; every team of the person if omitted. */
   readonly team?: string;
   readonly chosen: Choosable | null;
   /** Whether a spec may be chosen here. */
@@ -18,13 +18,13 @@ type Props = {
   readonly placeholder?: string;
   /** Of the height of small buttons beside it. */
   readonly small?: boolean;
-  /** Null where the field was emptied. */
+  /** Null if the field was emptied. */
   readonly onChoose: (spec: Choosable | null) => void;
 };
 
 type Found = { readonly specs: readonly Choosable[]; readonly more: boolean } | { readonly fault: string };
 
-/** Pause in typing before specs are looked for, ms. */
+/** Pause in typing before specs are searched, ms. */
 const gather = 150;
 
 /**

@@ -19,7 +19,7 @@ export const specPages = [
 
 export type ViewId = (typeof specViews)[number]["id"] | (typeof specPages)[number]["id"];
 
-/** The breakpoint, facet and width looked at: they go along from view to view, as far as a view's address can say them. */
+/** The current breakpoint, facet and width. They are kept from view to view, as far as a view's address has them. */
 export type Looking = { readonly at?: string; readonly facet?: string; readonly width?: string };
 
 const lookedAt = ["at", "facet", "width"] as const;
@@ -38,22 +38,22 @@ const taken: Readonly<Record<ViewId, readonly (keyof Looking)[]>> = {
   settings: lookedAt,
 };
 
-/** The end of a view's address: "?at=desk&width=1280"; "" where it says nothing. */
+/** The query of a view's address: "?at=desk&width=1280"; "" if it is empty. */
 export const viewQuery = (view: ViewId, looking: Looking): string => {
   const query = taken[view].flatMap((name) => (looking[name] === undefined ? [] : [[name, looking[name]]]));
   return query.length === 0 ? "" : `?${new URLSearchParams(query).toString()}`;
 };
 
-/** What a page's own address says was looked at; the views it leads to look at whether that is there. */
+/** The breakpoint, facet and width in a page's address. Views check whether they exist. */
 export const lookingOf = (query: Readonly<Record<string, string>>): Looking =>
   Object.fromEntries(lookedAt.flatMap((name) => (query[name] ? [[name, query[name].slice(0, 60)]] : [])));
 
 type Props = {
-  /** The view that is looked at; null on a page that is none of them. */
+  /** The current view; null on a page that is not a view. */
   readonly here: ViewId | null;
   readonly path: string;
   readonly looking: Looking;
-  /** Views that this person may not open, or that there are none of. */
+  /** Views that this person may not open, or that do not exist. */
   readonly without: readonly ViewId[];
   readonly openComments: number;
   /** Number of the latest version; null before the first. */

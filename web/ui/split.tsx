@@ -8,7 +8,7 @@ type Props = { readonly className?: string; readonly children: ReactNode };
  * command hold the running page against it.
  */
 
-/** The view itself. `area` is left out where it stands elsewhere than the layout's area Main does. */
+/** The view itself. `area` is omitted if it is not in the layout's area Main. */
 export const SplitMain = ({ className = "", area = "main", children }: Props & { readonly area?: string }) => (
   <div className="split-place area-main" data-area={area}>
     <main className={`split-main ${className}`}>{children}</main>

@@ -25,7 +25,7 @@ type Props<Key extends PostKey> = {
   readonly fields: readonly SubmitField[];
   readonly body: (values: Values) => Sent<Key>;
   readonly submit: string;
-  /** What is said, or done, once it is done. */
+  /** What to show or do after success. */
   readonly done: (answer: Told<Key>, values: Values) => ReactNode;
   readonly grave?: boolean;
 };

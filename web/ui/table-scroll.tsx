@@ -7,7 +7,7 @@ type Props = {
   readonly children: ReactNode;
 };
 
-/** A table that scrolls in a box of its own where it is wider than the page; by arrow keys once the box has the focus. */
+/** A table that scrolls in its own box if it is wider than the page; with arrow keys while the box has the focus. */
 export const TableScroll = ({ label, className = "", children }: Props) => (
   <div className={`table-scroll ${className}`} role="group" aria-label={label} tabIndex={0}>
     {children}

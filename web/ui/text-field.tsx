@@ -36,7 +36,7 @@ export const TextField = ({ label, text, onEnter, className = "", disabled, list
         aria-describedby={fault ? id : undefined}
         className={className}
         value={typed ?? text}
-        // The whole of it, where the field is too narrow.
+        // The whole text, if the field is too narrow.
         title={typed ?? text}
         list={list}
         disabled={disabled}

@@ -10,9 +10,9 @@ import { send } from "./request";
 export type Mutation = {
   readonly busy: boolean;
   readonly fault: string;
-  /** Faults by where they are ("/email"). */
+  /** Faults by path ("/email"). */
   readonly issues: readonly Issue[];
-  /** Sends it; true where it was done. The page is read anew then. */
+  /** Sends it. Returns true after success, when the page is fetched again. */
   readonly send: <Key extends PostKey>(
     key: Key,
     params: PathValues<Key>,

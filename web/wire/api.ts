@@ -116,7 +116,7 @@ export const fitRequest = z.strictObject({
   tolerance: toleranceInput.default(() => exact(1)),
 });
 
-/** Boxes of which only the numbers are looked at, bounded before any of them is. */
+/** Boxes without names; their number is limited before any of them is read. */
 const plainBoxes = z.preprocess(
   (value, context) => {
     if (!Array.isArray(value) || value.length <= boxLimits.boxes) return value;
@@ -209,7 +209,7 @@ export const solveAnswer = z.object({
   problem: z.object({ code: z.string(), message: z.string() }).optional(),
 });
 
-/** One set; its margin is not known where the width is not. */
+/** One set; its margin is unknown if the width is. */
 const setAnswer = z.object({
   columns: z.number().int(),
   column: exactText,

@@ -21,7 +21,7 @@ export type ReviewAnswer = {
   readonly commentable: readonly { readonly value: string; readonly label: string }[];
 };
 
-/** What the hand-off page of a version shows, in the order it stands there. */
+/** The content of a version's hand-off page, in its order. */
 export type HandOffParts = {
   readonly name: string;
   readonly base: string;
@@ -45,7 +45,7 @@ export type HandOffParts = {
   readonly text: DrawnHtml;
   readonly spacing: DrawnHtml;
   readonly downloads: DrawnHtml;
-  /** What changed since the version before; null where there is none. */
+  /** What changed since the previous version; null if there is none. */
   readonly changes: DrawnHtml | null;
   /** Notes and accepted findings; empty where there are none. */
   readonly notes: DrawnHtml;

@@ -72,7 +72,7 @@ export const breakpointFiles: readonly BreakpointFile[] = breakpointFormats.flat
 export const breakpointFile = (name: string): BreakpointFile | undefined =>
   breakpointFiles.find(({ before, after }) => name === before.slice(0, -1) + after || (name.startsWith(before) && name.endsWith(after)));
 
-/** A version as a package of the registry; a draft is none. */
+/** A version as a package of the registry; a draft is not one. */
 export const packageFile = "package.tgz";
 
 /** Names of the files of a whole layout, and of those of one breakpoint with ID in place of its id. */
@@ -86,7 +86,7 @@ export const fileNames = (layout: Layout): readonly string[] => [
   ...madeFiles.map(({ fileName }) => fileName),
 ];
 
-/** What a file may be asked for with; null where no file has the name. */
+/** The options of a file; null if no file has the name. */
 export const optionsOf = (name: string): readonly OptionName[] | null =>
   name === packageFile
     ? []

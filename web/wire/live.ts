@@ -8,7 +8,7 @@ import { revisionNumber, versionNumber } from "./shapes";
 export const liveEvents = {
   /** The stream has begun, or begun again: anything may have happened before. */
   open: z.strictObject({}),
-  /** The draft has a later revision; 0 where it may have one. */
+  /** The draft has a later revision; 0 if that is possible but unknown. */
   draft: z.strictObject({ revision: z.union([revisionNumber, z.literal(0)]) }),
   version: z.strictObject({ number: versionNumber }),
   /** What it follows has a new version. */

@@ -30,11 +30,11 @@ const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024, pict
 
 /** What one internal route is sent and answers. */
 type Contract = {
-  /** Body; null where none is sent. */
+  /** Body; null if there is none. */
   readonly request: z.ZodType | null;
-  /** Largest body, bytes; words where it is not said. */
+  /** Largest body, bytes. Default: that of texts. */
   readonly limit?: number;
-  /** Body of the answer; null where it is no JSON: a file, a stream, or a way to another page. */
+  /** Body of the answer; null if it is not JSON: a file, a stream, or a redirect. */
   readonly answer: z.ZodType | null;
   /** What a 409 carries beside the members of a problem document. */
   readonly conflict?: z.ZodType;
@@ -79,7 +79,7 @@ const comment = z.strictObject({
   resolvedBy: z.string().nullable(),
 });
 
-/** Where a spec is. */
+/** The address of a spec. */
 const place = z.strictObject({ team: slug, spec: slug });
 
 /** A spec to choose: where it is, what it is called, and the latest of its versions that were not withdrawn. */
@@ -299,7 +299,7 @@ export const routes = {
     request: null,
     answer: z.strictObject({ number: versionNumber, layout: wholeLayout }),
   },
-  /** The draft as it stood at a revision. */
+  /** The draft at a revision. */
   "GET /api/drafts/:team/:spec/history/:revision": {
     request: null,
     answer: z.strictObject({ revision: revisionNumber, layout: wholeLayout }),

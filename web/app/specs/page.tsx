@@ -40,7 +40,7 @@ export default async function SpecsPage({ searchParams }: Props) {
   ]);
   const overviews = specs.entries;
   const searched = patternOf(query["q"]) !== null;
-  // A search or an order is offered where a page of specs is not all there is, or where one was asked for.
+  // Search and order are shown if there is more than one page of specs, or if one is in use.
   const findable = searched || archived || anyArchived || order !== "made" || page > 1 || overviews.length > 5;
   const widest = Math.max(1, ...overviews.flatMap(({ summary }) => summary.breakpoints.map(({ width }) => width)));
   // One px of screen for a whole number of px of layout: a scale a person can say.

@@ -20,7 +20,7 @@ const browserWords = (agent: string): string => {
   return system ? `A browser on ${system}` : "A browser";
 };
 
-/** One's own page: how numbers are read, and where one is signed in. */
+/** The account page: how numbers are shown, and where the person is signed in. */
 export const AccountPage = ({
   person,
   sessions,
@@ -31,7 +31,7 @@ export const AccountPage = ({
   readonly children: ReactNode;
 }) => {
   const mutation = useMutation();
-  // What was chosen is shown at once; where it could not be kept, what the account has.
+  // The choice is shown at once; if it cannot be saved, the account's value is shown again.
   const [chosen, setChosen] = useState(person.numbers);
   const numbers = mutation.fault ? person.numbers : chosen;
   const [ended, setEnded] = useState<number | null>(null);

@@ -115,7 +115,7 @@ export const ConfirmEmailForm = ({ secret }: { readonly secret: string }) => {
   );
 };
 
-/** Makes a further team, which whoever makes it leads. */
+/** Creates another team, with the person as its lead. */
 export const NewTeamForm = () => {
   const router = useRouter();
   return (

@@ -42,11 +42,11 @@ type Props = {
   readonly width: number | null;
   readonly choices: readonly Choice[];
   readonly chosen: readonly [string, string];
-  /** The team of whose other specs one may be laid under or over; null for whoever is not in it. */
+  /** The team whose other specs can be compared; null for people who are not in it. */
   readonly team: string | null;
 };
 
-/** Widths looked at, px. */
+/** Widths shown, px. */
 const [least, most] = [240, 2560] as const;
 
 type Line = { readonly what: string; readonly from: Exact | null; readonly to: Exact | null };

@@ -8,16 +8,16 @@ import { inFitWorker } from "./in-fit-worker";
 import type { Picture } from "@/ui/picture/picture";
 import type { OpenDesign } from "./use-kept";
 
-/** Boxes that were taken, with the name of where they came from. */
+/** Boxes and the name of their source. */
 export type Taken = {
   readonly name: string;
   readonly source: BoxSource;
   readonly list: BoxList;
-  /** What of the file is no box, or not quite. */
+  /** What in the file is not a box, or not exactly one. */
   readonly notes: readonly string[];
-  /** Null where it is not kept beside the spec. */
+  /** Null if it is not kept with the spec. */
   readonly kept: OpenDesign | null;
-  /** What it was read from, where that is a picture that was chosen on this page. */
+  /** The picture it was read from, if that was chosen on this page. */
   readonly picture: Picture | null;
 };
 

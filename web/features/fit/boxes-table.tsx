@@ -26,21 +26,21 @@ type Props = {
   readonly edges: boolean;
   /** Edges off on purpose, by "12 left", each with its reason. */
   readonly purposes: Readonly<Record<string, string>>;
-  /** What is said of the edges of the box that is chosen. */
+  /** Sentences about the edges of the selected box. */
   readonly about: (index: number, one: BoxFit) => ReactNode;
   readonly source: string;
   /** Its name, and keeping it. */
   readonly named: ReactNode;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
-  /** Where it is said how far off is near. */
+  /** The place where the tolerance is explained. */
   readonly near: ReactNode;
 };
 
 const kinds = ["off", "near", "all"] as const;
 type Kind = (typeof kinds)[number];
 
-/** As many rows are shown first. */
+/** How many rows are shown at first. */
 const rowsAtOnce = 50;
 
 const Signed = ({ value }: { readonly value: Exact }) => (
@@ -50,7 +50,7 @@ const Signed = ({ value }: { readonly value: Exact }) => (
   </>
 );
 
-/** How far off an edge is, or that it is on its line; on purpose it says so, and is in nobody's way. */
+/** The distance of an edge from its line, or that it is on it, or off on purpose. */
 const StandsAs = ({ fit: { is, off }, purpose }: { readonly fit: LineFit; readonly purpose: string | undefined }) => (
   <>
     {purpose !== undefined && "on purpose "}
@@ -74,7 +74,7 @@ const ToColumn = ({ edge, purpose }: { readonly edge: EdgeFit; readonly purpose:
   </td>
 );
 
-/** A top or bottom and how it stands on rows or the baseline, where there are any. */
+/** A top or bottom edge compared with rows or the baseline, if there are any. */
 const DownCell = ({
   at,
   fit,
@@ -97,7 +97,7 @@ const DownCell = ({
   </td>
 );
 
-/** An edge and how it stands; nothing where the entry is an edge of a picture that stands on a line of the other kind. */
+/** An edge and its verdict; nothing if it is an edge of a picture on a line of the other kind. */
 const EdgeCells = ({ edge, purpose }: { readonly edge: EdgeFit | null; readonly purpose: string | undefined }) =>
   edge === null ? (
     <>

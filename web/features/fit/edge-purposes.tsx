@@ -9,9 +9,9 @@ type Props = {
   readonly index: number;
   /** It is an edge of a picture. */
   readonly isEdge: boolean;
-  /** Null where the design is not kept: a reason is kept with it. */
+  /** Null if the design is not kept, because a reason is stored with it. */
   readonly purposes: Readonly<Record<string, string>> | null;
-  /** Null where whoever looks may not say so. */
+  /** Null for people who may not set it. */
   readonly onPurpose: ((edge: BoxSide, reason: string | null) => Promise<void>) | null;
 };
 

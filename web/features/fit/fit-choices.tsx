@@ -6,7 +6,7 @@ const asks = ["spec", "grid"] as const;
 export type Ask = (typeof asks)[number];
 const askWords: Readonly<Record<Ask, string>> = { spec: "Against this spec", grid: "Which grid is it?" };
 
-/** The draft among what boxes are held against; the others are versions by their number. */
+/** The draft, among what boxes are compared with; versions have their number. */
 export const onDraft = "draft";
 
 const entriesWords = ({ edges, boxes: { length } }: BoxList): string =>
@@ -15,12 +15,12 @@ const entriesWords = ({ edges, boxes: { length } }: BoxList): string =>
 type Props = {
   readonly ask: Ask;
   readonly onAsk: (ask: Ask) => void;
-  /** The boxes looked at; null while there are none. */
+  /** The boxes shown; null while there are none. */
   readonly list: BoxList | null;
   readonly onList: (list: BoxList) => void;
   readonly layout: Layout;
   readonly base: Exact;
-  /** Versions that boxes may be held against beside the draft. */
+  /** Versions that boxes can be compared with, besides the draft. */
   readonly versions: readonly string[];
   readonly against: string;
   readonly onAgainst: (number: string) => void;
@@ -30,7 +30,7 @@ type Props = {
   readonly onOther: () => void;
 };
 
-/** What is asked of the boxes, the width they were measured at, and what they are held against. */
+/** The question, the width of the boxes, and what they are compared with. */
 export const FitChoices = (props: Props) => {
   const { ask, onAsk, list, onList, layout, base, versions, against, onAgainst, at, onAt, onOther } = props;
   return (

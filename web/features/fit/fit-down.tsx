@@ -54,7 +54,7 @@ type GapsProps = {
 /** Most gaps of one run that are written out. */
 const mostGaps = 6;
 
-/** White space between boxes of one size beside or below each other: those where it is not the same. */
+/** White space between boxes of one size beside or below each other, where it differs. */
 export const Gaps = ({ gaps, runs, boxes }: GapsProps) => {
   if (runs.all === 0) return null;
   const unequal = gaps.filter(({ equal }) => !equal);

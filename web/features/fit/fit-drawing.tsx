@@ -27,7 +27,7 @@ type Props = {
   readonly list: BoxList;
   readonly chosen: number | null;
   readonly onChoose: (index: number | null) => void;
-  /** The picture the boxes were read from, drawn with the columns; null where there is none. */
+  /** The picture the boxes were read from, drawn with the columns; null if there is none. */
   readonly picture?: { readonly is: Picture; readonly snaps: Snaps; readonly onMark: (box: Marked) => void } | null;
 };
 
@@ -38,13 +38,16 @@ const mostLabels = 40;
 
 /** Room above the boxes for column numbers, and beside them, screen px. */
 const [above, beside] = [24, 16];
-/** Names are written where there are so few boxes that they can be told apart. */
+/** Names are written if there are few enough boxes to tell them apart. */
 const mostNamed = 80;
 const round = (px: number): number => Math.round(px * 100) / 100;
 
 const standings = ["on", "near", "off"] as const satisfies readonly Standing[];
 
-/** Boxes over the columns they are held against; each edge marked as it stands: a foot where it is on, dashes where near, a cross where off. */
+/**
+ * Boxes over the columns they are compared with. Each edge is marked: a foot if it is on, dashes if near, a cross if
+ * off.
+ */
 export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null }: Props) => {
   const { ref, width } = useSize<HTMLDivElement>();
   const wide = toNumber(fit.width);
@@ -61,7 +64,7 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null
   const paths = useMemo(() => edgePaths(fit.boxes, scale), [fit, scale]);
   const height = Math.min(Math.max(bottom, picture?.is.height ?? 0), 20_000) * scale;
   const named = list.boxes.length <= mostNamed;
-  // A group begins where the first in it does: one of their names is enough.
+  // A group begins where its first box does: one name is enough.
   const places = new Set<string>();
   const alone = ({ x, y }: BoxList["boxes"][number]): boolean => {
     const place = `${Math.round((toNumber(x) * scale) / 8)} ${Math.round((toNumber(y) * scale) / 8)}`;
@@ -218,7 +221,7 @@ const MarkedRect = ({ is, scale }: { readonly is: Marked; readonly scale: number
   </>
 );
 
-/** Differences of upright sides that are off the grid, where they stand, screen px; the first so many. */
+/** Differences of vertical sides that are off the grid, at their places, screen px; only the first ones. */
 const offLabels = (
   boxes: readonly BoxFit[],
   scale: number,
@@ -238,7 +241,7 @@ const offLabels = (
 
 const cross = (x: number, y: number): string => `M${round(x - 4)} ${round(y - 4)}l8 8m0 -8l-8 8`;
 
-/** Outlines of all boxes, and their edges by how they stand, each as one path: thousands are drawn as fast as ten. */
+/** Outlines of all boxes, and their edges by verdict, each as one path, so that thousands are drawn as fast as ten. */
 const edgePaths = (boxes: readonly BoxFit[], scale: number): Readonly<Record<Standing | "outlines", string>> => {
   const found: Record<Standing | "outlines", string[]> = { on: [], near: [], off: [], outlines: [] };
   for (const { box, left, right, top, bottom } of boxes) {

@@ -54,11 +54,11 @@ type Props = {
   readonly at: string | null;
   /** The kept design to begin with. */
   readonly design: number | null;
-  /** What is asked of the boxes at first. */
+  /** The first question. */
   readonly ask: Ask;
 };
 
-/** Boxes measured in a design or a page, held against the draft; or the grids they may have been drawn on. */
+/** Boxes measured in a design or a page, compared with the draft, or the grids they may have been drawn on. */
 export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) => {
   const { address, layout: draft, latest, edit, undo, mayEdit } = useDraftOfPage();
   const kept = useKept(address);
@@ -71,7 +71,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
   const [tolerance, setTolerance] = useState<Tolerance>("1");
   const [at, setAt] = useState(asked ?? "");
   const [chosen, setChosen] = useState<number | null>(null);
-  /** How many lists were taken: each is looked at anew. */
+  /** How many lists were opened: each starts anew. */
   const [takes, setTakes] = useState(0);
   const named = layout.breakpoints.find(({ id }) => id === at) ?? null;
   const breakpoint = named ?? (taken ? breakpointAt(layout, taken.list.width) : (layout.breakpoints.at(-1) ?? null));
@@ -104,7 +104,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
   };
   const put = (next: Breakpoint, done: string): void =>
     putWhole({ ...draft, breakpoints: draft.breakpoints.map((one) => (one.id === next.id ? next : one)) }, done);
-  /** Puts a grid that was found in the breakpoint looked at, as one edit. */
+  /** Gives the current breakpoint a found grid, as one edit. */
   const use = (grid: GridFound): void => {
     if (!breakpoint) return;
     put(withGrid(breakpoint, grid), `${breakpoint.name} has ${gridWords(grid)}.`);
@@ -180,7 +180,7 @@ export const FitPage = ({ at: asked, design: first, ask: askedFirst }: Props) =>
     const read = await inFitWorker(async (worker): Promise<ReadBoxes> => worker.read(list)).catch(() => null);
     if (read?.ok) take({ name, source, notes, list: read.list, kept: null, picture: null });
   };
-  // What the address asks for, else what was looked at last in this tab.
+  // What the address names, else what was open last in this tab.
   const begun = useRef(false);
   useEffect(() => {
     if (begun.current) return;

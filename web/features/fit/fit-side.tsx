@@ -287,7 +287,7 @@ const Grids = ({ fit, grids, breakpoint, mayEdit, design, team, onUse }: GridsPr
   );
 };
 
-/** Whether a grid that was found is the one the boxes were held against. */
+/** Whether a found grid is the one the boxes were compared with. */
 const isThis = ({ breakpoint: { columns } }: Fit, { columns: count, gutter, margin, marginEnd }: GridFound): boolean =>
   columns.count === count &&
   columns.container.kind === "fluid" &&

@@ -4,7 +4,7 @@ import type { ReadBoxes } from "@/workers/fit.worker";
 import type { Taken } from "./boxes-intake";
 import { inFitWorker } from "./in-fit-worker";
 
-/** A picture that came from under the sheet, with the edges found in it, or the boxes of a drawing; words where it cannot be read. */
+/** A picture from under the sheet, with its edges, or the boxes of a drawing; an error text if it cannot be read. */
 export const readHanded = async ({ file, picture }: HandedPicture): Promise<Taken | string> => {
   if (file.size > pictureLimits.bytes)
     return `${file.name} has more than ${pictureLimits.bytes / 1024 / 1024} MiB, too many to look for its edges. Save it smaller.`;

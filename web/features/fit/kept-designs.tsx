@@ -6,7 +6,7 @@ import type { Kept, KeptDesign } from "./use-kept";
 
 type Props = {
   readonly kept: Kept;
-  /** The one that is looked at. */
+  /** The open one. */
   readonly open: number | null;
   readonly mayEdit: boolean;
   readonly onOpen: (design: KeptDesign) => void;
@@ -20,7 +20,7 @@ const heldWords: Readonly<Record<BoxSource, { readonly one: string; readonly man
   page: { one: "box of a page", many: "boxes of a page" },
 };
 
-/** Designs kept beside the spec: each is opened as it was, and held against whatever the spec has become. */
+/** Designs kept with the spec. Each is compared with the spec as it is now. */
 export const KeptDesigns = ({ kept, open, mayEdit, onOpen }: Props) => (
   <section aria-label="Saved designs">
     <h2>Saved designs {kept.total > 0 && <span className="num quiet">{kept.total}</span>}</h2>

@@ -6,7 +6,7 @@ type Address = { readonly team: string; readonly spec: string };
 
 const keyOf = ({ team, spec }: Address): string => `ypsiline fit ${team}/${spec}`;
 
-/** Boxes that were looked at last in this tab: a kept design by its id, others as the text they are read from again. */
+/** The boxes opened last in this tab: a kept design by its id, others as text. */
 const last = z.union([
   z.strictObject({ design: z.number() }),
   z.strictObject({ name: z.string(), source: z.enum(boxSources), notes: z.array(z.string()), list: z.string() }),
@@ -26,7 +26,7 @@ export const rememberBoxes = (address: Address, { name, source, notes, list, kep
   }
 };
 
-/** What was remembered; null where there is nothing, or nothing that can be read. */
+/** What was remembered; null if there is nothing, or it cannot be read. */
 export const lastBoxes = (address: Address): LastBoxes | null => {
   try {
     const found = last.safeParse(JSON.parse(sessionStorage.getItem(keyOf(address)) ?? "null"));

@@ -33,7 +33,7 @@ export const NewFromGrid = ({ team, grids, design, onCancel }: Props) => {
       return setFault(answer.fault.issues[0]?.message ?? answer.fault.detail);
     }
     const { team: of, spec } = answer.value;
-    // The spec is there; where the design cannot be kept, that is seen on its page, which has it not.
+    // The spec exists. If the design cannot be kept, its page shows none.
     await send(
       "POST /api/specs/:team/:spec/designs",
       { team: of, spec },

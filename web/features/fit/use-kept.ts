@@ -10,7 +10,7 @@ import { base64Of } from "@/ui/picture/picture";
 /** A design kept beside the spec, as lists show it. */
 export type KeptDesign = Told<"GET /api/specs/:team/:spec/designs">["designs"][number];
 
-/** One that is looked at: its edges that are off on purpose, each with the reason, by "12 left". */
+/** The open design: its edges that are off on purpose, with their reasons, by "12 left". */
 export type OpenDesign = { readonly id: number; readonly purposes: Readonly<Record<string, string>> };
 
 type Address = { readonly team: string; readonly spec: string };
@@ -54,7 +54,7 @@ export const useKept = ({ team, spec }: Address) => {
       pages.current += 1;
       await read();
     },
-    /** Saves a list, and its picture with it; its id, or null where it could not be, which is said. */
+    /** Saves a list with its picture. Returns its id, or null after showing why it failed. */
     keep: async (
       name: string,
       source: BoxSource,
@@ -82,17 +82,17 @@ export const useKept = ({ team, spec }: Address) => {
       await read();
       return id;
     },
-    /** Where a design's picture is. */
+    /** The address of a design's picture. */
     pictureAt: (id: number): string => `/api/specs/${team}/${spec}/designs/${id}/picture`,
     remove: (design: Pick<KeptDesign, "id" | "name">) => remove(design, true),
-    /** A design's box list as text, and its edges off on purpose; null where it is not there any more, which is said. */
+    /** A design's box list as text, and its edges off on purpose; null, with a notice, if it no longer exists. */
     open: async (id: number): Promise<Told<"GET /api/specs/:team/:spec/designs/:id"> | null> => {
       const answer = await ask("GET /api/specs/:team/:spec/designs/:id", { team, spec, id });
       if (answer.ok) return answer.value;
       notify(answer.fault.detail);
       return null;
     },
-    /** Says of an edge that it is off on purpose, or no more; the purposes as they are then, null where that could not be said. */
+    /** Marks an edge as off on purpose, or removes the mark. Returns all marks, or null if that failed. */
     setPurpose: async (design: OpenDesign, box: number, edge: BoxSide, reason: string | null): Promise<OpenDesign | null> => {
       const answer = await send("POST /api/specs/:team/:spec/designs/:id/purposes", { team, spec, id: design.id }, { box, edge, reason });
       if (!answer.ok) {

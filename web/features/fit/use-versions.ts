@@ -30,7 +30,7 @@ export const useVersions = ({ team, spec }: Address) => {
   return {
     numbers,
     layouts,
-    /** Reads a version's layout; false where it cannot be, which is said. */
+    /** Reads a version's layout; false, with a notice, if that fails. */
     read: async (number: string): Promise<boolean> => {
       if (layouts.has(number)) return true;
       try {

@@ -6,7 +6,7 @@ import { notify } from "@/ui/notify";
 import { type Choosable, SpecChoice } from "@/ui/spec-choice";
 import { useMutation } from "@/ui/use-mutation";
 
-/** What a draft that follows nothing is to follow, and from which of its versions on. What it followed before stands there first. */
+/** Chooses what a draft follows, and from which version. What it followed before comes first. */
 export const BeginFollowing = () => {
   const { address, followed, store, edit } = useDraftOfPage();
   const mutation = useMutation();
@@ -19,7 +19,7 @@ export const BeginFollowing = () => {
   const begin = async (event: FormEvent) => {
     event.preventDefault();
     if (!spec) return;
-    // Where it has just stopped following another, that is to be known first.
+    // If it has just stopped following another spec, that must be saved first.
     await store.flush();
     await mutation.send("POST /api/specs/:team/:spec/follow", address, { team: spec.team, spec: spec.spec, number }, ({ name }) =>
       notify(

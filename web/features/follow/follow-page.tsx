@@ -22,7 +22,7 @@ import { notify } from "@/ui/notify";
 import { BeginFollowing } from "./begin-following";
 import { type Looked, useFollowing } from "./use-following";
 
-/** What was changed on both sides, each with the two values one of which is to stand. */
+/** What was changed on both sides, each with the two values to choose from. */
 const Questions = ({
   met,
   before,
@@ -137,7 +137,10 @@ const Taking = ({ to, looked }: { readonly to: string; readonly looked: Extract<
   );
 };
 
-/** What a spec follows: which version it has taken, what it changed itself, and what a later version would do; taken as one edit. */
+/**
+ * What a spec follows: the taken version, its own changes, and what a later version would change; taking it is one
+ * edit.
+ */
 export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
   const { layout, followed, mayEdit, edit } = useDraftOfPage();
   const taken = layout.follows?.version ?? null;
@@ -145,7 +148,7 @@ export const FollowPage = ({ to: asked }: { readonly to: string | null }) => {
   const [chosen, setChosen] = useState(asked);
   const to = newer.find(({ number }) => number === chosen)?.number ?? newer[0]?.number ?? null;
   useQueryShown(to === null ? {} : { to });
-  // With nothing newer the version taken is held against itself: what differs is one's own.
+  // Without a newer version the taken one is compared with itself: all differences are own changes.
   const looked = useFollowing(followed, taken, to ?? taken, layout);
   const own = looked.kind === "known" ? countChanges(looked.base, withoutFollows({ ...layout, name: looked.base.name })) : null;
   const stop = (): void => {

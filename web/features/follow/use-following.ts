@@ -7,13 +7,13 @@ import { followedLayout } from "@/draft/followed";
 import { inWorker } from "@/ui/in-worker";
 import type { FollowWorker } from "@/workers/follow.worker";
 
-/** A version taken and a later one, and what the later one would do to the draft; or why that is not known. */
+/** The taken version and a later one, and what the later one would change; or why that is unknown. */
 export type Looked =
   | { readonly kind: "looking" }
   | { readonly kind: "fault"; readonly words: string }
   | { readonly kind: "known"; readonly base: Layout; readonly theirs: Layout; readonly following: Following };
 
-/** What taking a later version would do, worked out anew whenever the draft changes. */
+/** What taking a later version would change, calculated again whenever the draft changes. */
 export const useFollowing = (followed: FollowedSpec | null, taken: string | null, to: string | null, mine: Layout): Looked => {
   const [looked, setLooked] = useState<{ readonly of: string; readonly mine: Layout; readonly outcome: Looked } | null>(null);
   const of = `${followed?.team ?? ""}/${followed?.spec ?? ""} ${taken ?? ""} ${to ?? ""}`;

@@ -28,7 +28,7 @@ type Props = {
   /** Whether it is in this page; otherwise a link leads to it. */ readonly shown: boolean;
 };
 
-/** Which content stands where at a breakpoint: every number, why it leaves the grid, and the word map to copy. */
+/** The areas of a breakpoint: every number, why one leaves the grid, and the word map to copy. */
 export const AreasTable = ({ layout, resolution, shown }: Props) => {
   const { areas, breakpoint } = resolution;
   if (!shown)

@@ -17,7 +17,7 @@ import { TableScroll } from "@/ui/table-scroll";
 
 type Props = { readonly layout: Layout; readonly breakpoint: Breakpoint; readonly resolution: Resolution };
 
-/** Most areas whose facts stand in one drawing; there are tables of all. */
+/** Maximum number of areas with facts in one drawing; the tables have all. */
 const mostAreas = 100;
 
 /**

@@ -4,7 +4,7 @@ type Props = {
   /** The package's name, `@TEAM/SPEC`, and this version of it. */
   readonly name: string;
   readonly version: string;
-  /** Where the team publishes: the registry's address, as the reader has this site. */
+  /** The registry's address, on the host the reader uses. */
   readonly registry: string;
   readonly isPublic: boolean;
   readonly withdrawn: boolean;
@@ -19,7 +19,7 @@ const Line = ({ text, label }: { readonly text: string; readonly label: string }
   </div>
 );
 
-/** How a project depends on this version: one line, and once the line that says where the team publishes. */
+/** How a project depends on this version: one line, and once the line with the team's registry. */
 export const Depend = ({ name, version, registry, isPublic, withdrawn, file }: Props) => {
   const [scope = ""] = name.split("/");
   return (

@@ -1,7 +1,7 @@
 import { breakpointRanges, fromJsonNumber, type Layout, termsAt } from "@ypsiline/core";
 import { GridStrip, MarginHatch } from "@/ui/grid-strip";
 
-/** Where the names stand: beside the strips, or above them where the page is narrow. */
+/** The place of the names: beside the strips, or above them on a narrow page. */
 type Place = "beside" | "above";
 
 const places = {

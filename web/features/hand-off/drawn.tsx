@@ -41,7 +41,7 @@ const Notes = ({ layout }: { readonly layout: Layout }) => {
   );
 };
 
-/** The widest that the last breakpoint is looked at. */
+/** The largest width at which the last breakpoint is shown. */
 const widest = 2560;
 
 const html = (part: ReactNode): string => renderToStaticMarkup(part);

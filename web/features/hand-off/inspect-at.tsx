@@ -21,7 +21,10 @@ const layoutOf = (file: string): Promise<Layout> => {
   return known;
 };
 
-/** Draws a breakpoint at another width where it stands in the page. Fetched when a width is first chosen: it brings the arithmetic. */
+/**
+ * Draws a breakpoint at another width, in its place on the page. It is fetched when a width is first chosen, with the
+ * arithmetic.
+ */
 export const drawAt = async (place: HTMLElement, file: string, id: string, width: number): Promise<void> => {
   const layout = await layoutOf(file);
   const breakpoint = layout.breakpoints.find((one) => one.id === id);

@@ -1,6 +1,6 @@
 import { type Inspected, plainText } from "@ypsiline/core";
 
-/** What is told of something that is pointed at, as text: it stands in the page as an attribute of what is drawn. */
+/** The text about something that is pointed at: an attribute of the drawn element. */
 export type InspectedText = {
   readonly kind: string;
   readonly title: string;

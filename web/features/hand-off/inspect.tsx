@@ -5,9 +5,9 @@ import { CopyButton } from "@/ui/copy-button";
 import type { InspectedText } from "./inspect-data";
 
 type Props = {
-  /** Where the layout of this version is. */
+  /** The address of this version's layout. */
   readonly file: string;
-  /** Breakpoints by id, with the widths that can be looked at. */
+  /** Breakpoints by id, with the widths that can be shown. */
   readonly breakpoints: readonly {
     readonly id: string;
     readonly name: string;
@@ -17,7 +17,7 @@ type Props = {
   }[];
 };
 
-/** What can be pointed at stands in the page as HTML; without scripts it is only read. */
+/** Everything that can be pointed at is HTML in the page, and readable without scripts. */
 const items = "[data-inspect]";
 
 const all = (of: ParentNode): readonly (HTMLElement | SVGElement)[] => [...of.querySelectorAll<HTMLElement | SVGElement>(items)];

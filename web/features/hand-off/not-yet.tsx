@@ -3,7 +3,7 @@ import type { Problem } from "@/server/http/problem";
 /** Seconds before a page without scripts asks again. */
 const again = 5;
 
-/** What stands where a hand-off page cannot be drawn now: much is being worked on, or its layout is too large to draw. */
+/** Shown if a hand-off page cannot be drawn: the server is busy, or the layout is too large. */
 export const NotYet = ({ problem }: { readonly problem: Problem }) => {
   const passing = problem.code === "busy" || problem.code === "too-many";
   return (

@@ -5,7 +5,7 @@ import { TableScroll } from "@/ui/table-scroll";
 const marginWords = ({ margin }: Columns): Words =>
   margin.start === margin.end ? lengthWords(margin.start) : joined([lengthWords(margin.start), lengthWords(margin.end)], ", ");
 
-/** The numbers of every breakpoint: as declared, and what they come to at the drawn-at size. */
+/** The numbers of every breakpoint: as declared, and resolved at the drawn-at size. */
 export const NumbersTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
   <TableScroll label="Numbers of every breakpoint" className="card-plain">
     <table className="numbers num">

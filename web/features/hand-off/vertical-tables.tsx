@@ -3,7 +3,7 @@ import { Num, Said } from "@/ui/num";
 import { pointedAt } from "./inspect-data";
 import { TableScroll } from "@/ui/table-scroll";
 
-/** Rows and baseline of every breakpoint: as declared, and what they come to at the size it is drawn at. */
+/** Rows and baseline of every breakpoint: as declared, and resolved at the drawn-at size. */
 export const RowsTable = ({ layout, drawn }: { readonly layout: Layout; readonly drawn: Resolutions }) => (
   <TableScroll label="Rows and baseline of every breakpoint" className="card-plain">
     <table className="numbers num">
@@ -41,7 +41,7 @@ export const RowsTable = ({ layout, drawn }: { readonly layout: Layout; readonly
   </TableScroll>
 );
 
-/** Spacing steps with the px they come to, as bars to scale. */
+/** Spacing steps with their px, as bars to scale. */
 export const SpacingList = ({ layout }: { readonly layout: Layout }) => (
   <ul className="card-plain spacing-list num">
     {spacingSteps(layout).map(({ name, px }) => (
@@ -64,7 +64,7 @@ const textRows = ({ text, breakpoints }: Layout) =>
     }),
   ]);
 
-/** What is told of a text role that is pointed at, as it is at the first breakpoint; nothing for its sizes elsewhere. */
+/** The text about a text role that is pointed at, with its size at the first breakpoint only. */
 const inspectedRole = (layout: Layout, drawn: Resolutions, role: string) => {
   const first = drawn(breakpointRanges(layout)[0]?.breakpoint.id ?? "");
   const found = first && inspectable(layout, first).find(({ id }) => id === `text ${role}`);

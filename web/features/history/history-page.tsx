@@ -12,7 +12,9 @@ import { ask } from "@/ui/request";
 import { notify } from "@/ui/notify";
 import "./history.scss";
 
-/** A draft as it stood before some edits, before the last of them and at the moment looked at; what could not be had says why. */
+/**
+ * A draft before some edits, before the last of them, and at the shown moment; or why one of these is not available.
+ */
 type Looked = { readonly before: Layout; readonly last: Layout; readonly moment: Layout } | { readonly fault: string };
 
 const counted = (edits: number): string => `${edits} ${edits === 1 ? "edit" : "edits"}`;
@@ -101,7 +103,7 @@ const Moment = ({ stretch }: { readonly stretch: Stretch }) => {
   );
 };
 
-/** What one edit did, as its name: ": Desk gutter 24 → 32"; nothing where it changed nothing that is told. */
+/** What an edit did, as part of its name: ": Desk gutter 24 → 32"; empty if nothing visible changed. */
 const editWords = (before: Layout, after: Layout): string => {
   const [first, ...others] = compareLayouts(before, after).map((change) => plainText(changeInPlace(change, after)));
   return first === undefined ? "" : `: ${first}${others.length > 0 ? ` and ${others.length} more` : ""}`;

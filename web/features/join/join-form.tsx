@@ -5,7 +5,7 @@ import { useState } from "react";
 import { FormField } from "@/ui/form-field";
 import { useMutation } from "@/ui/use-mutation";
 
-/** Takes an invitation up: at a press where the invited person is signed in, else with a new account. */
+/** Accepts an invitation: with one press if the invited person is signed in, else with a new account. */
 export const JoinForm = ({ secret, email, signedIn }: { readonly secret: string; readonly email: string; readonly signedIn: boolean }) => {
   const router = useRouter();
   const mutation = useMutation();

@@ -14,7 +14,7 @@ import { useMutation } from "@/ui/use-mutation";
 /** Everything that can be commented on, with its name. */
 type Commentable = readonly { readonly value: string; readonly label: string }[];
 
-/** What a comment is about, in words; what is no longer there is told by its id. */
+/** What a comment is about, in words; something that was removed is named by its id. */
 const labelOf = (about: string, commentable: Commentable): string =>
   commentable.find(({ value }) => value === about)?.label ?? `${about} (gone)`;
 

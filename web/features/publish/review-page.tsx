@@ -16,16 +16,16 @@ type Props = {
   readonly team: string;
   readonly spec: string;
   readonly revision: number;
-  /** The version it is held against; null before the first. */
+  /** The version it is compared with; null before the first. */
   readonly last: string | null;
-  /** What was worked out by the time the page was asked for; null where it is still to come. */
+  /** What was calculated before the page was requested; null if it is still to come. */
   readonly known: ReviewAnswer | null;
   readonly threads: Page<Thread>;
   readonly mayComment: boolean;
   readonly about: string;
   readonly mayPublish: boolean;
   readonly publishers: "leads" | "authors";
-  /** What stands above and below the form on the right. */
+  /** Content above and below the form on the right. */
   readonly above: ReactNode;
   readonly below: ReactNode;
 };
@@ -58,7 +58,9 @@ const useReview = (team: string, spec: string, revision: number, known: ReviewAn
   return { review, fault };
 };
 
-/** What changes, what is said of it, and publishing it. A large draft's review is worked out while the page is there already. */
+/**
+ * What changes, comments on it, and publishing. A large draft's review is calculated while the page is already shown.
+ */
 export const ReviewPage = (props: Props) => {
   const { team, spec, revision, last, known, threads, mayComment, about, mayPublish, publishers, above, below } = props;
   const { review, fault } = useReview(team, spec, revision, known);

@@ -15,13 +15,13 @@ type Props = {
   readonly mayDecide: boolean;
 };
 
-/** Where the review of this draft stands, and what whoever looks at it can do about that. */
+/** The state of this draft's review, and what the person can do. */
 export const ReviewPanel = ({ team, spec, revision, review, mayAsk, mayDecide }: Props) => {
   const mutation = useMutation();
   const [words, setWords] = useState("");
   const open = review !== null && review.decision === null;
   const moved = review !== null && review.revision !== revision;
-  // What is being looked at, or was approved as it is, is not asked for again.
+  // No new request while a review is open, or if this draft was approved.
   const mayRequest = mayAsk && (review === null || moved || review.decision === "sent-back");
   const decide = (decision: "approved" | "sent-back") => async () => {
     if (review && (await mutation.send("POST /api/drafts/:team/:spec/reviews/:id", { team, spec, id: review.id }, { decision, words })))

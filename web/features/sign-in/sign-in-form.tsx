@@ -1,4 +1,4 @@
-/** What went wrong, in words; null where nothing did. */
+/** What went wrong, in words; null if nothing did. */
 const wordsOf = (fault: string | undefined, wait: string | undefined): string | null => {
   if (fault === "wrong") return "This address and password do not belong together. Check both and try again.";
   if (fault !== "too-many") return null;

@@ -75,7 +75,10 @@ const CountTags = ({ problems, cautions, changes }: DraftCounts) => (
 type Props = {
   readonly overview: Overview;
   readonly scale: number;
-  /** The widest breakpoint of all cards of the page, px of layout: where there is too little room, all are drawn smaller alike. */
+  /**
+   * The widest breakpoint of all cards of the page, px of layout. With too little room, all are drawn smaller at one
+   * scale.
+   */
   readonly widest: number;
   /** Whether its settings may be changed. */
   readonly settings: boolean;

@@ -18,7 +18,7 @@ type Props = {
   };
   /** Teams it may be moved to. */
   readonly teams: readonly { readonly slug: string; readonly name: string }[];
-  /** What it follows: null for nothing, undefined for whoever may not say. */
+  /** What it follows: null for nothing, undefined for people who may not set it. */
   readonly follows: { readonly spec: string; readonly version: string } | null | undefined;
   readonly mayName: boolean;
   readonly mayManage: boolean;
@@ -83,7 +83,7 @@ const Move = ({ spec, teams }: Pick<Props, "spec" | "teams">) => {
   );
 };
 
-/** What a spec is called, where it is, what it follows, whose it is, and whether it is put away. */
+/** The settings of a spec: name, address, what it follows, its team, and archiving. */
 export const SpecSettings = ({ spec, teams, follows, mayName, mayManage, isTemplate, mayCreate }: Props) => {
   const mutation = useMutation();
   const at = { team: spec.team, spec: spec.slug };

@@ -1,7 +1,7 @@
 import type { OutboxLetter } from "@/server/teams/team";
 import { timeText } from "@/ui/dates";
 
-/** Letters of a team: sent by mail and how far each is, or kept for leads to pass on where there is no mail. */
+/** Letters of a team: their progress if sent by mail; without mail, leads pass them on. */
 export const Outbox = ({ letters, mail }: { readonly letters: readonly OutboxLetter[]; readonly mail: boolean }) => (
   <section aria-labelledby="outbox-title">
     <h2 id="outbox-title">Outbox</h2>

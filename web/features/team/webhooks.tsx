@@ -18,7 +18,7 @@ const formWords: Readonly<Record<WebhookForm, string>> = {
 };
 const stateTag = { waiting: "caution", delivered: "held", failed: "problem" } as const;
 
-/** Addresses that are told when a version comes out or is withdrawn, and how that went. */
+/** Addresses that receive a message about published and withdrawn versions, and their deliveries. */
 export const Webhooks = ({ team, webhooks, deliveries }: Props) => {
   const mutation = useMutation();
   const [url, setUrl] = useState("");

@@ -19,7 +19,7 @@ const firstOf = ({ name }: Area, layout: Layout): Readonly<Record<AreaContent["k
   cards: { kind: "cards", count: 6, words: "A card of this area." },
 });
 
-/** A picture that an area holds: where it is shown from, and the file, where it was chosen here. */
+/** The picture of an area: its address, and the file if it was chosen here. */
 export type Picture = { readonly address: string; readonly file: File | null };
 
 type Props = {

@@ -1,3 +1,3 @@
-/** What stands in the areas of a tried page: their names, text in the spec's roles, content of the draft's own, or a page of somebody's own. */
+/** Content of the areas in Try: their names, text in the spec's roles, the draft's own content, or an own page. */
 export const tryFills = ["plain", "text", "own", "page"] as const;
 export type TryFill = (typeof tryFills)[number];

@@ -4,9 +4,9 @@ import { edgesHeld, exact, type Layout, mostOff, type Resolution, resolve, rowsT
 export type TooMuch = {
   readonly id: string;
   readonly area: string;
-  /** How high the content is and how much its rows hold; null where it is not too high. */
+  /** Height of the content and of its rows; null if it fits. */
   readonly down: { readonly needs: number; readonly holds: number; readonly rows: number; readonly needsRows: number | null } | null;
-  /** How much wider than its columns the content is; 0 where it is not. */
+  /** How much wider than its columns the content is; 0 if it fits. */
   readonly across: number;
 };
 
@@ -15,9 +15,9 @@ export type AreasMeasured = {
   readonly areas: number;
   readonly edges: number;
   readonly largest: number;
-  /** The first edge that is off by more than the browser's own rounding, or an area that is not where it should be at all. */
+  /** The first edge that is off by more than the browser's rounding, or a misplaced area. */
   readonly off: { readonly area: string; readonly edge: string; readonly by: number | null } | null;
-  /** How far the page scrolls sideways, px; 0 where it does not. */
+  /** How far the page scrolls sideways, px; 0 if it does not. */
   readonly sideways: number;
   /** Areas that do not hold their content. */
   readonly tooMuch: readonly TooMuch[];
@@ -33,7 +33,7 @@ const edgeNames = { left: "start", right: "end", top: "top", bottom: "bottom" } 
 /** Lengths of content are whole px in browsers: one more may be rounding. */
 const rounding = 1;
 
-/** Whether an area holds its content: null where it does. Where rows are bands they grow with it. */
+/** How an area's content exceeds it; null if it fits. Bands grow with their content. */
 const tooMuchIn = (element: Element, area: Resolution["areas"][number]): TooMuch | null => {
   const { scrollHeight, clientHeight, scrollWidth, clientWidth } = element;
   const high = area.height !== null && scrollHeight > clientHeight + rounding;
@@ -66,7 +66,7 @@ export const measureAreas = (page: Document, layout: Layout, resolution: Resolut
     }
     if (drawn !== (area !== undefined)) off ??= { area: name, edge: drawn ? "is shown" : "is not shown", by: null };
     if (!drawn || !area) continue;
-    // What stands for content that there is none of is no content.
+    // A placeholder is not content.
     const empty = element.querySelector(":scope > .page-content:empty") !== null;
     const over = holders.has(id) || empty ? null : tooMuchIn(element, area);
     if (over) tooMuch.push(over);
@@ -115,8 +115,8 @@ const hiddenFrame = async (html: string): Promise<HTMLIFrameElement> => {
 };
 
 /**
- * Lays a page out at every width from 240 to 2560 and measures every edge of every area, some widths at a time so that the
- * page it runs in stays quick. Null where it was given up.
+ * Lays a page out at every width from 240 to 2560 and measures every edge of every area, a few widths at a time so that
+ * the page stays responsive. Null if it was cancelled.
  */
 export const sweepAreas = async (
   html: string,

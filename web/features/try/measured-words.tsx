@@ -10,7 +10,7 @@ export const offWords = ({ area, edge, by }: NonNullable<AreasMeasured["off"]>):
 type Props = {
   readonly measured: AreasMeasured | null;
   readonly short?: boolean;
-  /** Gives an area so many rows; null where that may not be done here. */
+  /** Gives an area a number of rows; null if that is not allowed here. */
   readonly onRows?: ((area: string, rows: number) => void) | null;
 };
 

@@ -5,7 +5,7 @@ export const ownPageLimits = { bytes: 1024 * 1024, elements: 20_000 } as const;
 
 /** A page of somebody's own, made ready to be laid out by a draft's stylesheet in a frame without scripts or network. */
 export type OwnPage = {
-  /** Its markup, with an element of the name `place` where the stylesheet goes. */
+  /** Its markup, with an element named `place` for the stylesheet. */
   readonly html: string;
   readonly place: string;
   /** Ids of areas that an element says it is (`data-area`), and what elements say that is no area of the layout. */
@@ -37,14 +37,14 @@ const addresses = new Set([
  */
 const policy = (fonts: string): string => `default-src 'none'; style-src 'unsafe-inline'; img-src data:; font-src data: ${fonts}`;
 
-/** The elements that one stands in, the outermost first. */
+/** The ancestors of an element, outermost first. */
 const outwards = (element: Element): readonly Element[] => {
   const found: Element[] = [];
   for (let one = element.parentElement; one; one = one.parentElement) found.unshift(one);
   return found;
 };
 
-/** The element that all of some stand in, nearest to them. */
+/** The nearest common ancestor of elements. */
 const around = (elements: readonly Element[]): Element | null => {
   const [first, ...others] = elements.map(outwards);
   const shared = others.reduce((most, path) => {
@@ -55,9 +55,9 @@ const around = (elements: readonly Element[]): Element | null => {
 };
 
 /**
- * Reads a page: elements with `data-area` (an area's id or name) become that area; the element around those of one level
- * becomes their grid, and what stands between lets them through. Scripts, frames, event handlers and addresses are left out.
- * Returns words where it is no page that can be tried.
+ * Reads a page: elements with `data-area` (an area's id or name) become that area. The common ancestor of one level
+ * becomes their grid; elements between have display: contents. Scripts, frames, event handlers and addresses are
+ * removed. Returns an error text if the page cannot be used.
  */
 export const readOwnPage = (text: string, layout: Layout): OwnPage | string => {
   if (new Blob([text]).size > ownPageLimits.bytes) return "The page is larger than 1 MiB. Leave out what is not needed to see the layout.";

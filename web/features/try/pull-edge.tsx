@@ -7,7 +7,7 @@ type Props = {
   readonly width: number;
   readonly most: number;
   readonly onStart: () => void;
-  /** Where the edge is pulled to, screen px from the page's start. */
+  /** The position of the dragged edge, screen px from the page's start. */
   readonly onPull: (x: number) => void;
   readonly onEnd: () => void;
   readonly onWidth: (width: number) => void;

@@ -94,7 +94,7 @@ export const SweepPanel = ({ html, layout, order, onWidth, own }: Props) => {
   );
 };
 
-/** A width that is looked at when pressed. */
+/** A width that is shown when pressed. */
 const At = ({ width, onWidth }: { readonly width: number; readonly onWidth: (width: number) => void }) => (
   <button type="button" className="btn btn-link p-0 num" onClick={() => onWidth(width)}>
     {width}

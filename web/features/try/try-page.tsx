@@ -52,7 +52,7 @@ type Props = {
   readonly fill: TryFill;
   /** What areas hold, as the server has it. */
   readonly content: PageContent;
-  /** Where the pictures that areas hold are. */
+  /** The address of the areas' pictures. */
   readonly pictures: Readonly<Record<string, string>>;
 };
 
@@ -66,10 +66,10 @@ const fillWords: Readonly<Record<TryFill, string>> = {
 
 /** Room beside and between frames, screen px. */
 const gap = 16;
-/** Least screen px per px of a page that is still looked at. */
+/** Smallest scale of the page, screen px per px. */
 const leastScale = 0.05;
 
-/** The page that is tried: of a draft's areas, or somebody's own; empty where that was not given yet. */
+/** The page in Try: of the draft's areas, or an own one; empty if that was not given yet. */
 const tryHtml = (layout: Layout, fill: TryFill, filling: Pick<PageOptions, "content" | "pictures">, page: OwnPage | null): string => {
   const css = `${fill === "plain" ? "" : shippedFaces()}\n${writeCss(layout, plainCss)}`;
   if (fill === "page") return page ? ownPageHtml(page, css) : "";
@@ -108,7 +108,10 @@ const sayFault = (words: string | null): void => {
   if (words !== null) notify(words);
 };
 
-/** The draft as a page: the stylesheet that is handed off, one element an area, at any width, each edge held against its sum. */
+/**
+ * The draft as a page at any width: the published stylesheet and one element per area. Each edge is compared with its
+ * sum.
+ */
 export const TryPage = ({ width: first, show: shown, fill: filled, content: given, pictures: kept }: Props) => {
   const { address, layout: draft, edit, mayEdit } = useDraftOfPage();
   const [width, setWidth] = useState(first ?? draft.breakpoints.at(-1)?.drawnAt.width ?? 1280);
@@ -144,7 +147,8 @@ export const TryPage = ({ width: first, show: shown, fill: filled, content: give
   const all = useMemo(
     () =>
       breakpointRanges(layout).flatMap(({ breakpoint: { drawnAt }, from, until }): Resolution[] => {
-        // A page follows its width alone: where a breakpoint is drawn outside its range, the nearest width inside is looked at.
+        // A page depends on its width only: for a breakpoint drawn outside its range, the nearest width inside is
+        // shown.
         const nearest = Math.max(from, until === null ? drawnAt.width : Math.min(drawnAt.width, Math.ceil(until) - 1));
         const resolved = resolve(layout, { width: fromJsonNumber(nearest) });
         return resolved.ok ? [resolved.value] : [];

@@ -8,7 +8,7 @@ import { send } from "@/ui/request";
 
 type Address = { readonly team: string; readonly spec: string };
 
-/** What was set in this tab, by spec: a page that is opened again may be told what the server had before. */
+/** What was set in this tab, by spec: a page that is opened again may receive older data from the server. */
 const here = new Map<string, Map<string, AreaContent | null>>();
 
 /** Pause in typing before content is saved, ms. */
@@ -25,15 +25,15 @@ const merged = (given: PageContent, set: ReadonlyMap<string, AreaContent | null>
 
 export type Content = {
   readonly content: PageContent;
-  /** Sets what an area holds and saves it soon; null has it hold nothing. Returns words where it cannot be. */
+  /** Sets an area's content and saves it soon; null removes it. Returns an error text if that is not possible. */
   readonly set: (area: string, content: AreaContent | null) => string | null;
   /** Puts a picture of this computer into an area, at the picture's own size. */
   readonly setPicture: (area: string, file: File, content: AreaContent) => Promise<void>;
-  /** Why the last of it was not saved; null where all is. It is sent again with the next change. */
+  /** Why the last content was not saved; null if all is. It is sent again with the next change. */
   readonly unsaved: string | null;
 };
 
-/** What the areas of a draft hold where it is tried: shown at once, saved after a pause in typing and on leaving the page. */
+/** The areas' content in Try: shown at once, saved after a pause in typing and on leaving the page. */
 export const useContent = (address: Address, given: PageContent): Content => {
   const { team, spec } = address;
   const key = `${team}/${spec}`;

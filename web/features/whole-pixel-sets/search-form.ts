@@ -49,7 +49,10 @@ const px = (text: string, layout: Layout, width: Exact): Exact => {
   return length ? toPx(length, { width, rootFontSize: rootFontSize(layout) }) : exact(0);
 };
 
-/** Where a search begins for a breakpoint: its width (or its held container), its count, gutters and margins around common ones. */
+/**
+ * The initial search for a breakpoint: its width (or its container's own), its count, and gutters and margins around
+ * common ones.
+ */
 export const formFor = (layout: Layout, breakpoint: Breakpoint): SearchForm => {
   const width = fromJsonNumber(breakpoint.drawnAt.width);
   const terms = columnTerms(breakpoint.columns, { width, rootFontSize: rootFontSize(layout) });
@@ -74,7 +77,7 @@ export const formFor = (layout: Layout, breakpoint: Breakpoint): SearchForm => {
   };
 };
 
-/** Counts of "12", "8, 12" or "6-12"; null where it says none. */
+/** Counts of "12", "8, 12" or "6-12"; null if the text has none. */
 export const countsOf = (text: string): readonly number[] | null => {
   const counts = new Set<number>();
   const parts = text
@@ -134,7 +137,7 @@ export const readForm = (form: SearchForm, layout: Layout, breakpoint: Breakpoin
     },
     ranking: {
       base: px(layout.base, layout, width),
-      // A known container leaves its margins as they come: they are not what is looked for.
+      // With a known container, margins are not searched.
       filters: form.known === "container" ? { ...form.filters, margin: false } : form.filters,
       order: form.order,
       today: todaysNumbers(terms),

@@ -27,7 +27,7 @@ const orderWords: readonly (readonly [SetOrder, string])[] = [
   ["widest-container", "widest container"],
 ];
 
-/** What is looked for: the known size, counts, ranges with their steps, what is kept and how it is ranked. */
+/** The search: the known size, counts, ranges with steps, filters and order. */
 export const SearchPanel = ({ layout, breakpoint, form, faults, base, onForm, onBreakpoint }: Props) => {
   const id = useId();
   const set = (next: Partial<SearchForm>): void => onForm({ ...form, ...next });

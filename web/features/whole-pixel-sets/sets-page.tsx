@@ -32,7 +32,7 @@ const SetsChart = dynamic(() => import("./sets-chart").then((module) => module.S
 
 const breakpointOf = (layout: Layout, id: string) => layout.breakpoints.find((one) => one.id === id) ?? layout.breakpoints.at(-1);
 
-/** Which sets of columns, gutter and margin close without fractions at one breakpoint: looked for, compared, tried and used. */
+/** Sets of columns, gutter and margin without fractions at one breakpoint: searched, compared, previewed and used. */
 export const SetsPage = ({ at: first }: { readonly at: string | null }) => {
   const { layout, mayEdit, edit, undo } = useDraftOfPage();
   const [at, setAtId] = useState(first ?? "");

@@ -1,8 +1,8 @@
 import { type Breakpoint, compare, parseLength, pxText, type WholePixelSet } from "@ypsiline/core";
 
 /**
- * A breakpoint with a set's numbers: count, gutter and margins, and where its container is held the container of the
- * set. Margins that only hold such a container off the edges stay, unless they leave it too little room.
+ * A breakpoint with a set's numbers: count, gutter and margins, and the set's container if it has its own. Margins
+ * around such a container stay, unless they leave it too little room.
  */
 export const withSet = (breakpoint: Breakpoint, set: WholePixelSet): Breakpoint => {
   const { columns } = breakpoint;

@@ -18,7 +18,7 @@ export type SetsState = {
 /** After how long a search shows its progress, ms. */
 const patience = 200;
 
-/** The sets of a question, looked for off the main thread. A new question gives up the one before; `cancel` gives up this one. */
+/** The sets of a search, found in a worker. A new search cancels the one before; `cancel` cancels this one. */
 export const useSets = (question: SetsQuestion | null): SetsState & { readonly cancel: () => void } => {
   const [state, setState] = useState<SetsState>({ answer: null, busy: false, share: null, failed: false, givenUp: false });
   const stop = useRef<() => void>(() => undefined);

@@ -17,10 +17,10 @@ const pointOf = (terms: Piece["start"]): Point => ({
   margin: toNumber(terms.margin.start),
 });
 
-/** The curves over all widths: both ends of every straight piece, so that a hand-over is drawn as the jump it is. */
+/** The curves over all widths: both ends of every straight piece, so that breakpoints are drawn as jumps. */
 export const pointsOf = ({ pieces }: Sweep): readonly Point[] => pieces.flatMap(({ start, end }) => [pointOf(start), pointOf(end)]);
 
-/** What jumps at a hand-over, with what it was and is. */
+/** What jumps at a breakpoint, with the values before and after. */
 export type Jump = { readonly label: string; readonly was: Exact; readonly is: Exact; readonly by: Exact };
 
 export const jumpsOf = ({ below, above }: Sweep["handOvers"][number]): readonly Jump[] => {

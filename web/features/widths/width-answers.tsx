@@ -17,7 +17,7 @@ import { Num } from "@/ui/num";
 
 type Props = { readonly sweep: Sweep; readonly layout: Layout; readonly probe: Exact; readonly onProbe: (width: number) => void };
 
-/** Runs of one breakpoint told one by one; past this the rest is counted. */
+/** Maximum number of runs listed for one breakpoint; the rest is counted. */
 const mostTold = 4;
 
 const runWords = ({ first, step, last, count }: WidthRun): string =>
@@ -46,7 +46,10 @@ const Runs = ({ runs, layout }: { readonly runs: readonly WidthRun[]; readonly l
   </ul>
 );
 
-/** Where columns are whole, where they fall under the least, where a fixed container fits, and which widths are clean at a density. */
+/**
+ * Widths where columns are whole, where they fall below the minimum, where a fixed container fits, and which are clean
+ * at a density.
+ */
 export const WidthAnswers = ({ sweep, layout, probe, onProbe }: Props) => {
   const [density, setDensity] = useState(0);
   const name = (id: string): string => layout.breakpoints.find((one) => one.id === id)?.name ?? id;

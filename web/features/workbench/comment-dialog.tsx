@@ -13,12 +13,12 @@ import { useMutation } from "@/ui/use-mutation";
 type Props = {
   readonly address: DraftAddress;
   readonly layout: Layout;
-  /** What is looked at: an area or a breakpoint. */
+  /** The subject: an area or a breakpoint. */
   readonly about: string;
   readonly onClose: () => void;
 };
 
-/** Writes a comment about what is looked at, without leaving the sheet. */
+/** Writes a comment about the current area or breakpoint, without leaving the sheet. */
 export const CommentDialog = ({ address, layout, about: first, onClose }: Props) => {
   const mutation = useMutation();
   const [about, setAbout] = useState(first);

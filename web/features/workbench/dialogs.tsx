@@ -20,12 +20,12 @@ export type DialogName = "add-breakpoint" | "carry" | "comment" | "repair" | "se
 type Props = {
   readonly open: DialogName | null;
   readonly breakpoint: Breakpoint;
-  /** The breakpoint at its drawn-at width; null where it cannot be resolved. */
+  /** The breakpoint at its drawn-at width; null if it cannot be resolved. */
   readonly resolution: Resolution | null;
   readonly facet: Facet;
   /** Breakpoints that are selected in the ledger. */
   readonly picked: ReadonlySet<string>;
-  /** The area worked on; null where none is. */
+  /** The selected area; null if there is none. */
   readonly chosen: string | null;
   /** Adds a breakpoint and looks at it, or says why it cannot be. */
   readonly onAdd: (layout: Layout, id: string) => string | null;

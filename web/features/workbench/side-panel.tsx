@@ -51,7 +51,7 @@ const Spans = ({ bench: { resolution, base } }: Part) => {
 type Side = {
   readonly id: string;
   readonly name: string;
-  /** How many things there are to look at; null where that is not counted. */
+  /** The number on the tab; null if there is none. */
   readonly count: (bench: Bench) => number | null;
   readonly shown: (bench: Bench) => boolean;
   readonly Body: (props: Part) => ReactNode;

@@ -45,20 +45,20 @@ export type Bench = {
   readonly breakpoint: Breakpoint;
   readonly base: Exact;
   readonly result: CheckResult;
-  /** Everything the layout says at the probe's width; null where it cannot be worked out. */
+  /** The resolution at the probe's width; null if there is none. */
   readonly resolution: Resolution | null;
   /** What the layout says at each breakpoint's drawn-at size. */
   readonly drawn: Resolutions;
   /** Why there is no resolution. */
   readonly unresolved: string | null;
-  /** The fix that is pointed at, and what the sheet shows with it; it is stored nowhere. Null where none is. */
+  /** The fix that is pointed at, and what the sheet shows with it. It is not stored. Null if there is none. */
   readonly preview: (Preview & { readonly resolution: Resolution }) | null;
   /** The finding pointed at, and the place of the sheet it marks. */
   readonly focused: Finding | null;
   readonly mark: FindingPlace | null;
   readonly shown: Shown;
   readonly reading: boolean;
-  /** The area worked on; null where none is. */
+  /** The selected area; null if there is none. */
   readonly chosen: string | null;
   /** Breakpoints of the ledger that are selected together. */
   readonly picked: ReadonlySet<string>;
@@ -67,19 +67,19 @@ export type Bench = {
   readonly dialog: DialogName | null;
   /** The breakpoint whose name is to be edited in the ledger; a new object each time that is asked for. */
   readonly renaming: { readonly id: string } | null;
-  /** Makes an edit; a preview ends with it. Says why where it cannot be. */
+  /** Makes an edit, which ends a preview. Returns why if it is not possible. */
   readonly edit: (next: Layout, step?: string | null) => string | null;
   readonly editOrSay: (next: Layout) => void;
   readonly setBreakpoint: (next: Breakpoint, step?: string | null) => string | null;
   readonly look: (change: Partial<View>) => void;
-  /** Looks at a breakpoint where it is drawn. */
+  /** Shows a breakpoint at its drawn-at width. */
   readonly select: (id: string, of?: Layout) => void;
   /** Looks at the breakpoint so many places on in the order of widths. */
   readonly go: (by: number) => void;
   readonly probe: (width: Exact) => void;
   /** Goes to a facet; its own layer is shown with it. */
   readonly showFacet: (facet: FacetId) => void;
-  /** Goes to where a finding is mended. */
+  /** Goes to the place where a finding can be mended. */
   readonly showFinding: (finding: Finding) => void;
   readonly toggle: (layer: Layer) => void;
   readonly read: (reading: boolean) => void;
@@ -112,7 +112,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
   const [reading, read] = useState(false);
   const [chosen, choose] = useState<string | null>(null);
   const [selected, pick] = useState<ReadonlySet<string>>(new Set());
-  // A breakpoint that was removed is selected no more.
+  // A removed breakpoint is deselected.
   const picked = useMemo(
     () => new Set(layout.breakpoints.flatMap(({ id }) => (selected.has(id) ? [id] : []))),
     [layout.breakpoints, selected],

@@ -33,7 +33,7 @@ export const useFolded = (part: "ledger" | "findings"): readonly [boolean, () =>
     try {
       localStorage.setItem(key(part), read(part) ? "no" : "yes");
     } catch {
-      // Where nothing can be kept it stays as it is.
+      // If nothing can be stored, it stays as it is.
     }
     window.dispatchEvent(new Event(changed));
   }, [part]);

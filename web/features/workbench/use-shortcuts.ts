@@ -2,7 +2,7 @@
 
 import { useEffect, useRef } from "react";
 
-/** What keys do on the page, by their name; "mod" stands for Ctrl and ⌘. */
+/** Keyboard shortcuts of the page by key; "mod" means Ctrl and ⌘. */
 export type Shortcuts = Readonly<Record<string, () => void>>;
 
 const typing = (target: EventTarget | null): boolean =>

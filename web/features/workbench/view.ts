@@ -12,12 +12,12 @@ import {
   toNumber,
 } from "@ypsiline/core";
 
-/** What the workbench looks at. `at` is a breakpoint's id; the probe need not stand inside its widths. */
+/** What the workbench shows. `at` is a breakpoint's id; the probe may be outside its widths. */
 export type View = {
   readonly at: string;
   readonly facet: Facet;
   readonly width: Exact;
-  /** How much of a page is drawn, px, where that is more than the breakpoint's drawn-at height; null where it is that. */
+  /** How much of a page is drawn, px; null for the breakpoint's drawn-at height. */
   readonly length: number | null;
 };
 
@@ -51,14 +51,14 @@ export const viewQuery = ({
   ...(length === null ? {} : { length: String(length) }),
 });
 
-/** The breakpoint a view shows; the one its width falls in where the named one is gone. */
+/** The breakpoint of a view; the one that applies at its width if the named one was removed. */
 export const shownBreakpoint = (view: View, layout: Layout): Breakpoint =>
   layout.breakpoints.find(({ id }) => id === view.at) ?? breakpointAt(layout, view.width);
 
 /**
- * The view once a layout has changed: a probe that stood where its breakpoint is drawn goes on standing there, and one that the
- * breakpoint has left by a new from-width of its own goes to where it is drawn. Otherwise it stays where somebody put it, a
- * neighbour's boundary dragged over it as well.
+ * The view after a change of the layout. A probe at its breakpoint's drawn-at width follows that width, and a probe
+ * that is outside after a change of its own breakpoint's from-width moves to the drawn-at width. Otherwise it stays,
+ * even if a neighbour's boundary is dragged over it.
  */
 export const followed = (view: View, before: Layout, after: Layout): View => {
   const [was, is] = [before, after].map(({ breakpoints }) => breakpoints.find(({ id }) => id === view.at));

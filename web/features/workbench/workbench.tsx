@@ -28,7 +28,7 @@ type Props = {
   readonly pointed: boolean;
 };
 
-/** Where a draft's numbers are set and watched: ladder, sheet, sum line, ledger, findings and spans on one page. */
+/** The page where a draft's numbers are set: ladder, sheet, sum line, ledger, findings and spans. */
 export const Workbench = ({ query, pointed }: Props) => {
   const bench = useBench(query);
   const { draft, facet, layout, breakpoint } = bench;

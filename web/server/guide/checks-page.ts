@@ -23,7 +23,7 @@ const ownHands: Partial<Record<RuleId, string>> = {
   "whole-spans": "Choose a gutter and margins of whole pixels.",
 };
 
-/** @throws Error where the example of a check has no fix and nothing is said of one. */
+/** @throws Error if the example of a check has no fix, and no text explains that. */
 const byHand = (id: RuleId): string => {
   const words = ownHands[id];
   if (words === undefined) throw new Error(`the guide says nothing of how to fix ${id}`);

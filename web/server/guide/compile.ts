@@ -86,7 +86,7 @@ export const compilePage = (slug: string, markdown: string, pictures: readonly s
   };
 };
 
-/** Where the generated page of the checks stands among the written ones: before the last. */
+/** The place of the generated page of checks among the written ones: before the last. */
 export const checksSlug = "checks";
 
 /** All pages in order. `files` are those of docs/guide by name: `01-your-first-spec.md`. */

@@ -7,7 +7,7 @@ const drawnWidth = 640;
 const columnHeight = 72;
 
 const px = (value: number): string => String(Math.round(value * 100) / 100);
-/** Text as it stands in markup. */
+/** Text escaped for markup. */
 export const safe = (text: string): string => text.replaceAll("&", "&amp;").replaceAll("<", "&lt;").replaceAll('"', "&quot;");
 
 type What = "columns" | "rows" | "baseline" | "areas";
@@ -15,7 +15,7 @@ type What = "columns" | "rows" | "baseline" | "areas";
 const rect = (className: string, x: number, y: number, width: number, height: number): string =>
   `<rect class="${className}" x="${px(x)}" y="${px(y)}" width="${px(Math.max(0, width))}" height="${px(height)}"/>`;
 
-/** One breakpoint with its sum above it, from `top` on; answers its markup and where it ends. */
+/** One breakpoint with its sum above it, from `top` on. Returns its markup and its end. */
 const drawn = (one: Resolution, what: What, scale: number, top: number): { readonly svg: string; readonly end: number } => {
   const { terms, breakpoint } = one;
   const y = top + 24;

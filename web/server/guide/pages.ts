@@ -4,7 +4,7 @@ import type { GuidePage } from "./compile";
 /** The pages of the guide in order, as they were written when the application was built. */
 export const guidePages: readonly GuidePage[] = written;
 
-/** A part of a page that holds every word of a search, with what is said around the first of them. */
+/** A section that contains every word of a search, with the text around the first of them. */
 export type GuideHit = { readonly href: string; readonly page: string; readonly title: string; readonly around: string };
 
 /** Longest search, characters, and the most parts it answers. */
@@ -13,7 +13,7 @@ const mostHits = 30;
 /** Characters shown before and after the first word found. */
 const reach = 80;
 
-/** What is said around a place of a text, in whole words. */
+/** The text around a position, in whole words. */
 const wordsAround = (text: string, at: number): string => {
   const from = at <= reach ? 0 : text.indexOf(" ", at - reach) + 1;
   const until = text.length <= at + reach ? text.length : text.lastIndexOf(" ", at + reach);

@@ -13,7 +13,7 @@ import {
   startSpaces,
 } from "@ypsiline/core";
 
-/** @throws Error where a sample of the guide is no layout: that is a fault of the guide. */
+/** @throws Error if a sample of the guide is not a valid layout. */
 const sound = (layout: Parsed<Layout>): Layout => {
   if (!layout.ok) throw new Error(`a sample of the guide is no layout: ${JSON.stringify(layout.issues)}`);
   return layout.value;

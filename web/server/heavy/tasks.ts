@@ -172,7 +172,7 @@ const momentOf = (stored: StoredText, edits: readonly (readonly Change[])[]): He
   let layout = readStoredText(stored);
   for (const [index, changes] of edits.entries()) {
     const applied = applyChanges(layout, changes);
-    // What was saved once fits where it was saved.
+    // Saved changes apply where they were saved.
     if (!applied.ok) throw new Error(`edit ${index + 1} of a moment does not fit`);
     ({ layout } = applied);
   }

@@ -16,7 +16,7 @@ type Props = {
   readonly onSelect: (id: string) => void;
   /** Moves a breakpoint's from-width; `done` ends the drag. */
   readonly onFrom: (id: string, from: number, done: boolean) => void;
-  /** What can be done with the breakpoint looked at: stands at the end of its rung. */
+  /** Actions for the current breakpoint, at the end of its rung. */
   readonly menu?: ReactNode;
 };
 
@@ -43,7 +43,7 @@ export const Ladder = ({ layout, at, probe, readOnly, onProbe, onSelect, onFrom,
   const probeAt = toNumber(probe);
   const drawn = width > 0;
 
-  // In a strip that is narrower than the ladder, the breakpoint looked at is brought to its middle.
+  // If the strip is narrower than the ladder, the current breakpoint is scrolled to its middle.
   useEffect(() => {
     const rung = drawn ? ref.current?.querySelector<HTMLElement>(".rung.here") : null;
     const strip = ref.current?.parentElement;

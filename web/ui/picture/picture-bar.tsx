@@ -15,7 +15,7 @@ type Props = {
   readonly children?: ReactNode;
 };
 
-/** What goes with a picture under a grid: what it is, how strongly both are drawn, and the zoom. */
+/** The controls of a picture under a grid: its name, the strength of both, and the zoom. */
 export const PictureBar = ({ picture, look, zoom, actual, onLook, children }: Props) => {
   const strength = (label: string, which: "picture" | "grid") => (
     <label className="picture-strength">

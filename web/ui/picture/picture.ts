@@ -1,17 +1,17 @@
-/** A picture that lies under a grid. It stays in this browser unless it is saved with a design. */
+/** A picture under a grid. It stays in this browser unless it is saved with a design. */
 export type Picture = {
-  /** An object URL, or where the server has it. */
+  /** An object URL, or its address on the server. */
   readonly url: string;
   /** Size in CSS px of the page it shows; height null for a drawing that says none. */
   readonly width: number;
   readonly height: number | null;
   /** Device px to a CSS px. */
   readonly density: number;
-  /** The file itself, where it may be saved with the design; null for a drawing, and for one that is saved already. */
+  /** The file, if it can be saved with the design; null for a drawing, and for one that is already saved. */
   readonly file: Blob | null;
 };
 
-/** Where the columns stand to the picture. */
+/** The position of the columns over the picture. */
 export const gridLayers = ["over", "under", "off"] as const;
 export type GridLayer = (typeof gridLayers)[number];
 export const gridWordsOf: Readonly<Record<GridLayer, string>> = { over: "over", under: "under", off: "off" };
@@ -19,7 +19,7 @@ export const gridWordsOf: Readonly<Record<GridLayer, string>> = { over: "over", 
 /** Most device px that a px of the picture is drawn with. */
 export const mostZoom = 8;
 
-/** How a picture and the grid over it are looked at; strengths in %. */
+/** How a picture and the grid over it are shown; strengths in %. */
 export type PictureLook = { readonly picture: number; readonly grid: number; readonly layer: GridLayer };
 export const plainLook: PictureLook = { picture: 80, grid: 50, layer: "over" };
 

@@ -14,12 +14,12 @@ export type Zoom = {
 };
 
 /**
- * Zooms what scrolls in an element: by the wheel with Ctrl or ⌘ (which is what a pinch sends), by + and − and 0 while it has the
- * focus, and by steps. What stands under the pointer stays there. `most` is the largest zoom.
+ * Zooms the content of a scrolling element: with the wheel and Ctrl or ⌘ (which a pinch sends), with +, − and 0 while
+ * it has the focus, and in steps. The point under the pointer stays there. `most` is the largest zoom.
  */
 export const useZoom = (ref: RefObject<HTMLElement | null>, most: number): Zoom => {
   const [zoom, setZoom] = useState(1);
-  /** The place that stays where it is: how far in the whole, and where in the window. */
+  /** The fixed point: its position in the content, and in the window. */
   const held = useRef<{ readonly part: readonly [number, number]; readonly at: readonly [number, number] } | null>(null);
   const zoomAt = useCallback(
     (next: (before: number) => number, at?: readonly [number, number]): void => {
@@ -43,7 +43,7 @@ export const useZoom = (ref: RefObject<HTMLElement | null>, most: number): Zoom 
   }, [ref, zoom]);
   useEffect(() => {
     const element = ref.current;
-    // Where nothing can be zoomed the browser zooms the page, as anywhere else.
+    // If nothing can be zoomed, the browser zooms the page.
     if (!element || most <= 1) return;
     const stop = new AbortController();
     const { signal } = stop;

@@ -21,7 +21,7 @@ export const POST = onPost("POST /api/join", anybody, async ({ body, person, req
     ];
     return { code: "unprocessable", detail: "Give a name and a password.", issues };
   }
-  // The secret is looked at before a password is hashed: guessing costs the server nothing.
+  // The secret is checked before a password is hashed, so that guessing costs the server nothing.
   const invitation = await invitationBySecret(sql, secret);
   if (!invitation) return { code: "not-found", detail: detail.gone };
   const fault = person ? null : newPasswordFault(password ?? "", [name ?? "", invitation.email]);

@@ -5,7 +5,7 @@ import { makeTeam } from "@/server/identity/set-up";
 /** Teams one person may be in. */
 const most = 50;
 
-/** Makes a further team; whoever makes it leads it. */
+/** Creates another team, with the person as its lead. */
 export const POST = onPerson("POST /api/teams", async ({ answer, body, write }) => {
   const team = await write(async (sql, { person }) =>
     (await membershipsOf(sql, person.id)).length >= most ? null : makeTeam(sql, { name: body.name, personId: person.id }),

@@ -6,7 +6,7 @@ const files = "/api/v1/specs/skerry/passenger-booking/latest";
 /** A day to a column: those past the last column have a row of no height. */
 const days = Array.from({ length: 12 }, (_, index) => `<a href="#day-${index + 1}">${index + 1} Dec</a>`).join("");
 
-/** Which area holds what is the spec's to say, and where each stands the published stylesheet's: this page places nothing itself. */
+/** The spec names the areas, and the published stylesheet places them: this page places nothing itself. */
 const page = `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">

@@ -81,10 +81,13 @@ const beginFields = (team: StartTeam | undefined, copied: Choosable | null, team
   };
 };
 
-/** Creates a spec from one of several starting points, with the result beside them. Faults stand beside their fields; what was typed stays. */
+/**
+ * Creates a spec from one of several starting points, with the result beside them. Faults are shown at their fields;
+ * typed values are kept.
+ */
 type Props = {
   readonly teams: readonly StartTeam[];
-  /** A spec that is to be duplicated; null where none is. */
+  /** The spec to duplicate; null if there is none. */
   readonly copied: Choosable | null;
 };
 
@@ -99,7 +102,7 @@ export const NewSpecForm = ({ teams, copied: duplicated }: Props) => {
     setFields((before) => ({ ...before, ...next }));
     setSending((before) => ({ ...before, issues: [], fault: "" }));
   };
-  /** Another team, with its first template where nothing else was chosen. */
+  /** Another team, with its first template if nothing else was chosen. */
   const ofTeam = (slug: string): Partial<Fields> => {
     const template = teams.find((one) => one.slug === slug)?.templates[0]?.spec ?? "";
     return {

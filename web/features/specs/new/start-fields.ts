@@ -39,13 +39,13 @@ export type NumberStart = (typeof numberStarts)[number];
 const starts = ["template", ...numberStarts, "design", "file", "spec", "blank"] as const;
 export type StartId = (typeof starts)[number];
 
-/** What is typed and chosen; what belongs to one way to start stays while another is looked at. */
+/** Typed and chosen values. Those of one starting point are kept while another is shown. */
 export type Fields = {
   readonly name: string;
   readonly description: string;
   readonly team: string;
   readonly start: StartId;
-  /** Address of the template it begins as a copy of; "" where the team has none. */
+  /** Address of the template to copy; "" if the team has none. */
   readonly template: string;
   readonly base: string;
   readonly rows: StartRows;
@@ -72,7 +72,7 @@ const rowsOf = (sizes: readonly StartSize[], base: number): readonly Row[] => {
   return sizes.flatMap((size, index) => (spaces[index] ? [rowOf(size, spaces[index])] : []));
 };
 
-/** The rows of a set of devices; those of the first set where there is none of that name. */
+/** The rows of a device set; of the first set if there is none with that name. */
 export const rowsOfDevices = (id: string, base: string): readonly Row[] =>
   rowsOf((deviceSets.find((one) => one.id === id) ?? deviceSets[0]).sizes, Number(base));
 
@@ -93,13 +93,13 @@ export const blankFields = (team: string, start: StartId): Fields => ({
   followed: "",
 });
 
-/** A typed number or sum; null where it is none. */
+/** A typed number or sum; null if it is not one. */
 const numberOf = (text: string): number | null => {
   const sum = workOutSum(text);
   return sum.ok ? toNumber(sum.value) : null;
 };
 
-/** A typed sum as the number it comes to; anything else as it was typed. */
+/** The result of a typed sum; any other text unchanged. */
 export const workedOut = (text: string): string => {
   const value = numberOf(text);
   return value === null ? text : String(value);
@@ -141,7 +141,10 @@ export const withRow = (rows: readonly Row[], base: string): readonly Row[] => {
   return [...rows, rowOf({ ...size, id: "", name: `Breakpoint ${rows.length + 1}` }, spaces ?? { gutter: 16, margin: 16 })];
 };
 
-/** The gutter and margin nearest to those typed that make whole columns; null where there are none or the row is not read. */
+/**
+ * The gutter and margin nearest to the typed ones that make whole columns; null if there are none, or the row is
+ * invalid.
+ */
 export const closing = (row: Row, base: string): Spaces | null => {
   const { numbers } = readRow(row);
   return numbers && suggestSpaces(numbers, Number(base), numbers);

@@ -26,14 +26,14 @@ const wayWords: Readonly<Record<CarryWay, string>> = {
   "two-by-two": "two by two",
 };
 
-/** Of a layout whose areas were all copied, one area with what stands inside it; the others as they were. */
+/** From a layout whose areas were all copied, takes one area with those inside it; the others stay as they were. */
 const onlyOf = (before: Layout, copied: Layout, area: string): Layout => {
   const inside = (id: string | undefined): boolean =>
     id !== undefined && (id === area || inside(before.areas.find((one) => one.id === id)?.within));
   return { ...copied, areas: before.areas.map((one) => (inside(one.id) ? (copied.areas.find(({ id }) => id === one.id) ?? one) : one)) };
 };
 
-/** What is done with areas as a whole: adding, placing by what stands before, showing, carrying to other breakpoints. */
+/** Actions for whole areas: adding, placing beside the previous one, showing, copying to other breakpoints. */
 export const AreaActions = ({
   layout,
   breakpoint,

@@ -26,13 +26,13 @@ export const placed = ({ left, top, width, height }: Placed, scale: number) => (
 
 type BoxesProps = {
   readonly boxes: readonly AreaBox[];
-  /** Where each name stands, by the area's id; an area without one is told when it is pointed at. */
+  /** The position of each name, by area id; an area without one shows its name when pointed at. */
   readonly labels: ReadonlyMap<string, AreaLabel>;
   readonly chosen: AreaBox | null;
   readonly scale: number;
-  /** What of the sheet is in sight, screen px from its top. */
+  /** The visible part of the sheet, screen px from its top. */
   readonly sight: { readonly from: number; readonly until: number };
-  /** What a press and a key on an area do; null where areas are only seen. */
+  /** What pressing an area and typing on it do; null if areas are only shown. */
   readonly onBegin: ((event: PointerEvent, box: AreaBox, edge: Edge) => void) | null;
   readonly onKey: (event: KeyboardEvent, box: AreaBox) => void;
   readonly onChoose: ((id: string | null) => void) | null;

@@ -18,7 +18,7 @@ const withArea = (layout: Layout, id: string, change: (area: Area) => Area): Lay
   areas: layout.areas.map((area) => (area.id === id ? change(area) : area)),
 });
 
-/** Changes an area's placement at a breakpoint; what is undefined in the change is taken away. */
+/** Changes an area's placement at a breakpoint; undefined members are removed. */
 export const withPlacement = (layout: Layout, id: string, at: string, change: Partial<Placement>): Layout =>
   withArea(layout, id, (area) => {
     const placement = area.placements[at];
@@ -32,7 +32,7 @@ export const placeAt = (layout: Layout, id: string, at: string, place: Place): L
     placements: { ...area.placements, [at]: { ...(area.placements[at] ?? plain(place)), row: undefined, rowSpan: undefined, ...place } },
   }));
 
-/** An area and all that stand in it. */
+/** An area and all areas inside it. */
 const withInner = ({ areas }: Layout, id: string): ReadonlySet<string> => {
   const found = new Set([id]);
   for (let size = 0; size !== found.size;) {
@@ -42,7 +42,7 @@ const withInner = ({ areas }: Layout, id: string): ReadonlySet<string> => {
   return found;
 };
 
-/** Does not show an area at a breakpoint any more, nor what stands in it. */
+/** Hides an area at a breakpoint, with the areas inside it. */
 export const hideAt = (layout: Layout, id: string, at: string): Layout => {
   const gone = withInner(layout, id);
   return {
@@ -68,7 +68,7 @@ export const addArea = (
   return { layout: { ...layout, areas: [...layout.areas, area] }, id };
 };
 
-/** Takes an area away, and what stands in it. */
+/** Removes an area with those inside it. */
 export const removeArea = (layout: Layout, id: string): Layout => {
   const gone = withInner(layout, id);
   return { ...layout, areas: layout.areas.filter((area) => !gone.has(area.id)) };
@@ -124,13 +124,13 @@ export const moved = ({ placement, row, rowSpan, on }: AreaGeometry, edge: Edge,
   }
 };
 
-/** The area before another among those that stand on the same grid; null for the first. */
+/** The previous area on the same grid; null for the first. */
 const before = ({ areas }: Resolution, one: AreaGeometry): AreaGeometry | null => {
   const own = areas.filter(({ area }) => area.within === one.area.within);
   return own[own.findIndex(({ area }) => area.id === one.area.id) - 1] ?? null;
 };
 
-/** Beside the one before: in the columns that are free after it, in its row; null where none are. */
+/** A place beside the previous area: in the free columns after it, in its row; null if there are none. */
 export const besideBefore = (resolution: Resolution, one: AreaGeometry): Place | null => {
   const other = before(resolution, one);
   if (!other) return null;

@@ -10,7 +10,7 @@ type Props = {
   /** What tells this area's fields from another's. */
   readonly id: string;
   readonly own: Own;
-  /** The grid it comes to; null where it cannot be resolved. */
+  /** The resolved grid; null if it cannot be resolved. */
   readonly inside: AreaGrid | null;
   readonly base: Exact;
   readonly readOnly: boolean;

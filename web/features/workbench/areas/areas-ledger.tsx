@@ -27,12 +27,12 @@ const pastedCells = (text: string): readonly (readonly string[])[] | null => {
   return rows.length > 1 || (rows[0]?.length ?? 0) > 1 ? rows : null;
 };
 
-/** As many rows have fields wherever they are. */
+/** How many rows always have fields. */
 const fewRows = 25;
 
 type RowProps = { readonly chosen: boolean; readonly all: boolean; readonly children: (near: boolean) => ReactNode };
 
-/** A row, with its fields and signs where it is near sight: many hundreds of them would slow down everything else on the page. */
+/** A row, with its fields only if it is nearly visible: many hundreds of fields would slow the page down. */
 const Row = ({ chosen, all, children }: RowProps) => {
   const { ref, near } = useNear<HTMLTableRowElement>();
   return (
@@ -42,7 +42,10 @@ const Row = ({ chosen, all, children }: RowProps) => {
   );
 };
 
-/** Areas against breakpoints: one row an area in reading order, a cell its columns and rows there, empty where it is not shown. */
+/**
+ * Areas by breakpoints: one row per area in reading order; a cell has its columns and rows, or is empty if it is not
+ * shown.
+ */
 export const AreasLedger = memo(function AreasLedger({ layout, at, chosen, readOnly, onChoose, onSelect, onEdit }: Props) {
   const [fault, setFault] = useState("");
   const breakpoints = inOrder(layout);

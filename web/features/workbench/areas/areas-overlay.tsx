@@ -25,7 +25,7 @@ import { Boxes, type Placed, placed } from "./area-boxes";
 import { type Edge, moved } from "./area-edits";
 import { areaLabels, type Box } from "../sheet/labels";
 
-/** What the sheet's areas do when they are worked on; null where they are only seen. Who may not edit chooses them only. */
+/** What the sheet's areas do when edited; null if they are only shown. People who may not edit can only select them. */
 export type AreaWork = {
   readonly readOnly: boolean;
   readonly chosen: string | null;
@@ -44,9 +44,9 @@ type Props = {
   readonly left: number;
   readonly top: number;
   readonly work: AreaWork | null;
-  /** Whether they are only seen through, while another facet is looked at. */
+  /** Whether they are drawn faintly, while another facet is shown. */
   readonly faint: boolean;
-  /** What no name may lie on, screen px from the sheet's top left corner. */
+  /** Boxes that names must avoid, screen px from the sheet's top left corner. */
   readonly taken: readonly Box[];
 };
 
@@ -78,7 +78,10 @@ const between = (column: number, row: number, toColumn: number, toRow: number): 
   };
 };
 
-/** A breakpoint's areas over its sheet, like rooms on a floor plan; where they are worked on they are chosen, moved, resized and drawn here. */
+/**
+ * A breakpoint's areas over its sheet, like rooms on a floor plan. If editable, they are selected, moved, resized and
+ * drawn here.
+ */
 export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work, faint, taken }: Props) => {
   const field = useRef<HTMLDivElement>(null);
   const [drag, setDrag] = useState<Drag | null>(null);
@@ -99,7 +102,7 @@ export const AreasOverlay = ({ resolution, length, sight, scale, left, top, work
     },
     [scale],
   );
-  /** What a drag has come to at a point. */
+  /** The result of a drag at a point. */
   const dragged = (one: Drag, { x, y }: { readonly x: number; readonly y: number }): Drag => {
     if (one.kind === "draw") return { ...one, place: between(one.column, one.row, columnAt(one.grid, x), rowAt(one.grid, y, band)) };
     const { on, row } = one.box.one;

@@ -12,7 +12,7 @@ type Props = {
   readonly onChoose: (area: string | null) => void;
 };
 
-/** The areas of the breakpoint looked at, where it is drawn; and the chosen one at every breakpoint. */
+/** The areas of the current breakpoint at its drawn-at size, and the selected one at every breakpoint. */
 export const AreasPanel = ({ layout, drawn, at, chosen, onChoose }: Props) => {
   const resolution = drawn(at);
   const area = layout.areas.find(({ id }) => id === chosen);

@@ -6,7 +6,8 @@ import { useStableHandlers } from "@/ui/use-stable-handlers";
 import { addArea, mayAddArea, placeAt } from "../areas/area-edits";
 import type { Facet, Part } from "./facet";
 
-// Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
+// Fetched when the facet is first opened. Not drawn by the server, because anything typed before it is ready would be
+// lost.
 const AreasLine = dynamic(() => import("../areas/areas-line").then((module) => module.AreasLine), {
   ssr: false,
   loading: () => <div className="line-waiting" />,

@@ -2,7 +2,8 @@ import dynamic from "next/dynamic";
 import { NumbersLedger } from "../ledger/numbers-ledger";
 import type { Facet } from "./facet";
 
-// Fetched when the facet is first looked at. Not drawn by the server: what is typed before it lives would be lost.
+// Fetched when the facet is first opened. Not drawn by the server, because anything typed before it is ready would be
+// lost.
 const BaseLine = dynamic(() => import("../sums/base-line").then((module) => module.BaseLine), {
   ssr: false,
   loading: () => <div className="sum-waiting" />,

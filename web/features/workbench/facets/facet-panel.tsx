@@ -5,7 +5,7 @@ import type { Facet, LineProps } from "./facet";
 
 type Props = LineProps & { readonly facet: Facet; readonly mark: FindingPlace | null };
 
-/** The sum of the facet looked at, in one place whatever the facet. */
+/** The sum of the current facet, always in the same place. */
 export const FacetPanel = ({ facet, mark, ...line }: Props) => {
   const { id, Line } = facet;
   return (

@@ -4,7 +4,7 @@ import type { AreaWork } from "../areas/areas-overlay";
 import type { Bench } from "../use-bench";
 import type { Layer } from "./layers";
 
-/** What the line of a facet, where its numbers are set, is given. */
+/** The props of a facet's sum line. */
 export type LineProps = {
   readonly layout: Layout;
   readonly breakpoint: Breakpoint;
@@ -14,7 +14,7 @@ export type LineProps = {
   readonly onLayout: (layout: Layout) => string | null;
   readonly onBreakpoint: (breakpoint: Breakpoint) => string | null;
   readonly onWidth: (width: Exact) => void;
-  /** The area that is worked on; null where none is. */
+  /** The selected area; null if there is none. */
   readonly chosen: string | null;
   readonly onChoose: (id: string | null) => void;
 };
@@ -31,16 +31,16 @@ export type Facet = {
   readonly name: string;
   /** What is copied from it to other breakpoints, in a sentence. */
   readonly said: string;
-  /** The layer of the sheet that stands out while it is looked at. */
+  /** The layer of the sheet that is emphasised for the facet. */
   readonly layer: Layer;
   /** Which way the sheet is measured. */
   readonly measures: "widths" | "heights";
-  /** Whether row numbers stand beside the sheet; otherwise px do. */
+  /** Whether row numbers are shown beside the sheet, instead of px. */
   readonly numbersRows: boolean;
   readonly Line: (props: LineProps) => ReactNode;
   /** What is done with its parts as a whole, under its line. */
   readonly Actions?: Part;
   readonly Ledger: Part;
-  /** What can be drawn and moved on the sheet while it is looked at. */
+  /** What can be drawn and moved on the sheet in this facet. */
   readonly areaWork?: (bench: Bench) => AreaWork;
 };

@@ -1,4 +1,4 @@
-/** What a sheet can show beside its outline, by the key that shows or hides it: no key stands for two of them. */
+/** The layers of a sheet, by the key that shows or hides each; no two share a key. */
 const layerOfKey = {
   1: { id: "columns", name: "Columns" },
   2: { id: "rows", name: "Rows" },

@@ -3,7 +3,7 @@
 import { useState } from "react";
 
 type Props = {
-  /** Accepts the finding for this reason; says why where it cannot be. */
+  /** Accepts the finding for this reason; returns why if that is not possible. */
   readonly onAccept: (reason: string) => string | null;
   /** Closes the form: the finding is accepted, or stays. */
   readonly onDone: () => void;

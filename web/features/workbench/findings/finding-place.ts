@@ -7,9 +7,9 @@ export type FindingPlace = SheetPlace | "text" | "area";
 export const placeOf = ({ path }: Pick<Finding, "path">): FindingPlace =>
   path.startsWith("/text") ? "text" : path.startsWith("/areas") ? "area" : placeOfPath(path.replace(/^\/breakpoints\/\d+\//, ""));
 
-/** The facet whose sum holds a place: text stands on the baseline. */
+/** The facet whose sum contains a place; text belongs to the baseline. */
 export const facetOf = (place: FindingPlace): Facet => (place === "text" ? "baseline" : place === "area" ? "areas" : facetOfPlace(place));
 
-/** The area a finding speaks of; null where it speaks of none. */
+/** The area of a finding; null if there is none. */
 export const areaOf = ({ areas }: Layout, { path }: Pick<Finding, "path">): string | null =>
   areas[Number(/^\/areas\/(\d+)/.exec(path)?.[1] ?? -1)]?.id ?? null;

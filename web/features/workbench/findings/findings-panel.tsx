@@ -27,10 +27,10 @@ type Props = {
   readonly onSelect: (id: string) => void;
 };
 
-/** As many findings are shown first; the gravest come first. */
+/** How many findings are shown at first, gravest first. */
 const cardsAtOnce = 20;
 
-/** What the checks say of the breakpoint looked at, and where else something is open. */
+/** The findings of the current breakpoint, and other breakpoints with findings. */
 export const FindingsPanel = memo(function FindingsPanel(props: Props) {
   const { layout, at, result, readOnly, path, onTake } = props;
   const open = useMemo(() => result.findings.filter(({ accepted }) => accepted === null), [result]);
@@ -45,7 +45,7 @@ export const FindingsPanel = memo(function FindingsPanel(props: Props) {
   const fixesOf = useFixes(layout, shown, open);
   const fixable = shown.filter((finding) => (fixesOf(finding) ?? []).length > 0).length;
   const list = useRef<HTMLUListElement>(null);
-  // A card that is gone takes the focus of its button with it: whoever works with keys goes on at the next.
+  // Removing a card also removes its focused button: the focus moves to the next card.
   const takeAndGoOn = (preview: Preview): void => {
     const withKeys = list.current?.contains(document.activeElement) && document.activeElement?.matches(":focus-visible");
     onTake(preview);
@@ -107,7 +107,7 @@ export const FindingsPanel = memo(function FindingsPanel(props: Props) {
   );
 });
 
-/** One quiet line where nothing is found, and what to look at next. */
+/** A line if nothing is found, with a suggestion what to do next. */
 const NothingFound = ({ where, elsewhere, path }: { readonly where: string; readonly elsewhere: string | null; readonly path: string }) => (
   <p className="quiet">
     Nothing found at {where}.{" "}

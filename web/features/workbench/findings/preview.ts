@@ -1,9 +1,9 @@
 import { applyPatch, type Fix, type Layout, fixWords, name, type Words, words } from "@ypsiline/core";
 
-/** A fix that is pointed at: the sheet shows what it would do, and nothing is stored. */
+/** A fix that is pointed at: the sheet shows its effect, and nothing is stored. */
 export type Preview = { readonly fix: Fix; readonly where: string };
 
-/** The layout as a fix would make it; null where the fix no longer fits it. */
+/** The layout with a fix applied; null if the fix no longer applies. */
 export const previewLayout = (layout: Layout, preview: Preview | null): Layout | null => {
   if (!preview) return null;
   const patched = applyPatch(layout, preview.fix.patch);

@@ -27,7 +27,7 @@ type Props = { readonly layout: Layout; readonly onDone: (layout: Layout | null)
 
 const columns = repairCells.map((cell) => ({ cell, label: numberCells[cell].label, text: textOf(cell) }));
 
-/** What stands in a cell of the ledger; a repair leaves drawn heights and fluid containers as they are. */
+/** The content of a ledger cell; a repair does not change drawn heights and fluid containers. */
 function textOf(cell: RepairCell): (breakpoint: Breakpoint) => string | null {
   if (cell === "drawn-at") return ({ drawnAt }) => String(drawnAt.width);
   if (cell === "container") return (one) => (one.columns.container.kind === "fluid" ? null : numberCells.container.text(one));
@@ -35,7 +35,7 @@ function textOf(cell: RepairCell): (breakpoint: Breakpoint) => string | null {
   return numberCells[cell].text;
 }
 
-/** Findings about areas that are told one by one. */
+/** Findings about areas, listed one by one. */
 const mostToldOfAreas = 4;
 
 const labelOf = (cell: RepairCell): string => numberCells[cell].label.toLowerCase();
@@ -56,7 +56,7 @@ export const RepairDialog = ({ layout, onDone }: Props) => {
     const next = after(before.id);
     return next ? columns.filter(({ text }) => text(before) !== text(next)) : [];
   }).length;
-  // A repair leaves areas alone; what stays to be said of them is told with it.
+  // A repair does not change areas; findings about them are listed with it.
   const ofAreas = useMemo(
     () => (answer?.ok ? check(answer.layout).findings.filter((one) => placeOf(one) === "area" && one.accepted === null) : []),
     [answer],

@@ -6,7 +6,7 @@ import type { RepairWorker } from "@/workers/repair.worker";
 
 type AllTaken = ReturnType<RepairWorker["takeAll"]>;
 
-/** All fixes that go together, taken: what there is then and how it is told; or why there is none. */
+/** All compatible fixes, applied: the result and its words, or why there is none. */
 export type AllFixes =
   { readonly ok: true; readonly layout: Layout; readonly words: string } | { readonly ok: false; readonly words: string };
 

@@ -3,7 +3,7 @@
 import { type Finding, type Fix, type Layout, tryNextFix } from "@ypsiline/core";
 import { useEffect, useState } from "react";
 
-/** With as many areas a check takes a few ms, and all fixes can be tried at once. */
+/** Up to this number of areas a check takes a few ms, and all fixes can be tried at once. */
 const fewAreas = 24;
 
 /** How long fixes are tried at a stretch, ms: one more may begin just before it is over. */

@@ -8,7 +8,7 @@ import { insertBreakpoint, suggestedBreakpoint } from "./breakpoint-edits";
 
 type Props = {
   readonly layout: Layout;
-  /** The breakpoint looked at: the new one begins as a copy of it unless another is chosen. */
+  /** The current breakpoint: the new one starts as a copy of it unless another is chosen. */
   readonly at: string;
   /** Makes the edit, or says why it cannot be. */
   readonly onAdd: (layout: Layout, id: string) => string | null;

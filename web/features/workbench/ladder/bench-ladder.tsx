@@ -7,7 +7,7 @@ import type { Bench } from "../use-bench";
 import { mayAdd } from "./breakpoint-edits";
 import { BreakpointMenu } from "./breakpoint-menu";
 
-/** The ladder of widths, with the menu of the breakpoint looked at, and the way to add one. */
+/** The ladder of widths, with the menu of the current breakpoint, and the button to add one. */
 export const BenchLadder = ({ bench }: { readonly bench: Bench }) => {
   const { draft, layout, breakpoint, view } = bench;
   const { mayEdit, store } = draft;

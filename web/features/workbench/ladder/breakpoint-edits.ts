@@ -18,7 +18,7 @@ export const freshId = (layout: Layout, name: string): string => {
   return untaken(made === "at" ? "at-width" : made, (one) => layout.breakpoints.some(({ id }) => id === one));
 };
 
-/** A name no other breakpoint has: "Wide 2" where there is a Wide already. */
+/** A unique name: "Wide 2" if there is a Wide already. */
 const freshName = (layout: Layout, wanted: string): string =>
   untaken(wanted, (one) => layout.breakpoints.some(({ name }) => name === one), " ");
 
@@ -29,7 +29,7 @@ const sorted = (layout: Layout, breakpoints: readonly Breakpoint[]): Layout => (
   breakpoints: [...inOrder({ ...layout, breakpoints: [...breakpoints] })],
 });
 
-/** What a breakpoint is made of where one is added. `like` is the breakpoint whose numbers, places and sizes of text it begins with. */
+/** A new breakpoint. `like` is the breakpoint whose numbers, placements and text sizes it starts with. */
 export type NewBreakpoint = {
   readonly name: string;
   readonly from: number;
@@ -79,7 +79,9 @@ export const addBreakpoint = (layout: Layout): { readonly layout: Layout; readon
   };
 };
 
-/** Copies a breakpoint to start halfway to the next one, where there is room; its numbers, places of areas and sizes of text stay. */
+/**
+ * Copies a breakpoint to start halfway to the next one, if there is room, with its numbers, placements and text sizes.
+ */
 export const copyBreakpoint = (layout: Layout, id: string): { readonly layout: Layout; readonly id: string } => {
   const ordered = inOrder(layout);
   const index = ordered.findIndex((one) => one.id === id);

@@ -9,7 +9,7 @@ import type { Bench } from "../use-bench";
 import { duplicateBreakpoint } from "./duplicate-breakpoint";
 import { mayAdd, orderBreakpoints, removeBreakpoint } from "./breakpoint-edits";
 
-/** What can be done with the breakpoint looked at as a whole. */
+/** Actions for the current breakpoint. */
 export const BreakpointMenu = ({ bench }: { readonly bench: Bench }) => {
   const { draft, layout, breakpoint, result } = bench;
   const several = layout.breakpoints.length > 1;

@@ -1,7 +1,7 @@
 import type { Bench } from "../use-bench";
 import { copyBreakpoint } from "./breakpoint-edits";
 
-/** Duplicates the breakpoint looked at, and looks at the copy. */
+/** Duplicates the current breakpoint and shows the copy. */
 export const duplicateBreakpoint = ({ layout, breakpoint, editOrSay, select }: Bench): void => {
   const copied = copyBreakpoint(layout, breakpoint.id);
   editOrSay(copied.layout);

@@ -30,7 +30,7 @@ export type LedgerCell = {
   readonly label: string;
   readonly text: (breakpoint: Breakpoint, rootFontSize: Exact) => string;
   readonly read: (text: string, breakpoint: Breakpoint, rootFontSize: Exact) => CellResult;
-  /** Changes by one step of the arrow keys, where the cell is one number. */
+  /** Changes by one step of the arrow keys, if the cell is one number. */
   readonly stepped: boolean;
 };
 
@@ -50,7 +50,7 @@ const name: LedgerCell = {
         : done({ ...breakpoint, name: text.trim() }),
 };
 
-/** A fluid container says what it comes to at the drawn-at width, and its margins follow one that is typed, as in the sum lines. */
+/** A fluid container shows its size at the drawn-at width; typing one changes the margins, as in the sum lines. */
 const container: Pick<LedgerCell, "text" | "read"> = {
   text: (breakpoint, rootFontSize) =>
     breakpoint.columns.container.kind === "fluid"
@@ -77,7 +77,7 @@ const container: Pick<LedgerCell, "text" | "read"> = {
   },
 };
 
-/** What a breakpoint's columns come to at its drawn-at width. */
+/** A breakpoint's columns at its drawn-at width. */
 const drawnTerms = (breakpoint: Breakpoint, rootFontSize: Exact): ColumnTerms =>
   columnTerms(breakpoint.columns, { width: fromJsonNumber(breakpoint.drawnAt.width), rootFontSize });
 
@@ -124,7 +124,7 @@ export const workedOut = (terms: ColumnTerms): readonly { readonly id: string; r
   ];
 };
 
-/** Breakpoints as rows of a spreadsheet, with their headings first where they are asked for; pasted, they are read as they were. */
+/** Breakpoints as rows of a spreadsheet, with headings on request. Pasting them back gives the same numbers. */
 export const copiedRows = (breakpoints: readonly Breakpoint[], rootFontSize: Exact, headings: boolean): string =>
   [
     ...(headings ? [ledgerCells.map(({ label }) => label)] : []),
@@ -173,7 +173,7 @@ export const pasteInto = (
   return { ok: true, breakpoints: next, left: Math.max(0, rows.length - (breakpoints.length - row)) };
 };
 
-/** A number cell's text one step of the arrow keys on; null where it cannot go there. */
+/** A number cell's text after one step of the arrow keys; null if that is not possible. */
 export const steppedText = (text: string, step: Exact): string | null => {
   const read = readTyped(text, ["px", "rem", "%", "fr"]);
   if (!read.ok) return null;

@@ -8,7 +8,7 @@ export const PickBox = ({ label, picked, onPick }: { readonly label: string; rea
 );
 
 type HeadProps = {
-  /** Whether all breakpoints are selected; null where none can be. */
+  /** Whether all breakpoints are selected; null if none can be. */
   readonly picked: boolean | null;
   readonly onPick: () => void;
 };

@@ -7,6 +7,6 @@ export const spokenOf = (findings: readonly Finding[], id: string, index: number
       .filter((one) => one.breakpoint === id && one.accepted === null && one.level !== "note")
       .map(({ path }) => path.replace(`/breakpoints/${index}/`, "")),
   );
-  // What is said of the columns as a whole is said of no one cell.
+  // A finding about all columns belongs to no single cell.
   return new Set([...paths].flatMap((path) => (path === "columns" ? [] : (cellOfPath(path) ?? []))));
 };

@@ -28,12 +28,12 @@ import { copiedRows, ledgerCells, ownCells, pasteInto, pastedRows, steppedText, 
 type Props = {
   readonly layout: Layout;
   readonly drawn: Resolutions;
-  /** The version that the spec follows; null where it follows none. */
+  /** The followed version; null if the spec follows none. */
   readonly followed: Layout | null;
   readonly at: string;
   readonly base: Exact;
   readonly findings: readonly Finding[];
-  /** The finding looked at, whose cell is marked. */
+  /** The current finding, whose cell is marked. */
   readonly focused: Finding | null;
   readonly readOnly: boolean;
   readonly onSelect: (id: string) => void;
@@ -48,7 +48,7 @@ type Props = {
   readonly onPicked: (picked: ReadonlySet<string>) => void;
 };
 
-/** What is being typed, and where: it stays in its own cell whatever is looked at meanwhile. */
+/** The text being typed and its cell: it stays there whatever is selected meanwhile. */
 type Editing = { readonly id: string; readonly column: number; readonly text: string; readonly fault: string };
 
 type Place = { readonly row: number; readonly column: number };
@@ -82,7 +82,7 @@ export const Ledger = memo(function Ledger({
   const root = rootFontSize(layout);
   const own = useMemo(() => (followed ? ownCells(followed, layout) : new Map<string, string>()), [followed, layout]);
   const source = layout.follows ? `${layout.follows.spec} ${layout.follows.version}` : "";
-  // The row worked in is the breakpoint looked at, so that tabbing into the ledger leads to it.
+  // The focused row is the current breakpoint, so that Tab leads to it.
   const row = Math.max(
     0,
     breakpoints.findIndex(({ id }) => id === at),
@@ -133,7 +133,7 @@ export const Ledger = memo(function Ledger({
     setEditing({ id: breakpoint.id, column: at, text, fault: "" });
   };
 
-  /** Takes the typed text; true where it could be taken. */
+  /** Applies the typed text; true if it was valid. */
   const take = (): boolean => {
     const index = breakpoints.findIndex(({ id }) => id === editing?.id);
     const breakpoint = breakpoints[index];

@@ -19,7 +19,7 @@ import { TableScroll } from "@/ui/table-scroll";
 
 type Props = {
   readonly layout: Layout;
-  /** Breakpoints to begin with; all of them where it is empty. */
+  /** Initial breakpoints; all of them if empty. */
   readonly picked: ReadonlySet<string>;
   readonly onDone: (layout: Layout | null) => void;
 };
@@ -35,7 +35,7 @@ const wayWords: Readonly<Record<SeveralWay, string>> = {
 };
 const examples: Readonly<Record<SeveralWay, string>> = { set: "24", add: "8", multiply: "1.5", round: "" };
 
-/** Changes one number of several breakpoints in the same way, with what it comes to beside it. Applied, it is one edit. */
+/** Changes one number of several breakpoints in the same way, with a preview. Applying is one edit. */
 export const SeveralDialog = ({ layout, picked, onDone }: Props) => {
   const id = useId();
   const has = (cell: CellId): boolean =>

@@ -5,7 +5,7 @@ import type { Box } from "./labels";
 /** A flag on the sheet, screen px from the sheet's top left corner. */
 export type Flag = {
   readonly comment: OpenComment;
-  /** Where its pole stands, from its foot down to the flag. */
+  /** The position of its pole, from the flag down to its foot. */
   readonly at: number;
   readonly from: number;
   readonly to: number;
@@ -29,7 +29,7 @@ const placeOf = ({ terms, columns, width }: Resolution, number: string | undefin
   }
 };
 
-/** The open comments on a breakpoint and its areas as flags where they belong. */
+/** The open comments on a breakpoint and its areas, as flags at their places. */
 export const flagsOf = (resolution: Resolution, comments: readonly OpenComment[], scale: number): readonly Flag[] => {
   const areas = new Map(resolution.areas.map((one) => [one.area.id, one]));
   return comments
@@ -49,7 +49,7 @@ type Props = {
   readonly flags: readonly Flag[];
   /** Address of the comments, where each flag leads to its thread. */
   readonly path: string;
-  /** Where the sheet stands on its paper, screen px. */
+  /** The position of the sheet on its paper, screen px. */
   readonly left: number;
   readonly top: number;
   readonly size: { readonly width: number; readonly height: number };

@@ -45,7 +45,7 @@ export const columnLabels = ({ columns }: Resolution, scale: number): readonly L
   if (every === null) return [];
   return columns.flatMap((track, index) => {
     const number = index + 1;
-    // The first is written where the next that is written leaves it room.
+    // The first is written if the next one leaves room for it.
     if (number % every !== 0 && !(number === 1 && (every - 1) * pitch >= width + apart)) return [];
     const middle = (toNumber(track.start) + toNumber(track.width) / 2) * scale;
     return [{ text: String(number), left: middle - width / 2, top: -numberStrip, width, height: numberStrip }];
@@ -72,7 +72,7 @@ const besideSheet = (text: string, middle: number): Label => {
 /** A row that is written beside the sheet, and whether the sheet cuts it. */
 export type RowLabel = Label & { readonly row: number };
 
-/** Row numbers down the strip at the sheet's start: as many as have room, of those in sight. */
+/** Row numbers in the strip at the sheet's start: those that are visible and have room. */
 export const rowLabels = ({ grid, rows }: Resolution, height: number, scale: number, sight: Sight): readonly RowLabel[] => {
   if (!rows || !grid.rows) return [];
   const pitch = toNumber(rows.pitch) * scale;
@@ -85,11 +85,11 @@ export const rowLabels = ({ grid, rows }: Resolution, height: number, scale: num
     const tall = Math.min(toNumber(grid.rows.end(row)) * scale, height * scale) - top;
     if (row % every === 0 && tall > 0) labels.push({ row, ...besideSheet(String(row), top + Math.min(tall, pitch) / 2) });
   }
-  // Sections of dividing rows need not go on in step: a number that would lie on the one before it is left out.
+  // Sections of dividing rows need not continue evenly: a number that would overlap the previous one is left out.
   return labels.filter((label, index) => !labels[index - 1] || !meet(label, labels[index - 1] ?? label));
 };
 
-/** The row that the end of the drawing cuts; null where it cuts none. */
+/** The row that the end of the drawing cuts off; null if there is none. */
 export const cutRow = ({ grid, rows }: Resolution, height: number): number | null => {
   if (!rows || !grid.rows) return null;
   const row = rowAt(grid, Math.max(0, height - 1e-6), 1);
@@ -101,9 +101,10 @@ export const cutRow = ({ grid, rows }: Resolution, height: number): number | nul
 const lines = 5;
 
 /**
- * Where each area's name stands inside its box: none on another, and none on what is there already (`taken`). In the order
- * of the areas: each on the first line of its box where all of it has room, else shortened where most has, else nowhere.
- * `width` is that of the sheet, screen px: what stands out of it is not written on. `measure` is how wide a name is, screen px.
+ * The position of each area's name inside its box, without overlaps with each other or with `taken`. In the areas'
+ * order, each name goes to the first line of its box with room for all of it, else it is shortened where most fits,
+ * else it is left out. `width` is the sheet's, screen px: nothing is written outside. `measure` returns the width of a
+ * name, screen px.
  */
 export const areaLabels = (
   boxes: readonly AreaBox[],
@@ -134,7 +135,7 @@ export const areaLabels = (
   return labels;
 };
 
-/** The first stretch of a line that is as wide as wanted and free; the widest where none is. Null where the line is full. */
+/** The first free part of a line with the wanted width, else the widest; null if the line is full. */
 const freeIn = (all: readonly Box[], line: Box, wanted: number): Box | null => {
   const end = line.left + line.width;
   const inWay = all.filter((one) => meet(one, line)).sort((a, b) => a.left - b.left);

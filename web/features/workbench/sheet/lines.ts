@@ -1,6 +1,6 @@
 import { exact, linesBetween, type RepeatedLines, toNumber } from "@ypsiline/core";
 
-/** Lines as two paths: every so many stands out. */
+/** Lines as two paths: normal and emphasised ones. */
 export type Lines = { readonly strong: string; readonly weak: string };
 
 /** A window of a drawing, screen px. */
@@ -12,7 +12,7 @@ export type DrawnAs = { readonly scale: number; readonly length: number; readonl
 /** Hundredths of a px are more than a screen shows. */
 const drawn = (px: number): number => Math.round(px * 100) / 100;
 
-/** Where a drawn line stands lets its lower edge meet the line itself. */
+/** A drawn line's lower edge is on the line itself. */
 const lift = 0.4;
 
 /**

@@ -20,7 +20,7 @@ import { type KeyboardEvent, useEffect, useMemo, useRef, useState } from "react"
 import { BaseUnits } from "@/ui/base-units";
 import { Num, Said } from "@/ui/num";
 
-/** Where the sheet's drawing stands in its box, screen px. */
+/** The position of the sheet's drawing in its box, screen px. */
 type Place = {
   readonly left: number;
   readonly top: number;

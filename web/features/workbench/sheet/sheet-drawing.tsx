@@ -5,7 +5,7 @@ import type { Facet } from "../facets/facet";
 import type { Layer, Shown } from "../facets/layers";
 import { hatchInSight, linesInSight, type Sight } from "./lines";
 
-/** How far apart the lines of the margins' hatch stand along x and y, screen px. */
+/** Distance of the margins' hatch lines along x and y, screen px. */
 const hatchPitch = 10;
 
 type Props = {
@@ -17,16 +17,16 @@ type Props = {
   /** Screen px per px of layout. */
   readonly scale: number;
   readonly mark: FindingPlace | null;
-  /** What of the drawing is in sight, screen px from its top. */
+  /** The visible part of the drawing, screen px from its top. */
   readonly sight: Sight;
-  /** Whether it lies on white paper, and not on a picture. */
+  /** Whether it is on white paper, not on a picture. */
   readonly paper: boolean;
 };
 
-/** Rows are told apart from 1.5 px on: so many fill any screen. */
+/** Rows are distinguishable from 1.5 px: this many fill any screen. */
 const mostRowsDrawn = 4_000;
 
-/** How strongly each layer is drawn: the facet looked at stands out, the others stay as faint as they can be read. */
+/** The strength of each layer: the current facet is emphasised, the others are as faint as readable. */
 const strength = (facet: Facet, layer: Layer): number =>
   layer === facet.layer ? 1 : layer === "columns" && facet.layer === "mesh" ? 0.8 : 0.45;
 

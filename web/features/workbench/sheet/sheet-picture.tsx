@@ -21,7 +21,7 @@ const densityOf = (devicePx: number, width: number): number => densities.find((d
 
 export type SheetPictureState = {
   readonly picture: SheetPicture | null;
-  /** Reads a file and puts it under the sheet; says why where it is no picture. */
+  /** Reads a file and puts it under the sheet; returns why if it is not a picture. */
   readonly take: (file: File) => Promise<void>;
   readonly change: (next: SheetPicture | null) => void;
 };
@@ -46,7 +46,7 @@ export const useSheetPicture = (key: string, width: number): SheetPictureState =
   return { picture: kept.get(key) ?? null, take, change };
 };
 
-/** The first picture of what was dropped or pasted; null where there is none. */
+/** The first picture that was dropped or pasted; null if there is none. */
 const pictureOf = (files: FileList | undefined): File | null => [...(files ?? [])].find(({ type }) => type.startsWith("image/")) ?? null;
 
 /** Takes pictures that are pasted anywhere but into a field, and says how one is dropped on an element. */
@@ -99,11 +99,11 @@ type Props = {
   readonly zoom: Zoom;
   /** The zoom at which a device px of the picture is one of the screen. */
   readonly actual: number;
-  /** Address of Fit for the breakpoint looked at. */
+  /** Address of Fit for the current breakpoint. */
   readonly fit: string;
 };
 
-/** What goes with the picture under the sheet; nothing where there is none. */
+/** The controls of the picture under the sheet, if there is one. */
 export const SheetPictureBar = ({ state: { picture, change }, zoom, actual, fit }: Props) => {
   const router = useRouter();
   if (!picture) return null;

@@ -33,7 +33,7 @@ import { useSize } from "@/ui/use-size";
 import type { Facet } from "../facets/facet";
 import type { Shown } from "../facets/layers";
 
-// Fetched when areas are first looked at, and when distances are first read.
+// Fetched when areas are first shown, and when distances are first measured.
 const AreasOverlay = dynamic(() => import("../areas/areas-overlay").then((module) => module.AreasOverlay));
 const ReadingOverlay = dynamic(() => import("./reading-overlay").then((module) => module.ReadingOverlay));
 
@@ -67,7 +67,7 @@ const DimensionLine = ({
   );
 };
 
-/** A height down the side of the sheet; its number stands beside the line, where low rows leave it room. */
+/** A dimension down the side of the sheet. Its number is beside the line, where low rows leave room for it. */
 const HeightLine = ({
   dimension,
   y,
@@ -103,14 +103,14 @@ type Props = {
   /** Where comments are read and answered. */
   readonly commentsPath: string;
   readonly onReading: (reading: boolean) => void;
-  /** Writes a comment about what is looked at; null where nobody may. */
+  /** Writes a comment about the current subject; null if that is not allowed. */
   readonly onComment: (() => void) | null;
   readonly size: SheetSize;
   readonly onSize: (size: SheetSize) => void;
-  /** How much of a page is drawn, px; the drawn-at height where that is more, or nothing is asked for. */
+  /** How much of a page is drawn, px; at least the drawn-at height. */
   readonly length: number | null;
   readonly onLength: (length: number | null) => void;
-  /** The fix that is previewed; null where the sheet shows the draft. */
+  /** The previewed fix; null while the sheet shows the draft. */
   readonly preview: Preview | null;
   /** Names the spec, so that a picture is found again under the same sheet. */
   readonly spec: string;
@@ -124,8 +124,8 @@ export type SheetSize = (typeof sheetSizes)[number];
 const sizeNames: Readonly<Record<SheetSize, string>> = { width: "Fit width", whole: "Whole page", actual: "1 : 1" };
 
 /**
- * The to-scale drawing of one breakpoint at the probe's width. It scrolls over its whole drawn-at height and says its scale
- * and what of it is in sight; the dimensions stay above it.
+ * The drawing of one breakpoint at the probe's width, to scale. It scrolls over its whole drawn-at height and shows its
+ * scale and visible part; the dimensions stay above it.
  */
 export const Sheet = memo(function Sheet({
   resolution,
@@ -317,7 +317,7 @@ export const Sheet = memo(function Sheet({
   );
 });
 
-/** A picture from the sheet's top left on, cut off where the sheet ends. */
+/** A picture from the sheet's top left corner, cut off at the sheet's end. */
 const UnderSheet = ({
   picture: { is, look },
   scale,

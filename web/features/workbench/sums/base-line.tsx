@@ -19,7 +19,10 @@ const inPx = (text: string, layout: Layout): Exact | null => {
   return length && root ? toPx(length, { width: exact(1), rootFontSize: root.value }) : null;
 };
 
-/** The numbers that hold for the whole spec: base unit with its half step, spacing steps, least column, root font size; and the mesh of the breakpoint looked at. */
+/**
+ * The numbers of the whole spec: base unit and half unit, spacing steps, least column, root font size; and the mesh of
+ * the current breakpoint.
+ */
 export const BaseLine = ({ layout, breakpoint, base, readOnly, onLayout, onBreakpoint }: Props) => {
   const { mesh } = breakpoint;
   const meshStep = mesh && inPx(mesh.step, layout);

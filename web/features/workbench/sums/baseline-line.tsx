@@ -11,7 +11,7 @@ import { TextRoles } from "./text-roles";
 type Props = {
   readonly layout: Layout;
   readonly breakpoint: Breakpoint;
-  /** Its baseline over its drawn-at height; null where it has none. */
+  /** Its baseline over its drawn-at height; null if it has none. */
   readonly lines: BaselineGeometry | null;
   readonly base: Exact;
   readonly rootFontSize: Exact;
@@ -25,7 +25,7 @@ const kinds = [
   { id: "lines", words: "lines", title: "Text stands on lines of one step" },
 ] as const;
 
-/** The baseline of a breakpoint with its own sum over the height, and the spec's text roles held against it. */
+/** The baseline of a breakpoint with its sum over the height, and the text roles compared with it. */
 export const BaselineLine = ({ layout, breakpoint, lines, base, rootFontSize, readOnly, onLayout, onBreakpoint }: Props) => {
   const { baseline, drawnAt } = breakpoint;
   const sheet = fromJsonNumber(drawnAt.height);

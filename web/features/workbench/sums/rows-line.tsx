@@ -34,11 +34,11 @@ import { FixedTerm, LengthTerm, Sign, Term } from "./term";
 
 type Props = {
   readonly breakpoint: Breakpoint;
-  /** The sum of its rows over its drawn-at height; null where it has none. */
+  /** The sum of its rows over its drawn-at height; null if it has none. */
   readonly sum: RowSum | null;
   readonly context: LengthContext;
   readonly base: Exact;
-  /** Step of the breakpoint's baseline, px; null where it has none. */
+  /** Step of the breakpoint's baseline, px; null if it has none. */
   readonly step: Exact | null;
   readonly readOnly: boolean;
   readonly onBreakpoint: (breakpoint: Breakpoint) => string | null;

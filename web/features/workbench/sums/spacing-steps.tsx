@@ -19,7 +19,7 @@ type Props = {
   readonly onSteps: (steps: readonly Step[]) => string | null;
 };
 
-/** A multiple as typed ("1.5", "12/8"); null where it is none the format takes. */
+/** A typed multiple ("1.5", "12/8"); null if the format does not allow it. */
 const multipleOf = (text: string): number | null => {
   const sum = workOutSum(text);
   if (!sum.ok || sum.unit) return null;

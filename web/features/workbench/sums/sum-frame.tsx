@@ -9,13 +9,13 @@ type Props = {
   readonly after: ReactNode;
   /** Terms over the bracket. */
   readonly inside: ReactNode;
-  /** What the terms over the bracket come to together, and how that is decided. */
+  /** The sum of the terms over the bracket, and how it is set. */
   readonly under: ReactNode;
   /** What is chosen once, at the right: at most three. */
   readonly options?: ReactNode;
 };
 
-/** A sum in one line, whatever it is of: terms, with a bracket under the middle ones that holds what they come to. */
+/** Any sum in one line: terms, with a bracket under the middle ones that has their sum. */
 export const SumFrame = ({ label, spoken, before, inside, under, after, options }: Props) => (
   <section className="sum one-line" aria-label={label}>
     <p className="visually-hidden">{spoken}</p>

@@ -63,7 +63,8 @@ export const SumLine = ({ breakpoint, terms, base, rootFontSize, readOnly, onCol
     (value: Length): Fault => {
       const changed = changeTerm({ columns, width: terms.width, rootFontSize, term, value, givesWay });
       if (!changed.ok) {
-        // Looking at another width changes nothing, so that is done also where the sum does not close there: the findings say so.
+        // Showing another width changes nothing, so it is also done if the sum does not close there; the findings say
+        // so.
         const looks = term === "width" && changed.looksAt !== undefined;
         if (!looks) return changed.said;
         onWidth(changed.looksAt);

@@ -55,7 +55,7 @@ export const SumOptions = ({ breakpoint, terms, base, readOnly, equal, onEqual, 
 
 type ExpectedProps = {
   readonly columns: Columns;
-  /** What they come to today, to begin from. */
+  /** Their present values, to start from. */
   readonly today: Readonly<Record<"container" | "column", string>>;
   readonly base: Exact;
   readonly readOnly: boolean;

@@ -7,7 +7,7 @@ import { type Fault, NumberField } from "@/ui/number-field";
 
 type LabelProps = {
   readonly label: string;
-  /** Makes this term the one that is worked out; null where it cannot be. */
+  /** Makes this term the calculated one; null if that is not possible. */
   readonly onGive?: (() => void) | null;
   readonly giving?: boolean;
 };
@@ -36,9 +36,9 @@ type Props = LabelProps & {
   readonly onEnter: (value: Length) => Fault;
   readonly kind?: string;
   readonly disabled?: boolean;
-  /** A length told in base units under its field. */
+  /** A length in base units, under its field. */
   readonly inUnits?: Exact | null;
-  /** What stands under the field instead. */
+  /** Text under the field instead. */
   readonly foot?: ReactNode;
 };
 
@@ -94,7 +94,7 @@ type LengthProps = {
   readonly onText: (text: string) => string | null;
 };
 
-/** A declared length with its label; says what would be right where it cannot be. */
+/** A declared length with its label; an error says what would be right. */
 export const LengthTerm = ({
   label,
   text,

@@ -34,9 +34,9 @@ type Role = Layout["text"][number];
 
 type Props = {
   readonly layout: Layout;
-  /** The breakpoint looked at: a role may have a size of its own there. */
+  /** The current breakpoint: a role may have its own size there. */
   readonly breakpoint: { readonly id: string; readonly name: string };
-  /** Step of the baseline looked at, px; null where the breakpoint has none. */
+  /** Step of the current baseline, px; null if the breakpoint has none. */
   readonly step: Exact | null;
   readonly base: Exact;
   readonly rootFontSize: Exact;
@@ -63,7 +63,10 @@ const headings: Readonly<Record<string, string>> = {
   "3 trimmed": "Three lines from cap height to baseline",
 };
 
-/** Text roles against the baseline: whether each line height is a multiple of the step, where its first baseline falls, what it measures trimmed. */
+/**
+ * Text roles and the baseline: whether each line height is a multiple of the step, the first baseline, and the trimmed
+ * height.
+ */
 export const TextRoles = ({ layout, breakpoint, step, base, rootFontSize, readOnly, onLayout }: Props) => {
   const fonts = useId();
   const [chosen, setChosen] = useState(0);
@@ -73,7 +76,7 @@ export const TextRoles = ({ layout, breakpoint, step, base, rootFontSize, readOn
   const metrics = role ? fontMetrics(layout, role.font) : null;
   const replace = (index: number, next: Partial<Role>): string | null =>
     onLayout({ ...layout, text: layout.text.map((one, place) => (place === index ? { ...one, ...next } : one)) });
-  /** Sets a size where the role has it: at this breakpoint, or everywhere. */
+  /** Sets the size that is in use: the one at this breakpoint, or the general one. */
   const setSize = (index: number, one: Role, change: Partial<Pick<Role, "size" | "lineHeight">>): string | null =>
     one.at && Object.hasOwn(one.at, breakpoint.id)
       ? replace(index, { at: { ...one.at, [breakpoint.id]: { ...roleAt(one, breakpoint.id), ...change } } })

@@ -24,7 +24,7 @@ const width = 208;
 const height = 112;
 const sample = "Quay 3, 07:45";
 
-/** Two lines of a text role at their true size on the baseline, moved by its shift; smaller where they would not fit. */
+/** Two lines of a text role at their true size on the baseline, moved by its shift; smaller if they would not fit. */
 export const TextSample = ({ role, size, metrics, step }: Props) => {
   const [px, lineHeight] = [toNumber(size.size), toNumber(size.lineHeight)];
   const lines = lineHeight * 2 <= height * 1.5 ? 2 : 1;

@@ -4,7 +4,7 @@ import { onPerson } from "@/server/requests/authorized-handlers";
 import { hashPassword } from "@/server/identity/passwords";
 import { secretHash } from "@/server/database/secrets";
 
-/** Sets another password where the old one is known; every other session ends. */
+/** Sets another password with the old one; every other session ends. */
 export const POST = onPerson("POST /api/account/password", async ({ answer, body, person, session, sql, write }) => {
   const fault = (await ownPasswordFault(sql, person, body.old, "/old")) ?? newPasswordFault(body.password, [person.name, person.email]);
   if (fault) return fault;

@@ -11,7 +11,7 @@ const gone = {
 
 /** Sets a new password by a mailed link; every session of the account ends. */
 export const POST = onPost("POST /api/account/reset", anybody, async ({ answer, body, sql, write }) => {
-  // The secret is looked at before a password is hashed: guessing costs the server nothing.
+  // The secret is checked before a password is hashed, so that guessing costs the server nothing.
   const link = await linkOf(sql, "password", body.secret);
   if (!link) return gone;
   const fault = newPasswordFault(body.password, [link.email]);

@@ -6,7 +6,7 @@ import { heavy, stranger } from "@/server/heavy/heavy";
 import { asGot, mebibyte, readText, requireType } from "@/server/http/request-body";
 import { queryMembers } from "@/server/writing/file-query";
 
-/** JSON is told apart by its content, other kinds by their media type. */
+/** JSON is distinguished by its content, other kinds by their media type. */
 const types = formatIds.filter((id) => formats[id].read !== null).flatMap((id) => formats[id].mediaTypes);
 
 export const POST = handler(async (request) => {

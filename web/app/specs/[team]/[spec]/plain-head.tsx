@@ -11,7 +11,7 @@ type Props = {
   readonly spec: Spec;
   /** What the spec is called on this page. */
   readonly name: string;
-  /** The view that is looked at; null on a page that is none of them. */
+  /** The current view; null on a page that is not a view. */
   readonly here: ViewId | null;
   readonly query: Readonly<Record<string, string>>;
   /** What the bar holds at its end. */

@@ -5,7 +5,7 @@ import { sentence } from "@/server/http/request-body";
 import { editsSince, readStoredDraft } from "@/server/specs/specs";
 import { jsonWith } from "@/server/database/stored-text";
 
-/** The draft; with `?since=` what was changed since that revision, or 204 where nothing was. */
+/** The draft; with `?since=` the changes since that revision, or 204 if there are none. */
 export const GET = onReadSpec("GET /api/drafts/:team/:spec", "read-draft", async ({ sql, spec, query, answer }) => {
   const since = query.get("since");
   // Pages ask again and again; they are sent what they do not have.
@@ -18,7 +18,7 @@ export const GET = onReadSpec("GET /api/drafts/:team/:spec", "read-draft", async
     : { code: "not-found", detail: "This spec has no draft." };
 });
 
-/** Saves changes made on a revision. 409 carries the conflicts and the draft as it stands. */
+/** Saves changes made on a revision. 409 has the conflicts and the present draft. */
 export const POST = onSpec("POST /api/drafts/:team/:spec", "edit-draft", async ({ answer, body, doing, sql, write }) => {
   const { revision: madeOn, id: saveId, changes } = body;
   const done = await saveChanges(sql, write, doing.specId, { madeOn, saveId, changes }, (layout, made) =>

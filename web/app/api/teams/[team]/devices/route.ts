@@ -6,7 +6,7 @@ export const GET = onReadTeam("GET /api/teams/:team/devices", "read-draft", asyn
   answer(await devicesOf(sql, team.slug)),
 );
 
-/** Saves the whole list; 409 carries the list as it stands, where somebody else has changed it. */
+/** Saves the whole list; 409 has the present list if somebody else has changed it. */
 export const POST = onTeam("POST /api/teams/:team/devices", "edit-devices", async ({ answer, conflict, body, write }) => {
   const saved = await write((sql, { team, person }) =>
     saveDevices(sql, { team: team.slug, teamId: team.id, personId: person.id, ...body }),

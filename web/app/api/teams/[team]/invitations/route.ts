@@ -2,7 +2,7 @@ import { invitationFault } from "@/server/identity/account-faults";
 import { onTeam } from "@/server/requests/authorized-handlers";
 import { invite } from "@/server/teams/invitations";
 
-/** Invites somebody by a letter; the link stands in it alone. */
+/** Invites somebody by a letter, which is the only place of the link. */
 export const POST = onTeam("POST /api/teams/:team/invitations", "manage-team", async ({ answer, body, team, sql, write }) => {
   const unsent = await invitationFault(sql, body.email, team.id);
   if (unsent) return unsent;

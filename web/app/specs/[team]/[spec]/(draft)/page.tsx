@@ -29,7 +29,7 @@ export default async function WorkbenchPage({ params, searchParams }: Props) {
     return (
       <Workbench query={query} pointed={person !== null && maySpec(spec, "edit-draft") && (await needsPointers(database(), person.id))} />
     );
-  // A moment of the draft, looked at where the draft is.
+  // A moment of the draft, shown in the draft's place.
   const moment = await momentOf(clientOf(person, addressOf(await headers())), spec.id, idOf(query["moment"]));
   if (!moment.ok) notFound();
   return (

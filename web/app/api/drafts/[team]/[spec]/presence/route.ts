@@ -1,7 +1,7 @@
 import { onSpec } from "@/server/requests/authorized-handlers";
 import { gone, presentIn, seen } from "@/server/happenings/presence";
 
-/** Says where a tab is; answers with everybody who is in the draft. */
+/** Reports where a tab is; returns everybody who is in the draft. */
 export const POST = onSpec("POST /api/drafts/:team/:spec/presence", "read-draft", async ({ answer, body, write }) => {
   const present = await write(async (sql, { doing }) => {
     if (body.gone) await gone(sql, doing.specId, doing.personId, body.tab);

@@ -3,7 +3,7 @@ import { reviewOf } from "@/server/specs/drawn-pages";
 import { addressOf } from "@/server/requests/handler";
 import { clientOf } from "@/server/heavy/heavy";
 
-/** The review of the draft as it stands at a revision (`?revision=`), once it is worked out. */
+/** The review of the draft at a revision (`?revision=`), once it is calculated. */
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/review", "read-draft", async ({ sql, spec, person, query, request, answer }) => {
   const revision = idOf(query.get("revision") ?? undefined);
   const drawing = revision === null ? null : await reviewOf(sql, spec.id, revision, clientOf(person, addressOf(request.headers)));

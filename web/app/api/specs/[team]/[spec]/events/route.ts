@@ -38,7 +38,7 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
       const send = (text: string): void => {
         if (request.signal.aborted) return stop();
         if ((controller.desiredSize ?? 0) >= -mostUnread) return controller.enqueue(words.encode(text));
-        // A reader that takes nothing any more is let go rather than written for without end.
+        // A reader that takes nothing is disconnected, instead of queueing messages without end.
         stop();
         controller.error(new Error("the reader takes nothing"));
       };

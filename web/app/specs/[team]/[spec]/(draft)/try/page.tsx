@@ -14,7 +14,7 @@ type Props = {
 
 export const metadata: Metadata = { title: "Try it in a page" };
 
-/** Where the pictures of areas are; one that is replaced has another address. */
+/** The addresses of the areas' pictures; a replaced one has a new address. */
 const addressesOf = (path: string, pictures: Readonly<Record<string, Date>>): Readonly<Record<string, string>> =>
   Object.fromEntries(Object.entries(pictures).map(([area, at]) => [area, `${path}/${area}/picture?at=${at.getTime()}`]));
 

@@ -2,7 +2,7 @@ import { parseVersion } from "@ypsiline/core";
 import { nothingThere, onProject } from "@/server/requests/authorized-handlers";
 import { setUse } from "@/server/projects/projects";
 
-/** Notes which version of a spec a project uses; null, that it uses the spec no more. */
+/** Notes which version of a spec a project uses; null if it no longer uses the spec. */
 export const POST = onProject("POST /api/teams/:team/projects/:project/uses", async ({ answer, body, write }) => {
   const number = body.number === null ? null : parseVersion(body.number);
   if (body.number !== null && !number)

@@ -1,7 +1,7 @@
 import { idOf, nothingThere, onTeam } from "@/server/requests/authorized-handlers";
 import { queueTest } from "@/server/happenings/webhook-queue";
 
-/** Has a test message sent to a webhook, like any other message: signed, and again where it is not accepted. */
+/** Sends a test message to a webhook like any other message: signed, and again if it is not accepted. */
 export const POST = onTeam("POST /api/teams/:team/webhooks/:id/test", "manage-team", async ({ answer, params, write }) => {
   const id = idOf(params.id);
   const done = await write(async (sql, { team }) => id !== null && queueTest(sql, { teamId: team.id, team: team.slug, id }));

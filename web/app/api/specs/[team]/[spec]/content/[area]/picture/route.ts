@@ -5,7 +5,7 @@ import { handler } from "@/server/requests/handler";
 import { encodedPicture } from "@/server/heavy/pictures";
 import { allowedSpec } from "@/server/requests/viewer";
 
-/** The picture that an area holds, to whoever may see the draft. */
+/** The picture of an area, for people who may see the draft. */
 export const GET = handler<{ team: string; spec: string; area: string }>(async (_, { team, spec, area }) => {
   const allowed = await allowedSpec(team, spec, "read-draft");
   if (!allowed.ok) return allowed.problem;

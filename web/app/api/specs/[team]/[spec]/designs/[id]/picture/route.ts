@@ -5,7 +5,7 @@ import { addPicture, pictureOf } from "@/server/designs/kept-designs";
 import { encodedPicture } from "@/server/heavy/pictures";
 import { allowedSpec } from "@/server/requests/viewer";
 
-/** The picture of a design, to whoever may see the draft. */
+/** The picture of a design, for people who may see the draft. */
 export const GET = handler<{ team: string; spec: string; id: string }>(async (_, { team, spec, id: text }) => {
   const allowed = await allowedSpec(team, spec, "read-draft");
   if (!allowed.ok) return allowed.problem;
