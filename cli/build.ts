@@ -6,7 +6,9 @@ import { build } from "esbuild";
 const here = import.meta.dirname;
 
 // Builds the command as it is served: one file, and what it says of itself. Nothing is downloaded when it is installed.
-const { name, version, description, license, engines } = JSON.parse(readFileSync(join(here, "package.json"), "utf8"));
+const { name, version, description, license, engines } = JSON.parse(readFileSync(join(here, "package.json"), "utf8")) as Readonly<
+  Record<string, unknown>
+>;
 const out = join(here, "dist");
 mkdirSync(out, { recursive: true });
 await build({

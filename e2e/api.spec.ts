@@ -235,7 +235,7 @@ test.describe("computing, open to anyone", () => {
   ];
   for (const [what, path, options, status, errorPath] of wrong)
     test(`${what} is a problem document ${status}`, async ({ request }) => {
-      const answer = await request.post(`/api/v1/${path}`, options as { data: string; headers?: Record<string, string> });
+      const answer = await request.post(`/api/v1/${path}`, options);
       expect(answer.status()).toBe(status);
       expect(answer.headers()["content-type"]).toContain("application/problem+json");
       const body = (await answer.json()) as Problem;

@@ -103,7 +103,7 @@ test("fit measures the booking page: 0 as published, 1 with an element moved by 
     expect([chosen.code, chosen.out.match(/: 1 box against/g)?.length]).toEqual([0, 3]);
     expect(await ypsiline(root, args(`${address}/nowhere`))).toMatchObject({
       code: 2,
-      err: expect.stringContaining("answered 404") as unknown,
+      err: expect.stringContaining("answered 404"),
     });
     // Without the one thing it needs besides, it says which.
     const nothing = project();

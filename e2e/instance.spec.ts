@@ -26,7 +26,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
         process.execPath,
         ["--import", "tsx", join(root, "scripts", "prepare.ts"), "--set-up"],
         { cwd: root, env: { ...process.env, DATABASE_URL: cluster.url, TSX_TSCONFIG_PATH: join(root, "web", "tsconfig.json") } },
-        (error, out) => (error ? reject(error) : resolve(out)),
+        (error, out) => (error ? reject(new Error(error.message)) : resolve(out)),
       ),
     );
     const code = /with the code (\S+)/.exec(printed)?.[1] ?? "";

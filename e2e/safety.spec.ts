@@ -314,16 +314,16 @@ test("publishing asks again when it writes: a spec archived or moved while its f
     const holding = openDatabase(database, 1);
     const [row] = await sql<{ id: number }[]>`SELECT id FROM spec WHERE slug = ${spec} AND team_id = ${teams[0]}`;
     const id = row?.id ?? 0;
-    let published: Promise<number> | null = null;
+    const publishing: Promise<number>[] = [];
     await inTransaction(holding, async (tx) => {
       await tx`SELECT id FROM spec WHERE id = ${id} FOR UPDATE`;
-      published = statusOf(lead.api.post(`/api/drafts/${name}/${spec}/publish`, { data: { revision: 1, number: "1.0.0", note: "" } }));
+      publishing.push(statusOf(lead.api.post(`/api/drafts/${name}/${spec}/publish`, { data: { revision: 1, number: "1.0.0", note: "" } })));
       await new Promise((resolve) => setTimeout(resolve, 1_500));
       if (change === "archive") await tx`UPDATE spec SET archived_at = now() WHERE id = ${id}`;
       else await tx`UPDATE spec SET team_id = ${teams[1]} WHERE id = ${id}`;
     });
     await holding.end();
-    expect(await published, change).toBe(403);
+    expect(await Promise.all(publishing), change).toEqual([403]);
     const [count] = await sql<{ versions: number; told: number }[]>`
       SELECT (SELECT count(*)::int FROM version WHERE spec_id = ${id}) AS versions, (SELECT count(*)::int FROM activity WHERE spec_id = ${id} AND what = 'published') AS told`;
     expect(count, change).toEqual({ versions: 0, told: 0 });

@@ -213,7 +213,7 @@ test("everything is done from the keyboard alone", async ({ page, baseURL }) => 
   await page.keyboard.press("Enter");
   await expect(sum(page).getByLabel("Column", { exact: true })).toHaveValue("99");
   await tabTo(() =>
-    page.evaluate(() => document.activeElement?.getAttribute("role") === null && document.activeElement?.matches("td[data-cell]") === true),
+    page.evaluate(() => document.activeElement?.getAttribute("role") === null && document.activeElement.matches("td[data-cell]")),
   );
   await page.keyboard.press("F2");
   await page.keyboard.press("Escape");

@@ -18,9 +18,9 @@ const document = async (): Promise<string> => {
     WHERE t.slug = ${team} AND s.slug = ${slug} AND v.major = ${number.major} AND v.minor = ${number.minor} AND v.patch = ${number.patch}`;
   return JSON.stringify(row?.layout, null, 2);
 };
-const ready = async (found: unknown): Promise<Buffer> => {
+const ready = (found: unknown): Promise<Buffer> => {
   if (!found || !answer) throw new Error("nothing to send");
-  return answer;
+  return Promise.resolve(answer);
 };
 const metadata = async (): Promise<string> => {
   const found = await findPackage(sql, team, slug);

@@ -44,7 +44,10 @@ run(async () => {
   build();
   // What reads all sources and shares nothing goes side by side.
   await Promise.all([
-    runBeside([{ title: "lint", file: "eslint/bin/eslint.js", args: [".", "--max-warnings", "0"] }]),
+    runBeside([
+      { title: "lint", file: "eslint/bin/eslint.js", args: [".", "--max-warnings", "0"] },
+      { title: "lint by types", file: "oxlint/bin/oxlint", args: ["--type-aware", "."] },
+    ]),
     runBeside([
       ...["core", "cli", "web", "scripts"].map((part) => ({ title: `types of ${part}`, file: "typescript-7/bin/tsc", args: ["-p", part] })),
       { title: "unused files, exports and packages", file: "knip/bin/knip.js", args: ["--no-config-hints"] },

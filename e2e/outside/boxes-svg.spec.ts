@@ -258,7 +258,9 @@ test("boxes of 200 drawings whose stylesheets move, size and hide them stand whe
       const told = [box.x, box.y, box.width, box.height].map(toNumber);
       const corners = [box.x, box.y, add(box.x, box.width), add(box.y, box.height)].map((px) => Math.abs(toNumber(px)));
       const most = Math.max(0.001, 16 * 2 ** -24 * Math.max(...corners));
-      told.forEach((px, index) => expect(Math.abs(px - (at[index] ?? NaN)), `${id} of\n${svg}\n${told} is not ${at}`).toBeLessThan(most));
+      told.forEach((px, index) =>
+        expect(Math.abs(px - (at[index] ?? NaN)), `${id} of\n${svg}\n${told.join()} is not ${at.join()}`).toBeLessThan(most),
+      );
       compared += 1;
     }
   }

@@ -22,10 +22,10 @@ export const DraftAtMoment = ({ revision, layout: text, children }: Props) => {
       mayEdit: false,
       mayPublish: false,
       edit: () => past,
-      editOrSay: () => void notify(past),
+      editOrSay: () => notify(past),
       // The draft's keyboard shortcuts would work here too, unseen.
-      undo: () => void notify(past),
-      redo: () => void notify(past),
+      undo: () => notify(past),
+      redo: () => notify(past),
       comments: [],
       moment: { revision, restoreMoment: now.mayEdit ? () => restoreMoment(now, layout) : null },
     }),

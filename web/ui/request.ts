@@ -45,8 +45,9 @@ const request = async <T, Conflict>(path: string, init: RequestInit): Promise<An
     }
     if (response.ok) return { ok: true, value: body as T, status: response.status };
     const issues = Array.isArray(body["errors"]) ? (body["errors"] as Issue[]) : [];
+    const detail = typeof body["detail"] === "string" ? body["detail"] : "Something went wrong.";
     const conflict = response.status === 409 ? (body as Conflict) : null;
-    return { ok: false, fault: { status: response.status, detail: String(body["detail"] ?? "Something went wrong."), issues, conflict } };
+    return { ok: false, fault: { status: response.status, detail, issues, conflict } };
   } catch {
     return nobody("The server does not answer.");
   }

@@ -11,7 +11,7 @@ export const useDrag = (move: (x: number) => void, end: () => void) => {
   useEffect(() => {
     latest.current = { move, end };
   });
-  return (event: PointerEvent<Element>, within: Element | null): void => {
+  return (event: PointerEvent, within: Element | null): void => {
     if (event.button !== 0 || !within) return;
     event.preventDefault();
     const target = event.currentTarget;

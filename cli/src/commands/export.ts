@@ -20,7 +20,11 @@ const exportFlags = (Object.keys(optionWords) as OptionName[]).filter((name) => 
 
 const flagRow = (name: OptionName): OptionRow<string | undefined> => {
   const { label, values } = optionWords[name];
-  const wanted = Array.isArray(values) ? values.map(([value]) => value).join(" or ") : values === "colour" ? "a colour like 2f8a76" : "";
+  const wanted = Array.isArray(values)
+    ? values.map(([value]: readonly [string, string]) => value).join(" or ")
+    : values === "colour"
+      ? "a colour like 2f8a76"
+      : "";
   return text(`--${name} <value>`, `${label}${wanted === "" ? "" : `: ${wanted}`}`);
 };
 

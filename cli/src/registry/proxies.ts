@@ -74,7 +74,7 @@ export const fetchThrough = async (proxies: Proxies, address: string, { headers,
     const socket = await tunnel(proxy, url, signal);
     const agent = new Agent();
     agent.createConnection = () => secured({ socket, servername: url.hostname });
-    answer = await answered(askHttps(url, { headers: all, agent: agent as never, signal }));
+    answer = await answered(askHttps(url, { headers: all, agent: agent, signal }));
   } else {
     const ask = proxy.protocol === "https:" ? askHttps : askHttp;
     answer = await answered(ask(proxy, { path: url.href, headers: { ...all, ...authorization(proxy) }, signal }));

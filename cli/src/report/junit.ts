@@ -52,6 +52,6 @@ export const inJunit = ({ subjects, looked, findings }: Outcome, failOn: FailLev
   const text = builder.build({
     "?xml": { "@version": "1.0", "@encoding": "UTF-8" },
     testsuites: { "@name": "Ypsiline", "@tests": sum("@tests"), "@failures": sum("@failures"), testsuite: suites },
-  }) as string;
+  });
   return text;
 };

@@ -179,7 +179,7 @@ export const applyChanges = (layout: Layout, changes: readonly Change[]): Applie
   if (faults.length > 0) return { ok: false, conflicts: [], issues: faults };
   const conflicts = changes.filter((change) => !fits(layout, change)).map((change) => ({ change, theirs: valueAt(layout, change.path) }));
   if (conflicts.length > 0) return { ok: false, conflicts, issues: [] };
-  let next: Members = layout as unknown as Members;
+  let next: Members = layout;
   for (const change of changes) {
     const [root = ""] = change.path;
     if (isList(root) && change.path.length > 1) {

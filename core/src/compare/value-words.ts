@@ -69,7 +69,7 @@ export const valueWords = (value: unknown): Words => {
   if (Array.isArray(value)) return value.length === 0 ? words`none` : joined(value.map(valueWords), ", ");
   if (typeof value === "string") return lengthWords(value);
   if (typeof value === "number") return words`${value}`;
-  if (typeof value !== "object") return [String(value)];
+  if (typeof value === "boolean") return [String(value)];
   const part = value as Part;
   const { spec, version } = part;
   if (typeof spec === "string" && typeof version === "string") return [name(`${spec} ${version}`)];

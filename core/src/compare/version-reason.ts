@@ -52,7 +52,7 @@ export const versionReason = (before: Layout, after: Layout): Words => {
       .filter(({ id }) => all.some((reason) => reason.at === id))
       .map((one): Words => [name(one.name)]);
     const where = at.length === 0 ? words`every breakpoint` : listed(at);
-    return [(parts[part] as (count: number, at: Words) => Words)(all.length, where)];
+    return [parts[part](all.length, where)];
   });
   return listed(found);
 };

@@ -91,7 +91,8 @@ const toldWords = (change: Change, before: Layout, after: Layout): Told => {
   const path = rest.join("/");
   const values = { from: valueWords(change.from), to: valueWords(change.to) };
   // A word that was added or removed: the sentence says so.
-  const called = (value: unknown): Words => (value === undefined ? words`none` : [name(String(value))]);
+  const called = (value: unknown): Words =>
+    value === undefined ? words`none` : [name(typeof value === "string" ? value : JSON.stringify(value))];
   const said = { from: called(change.from), to: called(change.to) };
   const inPlace = placedWords(change, before, after);
   if (inPlace) return inPlace;

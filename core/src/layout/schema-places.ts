@@ -16,7 +16,7 @@ type Def = {
   readonly entries?: Readonly<Record<string, string>>;
 };
 
-const defOf = (schema: z.core.$ZodType): Def => schema._zod.def as unknown as Def;
+const defOf = (schema: z.core.$ZodType): Def => schema._zod.def;
 
 /** A schema without what only says whether a value may be left out, or how it is read. */
 const bare = (schema: z.core.$ZodType): z.core.$ZodType => {

@@ -57,7 +57,7 @@ const changedAt = (breakpoint: Breakpoint, path: string): Breakpoint | null => {
   part[last] =
     typeof value === "number"
       ? value + 1
-      : (words[String(value)] ?? String(value).replace(/^[\d.]+/, (digits) => String(Number(digits) + 1)));
+      : (words[value as string] ?? (value as string).replace(/^[\d.]+/, (digits) => String(Number(digits) + 1)));
   return copy as unknown as Breakpoint;
 };
 

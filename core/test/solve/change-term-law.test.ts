@@ -144,7 +144,7 @@ describe("any edit of any term", () => {
       if (!value) throw new Error(text);
       const chosen = ways[Math.floor(run / terms.length) % ways.length] ?? "column";
       const gives = givingWayFor(term, chosen);
-      const where = `${JSON.stringify({ width, root, columns, term, text, gives })}`;
+      const where = JSON.stringify({ width, root, columns, term, text, gives });
       const before = measure(columns, whole(width), root);
       const changed = changeTerm({ columns, width: exact(width), rootFontSize: exact(root), term, value, givesWay: chosen });
       const key = `${columns.container.kind} ${term} ${gives}`;

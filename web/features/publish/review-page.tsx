@@ -46,7 +46,7 @@ const useReview = (team: string, spec: string, revision: number, known: ReviewAn
         if (!live) return;
         const answer = await ask("GET /api/drafts/:team/:spec/review", { team, spec }, { revision: String(revision) });
         if (!live) return;
-        if (answer.ok) return setReview(answer.value as ReviewAnswer);
+        if (answer.ok) return setReview(answer.value);
         const passing = [0, 429, 503].includes(answer.fault.status);
         if (!passing || index === pauses.length - 1) return setFault(answer.fault.detail);
       }

@@ -24,7 +24,7 @@ export const downloadPage = async (
   files["page.html"] = strToU8(writePage(layout, { query: "media", sample: "own", css: null, content, pictures: names }));
   files["layout.css"] = strToU8(writeCss(layout, plainCss));
   const link = document.createElement("a");
-  link.href = URL.createObjectURL(new Blob([zipSync(files) as Uint8Array<ArrayBuffer>], { type: "application/zip" }));
+  link.href = URL.createObjectURL(new Blob([zipSync(files)], { type: "application/zip" }));
   link.download = `${spec}-page.zip`;
   link.click();
   // The browser has begun to save it by then.

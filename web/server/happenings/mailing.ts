@@ -28,8 +28,13 @@ export const sendLetter = async (due: DueLetter): Promise<Attempt> => {
   });
   try {
     const { recipient, subject, body } = letter;
-    const sending = transport.sendMail({ from: setting("MAIL_FROM"), to: { name: "", address: recipient }, subject, text: body });
-    const sent = await Promise.race([sending, late]);
+    const sending: Promise<unknown> = transport.sendMail({
+      from: setting("MAIL_FROM"),
+      to: { name: "", address: recipient },
+      subject,
+      text: body,
+    });
+    const sent = (await Promise.race([sending, late])) as { readonly response: string };
     return { delivered: true, answer: sent.response };
   } catch (error) {
     const { response, code } = error as { response?: string; code?: string };

@@ -206,7 +206,7 @@ const publishable = ({ layout: text, last }: PublishableTask): PublishableAnswer
 
 /** Does a task whose answer is a value, except those that draw pages. What a user can fix is returned as a problem. */
 export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): Promise<Result<Values[T["kind"]]>> => {
-  const one = task as Exclude<ValueTask, PageTask>;
+  const one = task;
   const value = async (): Promise<Result<Values[Exclude<ValueTask, PageTask>["kind"]]>> => {
     switch (one.kind) {
       case "version":

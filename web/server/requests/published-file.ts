@@ -22,7 +22,7 @@ const year = 31_536_000;
 
 /** Files that are being written, so that simultaneous requests share one task. */
 const shared = globalThis as { ypsilineBeingWritten?: Map<string, Promise<Worked>> };
-const beingWritten = (): Map<string, Promise<Worked>> => (shared.ypsilineBeingWritten ??= new Map());
+const beingWritten = (): Map<string, Promise<Worked>> => (shared.ypsilineBeingWritten ??= new Map<string, Promise<Worked>>());
 
 const writtenOnce = (key: string, write: () => Promise<Worked>): Promise<Worked> => {
   const kept = writtenFiles().get(key);

@@ -9,7 +9,7 @@ import { isLeased } from "../database/lease";
  * are counted later.
  */
 export const storeSummary = async (sql: postgres.TransactionSql, specId: number, summary: DraftSummary): Promise<void> => {
-  await sql`UPDATE draft SET summary = ${sql.json(summary as unknown as postgres.JSONValue)} WHERE spec_id = ${specId}`;
+  await sql`UPDATE draft SET summary = ${sql.json(summary)} WHERE spec_id = ${specId}`;
   await wantCounts(sql, specId);
 };
 

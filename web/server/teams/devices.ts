@@ -26,7 +26,7 @@ export const saveDevices = async (
   },
 ): Promise<DevicesSaved> => {
   const { team, teamId, personId, revision, devices } = input;
-  const value = sql.json(devices as unknown as postgres.JSONValue);
+  const value = sql.json(devices);
   const rows =
     revision === 0
       ? await sql<{ revision: string }[]>`

@@ -52,8 +52,8 @@ export const readPicture = async (
 export const base64Of = (file: Blob): Promise<string> =>
   new Promise((resolve, reject) => {
     const reader = new FileReader();
-    // "data:image/png;base64,…"
-    reader.onload = () => resolve(String(reader.result).replace(/^[^,]*,/, ""));
+    // A text, as it is read as a data URL: "data:image/png;base64,…"
+    reader.onload = () => resolve((reader.result as string).replace(/^[^,]*,/, ""));
     reader.onerror = () => reject(reader.error ?? new Error("the file could not be read"));
     reader.readAsDataURL(file);
   });

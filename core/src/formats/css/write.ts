@@ -124,7 +124,7 @@ const sharedProperties = (layout: Layout, text: (length: string) => string): rea
   const lowest = breakpointRanges(layout)[0];
   const names = spacingNames(layout.spacing.map(({ name }) => name));
   return [
-    ["--layout-base", `${layout.base}`],
+    ["--layout-base", layout.base],
     ["--layout-root-font-size", layout.rootFontSize],
     ["--layout-least-column", text(layout.leastColumn)],
     ["--layout-from", `${lowest?.from ?? 320}px`],

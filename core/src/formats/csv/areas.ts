@@ -101,7 +101,7 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
         name: name || id,
         ...(said("kind") ? { kind: written("kind") } : {}),
         ...(said("within") ? { within: said("within") } : {}),
-        placements: {} as Record<string, NonNullable<AreaInput["placements"]>[string]>,
+        placements: {},
       },
     };
     areas.set(id, entry);

@@ -183,7 +183,7 @@ export const isAreasTable = (text: string): boolean => {
 /** Reads CSV: a ledger (a row for each breakpoint, at least a heading `columns`), line positions of one breakpoint, or a table of areas. */
 export const readCsv = (text: string): Read => {
   const read = readCsvRows(text);
-  if (!read.ok) return { ok: false, issues: [{ path: `line ${read.line}`, message: `${read.message}` }] };
+  if (!read.ok) return { ok: false, issues: [{ path: `line ${read.line}`, message: read.message }] };
   const [header, ...rows] = read.rows;
   if (!header || rows.length === 0) return refused("must hold a heading and at least one row");
   const names = header.fields.map(plain);

@@ -61,8 +61,10 @@ const page = `<!doctype html>
 `;
 
 /** The demo's small booking page: a product that uses the published stylesheet, with the overlay snippet in it. */
-export const GET = handler(async () =>
-  isDemo()
-    ? new Response(page, { headers: { "Content-Type": "text/html; charset=utf-8", "Cache-Control": "no-cache" } })
-    : { code: "not-found", detail: "The booking page is part of the demo only." },
+export const GET = handler(() =>
+  Promise.resolve(
+    isDemo()
+      ? new Response(page, { headers: { "Content-Type": "text/html; charset=utf-8", "Cache-Control": "no-cache" } })
+      : { code: "not-found", detail: "The booking page is part of the demo only." },
+  ),
 );

@@ -6,11 +6,12 @@ import { mebibyte, readText } from "@/server/http/request-body";
 const absent = { code: "not-found", detail: "The stand-in receiver is part of the demo only." } as const;
 
 /** What the stand-in receiver has received; `?down=1` switches it off and `?down=0` on again. */
-export const GET = handler(async (request) => {
-  if (!isDemo()) return absent;
+export const GET = handler((request) => {
+  if (!isDemo()) return Promise.resolve(absent);
   const down = new URL(request.url).searchParams.get("down");
   if (down !== null) receiver.switchOff(down === "1");
-  return Response.json({ down: receiver.isDown(), messages: receiver.messages() }, { headers: { "Cache-Control": "no-store" } });
+  const told = { down: receiver.isDown(), messages: receiver.messages() };
+  return Promise.resolve(Response.json(told, { headers: { "Cache-Control": "no-store" } }));
 });
 
 export const POST = handler(async (request) => {

@@ -63,7 +63,7 @@ export const areas: Facet = {
     onChoose: (id) => startTransition(() => choose(id)),
     onPlace: (id, place) => editOrSay(placeAt(layout, id, breakpoint.id, place)),
     onAdd: (place, within) => {
-      if (!mayAddArea(layout)) return void notify("A spec has at most 200 areas.");
+      if (!mayAddArea(layout)) return notify("A spec has at most 200 areas.");
       const made = addArea(layout, breakpoint.id, place, within);
       editOrSay(made.layout);
       choose(made.id);

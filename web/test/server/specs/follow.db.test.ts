@@ -69,7 +69,7 @@ describe("following another spec", () => {
     const second = await team.makeSpec("Follower");
     await begin(team, "follower", { team: team.team, spec: "followed", number: "1.0.0" });
     const fault = async (follows: { spec: string; version: string } | null) =>
-      (await followFault(sql(), team.doing(second), null, follows as never))?.path ?? null;
+      (await followFault(sql(), team.doing(second), null, follows))?.path ?? null;
     expect(await fault({ spec: "Followed", version: "1.0.0" })).toBeNull();
     expect(await fault({ spec: "Followed", version: "2.0.0" })).toBe("/follows/version");
     expect(await fault({ spec: "Another", version: "1.0.0" })).toBe("/follows/spec");

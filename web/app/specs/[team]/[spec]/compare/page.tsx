@@ -39,9 +39,9 @@ export default async function Compare({ params, searchParams }: Props) {
   const chosen = [query["a"] ?? numbers[1] ?? numbers[0] ?? "draft", query["b"] ?? numbers[0] ?? "draft"] as const;
   // Of other specs only the compared ones are listed; any other is found by its name.
   const asked = [...new Set(chosen.map((text) => read(text, slug).spec))].filter((one) => one !== slug);
-  const others = (await Promise.all(asked.map((one) => (member && person ? specChoice(sql, person.id, team, one) : null)))).flatMap(
-    (one) => one ?? [],
-  );
+  const others = (
+    await Promise.all(asked.map((one) => (member && person ? specChoice(sql, person.id, team, one) : Promise.resolve(null))))
+  ).flatMap((one) => one ?? []);
   const named = facts?.name ?? slug;
   // A compared version is listed even if it is older than the others.
   const older = chosen.filter((text) => parseVersion(text) && !numbers.includes(text)).map((text) => ({ number: text, withdrawn: null }));
