@@ -10,15 +10,15 @@ const rounded = (px: number): string => `${Math.round(px * 1e4) / 1e4}px`;
 /** Files round positions to 4 decimals: a length worked out of two of them may miss by this much. */
 const blur = 0.0003;
 
-/** The nearest length of at most 2 decimals where it is as near as rounding makes it, else to 4 decimals. */
+/** The length rounded to 2 decimals if that is within rounding, else to 4 decimals. */
 const lengthOf = (px: number): string => {
   const near = Math.round(px * 100) / 100;
   return Math.abs(near - px) <= blur ? `${near}px` : rounded(px);
 };
 
 /**
- * A breakpoint worked out of drawn columns and rows: the gutter from the first two columns, margins from what stands
- * beside them, as far as lines say them. Columns must be alike and at equal steps.
+ * A breakpoint calculated from drawn columns and rows: the gutter from the first two columns, margins from the space
+ * beside them, as far as lines show them. Columns must be equal and at equal steps.
  */
 export const breakpointFromLines = (
   size: { readonly width: number; readonly height: number },

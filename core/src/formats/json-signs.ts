@@ -4,8 +4,8 @@ import type { FileSigns } from "./types";
 export const isJson = ({ ending, begins }: FileSigns): boolean => ending === "json" || begins.startsWith("{");
 
 /**
- * The text of a member of a JSON object that stands in it itself, not in anything inside; null where it has none, or one
- * that is no text. Walks the characters once: whatever else is in the file is not looked into.
+ * The text of a JSON object's own member, not of anything nested; null if it has none, or it is not a text. It reads
+ * the characters once, without parsing anything else.
  */
 export const ownMember = (text: string, name: string): string | null => {
   let depth = 0;

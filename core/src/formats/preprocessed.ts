@@ -10,7 +10,7 @@ import { spacingNames } from "./css/spacing-names";
 import { textNames } from "./css/text";
 import type { WriteOptions } from "./options";
 
-/** A name with what stands for it, as languages that are made into CSS hold both. */
+/** A name and its value, for languages that compile to CSS. */
 export type Entry = readonly [name: string, value: string];
 
 /** What a layout is in such a language: its breakpoints, spacing steps and text roles as names and values. */
@@ -28,8 +28,8 @@ const quoted = (text: string): string =>
     .replace(/\p{Cc}/gu, " ")}"`;
 
 /**
- * A layout's numbers by name. Lengths in px or rem; a gutter in fr and margins in % as numbers of that unit, beside the
- * column and container they come to at the drawn-at width.
+ * A layout's numbers by name. Lengths are in px or rem. A gutter in fr and margins in % are numbers of that unit,
+ * beside the column and container at the drawn-at width.
  */
 export const preprocessed = (layout: Layout, { unit }: Pick<WriteOptions, "unit">): Preprocessed => {
   const root = rootFontSize(layout);

@@ -14,7 +14,10 @@ const ofOneSize = (held: Held, read: Layout): boolean =>
 
 type Members = Exclude<Held["breakpoint"], "none">;
 
-/** A breakpoint with what a file says of it: what a file leaves out it does not take away, as a stylesheet without a baseline. */
+/**
+ * A breakpoint with the numbers of a file. What a file leaves out is kept, such as the baseline with a stylesheet that
+ * has none.
+ */
 const pick = (draft: Breakpoint, read: Breakpoint, held: Members): Breakpoint => {
   if (held === "all") return read;
   const said = new Set<string>(held);
@@ -22,7 +25,7 @@ const pick = (draft: Breakpoint, read: Breakpoint, held: Members): Breakpoint =>
   return said.has("name") ? { ...picked, name: read.name } : picked;
 };
 
-/** The draft's breakpoint a read one stands for: of its id, else of its from-width, else drawn at its width. */
+/** The draft's breakpoint for a read one: with its id, else its from-width, else its drawn-at width. */
 const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
   draft.breakpoints.find(({ id }) => id === read.id) ??
   draft.breakpoints.find(({ from }) => from === read.from && read.id !== "drawn") ??
@@ -38,7 +41,7 @@ const saysNoOther = (read: Layout, draft: Breakpoint, held: Members): boolean =>
   return applying !== undefined && sameJson(pick(draft, applying, held), draft);
 };
 
-/** Breakpoints in the order the draft has those it knows: a file says from which width each applies, not where it is listed. */
+/** Breakpoints in the draft's order: a file tells from which width each applies, not where it is listed. */
 const inOrderOf = (draft: Layout, breakpoints: readonly Breakpoint[]): Breakpoint[] => {
   const place = new Map(draft.breakpoints.map(({ id }, index) => [id, index]));
   const known = breakpoints.filter(({ id }) => place.has(id)).sort((a, b) => (place.get(a.id) ?? 0) - (place.get(b.id) ?? 0));
@@ -58,9 +61,9 @@ const spacingOf = (draft: Layout, read: Layout): Layout["spacing"] => {
 };
 
 /**
- * What a draft comes to when a file is taken into it: numbers the file holds are the file's, everything else (names,
- * notes, text roles, accepted findings) stays the draft's. A layout document, or tokens of ours, replace the whole but
- * its name and what it follows; a drawing or line positions the one breakpoint they show.
+ * A draft after taking a file into it: numbers of the file replace the draft's; everything else (names, notes, text
+ * roles, accepted findings) is kept. A layout document, or our own tokens, replace all but the name and what the draft
+ * follows. A drawing or line positions replace the one breakpoint they show.
  */
 export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: boolean): Layout => {
   if (whole) return followingAs({ ...read, name: draft.name }, draft);
@@ -80,7 +83,7 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
     const known = standsFor(draft, one);
     return known ? { ...pick(known, one, members), id: known.id } : one;
   });
-  // Two read ones that stand for the same keep their own ids.
+  // Two read breakpoints for the same one keep their own ids.
   const used = new Set<string>();
   const distinct = breakpoints.map((one, index) => {
     const own = used.has(one.id) ? { ...one, id: read.breakpoints[index]?.id ?? one.id } : one;
@@ -92,7 +95,10 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
   return withoutDangling({ ...draft, ...shared, breakpoints: inOrderOf(draft, [...distinct, ...unsaid]) }, draft);
 };
 
-/** What of a file stays behind where it is taken into a draft, beside what its reader lost: places at breakpoints that the draft does not have. */
+/**
+ * What of a file is lost in a draft, in addition to what its reader lost: places at breakpoints that the draft does not
+ * have.
+ */
 export const leftBehind = (draft: Layout, read: Layout, format: FormatId): readonly string[] => {
   if (formats[format].holds?.breakpoint !== "none") return [];
   const strangers = read.breakpoints.filter(({ id }) => !draft.breakpoints.some((one) => one.id === id));

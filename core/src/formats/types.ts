@@ -7,8 +7,8 @@ import type { OptionName, WriteOptions } from "./options";
 export type ReadChoice = { readonly name: string; readonly layout: Layout; readonly lost: readonly string[] };
 
 /**
- * What a reader made of a file: a layout and what it had to leave out (each with where), or why it is none. Where the file
- * holds several, `grid` names the one that is the layout and `others` are those that could be taken in its place.
+ * The result of reading a file: a layout and what was lost (with its place), or why it cannot be read. If the file has
+ * several grids, `grid` names the one in the layout, and `others` are the alternatives.
  */
 export type Read =
   | {
@@ -22,7 +22,7 @@ export type Read =
 
 export type Written = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly issues: readonly Issue[] };
 
-/** What of a layout a file of a format holds: the rest stays as the draft has it when a file is taken into one. */
+/** The part of a layout that a format contains. When a file is taken into a draft, the rest is kept. */
 export type Held = {
   /** Numbers of each breakpoint, and its name; none where a file says nothing of them, and which there are is the draft's. */
   readonly breakpoint: "all" | "none" | readonly ("name" | NumberPath)[];

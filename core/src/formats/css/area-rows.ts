@@ -2,7 +2,7 @@ import type { Rows } from "../../layout/schema";
 import { bare, type Property } from "./parts";
 import { sectionIn } from "./sums";
 
-/** Rows of a grid that areas stand on, as properties and lines. */
+/** Rows of a grid with areas, as properties and lines. */
 export type Rowing = {
   /** Rows that go on inside an area on the same grid: those that repeat by themselves, those that divide as its outer ones. */
   readonly same: readonly Property[];
@@ -10,7 +10,7 @@ export type Rowing = {
   /** The first line of a row, and how many tracks so many rows take. */
   readonly line: (row: number) => number;
   readonly tracks: (rows: number) => number;
-  /** How far the first row starts above the grid's own top, below 0; null where it does not. */
+  /** How far the first row starts above the grid's own top, negative; null if it does not. */
   readonly above: string | null;
 };
 
@@ -25,8 +25,8 @@ const plainRows = (properties: readonly Property[], same: readonly Property[], a
 const subgrid: readonly Property[] = [["grid-template-rows", "subgrid"]];
 
 /**
- * Rows as tracks. Dividing rows share a section by fr; where areas go on in further sections, tracks between rows stand for
- * gutters and, between sections, for the margins.
+ * Rows as tracks. Dividing rows share a section by fr. If areas continue in further sections, tracks between rows are
+ * the gutters, and tracks between sections the margins.
  */
 export const rowing = (rows: Rows | null, needed: number, height: string | null, text: (length: string) => string): Rowing => {
   if (!rows) return plainRows([], []);

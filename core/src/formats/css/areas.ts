@@ -115,7 +115,7 @@ const wrapperColumns = (
   };
 };
 
-/** A value for use inside a calc(): without its own calc(), in brackets where it is a sum. */
+/** A value for use inside a calc(): without its own calc(), in brackets if it is a sum. */
 const bareSum = (value: string): string => {
   const inner = bare(value);
   return inner === value ? value : `(${inner})`;
@@ -243,8 +243,8 @@ const placeProperties = (area: AreaGeometry, on: Placing, definite: boolean, tex
 const mostNamedRows = 12;
 
 /**
- * The areas of a breakpoint as `grid-template-areas`, with names that no keyword is, and tracks at both ends as the wrapper
- * has them; null where a map does not say all of them.
+ * The areas of a breakpoint as `grid-template-areas`, with names that are not keywords, and tracks at both ends as in
+ * the wrapper; null if a map cannot express all of them.
  */
 const namedAreas = (resolution: Resolution): string | null => {
   const map = wordMap(resolution);
@@ -327,9 +327,9 @@ const leavesFromInside = ({ areas }: Layout): boolean =>
   );
 
 /**
- * Rules that lay the elements `.area-ID` in one `.layout-areas` out as the layout says, each breakpoint saying what differs
- * from the one below it. Grid lines are named: `col 5 / span 8` are columns 5 to 12, `view-start` and `view-end` the
- * edges of the viewport. Where a map of few rows says all of a breakpoint, it is written as one.
+ * Rules that place the elements `.area-ID` in one `.layout-areas`. Each breakpoint has only what differs from the one
+ * below. Grid lines are named: `col 5 / span 8` are columns 5 to 12, `view-start` and `view-end` the edges of the
+ * viewport. A breakpoint that a map of few rows can express is written as one.
  */
 export const areaRules = (layout: Layout, ranges: readonly BreakpointRange[], options: CssOptions): readonly string[] => {
   if (layout.areas.length === 0) return [];

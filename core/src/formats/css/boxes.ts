@@ -30,7 +30,9 @@ export type Measured =
 type Align = "start" | "center" | "end";
 type Held = { readonly kind: "capped" | "fixed"; readonly size: Lengths; readonly align: Align };
 
-/** What of the width is left for the boxes inside: offsets from the viewport's edges, and a size the content is held to. */
+/**
+ * The width that is left for the boxes inside: offsets from the viewport's edges, and a limit of the content's size.
+ */
 type Room = { readonly start: Lengths; readonly end: Lengths; readonly held: Held | null };
 
 const hundred = exact(100);
@@ -52,7 +54,7 @@ const settled = (length: Lengths, box: Box, room: Room, what: string): Lengths =
 
 const isHeld = (length: Lengths): boolean => isZero(length.vw) && isZero(length.percent);
 
-/** The smaller of two held lengths; only those of one unit can be told apart for certain. */
+/** The smaller of two limits. Only lengths in one unit can be compared for certain. */
 const least = (a: Lengths, b: Lengths): Lengths => {
   const unit = [...new Set([...unitsIn(a), ...unitsIn(b)])];
   const [only = "px"] = unit;
@@ -84,7 +86,7 @@ const sizesOf = (value: CssValue, box: Box, room: Room): { readonly lessBy: Leng
 /** The widest page that is read, px. */
 const widestPage = exact(2560);
 
-/** What a length comes to in px where the viewport is so wide, with 16 px to a rem. */
+/** A length in px at a viewport width, with 16 px per rem. */
 const pxAt = ({ px, rem, vw }: Lengths, viewport: Exact): Exact =>
   add(add(px, multiply(rem, exact(16))), multiply(vw, divide(viewport, hundred)));
 
@@ -101,7 +103,7 @@ const inside = (room: Room, box: Box): Room => {
   };
   const width = box.width && sizesOf(box.width, box, room);
   const most = box.maxWidth && sizesOf(box.maxWidth, box, room);
-  // Sizes are of the content, or of the border box: the padding stands inside of it.
+  // Sizes are those of the content, or of the border box, which includes the padding.
   const content = (size: Lengths): Lengths => (box.borderBox ? addLengths(size, negateLengths(bothPaddings)) : size);
   if (width?.lessBy && !box.borderBox && !isNoLength(bothPaddings) && isNoLength(width.lessBy) && !width.size)
     return unread(`${box.what} is all there is wide and its padding comes on top, so it overflows`);
@@ -113,11 +115,11 @@ const inside = (room: Room, box: Box): Room => {
   // Above this width the box is held to its size.
   const widest = size && isZero(size.vw) && isZero(lessBy.vw) ? smaller(widestPage, add(pxAt(size, zero), pxAt(lessBy, zero))) : widestPage;
   if (!isNoLength(lessBy) && !box.borderBox && !isNoLength(bothPaddings)) lessBy = addLengths(lessBy, negateLengths(bothPaddings));
-  // Wider than all there is, auto margins come to nothing and the box overflows (CSS 2, 10.3.3).
+  // If the box is wider than its container, auto margins are 0 and the box overflows (CSS 2, 10.3.3).
   const over = [zero, widest].some((at) => sign(pxAt(lessBy, at)) < 0);
   if (over && align !== "start") return unread(`${box.what} is wider than all there is with its padding, so it overflows`);
   const away = (share: Exact): Lengths => scaleLengths(lessBy, share);
-  // A box that is less than all there is stands where its margins say; margins of its own are within what is left over.
+  // A box narrower than its container is placed by its margins, which are part of the rest.
   const relative = !isNoLength(lessBy);
   const before = relative && align !== "start" ? away(align === "center" ? half : exact(1)) : margin.left;
   const behind = relative
@@ -147,7 +149,7 @@ const inside = (room: Room, box: Box): Room => {
   };
 };
 
-/** Writes a length in one unit of the format; px where px and rem are added, never where % comes to px. */
+/** Writes a length in one unit of the format: in px if px and rem are added, but never a % in px. */
 const written = (length: Lengths, root: Exact, keepRem: boolean, what: string, noteRounding: () => void): string => {
   const units = unitsIn(length);
   const text = (value: Exact, unit: "px" | "rem" | "%"): string => {
@@ -164,9 +166,9 @@ const written = (length: Lengths, root: Exact, keepRem: boolean, what: string, n
 };
 
 /**
- * What boxes from the viewport in come to as columns: margins, container and gutter of a grid in the innermost. For a
- * box with margins m, padding p and a width held to M: container = M (content-box) or M − p (border-box), centred by
- * auto margins; everything outside of the content adds up to the margins. Says what cannot be had so.
+ * Nested boxes, from the viewport in, as columns: margins, container and gutter of the grid in the innermost. For a box
+ * with margins m, padding p and a maximum width M: container = M (content-box) or M − p (border-box), centred by auto
+ * margins; everything outside the content adds up to the margins. Returns what cannot be expressed.
  */
 export const measured = (boxes: readonly Box[], gap: Lengths, tracks: Tracks, root: Exact, keepRem: boolean): Measured => {
   let rounded = false;

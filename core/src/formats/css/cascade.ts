@@ -75,7 +75,7 @@ const shorthands: ReadonlySet<string> = new Set([
 export const saysColumns = (property: string): boolean =>
   plain.has(property) || shorthands.has(property) || Object.hasOwn(physical, property) || property.startsWith("--");
 
-/** Parts of a value that stand side by side, split at spaces outside of brackets. */
+/** Parts of a value, split at spaces outside brackets. */
 const splitParts = (value: string, mark = " "): readonly string[] => {
   const parts: string[] = [];
   let depth = 0;
@@ -161,7 +161,7 @@ const longhandsOf = (name: string, value: string): readonly (readonly [string, s
   }
 };
 
-/** Layers by their place among their siblings; what stands in none comes after all of them (CSS Cascade 5, 6.4.4). */
+/** Layers by their order among siblings; unlayered rules come after all of them (CSS Cascade 5, 6.4.4). */
 const compareLayers = (a: readonly number[], b: readonly number[]): number => {
   for (let depth = 0; ; depth += 1) {
     const [one = Infinity, other = Infinity] = [a[depth], b[depth]];
@@ -205,7 +205,7 @@ const none: Specificity = [0, 0, 0];
 const rootCompound = { joinedBy: null, simple: ["html", ":root"], weight: none };
 const bodyCompound = { joinedBy: ">", simple: ["body"], weight: none };
 
-/** The element a selector ends in. It stands somewhere in the body of a page, unless the selector says where that begins. */
+/** The subject of a selector. It is somewhere in the body of a page, unless the selector starts at the root. */
 export const elementOf = (compounds: Compounds): Known => {
   const [first] = compounds;
   const says = (name: string): boolean => first?.simple.includes(name) ?? false;
@@ -263,7 +263,7 @@ const isCertain = (selector: Compounds, known: Compounds): boolean => {
     if (asked.joinedBy === " ")
       for (let outer = place; outer > 0 && !found; outer -= 1) {
         const joined = known[outer]?.joinedBy;
-        // What stands around a sibling stands around the other.
+        // Siblings have the same ancestors.
         found = joined !== "+" && joined !== "~" && leads(at - 1, outer - 1);
       }
     else found = asked.joinedBy === has.joinedBy && leads(at - 1, place - 1);
@@ -273,7 +273,7 @@ const isCertain = (selector: Compounds, known: Compounds): boolean => {
   return leads(selector.length - 1, known.length - 1);
 };
 
-/** The rules that are about an element for certain, and those that are where it has what they ask for besides. */
+/** The rules that certainly match an element, and those that match if it also has what they require. */
 export const rulesOf = (
   element: Known,
   index: RuleIndex,

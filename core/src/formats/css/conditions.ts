@@ -4,7 +4,7 @@ import { complement, everyWidth, from, intersection, noWidth, union, until, type
 import { syntaxOf } from "./syntax";
 import { longestValue, valueOf } from "./values";
 
-/** What a condition comes to: the widths it holds at, or that it depends on more than the width. */
+/** The meaning of a condition: the widths at which it holds, or that it depends on more than the width. */
 export type Condition = { readonly ok: true; readonly widths: WidthSet } | { readonly ok: false };
 
 const unread: Condition = { ok: false };
@@ -118,14 +118,17 @@ export const mediaWidths = (text: string): Condition => {
   return known(widths);
 };
 
-/** The widths a @container condition holds at, where the container is as wide as the viewport; em and rem are of `fontSize`. */
+/**
+ * The widths at which a @container condition holds, if the container is as wide as the viewport; em and rem refer to
+ * `fontSize`.
+ */
 export const containerWidths = (text: string, fontSize: Exact): Condition => {
   const prelude = preludeOf("container", text);
   const condition = prelude?.type === "AtrulePrelude" ? prelude.children.toArray().find(({ type }) => type === "Condition") : null;
   return condition?.type === "Condition" ? joined(condition.children.toArray(), fontSize, 0) : unread;
 };
 
-/** Whether browsers of today support what a @supports condition asks for; null where that is not to be told. */
+/** Whether current browsers support a @supports condition; null if unknown. */
 export const isSupported = (text: string): boolean | null => {
   const negated = /^\s*not\b/i.test(text);
   const asked = [...text.matchAll(/\(\s*([\w-]+)\s*:\s*([^()]*(?:\([^()]*\)[^()]*)*)\)/g)].slice(0, 20);

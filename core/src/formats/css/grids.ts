@@ -24,7 +24,7 @@ import { compareEdges, type Edge, edgesOf } from "./width-set";
 
 type Columns = LayoutInput["breakpoints"][number]["columns"];
 
-/** What a grid comes to from an edge on, until the next: columns, nothing (it is no grid there), or why it is not read. */
+/** A grid from one width to the next: its columns, nothing (it is not a grid there), or why it cannot be read. */
 export type Stretch = {
   readonly edge: Edge | null;
   readonly columns: Columns | null;
@@ -41,7 +41,7 @@ export type Grid = {
 /** Most grids of one stylesheet that are followed. */
 const mostGrids = 60;
 
-/** Most rules that are told to be about some of a grid's kind only. */
+/** Maximum number of listed rules that only match some elements like the grid. */
 const mostPossible = 20;
 
 /** Widths one grid may change at, more than a layout has breakpoints for. */
@@ -99,7 +99,7 @@ const boxOf = (what: string, { longhands, fontSize }: Computed, note: Note): Box
   };
 };
 
-/** One track, where all are alike: a share, or a size of its own. Line names are looked past. */
+/** One track, if all are equal: a share, or a size. Line names are ignored. */
 type Track = { readonly kind: "share"; readonly of: string } | { readonly kind: "size"; readonly size: Lengths };
 
 const trackOf = (node: CssNode): Track | null => {
@@ -151,7 +151,7 @@ const places: Readonly<Record<string, "start" | "center" | "end">> = {
   right: "end",
 };
 
-/** The tracks an element is laid out in; null where it is no grid. */
+/** The tracks of an element; null if it is not a grid. */
 const tracksOf = ({ longhands }: Computed, note: Note): Tracks | null => {
   const display = longhands.get("display")?.value ?? null;
   const said = longhands.get("grid-template-columns");
@@ -163,7 +163,7 @@ const tracksOf = ({ longhands }: Computed, note: Note): Tracks | null => {
       note(shown, "display", "lays nothing out in columns");
       return null;
     }
-    // Its children stand under each other, each as wide as it is.
+    // Its children are below each other, each as wide as it is.
     return { kind: "shares", count: 1 };
   }
   if (!said || said.value === "none") return { kind: "shares", count: 1 };
@@ -180,7 +180,7 @@ const tracksOf = ({ longhands }: Computed, note: Note): Tracks | null => {
 
 const selectorShown = (selector: string): string => (selector.length > 60 ? `${selector.slice(0, 59)}…` : selector);
 
-/** Follows one grid over all widths: where it changes, and what it is from there on. */
+/** Follows one grid over all widths: where it changes, and its columns from there on. */
 const follow = (selector: string, line: number, index: RuleIndex): Grid => {
   const compounds = compoundsOf(selector);
   const elements: readonly (readonly [string, Known])[] = [
@@ -256,7 +256,7 @@ export const gridsOf = (rules: readonly StyleRule[]): { readonly grids: readonly
         !passing.test(selector)
       )
         found.set(selector, line);
-  // What changes a grid where it stands somewhere, or has something besides, is a grid to choose as well.
+  // A grid that is changed by its context or another class is a separate choice.
   for (const [selector] of [...found].slice(0, mostGrids)) {
     const last = compoundsOf(selector).at(-1)?.simple ?? [];
     for (const { selector: other, line } of rulesOf(elementOf(compoundsOf(selector)), index).possible)
@@ -276,8 +276,8 @@ const mostNamed = 5;
 const isAround = (name: string): boolean => /^(padding|margin|border|width$|max-width$|inline-size$|max-inline-size$)/.test(name);
 
 /**
- * What may be about a grid without its selector saying so: boxes that may stand around one, and gaps of what may be one. It is
- * pointed out.
+ * Rules that may affect a grid although their selector does not name it: boxes that may contain one, and gaps of
+ * possible ones. They are pointed out.
  */
 const unplaced = (rules: readonly StyleRule[], grids: readonly Grid[], index: RuleIndex): readonly string[] => {
   // Rules by their place: all of one list are one rule.
@@ -324,7 +324,7 @@ const unplaced = (rules: readonly StyleRule[], grids: readonly Grid[], index: Ru
   return [...[...pointed.values()].slice(0, mostPointed), ...boxes];
 };
 
-/** The px from which a stretch holds: its width, or the next whole px where it begins just past one. */
+/** The px from which a range holds: its width, or the next whole px if it starts just past one. */
 export const widthOf = ({ at, past }: Edge): { readonly from: number; readonly moved: boolean } => {
   const thousandths = Math.ceil(toNumber(at) * 1000 - 1e-6) / 1000;
   return past ? { from: Math.floor(toNumber(at)) + 1, moved: isWhole(at) } : { from: thousandths, moved: false };

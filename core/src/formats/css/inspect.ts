@@ -64,7 +64,8 @@ const inspectArea = (layout: Layout, one: AreaGeometry): Inspected => {
       ...(one.top ? [["From the top", [one.top]] as const] : []),
       ...(outer ? [["Inside", [name(outer.name)]] as const] : []),
     ],
-    // Areas stand where the areas' stylesheet puts their class; one that keeps to the columns can be placed by itself too.
+    // Areas are placed by their class in the areas' stylesheet; one that stays in the columns can also be placed by
+    // itself.
     css: byItself
       ? rule(`.area-${area.id}`, [
           `grid-column: ${placement.column} / span ${placement.span}`,

@@ -12,8 +12,8 @@ export type OwnProperties = ReadonlyMap<string, string>;
 const unitNames = { px: "px", rem: "rem", percent: "%" } as const;
 
 /**
- * A length of one unit in the open format's grammar; null where it is of several units or none of these. Rem that no
- * decimal says (25rem / 18) is px at the root font size it was written for, exactly.
+ * A length in one unit, as the layout format writes it; null if it has several units, or another one. Rem without an
+ * exact decimal (25rem / 18) becomes px at the root font size it was written for, exactly.
  */
 const textOf = (lengths: Lengths | null, root: Exact): string | null => {
   if (!lengths) return null;
@@ -27,7 +27,7 @@ const textOf = (lengths: Lengths | null, root: Exact): string | null => {
 export const ownLength = (properties: OwnProperties, name: string, root: Exact): string | null =>
   textOf(lengthsOf(properties.get(name) ?? ""), root);
 
-/** px of a length of ours; null where it is none, or relative. */
+/** A length of ours in px; null if it is not one, or relative. */
 export const ownPx = (properties: OwnProperties, name: string, root: Exact): Exact | null => {
   const lengths = lengthsOf(properties.get(name) ?? "");
   return lengths && isZero(lengths.percent) && isZero(lengths.vw) ? add(lengths.px, multiply(add(lengths.rem, lengths.em), root)) : null;
@@ -36,7 +36,7 @@ export const ownPx = (properties: OwnProperties, name: string, root: Exact): Exa
 /** A text of ours in quotes. */
 const ownText = (properties: OwnProperties, name: string): string => (properties.get(name) ?? "").trim().replace(/^["']|["']$/g, "");
 
-/** The gutter: a length, or, where it is a share q of the tracks X, p fr of a column by q = p/(n + (n − 1)·p). */
+/** The gutter: a length, or p fr of a column, if it is a share q of the tracks, with q = p/(n + (n − 1)·p). */
 const gutterOf = (properties: OwnProperties, count: number, root: Exact): string | null => {
   const lengths = lengthsOf(properties.get("--layout-gutter") ?? "");
   if (!lengths) return null;

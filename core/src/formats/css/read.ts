@@ -17,12 +17,12 @@ type BreakpointInput = LayoutInput["breakpoints"][number];
 
 const titled = (id: string): string => id.charAt(0).toUpperCase() + id.slice(1).replaceAll("-", " ");
 
-/** Narrowest width a stylesheet is read for where it says none itself: that of WCAG 2.2, 1.4.10 Reflow. */
+/** The narrowest width at which a stylesheet is read by default: that of WCAG 2.2, 1.4.10 Reflow. */
 const usualFrom = 320;
 
 type Found = {
   readonly edge: Edge | null;
-  /** The width it is said to begin at, where that is said beside its condition. */
+  /** The width where it starts, if that is given beside its condition. */
   readonly from?: number | null;
   readonly id: string | null;
   readonly columns: BreakpointInput["columns"];
@@ -77,7 +77,10 @@ const ownRoot = (css: string): Exact => {
 /** What a tool that rounds to six digits leaves a number off by at most, of itself. */
 const sixDigits = 5e-6;
 
-/** The width one of our breakpoints says it begins at: a condition in rem may have been rounded since. Null where the condition says another. */
+/**
+ * The from-width that one of our breakpoints states: a condition in rem may have been rounded since. Null if the
+ * condition contradicts it.
+ */
 const ownFrom = (properties: OwnProperties, edge: Edge | null, root: Exact): number | null => {
   const said = ownPx(properties, "--layout-from", root);
   if (!said || !edge) return null;
@@ -98,7 +101,7 @@ const readOwn = (css: string, rules: readonly StyleRule[], selector: string, roo
     .filter((edge, index, all) => index === 0 || compareEdges(edge, all[index - 1] ?? edge) !== 0);
   const levels = [null, ...edges.slice(0, 4 * limits.breakpoints)].map((edge) => ({
     edge,
-    // With container queries the numbers stand on the grid, and what is the same at every width on :root around it.
+    // With container queries the numbers are on the grid, and what is the same at every width is on :root.
     properties: computed(own, edge, selector === ":root" ? null : computed(shared, edge, null, root), root).custom,
   }));
   const lowest: OwnProperties = levels[0]?.properties ?? new Map<string, string>();

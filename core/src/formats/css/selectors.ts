@@ -1,7 +1,7 @@
 import { type CssNode, generate } from "css-tree";
 import { syntaxOf } from "./syntax";
 
-/** Most selectors of one rule, and of nested ones joined with what they stand in. */
+/** Maximum number of selectors of one rule, including nested ones joined with their parents. */
 export const mostSelectors = 500;
 
 /** How much a selector weighs: ids, classes and the like, elements (Selectors 4, 17). */
@@ -82,7 +82,7 @@ const lowered = (selector: string): string => selector.replace(/(^|[\s>+~])([a-z
 const heaviest = (all: readonly Specificity[]): Specificity => [...all].sort(compareWeights).at(-1) ?? [0, 0, 0];
 const weightIn = (selector: string): Specificity => weightOfAll(compoundsOf(selector));
 
-/** The selectors that one with :is() and :where() stands for, of compounds in their lists; null where a list holds more than those. */
+/** The selectors that :is() and :where() expand to, for lists of compounds; null if a list contains anything else. */
 const written = (nodes: readonly CssNode[]): readonly Listed[] | null => {
   const lists: (readonly { readonly text: string; readonly counted: Specificity | null }[])[] = [];
   for (const node of nodes) {
@@ -145,8 +145,8 @@ export const selectorsOf = (text: string): readonly Listed[] | null => {
 };
 
 /**
- * A nested selector joined with those it stands in: & is them, and without one it is about what is inside them. & weighs as the
- * heaviest of them (CSS Nesting 1, 3.1).
+ * A nested selector joined with its parents: & means the parents; without & it matches their descendants. & has the
+ * highest specificity of the parents (CSS Nesting 1, 3.1).
  */
 export const nested = (parents: readonly Listed[], own: readonly Listed[]): readonly Listed[] => {
   const weights = parents.map(({ selector, weight }) => weight ?? weightIn(selector));

@@ -10,7 +10,7 @@ export type Declaration = { readonly name: string; readonly value: string; reado
 /** One rule for one selector, with everything that decides when it holds and over what. */
 export type StyleRule = {
   readonly selector: string;
-  /** What it weighs where that is not what its selector does: & and :is() weigh as the heaviest of their list. */
+  /** Its specificity if that differs from its selector's: & and :is() have the highest of their list. */
   readonly weight: Specificity | null;
   readonly widths: WidthSet;
   /** Place of its layer among its siblings, from the outermost in; a rule outside of layers has none. */
@@ -24,11 +24,11 @@ type Sheet = { readonly rules: readonly StyleRule[]; readonly lost: readonly str
 
 export type ReadSheet = { readonly ok: true; readonly value: Sheet } | { readonly ok: false; readonly message: string };
 
-/** What is looked at before anything is parsed: a stylesheet of a whole site has a tenth of it. */
+/** Limits that are checked before parsing: the stylesheet of a whole site has a tenth of this. */
 const mostRules = 50_000;
 const mostDeclarations = 200_000;
 const mostLost = 200;
-/** Rules that stand inside each other; what css-tree parses it parses by calling itself. */
+/** Maximum nesting of rules, because css-tree parses recursively. */
 const deepest = 100;
 
 const lineOf = (node: CssNode): number => node.loc?.start.line ?? 0;
@@ -89,9 +89,9 @@ type Around = {
 };
 
 /**
- * A stylesheet as rules for single selectors, in order: conditions as sets of widths, layers by their place, nesting
- * written out. What depends on more than the width, and what cannot be parsed, is listed with its line. `wanted` says
- * which properties are looked at; rules without any are passed over unread.
+ * A stylesheet as rules for single selectors, in order: conditions as sets of widths, layers by their order, nesting
+ * expanded. What depends on more than the width, or cannot be parsed, is listed with its line. `wanted` tells which
+ * properties are read; rules without any are skipped.
  */
 export const readSheet = (css: string, wanted: (property: string) => boolean, fontSize: Exact = exact(16)): ReadSheet => {
   const refusal = tooMuch(css);

@@ -1,6 +1,6 @@
 import type { BreakpointRange } from "../../grid/breakpoint-at";
 
-/** Rules of one breakpoint for spans and shifts; `from` is null for the lowest, which stands outside any query. */
+/** Rules of one breakpoint for spans and shifts; `from` is null for the lowest, which is outside any query. */
 const rules = (range: BreakpointRange, most: number, lowest: boolean): readonly string[] => {
   const { id, columns } = range.breakpoint;
   const within = (k: number): number => Math.min(k, columns.count);

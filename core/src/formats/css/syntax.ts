@@ -1,6 +1,6 @@
 import { type CssNode, find, parse } from "css-tree";
 
-/** Text as syntax in a context ("value", "selectorList" …); null where any of it is not well-formed: it is kept raw then, or thrown over. */
+/** Text as syntax in a context ("value", "selectorList" …); null if any of it is not well-formed. */
 export const syntaxOf = (text: string, context: string): CssNode | null => {
   try {
     const tree = parse(text, { context });

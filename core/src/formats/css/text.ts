@@ -15,8 +15,8 @@ export const textNames = (layout: Layout): readonly string[] =>
   );
 
 /**
- * What stands above the capitals and below the baseline of a line box, em: ((L/s − A − D)/2 + A − cap) and
- * ((L/s − A − D)/2 + D), with ascent, descent and cap height per em.
+ * The space above the capitals and below the baseline of a line box, em: ((L/s − A − D)/2 + A − cap) and ((L/s − A −
+ * D)/2 + D), with ascent, descent and cap height per em.
  */
 const beyondCapitals = (size: Exact, lineHeight: Exact, { unitsPerEm, ascent, descent, capHeight }: FontMetrics) => {
   const em = (units: number): Exact => exact(units, unitsPerEm);
@@ -27,7 +27,9 @@ const beyondCapitals = (size: Exact, lineHeight: Exact, { unitsPerEm, ascent, de
 const quoted = (text: string): string =>
   `"${text.replace(/[\\"<>]/g, (character) => `\\${character.codePointAt(0)?.toString(16) ?? ""} `).replace(/[\p{Cc}]/gu, " ")}"`;
 
-/** Properties of text roles as they are set at a breakpoint, for :root; of those alone that have a size of their own somewhere where `moving` says so. */
+/**
+ * Properties of text roles at a breakpoint, for :root; with `moving` only of those that have another size somewhere.
+ */
 export const textProperties = (
   layout: Layout,
   breakpoint: string,
@@ -45,8 +47,8 @@ export const textProperties = (
   });
 
 /**
- * A class for each text role. Its box is trimmed to cap height and baseline, so that distances are from letter to letter:
- * by text-box where the browser has it (CSS Inline Layout 3), and by margins worked out of the font's metrics where not.
+ * A class for each text role. Its box is trimmed to cap height and baseline, so that distances are from letter to
+ * letter: with text-box if the browser has it (CSS Inline Layout 3), else with margins from the font's metrics.
  */
 export const textClasses = (layout: Layout): readonly string[] => {
   if (layout.text.length === 0) return [];

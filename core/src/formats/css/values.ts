@@ -161,7 +161,7 @@ const evaluated = (node: CssNode, depth: number): CssValue | null => {
   return lengths.length === 1 ? { kind: "length", value: only } : { kind: "min", of: lengths };
 };
 
-/** Parts of a value that stand side by side ("0 auto", "1px 2px"), as syntax; null where it is none that can be looked into. */
+/** The parts of a value ("0 auto", "1px 2px") as syntax; null if it cannot be parsed. */
 export const partsOfValue = (text: string): readonly CssNode[] | null => {
   if (text.length > longestValue) return null;
   const tree = syntaxOf(text, "value");

@@ -3,7 +3,7 @@ import { compare, type Exact } from "../../exact/exact";
 /** Where something begins or ends as the viewport widens: at a width, or (`past`) just beyond it. */
 export type Edge = { readonly at: Exact; readonly past: boolean };
 
-/** Widths from an edge on, and below another; null where there is no end on that side. */
+/** Widths from one edge, and below another; null for no end on that side. */
 export type Interval = { readonly from: Edge | null; readonly until: Edge | null };
 
 /** Viewport widths a condition holds at: intervals in order, none touching the next. */

@@ -33,8 +33,8 @@ const columnProperties = (breakpoint: Breakpoint, options: CssOptions, text: (le
 /** Chromium's layout unit u, 1/64 px, to which exact edges are rounded. */
 const unit = "0.015625px";
 /**
- * A fiftieth of the unit, added to what is rounded: browsers work in single floats, where a length of whole units, or of a half
- * more, may come out just under it in one place and not in the next.
+ * A fiftieth of the unit, added before rounding: browsers calculate in single floats, in which a length of whole or
+ * half units may be slightly too small in one place and not in the next.
  */
 const nudge = "0.0003px";
 

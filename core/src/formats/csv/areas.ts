@@ -11,7 +11,7 @@ import { slugOf } from "../../layout/slug";
 import type { Read } from "../types";
 import { type CsvRow, csvText, readValue } from "./csv";
 
-/** What is declared of an area at a breakpoint, and where that puts it at the drawn-at size, px; the latter is not read. */
+/** An area's declared placement at a breakpoint, and its place at the drawn-at size, px, which is not read. */
 const declared = [
   "id",
   "area",
@@ -70,7 +70,7 @@ export const writeAreas = (layout: Layout): string => {
 
 type AreaInput = NonNullable<LayoutInput["areas"]>[number];
 
-/** Reads a table of areas. It says nothing of columns: breakpoints that it names stand for those of the draft it is taken into. */
+/** Reads a table of areas. It has no columns: its breakpoints mean those of the draft that it is taken into. */
 export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): Read => {
   const issues: Issue[] = [];
   const areas = new Map<string, { readonly line: number; readonly area: AreaInput; readonly lines: Map<string, number> }>();
@@ -179,7 +179,7 @@ export const readAreas = (header: readonly string[], rows: readonly CsvRow[]): R
   };
 };
 
-/** "same", a grid of its own as JSON, or nothing; undefined where it is none of these. What the grid says is the schema's to judge. */
+/** "same", an own grid as JSON, or nothing; undefined for anything else. The schema checks the grid. */
 const readInside = (text: string): unknown => {
   if (text === "") return null;
   if (text.toLowerCase() === "same") return { kind: "same" };

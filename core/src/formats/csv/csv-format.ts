@@ -27,7 +27,7 @@ export const csvFormat: BreakpointFormat = {
   holds,
 };
 
-/** Which area stands where at each breakpoint; read by the same reader, which tells it by its headings. */
+/** The areas at each breakpoint; read by the same reader, which recognises it by its headings. */
 export const areasFormat: WholeFormat = {
   id: "areas",
   label: "Areas",

@@ -32,7 +32,10 @@ const headings: Readonly<Record<string, string>> = {
   margins: "margin start",
 };
 
-/** A length as people type it in a table: 24, "24 px", "1.5rem", "5 %"; the text itself where it is none of these, for the schema to refuse. */
+/**
+ * A length as people type it in a table: 24, "24 px", "1.5rem", "5 %"; any other text unchanged, for the schema to
+ * refuse.
+ */
 const length = (text: string): string => {
   const found = /^(-?\d+(?:[.,]\d+)?)\s*(px|rem|fr|%)?$/i.exec(text);
   return found ? `${(found[1] ?? "").replace(",", ".")}${(found[2] ?? "px").toLowerCase()}` : text;
@@ -63,7 +66,9 @@ const declared = (path: NumberPath, text: string): { readonly value: string | nu
   return /^\d+(\.\d{1,3})?$/.test(digits) ? { value: Number(digits) } : { right: "must be a number" };
 };
 
-/** The numbers of a table's row. Of a part that may be missing, as a baseline, none where the row has none of its own. */
+/**
+ * The numbers of a table's row. An optional part, such as a baseline, is missing if the row has none of its numbers.
+ */
 const numbersIn = (said: (heading: string) => string, issue: (message: string) => void): Map<NumberPath, string | number> => {
   const numbers = new Map<NumberPath, string | number>();
   for (const [path, { heading }] of numberList) {

@@ -5,7 +5,7 @@ import { isName, type Words } from "../../words/words";
 import { show } from "../../exact/show";
 import { plain } from "./markdown";
 
-/** Longest CHANGELOG.md, characters; older versions' changes stand in their own packages. */
+/** Maximum length of CHANGELOG.md, characters; the changes of older versions are in their own packages. */
 const longest = 200_000;
 /** Longest part of one version. */
 const longestOf = 20_000;
@@ -47,7 +47,7 @@ export const versionChanges = (version: {
   ].join("\n");
 };
 
-/** CHANGELOG.md of a spec called `title`: the parts of its versions, latest first, as many as it holds. */
+/** CHANGELOG.md of a spec called `title`: its versions, latest first, up to the maximum length. */
 export const changelogText = (title: string, parts: readonly string[]): string => {
   let length = 0;
   const kept = parts.filter((part, index) => (length += part.length) <= longest || index === 0);

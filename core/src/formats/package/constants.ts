@@ -59,7 +59,7 @@ const placeOf = ({ placement, left, width, top, height, row, rowSpan }: Resoluti
     ["height", height],
   ]);
 
-/** The module's constants with what is said of each. Lengths are CSS px at each breakpoint's drawn-at size. */
+/** The module's constants with their comments. Lengths are CSS px at each breakpoint's drawn-at size. */
 const constantsOf = ({ layout, version }: Release): Members["of"] => {
   const context = lengthContext(layout, whole(1));
   const resolved = new Map(

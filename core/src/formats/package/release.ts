@@ -8,7 +8,7 @@ export type Release = {
   /** What the spec is for, in its team's words; "" if empty. */
   readonly description: string;
   readonly layout: Layout;
-  /** The address of the spec's page, without a slash at its end; null where the instance does not say its own. */
+  /** The address of the spec's page, without a slash at its end; null if the instance does not state its own. */
   readonly home: string | null;
   /** What each version changed, this one first (changelog.ts). */
   readonly changes: readonly string[];

@@ -17,7 +17,7 @@ const words = (most: number) => z.string().check(z.maxLength(most, { error: `mus
 export const areaContent = z.discriminatedUnion("kind", [
   z.strictObject({
     kind: z.literal("text"),
-    /** Name of a text role; null for the page's own type. A role that the spec has no more counts as none. */
+    /** Name of a text role; null for the page's own type. A removed role counts as none. */
     role: z.nullable(words(limits.text)),
     words: words(limits.text),
   }),
@@ -43,7 +43,10 @@ const textHtml = (layout: Layout, { role, words }: Extract<AreaContent, { kind: 
     .join("");
 };
 
-/** A picture keeps its proportions and is as wide as its area at most. `source` is where it is; without one its place is drawn. */
+/**
+ * A picture keeps its proportions and is at most as wide as its area. `source` is its address; without one a
+ * placeholder is drawn.
+ */
 const pictureHtml = ({ width, height }: Extract<AreaContent, { kind: "picture" }>, source: string | undefined): string =>
   source === undefined
     ? `<svg class="page-picture" viewBox="0 0 ${width} ${height}" width="${width}" height="${height}" role="img" aria-label="Picture of ${width} by ${height}"><rect width="100%" height="100%"/><path d="M0 0L${width} ${height}M${width} 0L0 ${height}" vector-effect="non-scaling-stroke"/></svg>`
@@ -52,7 +55,7 @@ const pictureHtml = ({ width, height }: Extract<AreaContent, { kind: "picture" }
 const cardsHtml = ({ count, words }: Extract<AreaContent, { kind: "cards" }>): string =>
   `<div class="page-cards">${Array.from({ length: count }, (_, index) => `<div><b>${index + 1}</b> ${`${escaped(words)} `.repeat(timesSaid(index)).trim()}</div>`).join("")}</div>`;
 
-/** What an area holds as HTML; everything that was typed is escaped. `source` is the address of its picture, where it has one. */
+/** An area's content as HTML, with typed text escaped. `source` is the address of its picture, if it has one. */
 export const contentHtml = (layout: Layout, content: AreaContent, source?: string): string =>
   content.kind === "text" ? textHtml(layout, content) : content.kind === "picture" ? pictureHtml(content, source) : cardsHtml(content);
 

@@ -15,7 +15,7 @@ export type PageOptions = Pick<CssOptions, "query"> & {
   readonly sample: PageSample;
   /** The stylesheet itself, or null if it is a file beside the page, layout.css. */
   readonly css: string | null;
-  /** Content of somebody's own by area, where the sample is that; an area without any is drawn with its name. */
+  /** Own content by area; an area without content shows its name. */
   readonly content?: PageContent;
   /** Addresses of pictures by area: files beside the page, or data. */
   readonly pictures?: Readonly<Record<string, string>>;
@@ -31,7 +31,7 @@ const sampleText = (layout: Layout, { name }: Area): string => {
   return layout.text
     .slice(0, mostRoles)
     .map((role, index) => {
-      // A role that grows with the page is told without a size: one page is of all breakpoints.
+      // A role that grows with the page is named without a size, because the page is for all breakpoints.
       const set = role.at ? "" : ` is set in ${show(px(role.size, context))} on lines of ${show(px(role.lineHeight, context))}, and`;
       const words = index === 0 ? name : `${role.name}${set} breaks where this area ends.`;
       return `<p class="text-${names[index] ?? ""}">${escaped(words)}</p>`;
@@ -39,7 +39,7 @@ const sampleText = (layout: Layout, { name }: Area): string => {
     .join("");
 };
 
-/** One element an area, in reading order, areas within areas inside them; a name plate lies over each and takes no room. */
+/** One element per area, in reading order, with areas inside areas. A label lies over each and takes no room. */
 const elements = (layout: Layout, within: string | undefined, options: PageOptions): string =>
   layout.areas
     .filter((area) => area.within === within)
@@ -68,8 +68,8 @@ const looks = `  html { scrollbar-width: none; }
 ${contentLooks}`;
 
 /**
- * A page of a layout's areas: the exported stylesheet, `.layout-areas` and one element an area, over the columns. What its
- * own style says gives the areas an outline, a name and something to hold where a band has no height of its own; no more.
+ * A page of a layout's areas: the exported stylesheet, `.layout-areas` and one element per area, over the columns. Its
+ * own style only adds an outline, a name, and a height for bands.
  */
 export const writePage = (layout: Layout, options: PageOptions): string => {
   const { query, css } = options;

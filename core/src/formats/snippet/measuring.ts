@@ -1,7 +1,7 @@
 /**
- * What measures the page, in the page. Elements that say which area they are (`data-area`), else those pointed at, else
- * visible blocks. An element of an area is held against that area's outline, any other against the columns that are drawn;
- * within 1/64 px is on, within 1 px near. Nothing here works out a position: the browser has laid both out.
+ * The code that measures a page inside the page: elements with `data-area`, else those pointed at, else visible blocks.
+ * An element of an area is compared with that area's outline, any other with the drawn columns; on within 1/64 px, near
+ * within 1 px. No position is calculated here: the browser has laid out both.
  */
 export const measuring = `
   const pointed = new Set();
@@ -76,7 +76,7 @@ export const measuring = `
       await navigator.clipboard.writeText(list);
       said.textContent = "copied";
     } catch {
-      // A page that is not served safely has no clipboard: the list is put where it can be copied by hand.
+      // A page without https has no clipboard: the list is shown to be copied by hand.
       prompt("The boxes of this page", list);
     }
   });

@@ -3,7 +3,7 @@ import { plainCss } from "../css/options";
 import { writeCss } from "../css/write";
 import { measuring } from "./measuring";
 
-/** What is drawn, besides what the version's own stylesheet says. `.paper` is as high as the page and moves with it. */
+/** What is drawn in addition to the version's own stylesheet. `.paper` is as high as the page and scrolls with it. */
 const drawing = [
   ":host{position:absolute;inset:0;z-index:2147483646;pointer-events:none}",
   ":host([hidden]),[hidden]{display:none!important}",

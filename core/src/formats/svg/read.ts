@@ -31,11 +31,11 @@ const refused = (message: string): { readonly ok: false; readonly issues: readon
   issues: [{ path: "", message }],
 });
 
-/** Where a drawing's px come to lie after the transforms around them; upright ones alone keep columns columns. */
+/** The place of a drawing's px after the transforms around them. Only transforms without rotation keep columns. */
 type Placed = { readonly x: (px: number) => number; readonly y: (px: number) => number };
 const asDrawn: Placed = { x: (px) => px, y: (px) => px };
 
-/** The transform of an element (SVG 2, 8.5: translate, scale, matrix), inside of another; null where it turns or slants. */
+/** The transform of an element (SVG 2, 8.5: translate, scale, matrix) inside another; null if it rotates or skews. */
 const transformed = (text: string | undefined, outer: Placed): Placed | null => {
   if (text === undefined || text.trim() === "") return outer;
   if (text.length > 1_000 || !/^(?:\s*[a-zA-Z]+\s*\([^()]*\)[\s,]*)+$/.test(text)) return null;
@@ -67,7 +67,7 @@ const transformed = (text: string | undefined, outer: Placed): Placed | null => 
   return placed;
 };
 
-/** Every element inside of others with where its px come to lie; those that are turned or slanted are counted and left out. */
+/** Every element with the place of its px; rotated and skewed ones are counted and left out. */
 const placedIn = (list: readonly Element[], outer: Placed, turned: { count: number }): readonly (readonly [Element, Placed])[] =>
   list.flatMap((one) => {
     const placed = transformed(one.attributes["transform"], outer);
@@ -78,7 +78,7 @@ const placedIn = (list: readonly Element[], outer: Placed, turned: { count: numb
     return [[one, placed] as const, ...placedIn(one.children, placed, turned)];
   });
 
-/** A number of an attribute, px where it has a unit; null for what is none. */
+/** A number of an attribute, in px if it has a unit; null if it is not a number. */
 const number = (text: string | undefined): number | null => {
   const found = /^\s*(-?\d{1,7}(?:\.\d{1,10})?)(?:px)?\s*$/.exec(text ?? "");
   return found ? Number(found[1]) : null;
@@ -107,7 +107,7 @@ const levelOf = ([{ name, attributes }, placed]: readonly [Element, Placed]): re
 /** How far a drawn edge may be from the declared one, px: overlays are written with 4 decimals. */
 const drawnBlur = 0.001;
 
-/** Whether the columns a layout declares are those that are drawn, none moved, narrowed, added or taken away. */
+/** Whether the declared columns are the drawn ones, with none moved, narrowed, added or removed. */
 const areDrawn = (layout: Layout, columns: readonly Edge[]): boolean => {
   const drawn = drawnAtSize(layout, layout.breakpoints[0]?.id ?? "");
   if (!drawn.ok) return false;

@@ -15,7 +15,10 @@ export type Style = ReadonlyMap<string, Given>;
 export type Styles =
   | {
       readonly ok: true;
-      /** The style of an element where it stands, or (`within`) where a use repeats it with the one it names: that is all around it there. */
+      /**
+       * The style of an element in its place, or (`within`) where a `use` repeats it inside the element it names,
+       * without other ancestors.
+       */
       readonly of: (element: Element, within: Element | null) => Style;
       /** Rules that could not be read, each in words. */
       readonly unread: readonly string[];
@@ -59,7 +62,7 @@ type Test = (element: Element, parent: Element | null) => boolean;
 const never = /^:(hover|focus|focus-within|focus-visible|active|visited|link|any-link|target|checked|disabled)$/i;
 const attribute = /^\[\s*([\w:-]+)\s*(?:([~|^$*]?)=\s*(?:"([^"]*)"|'([^']*)'|([\w-]+))\s*)?\]$/;
 
-/** What a part of a selector says of an element; null where that is not read here. */
+/** The test of a part of a selector; null if it is not supported. */
 const testOf = (simple: string): Test | null => {
   const [sign, rest] = [simple[0], simple.slice(1)];
   if (simple === "*") return () => true;
@@ -87,7 +90,7 @@ const testOf = (simple: string): Test | null => {
 type Part = { readonly child: boolean; readonly tests: readonly Test[] };
 type Selector = { readonly parts: readonly Part[]; readonly weight: Specificity; readonly key: string };
 
-/** A selector as tests of elements, from the outermost in; null where it asks what is not read here. */
+/** A selector as tests of elements, outermost first; null if part of it is not supported. */
 const selectorOf = (compounds: Compounds): Selector | null => {
   const parts: Part[] = [];
   for (const { joinedBy, simple } of compounds) {
@@ -100,10 +103,10 @@ const selectorOf = (compounds: Compounds): Selector | null => {
 };
 
 /**
- * The styles of a drawing's elements, of what says where they are drawn: presentation attributes before every rule (SVG 2, 6.6),
- * the rules of its stylesheets by the cascade (CSS Cascade 5, 6), at the drawing's width, and style attributes after them. What a
- * selector asks that is not read (siblings, most pseudo-classes) is told. Each element is compared with the rules that end in its
- * id, classes or name alone.
+ * The styles that place a drawing's elements: presentation attributes before every rule (SVG 2, 6.6), the rules of its
+ * stylesheets by the cascade (CSS Cascade 5, 6) at the drawing's width, and style attributes after them. Unsupported
+ * selectors (siblings, most pseudo-classes) are listed. Each element is only compared with rules that end in its id,
+ * classes or name.
  */
 export const stylesIn = (root: Element, width: Exact): Styles => {
   const parents = new Map<Element, Element>();
@@ -192,7 +195,7 @@ export const stylesIn = (root: Element, width: Exact): Styles => {
   return { ok: true, of, unread, exceeded: () => compared > mostCompared };
 };
 
-/** The declarations of a style attribute that are looked at. */
+/** The declarations of a style attribute that are read. */
 const declarationsOf = (text: string): readonly Declaration[] => {
   if (text.trim() === "" || text.length > 100_000) return [];
   const tree = parse(text, { context: "declarationList", parseValue: false });

@@ -2,7 +2,7 @@
 export type Matrix = readonly [a: number, b: number, c: number, d: number, e: number, f: number];
 export const asDrawn: Matrix = [1, 0, 0, 1, 0, 0];
 
-/** A box that a transform's % are of, and that its origin is told from. */
+/** The box that a transform's % and origin refer to. */
 export type ReferenceBox = { readonly x: number; readonly y: number; readonly width: number; readonly height: number };
 
 /** The first after the second. */
@@ -17,7 +17,7 @@ export const after = ([a, b, c, d, e, f]: Matrix, [g, h, i, j, k, l]: Matrix): M
 export const shifted = (x: number, y: number): Matrix => [1, 0, 0, 1, x, y];
 
 const number = /[+-]?(?:\d{1,12}(?:\.\d{0,12})?|\.\d{1,12})(?:e[+-]?\d{1,3})?/;
-/** The numbers of a list that has nothing else but spaces and commas; null where it has. */
+/** The numbers of a list separated by spaces and commas; null if it contains anything else. */
 export const numbersOf = (list: string): readonly number[] | null => {
   const all = new RegExp(number, "gi");
   return list.length > 10_000 || /[^\s,]/.test(list.replace(all, "")) ? null : (list.match(all) ?? []).map(Number);
@@ -29,7 +29,7 @@ const absolute: Readonly<Record<string, number>> = { px: 1, in: 96, cm: 96 / 2.5
 const angles: Readonly<Record<string, number>> = { deg: 1, grad: 0.9, rad: 180 / Math.PI, turn: 360 };
 const measure = new RegExp(`^(${number.source})([a-z]+|%)?$`, "i");
 
-/** A number with its unit, as text; null where it is something else, a sum say. */
+/** A number with its unit, as text; null for anything else, such as a sum. */
 const measureOf = (text: string): { readonly value: number; readonly unit: string } | null => {
   const found = measure.exec(text.trim());
   return found ? { value: Number(found[1]), unit: (found[2] ?? "").toLowerCase() } : null;
@@ -66,7 +66,7 @@ const turn = (degrees: number): Matrix => {
 };
 const slope = (degrees: number): number => Math.tan((degrees * Math.PI) / 180);
 
-/** One function of a transform by its numbers, in px and degrees; null where it has another name or other numbers. */
+/** One function of a transform from its numbers, in px and degrees; null for an unknown name or invalid numbers. */
 const functionOf = (name: string, numbers: readonly number[], inStylesheet: boolean): Matrix | null => {
   const [x = 0, y, z] = numbers;
   const many = numbers.length;
@@ -126,8 +126,8 @@ const argument = (name: string, text: string, index: number, box: ReferenceBox):
 };
 
 /**
- * A transform as one matrix: of the attribute (SVG 2, 8.5), or of a stylesheet (CSS Transforms 1, 9), where lengths and angles
- * have units. Null where it cannot be read.
+ * A transform as one matrix: of the attribute (SVG 2, 8.5), or of a stylesheet (CSS Transforms 1, 9), where lengths and
+ * angles have units. Null if it cannot be read.
  */
 export const transformOf = (text: string, inStylesheet: boolean, box: ReferenceBox): Matrix | null => {
   if (text.trim() === "" || text.trim().toLowerCase() === "none") return asDrawn;
@@ -146,7 +146,7 @@ export const transformOf = (text: string, inStylesheet: boolean, box: ReferenceB
 /** Positions along a side, by keyword. */
 const words: Readonly<Record<string, number>> = { left: 0, top: 0, center: 0.5, right: 1, bottom: 1 };
 
-/** The point that transforms are about (CSS Transforms 1, 6: transform-origin); null where it cannot be read. */
+/** The origin of transforms (CSS Transforms 1, 6: transform-origin); null if it cannot be read. */
 export const originOf = (text: string, inStylesheet: boolean, box: ReferenceBox): readonly [x: number, y: number] | null => {
   const parts = text.trim().toLowerCase().split(/\s+/);
   if (parts.length > 3 || (parts.length === 3 && lengthPx(parts[2] ?? "", 0, inStylesheet) === null)) return null;

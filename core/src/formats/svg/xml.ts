@@ -16,10 +16,7 @@ export type Element = {
 const longestTag = 100_000;
 const mostAttributes = 500_000;
 
-/**
- * What makes a drawing unfit to be opened at all, before it is parsed: told in one walk over its characters, without
- * trusting that tags match or end.
- */
+/** Why a drawing must not be parsed, found in one pass over its characters, without assuming that tags match or end. */
 const hostile = (text: string): string | null => {
   let depth = 0;
   let elements = 0;

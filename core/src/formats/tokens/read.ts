@@ -36,7 +36,7 @@ const numberOf = (token: unknown): number | null => {
 const px = (length: string | null, root = 16): number | null =>
   length === null ? null : Number.parseFloat(length) * (length.endsWith("rem") ? root : 1);
 
-/** A layout of token groups alone, as another tool may have written them; null where they are more than a layout may have. */
+/** A layout from token groups only, as another tool may have written them; null if they exceed a layout's limits. */
 const foreign = (file: Members, lost: string[]): unknown => {
   const widths = members(file["breakpoint"]);
   const groups = members(file["layout"]);
@@ -102,8 +102,8 @@ const changedByHand = (file: Members, layout: Layout): readonly string[] => {
 };
 
 /**
- * Reads design tokens: our own as the layout they were written of, others' by the groups `breakpoint`, `layout`, `space`
- * and `base`. What could not be read, and what was changed by hand beside the declared layout, stands in `lost`.
+ * Reads design tokens: our own as the layout they were written from, others by the groups `breakpoint`, `layout`,
+ * `space` and `base`. `lost` lists what could not be read, and what was changed by hand beside the declared layout.
  */
 export const readTokens = (text: string): Read => {
   if (nestsPast(text, deepest)) return { ok: false, issues: [{ path: "", message: `must not nest deeper than ${deepest} levels` }] };

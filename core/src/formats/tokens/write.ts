@@ -26,7 +26,7 @@ const declaredDimension = (layout: Layout, text: string, width: Exact): Dimensio
     : dimension(toPx(length, lengthContext(layout, width)));
 };
 
-/** A margin as it stands: as declared in rem where the declared margins hold, else what it comes to. */
+/** A margin: as declared in rem if the declared margins apply, else its effective value. */
 const marginDimension = (layout: Layout, terms: ColumnTerms, text: string, side: "start" | "end", width: Exact): Dimension =>
   terms.boundBy === "margins" && text.endsWith("rem") ? declaredDimension(layout, text, width) : dimension(terms.margin[side]);
 
