@@ -1,6 +1,6 @@
 import { exact, type Exact, fromJsonNumber, multiply, ratio, toNumber } from "../../exact/exact";
 import { parseLength, px } from "../../exact/length";
-import type { Frame, Scale, TriedTerms } from "../../check/mending";
+import type { Frame, Mending, Scale, TriedTerms } from "../../check/mending";
 import type { RuleId } from "../../check/types";
 import { lastWidth, reflowPx } from "../../grid/breakpoint-at";
 import { columnTerms, gapCount } from "../../grid/columns";
@@ -142,12 +142,24 @@ const choices = (
   { mayChange, reach, most, half }: { mayChange: boolean; reach: number; most: number; half: number },
   passes: (length: number) => boolean,
 ): readonly number[] => {
-  const values = new Set([today]);
-  if (mayChange)
-    for (let k = Math.max(0, Math.ceil((today - reach) / half)); k <= Math.floor(Math.min(most, today + reach) / half); k += 1)
-      values.add(k * half);
-  return [...values].filter(passes);
+  const values = passes(today) ? [today] : [];
+  if (!mayChange) return values;
+  const last = Math.floor(Math.min(most, today + reach) / half);
+  for (let k = Math.max(0, Math.ceil((today - reach) / half)); k <= last; k += 1) {
+    const value = k * half;
+    if (value !== today && passes(value)) values.push(value);
+  }
+  return values;
 };
+
+/** Whether a length passes all of these. */
+type LengthPredicate = NonNullable<Mending["gutter"]>;
+const lengthPredicate =
+  (predicates: readonly LengthPredicate[], scale: Scale) =>
+  (length: number): boolean => {
+    for (const passes of predicates) if (!passes(length, scale)) return false;
+    return true;
+  };
 
 /** Maximum number of pairs of margins that are tried with one count and gutter. */
 const mostPairs = 400;
@@ -172,13 +184,22 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
   const gutters = choices(
     today.gutter,
     { mayChange: today.share === null && !held.has("gutter"), reach: bound / 2, most: today.width, half },
-    (length) => today.share !== null || mendings.every((one) => one.gutter?.(length, scale) ?? true),
+    today.share === null
+      ? lengthPredicate(
+          mendings.flatMap(({ gutter }) => gutter ?? []),
+          scale,
+        )
+      : () => true,
+  );
+  const marginPasses = lengthPredicate(
+    mendings.flatMap(({ margin }) => margin ?? []),
+    scale,
   );
   const side = (value: number, relative: number | null): readonly number[] =>
     choices(
       value,
       { mayChange: relative === null && !held.has("margin"), reach: bound, most: today.width, half },
-      (length) => relative !== null || mendings.every((one) => one.margin?.(length, scale) ?? true),
+      relative === null ? marginPasses : () => true,
     );
   const alike = today.start === today.end && today.relative.start === today.relative.end;
   const starts = side(today.start, today.relative.start);
@@ -206,24 +227,37 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
 
   // The numbers that are tried. They are changed in place, because there are millions.
   const numbers = { count: 0, gaps: 0, gutter: 0, start: 0, end: 0, container: 0 };
-  const termsAt = (width: number): TriedTerms => {
+  const blank = () => ({ width: 0, margins: 0, container: 0, column: 0, gutter: 0, over: 1 });
+  const fill = (terms: ReturnType<typeof blank>, width: number): TriedTerms => {
     const { count, gaps, gutter } = numbers;
     const margins = marginsAt(width, numbers.start, numbers.end);
     const room = width - margins;
     const container = kind === "fluid" ? room : kind === "capped" ? Math.min(room, numbers.container) : numbers.container;
-    if (today.share === null) return { width, margins, container, column: container - gaps * gutter, gutter: count * gutter, over: count };
-    const { n: p, d } = today.share;
-    return { width, margins, container, column: container * d, gutter: container * p, over: count * d + gaps * p };
+    terms.width = width;
+    terms.margins = margins;
+    terms.container = container;
+    if (today.share === null) {
+      terms.column = container - gaps * gutter;
+      terms.gutter = count * gutter;
+      terms.over = count;
+    } else {
+      const { n: p, d } = today.share;
+      terms.column = container * d;
+      terms.gutter = container * p;
+      terms.over = count * d + gaps * p;
+    }
+    return terms;
   };
+  const [drawnTerms, firstTerms, lastTerms, reflowTerms] = [blank(), blank(), blank(), blank()];
   const tried = {
     ...scale,
     kind,
     isLowest,
     count: 0,
-    drawn: termsAt(today.width),
-    first: () => termsAt(first),
-    last: () => termsAt(last),
-    reflow: () => termsAt(reflow),
+    drawn: drawnTerms,
+    first: () => fill(firstTerms, first),
+    last: () => fill(lastTerms, last),
+    reflow: () => fill(reflowTerms, reflow),
   };
 
   const cheapest = new Map<string, Candidate>();
@@ -255,7 +289,7 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
           const cost = before + (kind === "fluid" ? 0 : 2 * Math.abs(container - today.container));
           if (cost > bound) continue;
           numbers.container = container;
-          tried.drawn = termsAt(today.width);
+          fill(drawnTerms, today.width);
           if (!passes(tried)) continue;
           const key = `${gutter} ${start} ${end}`;
           const known = cheapest.get(key);

@@ -19,7 +19,7 @@ export const mendingsBut = (exempt: ReadonlySet<RuleId>): readonly Mending[] => 
 export const columnsPredicate = (mendings: readonly Mending[]): ((tried: TriedColumns) => boolean) => {
   const predicates = mendings.flatMap(({ columns }) => (columns ? [columns] : []));
   return (tried) => {
-    for (const passes of predicates) if (!passes(tried)) return false;
+    for (let index = 0; index < predicates.length; index += 1) if (predicates[index]?.(tried) === false) return false;
     return true;
   };
 };
