@@ -10,7 +10,7 @@ describe("what two people did in the same places", () => {
     const random = seeded("settled");
     let asked = 0;
     let kept = 0;
-    for (let turn = 0; turn < 1500; turn += 1) {
+    for (let turn = 0; turn < 500; turn += 1) {
       const { server, outside, pass, elsewhere } = world();
       server.layout = editedTimes(server.layout, random.integer(0, 12), random);
       const store = createDraftStore({ ...server }, outside);
@@ -47,7 +47,7 @@ describe("what two people did in the same places", () => {
       expect(store.state().layout).toEqual(server.layout);
       expect(parseLayout(server.layout).ok).toBe(true);
     }
-    console.info(`settled: ${asked} of 1,500 asked, ${kept} changes kept aside`);
-    expect([asked > 150, kept > 0]).toEqual([true, true]);
+    console.info(`settled: ${asked} of 500 asked, ${kept} changes kept aside`);
+    expect([asked > 50, kept > 0]).toEqual([true, true]);
   }, 120_000);
 });
