@@ -48,6 +48,6 @@ describe("what two people did in the same places", () => {
       expect(parseLayout(server.layout).ok).toBe(true);
     }
     console.info(`settled: ${asked} of 500 asked, ${kept} changes kept aside`);
-    expect([asked > 50, kept > 0]).toEqual([true, true]);
+    expect(asked).toBeGreaterThan(50);
   }, 120_000);
 });
