@@ -4,7 +4,7 @@ import { rangeText } from "../../layout/place-text";
 import { columnsUnder } from "../../grid/carry-areas";
 import type { Found, Rule } from "../types";
 
-/** An area that is shown at one breakpoint is shown at all of them. */
+/** An area that is shown at one breakpoint is shown at all of them, unless there is a note about it. */
 export const areasShown: Rule<"areas-shown"> = {
   id: "areas-shown",
   level: "note",

@@ -100,11 +100,14 @@ export const lengthsOf = (breakpoint: Breakpoint, frame: Frame, rootFontSize: Ex
   return [...share, ...widthsOf(frame).flatMap((width) => [width, ...texts.map((text) => px(text, { width, rootFontSize }))])];
 };
 
-/** The largest factor of a length: the number of columns, or a term of the fraction of a gutter in fr. */
+/**
+ * The largest factor of a container in what rules compare: a span of half the columns is k·column + (k − 1)·gutter, which is
+ * at most the columns times the container, and times a term of the fraction if the gutter is in fr.
+ */
 export const factorOf = ({ columns: { gutter } }: Breakpoint): bigint => {
   const length = parseLength(gutter);
-  const { n, d } = length?.unit === "fr" ? ratio(length.value) : { n: 0n, d: 1n };
-  return [BigInt(limits.columns), n, d].reduce((most, one) => (one > most ? one : most));
+  const { n, d } = length?.unit === "fr" ? ratio(length.value) : { n: 1n, d: 1n };
+  return BigInt(limits.columns) * (n > d ? n : d);
 };
 
 /** The number of parts to the px that makes all of these lengths whole; null if doubles would not be exact. */
