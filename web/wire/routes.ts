@@ -32,7 +32,7 @@ const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024, pict
 type Contract = {
   /** Body; null if there is none. */
   readonly request: z.ZodType | null;
-  /** Largest body, bytes. Default: that of texts. */
+  /** Largest body, bytes. Default: `bodies.words`. */
   readonly limit?: number;
   /** Body of the answer; null if it is not JSON: a file, a stream, or a redirect. */
   readonly answer: z.ZodType | null;
