@@ -1,5 +1,5 @@
 import type { Issue } from "../layout/parse";
-import { isMembers, type Members, withMember, withoutMember } from "../layout/member";
+import { isMembers, type Members, ownMember, withMember, withoutMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
 import { type Layout, layoutSchema } from "../layout/schema";
 import { discriminatorAt, isOptionalPart } from "../layout/schema-places";
@@ -35,7 +35,7 @@ const hasMembers = (value: unknown): boolean =>
   Array.isArray(value) ? value.length > 0 : isMembers(value) && Object.values(value).some((one) => one !== undefined);
 
 const differences = (a: unknown, b: unknown, path: readonly string[], out: Change[]): void => {
-  if (sameJson(a, b)) return;
+  if (a === b) return;
   if (a === undefined && hasMembers(b) && isEmptyWhenMissing(path)) return differences(Array.isArray(b) ? [] : {}, b, path, out);
   const [root = ""] = path;
   if (path.length === 1 && isList(root) && Array.isArray(a) && Array.isArray(b)) {
@@ -43,10 +43,12 @@ const differences = (a: unknown, b: unknown, path: readonly string[], out: Chang
     return;
   }
   if (isMembers(a) && isMembers(b) && root !== "extensions" && sameKindAt(path, a, b)) {
-    for (const name of new Set([...Object.keys(a), ...Object.keys(b)])) differences(a[name], b[name], [...path, name], out);
+    for (const name of new Set([...Object.keys(a), ...Object.keys(b)]))
+      differences(ownMember(a, name), ownMember(b, name), [...path, name], out);
     return;
   }
-  out.push({ path, ...(a === undefined ? {} : { from: a }), ...(b === undefined ? {} : { to: b }) });
+  // Only here are whole values compared: each part of a document is walked once.
+  if (!sameJson(a, b)) out.push({ path, ...(a === undefined ? {} : { from: a }), ...(b === undefined ? {} : { to: b }) });
 };
 
 const listDifferences = (a: Entries, b: Entries, root: string, out: Change[]): void => {
@@ -132,7 +134,7 @@ export const valueAt = (layout: Layout, path: readonly string[]): unknown => {
     value = list[names.indexOf(name)];
     rest.splice(0, rest.length, ...inner);
   }
-  for (const part of rest) value = isMembers(value) && Object.hasOwn(value, part) ? value[part] : undefined;
+  for (const part of rest) value = isMembers(value) ? ownMember(value, part) : undefined;
   return value;
 };
 
