@@ -7,7 +7,7 @@ const spec = { teamId: 1, personId: 2, specId: 3 };
 const named = { ...spec, path: "/specs/skerry/quay-board", name: "Quay board", person: "Wren" };
 const number = { major: 2, minor: 1, patch: 0 };
 
-/** One of every kind; the compiler names one that is missing. */
+/** One of every kind; the compiler reports one that is missing. */
 const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { kind: K }>, activity: string, inbox: string | null] } = {
   "spec-made": [{ kind: "spec-made", ...spec, name: "Quay board" }, "spec: created the spec Quay board", null],
   "spec-moved": [
@@ -132,14 +132,14 @@ type AnyRow = {
   readonly inbox?: { readonly words: (facts: unknown) => string; readonly path: (facts: unknown) => string };
 };
 
-describe("what happens is written down and told in one place", () => {
+describe("events are written down and announced in one place", () => {
   it.each(Object.values(examples))("$kind", (facts, activity, inbox) => {
     const row = happenings[facts.kind] as unknown as AnyRow;
     expect(`${row.activity.what(facts)}: ${row.activity.words(facts)}`).toBe(activity);
     expect(row.inbox ? `${row.inbox.words(facts)} at ${row.inbox.path(facts)}` : null).toBe(inbox);
   });
 
-  it("by nobody else: no other file's SQL writes activity, inboxes, webhook events or notices, and no other file has theirs written", () => {
+  it("which no other file bypasses: none writes activity, inboxes, webhook events or notices, or has them written", () => {
     const server = join(import.meta.dirname, "..", "..", "..", "server");
     const files = readdirSync(server, { recursive: true, encoding: "utf8" })
       .filter((name) => name.endsWith(".ts"))
@@ -161,7 +161,7 @@ describe("what happens is written down and told in one place", () => {
       inbox: ["happenings/inbox.ts"],
       events: ["happenings/webhook-queue.ts"],
       notices: ["happenings/announce.ts"],
-      // Activity of a stretch of edits is one line, which its own file decides.
+      // A series of edits is one line of activity, which its own file decides.
       writers: ["happenings/activity.ts", "happenings/happenings.ts"],
     });
   });

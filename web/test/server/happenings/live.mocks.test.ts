@@ -1,6 +1,8 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
 
-/** A database that can be listened to, and lost: what it is asked to hear, and how it says that it hears again. */
+/**
+ * A database that can be listened to and lost: the channels it is asked for, and how it reports that it listens again.
+ */
 type Heard = { channel: string; pass: (payload: string) => void; begin: () => void };
 const house = vi.hoisted(() => ({ listened: [] as Heard[], renewals: [] as (() => void)[], refuse: false }));
 vi.mock("@/server/database/database", () => ({
@@ -23,7 +25,7 @@ const last = (): Heard => {
   return found;
 };
 
-describe("what this process hears of others", () => {
+describe("events from other processes", () => {
   beforeEach(() => {
     house.listened.length = 0;
     house.renewals.length = 0;
@@ -32,7 +34,7 @@ describe("what this process hears of others", () => {
     vi.restoreAllMocks();
   });
 
-  it("goes to who listens to the spec, to nobody else, and not after they have stopped", () => {
+  it("go to those who listen to the spec, to nobody else, and not after they have stopped", () => {
     const heard: unknown[] = [];
     const stop = listenTo(3, (one) => heard.push(one));
     listenTo(4, () => heard.push("of another spec"));
@@ -45,7 +47,7 @@ describe("what this process hears of others", () => {
     expect(heard).toHaveLength(1);
   });
 
-  it("is made up for when the connection was lost: everybody is told to look", () => {
+  it("are made up for after a lost connection: everybody is told to fetch again", () => {
     const heard: unknown[] = [];
     listenTo(3, (one) => heard.push(one));
     listenTo("deliveries", (one) => heard.push(one));
@@ -55,7 +57,7 @@ describe("what this process hears of others", () => {
     expect(heard).toEqual([{ kind: "draft", spec: 3, revision: 0 }, { kind: "deliveries" }, { kind: "access", of: "anybody" }]);
   });
 
-  it("is listened to anew on a new pool, and made up for then too", () => {
+  it("are listened to on a new pool, and made up for then too", () => {
     const heard: unknown[] = [];
     listenTo(3, (one) => heard.push(one));
     expect([house.listened.length, house.renewals.length]).toEqual([1, 1]);
@@ -66,7 +68,7 @@ describe("what this process hears of others", () => {
     expect(heard).toHaveLength(2);
   });
 
-  it("is tried again after the database was away, which the log says", async () => {
+  it("are listened to again after the database was away, and the log says so", async () => {
     vi.useFakeTimers();
     let log = "";
     vi.spyOn(process.stderr, "write").mockImplementation((text) => {

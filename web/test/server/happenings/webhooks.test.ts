@@ -8,7 +8,7 @@ afterEach(() => {
   delete process.env["WEBHOOKS_PRIVATE"];
 });
 
-describe("where webhooks are delivered", () => {
+describe("receivers of webhooks", () => {
   // RFC 1918, RFC 4193, RFC 6598, RFC 3927, RFC 5735 and the mapped forms of RFC 4291, from memory.
   it.each([
     ["127.0.0.1", false],
@@ -47,13 +47,13 @@ describe("where webhooks are delivered", () => {
     expect(answer.ok ? null : answer.message).toEqual(words === null ? null : expect.stringContaining(words));
   });
 
-  it("private addresses are let in where the instance says so", () => {
+  it("may have private addresses if the instance allows it", () => {
     process.env["WEBHOOKS_PRIVATE"] = "1";
     expect(webhookUrl("http://127.0.0.1:8080/")).toEqual({ ok: true, url: "http://127.0.0.1:8080/" });
   });
 });
 
-describe("what is sent", () => {
+describe("the body of a delivery", () => {
   const published = {
     team: "skerry",
     spec: "passenger-booking",
@@ -91,7 +91,7 @@ describe("deliveries", () => {
       "5bdcc146bf60754e6a042426089575c75a003f089d2739839dec58b964ec3843",
     );
   });
-  it("are tried again later and later, and given up in the end", () => {
+  it("are retried after longer and longer waits, and given up in the end", () => {
     const waits = [1, 2, 3, 4, 5, 6].map((attempts) => retryAfter(attempts) ?? -1);
     expect(waits).toEqual([...waits].sort((a, b) => a - b));
     expect(Math.min(...waits)).toBeGreaterThan(0);

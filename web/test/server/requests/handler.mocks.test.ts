@@ -7,7 +7,7 @@ const { fromElsewhere, guarded, handler } = await import("@/server/requests/hand
 const incoming = { method: "POST", path: "/api/drafts/skerry/quay-board", aborted: () => false };
 let log = "";
 
-describe("work around which nothing goes wrong unsaid", () => {
+describe("work whose errors are never silent", () => {
   beforeEach(() => {
     log = "";
     renewed.mockReset();
@@ -21,14 +21,14 @@ describe("work around which nothing goes wrong unsaid", () => {
     vi.restoreAllMocks();
   });
 
-  it("answers what the work comes to, or the fault it returns", async () => {
+  it("returns the result, or the error it gives", async () => {
     expect(await guarded(incoming, () => Promise.resolve(7))).toBe(7);
     const problem = { code: "not-found" as const, detail: "No such spec." };
     expect(await guarded(incoming, () => Promise.resolve(problem))).toBe(problem);
     expect(log).toBe("");
   });
 
-  it("says of a bug that it is ours, logs where it was, and tells the asker nothing of it", async () => {
+  it("reports a bug as ours, logs where it was, and tells the client nothing of it", async () => {
     const answer = await guarded(incoming, () => Promise.reject(new Error("secret of the house")));
     expect(answer).toMatchObject({ code: "broken" });
     expect(JSON.stringify(answer)).not.toContain("secret");
@@ -36,14 +36,14 @@ describe("work around which nothing goes wrong unsaid", () => {
     expect(renewed).not.toHaveBeenCalled();
   });
 
-  it("says of a lost database that it is worth trying again, and renews the pool", async () => {
+  it("reports a lost database as worth a retry, and renews the pool", async () => {
     const lost = Object.assign(new Error("connect ECONNREFUSED"), { code: "ECONNREFUSED" });
     expect(await guarded(incoming, () => Promise.reject(lost))).toMatchObject({ code: "unavailable", headers: { "Retry-After": "2" } });
     expect(renewed).toHaveBeenCalledOnce();
     expect(log).toContain("ECONNREFUSED");
   });
 
-  it("ends a request that takes too long, with nothing that others share", async () => {
+  it("ends a request that takes too long, and nothing that others share", async () => {
     vi.useFakeTimers();
     const asked = guarded(incoming, () => new Promise<number>(() => {}));
     await vi.advanceTimersByTimeAsync(44_000);
@@ -54,13 +54,13 @@ describe("work around which nothing goes wrong unsaid", () => {
     expect(renewed).not.toHaveBeenCalled();
   });
 
-  it("says nothing of a page that closed while it sent, and answers nobody", async () => {
+  it("ignores a page that closed while it sent, and answers nobody", async () => {
     expect(await guarded({ ...incoming, aborted: () => true }, () => Promise.reject(new Error("anything")))).toBeNull();
     expect(await guarded(incoming, () => Promise.reject(new Error("aborted")))).toBeNull();
     expect(log).toBe("");
   });
 
-  it("makes a problem document of a fault, with its status", async () => {
+  it("makes a problem document of an error, with its status", async () => {
     const route = handler(() => Promise.resolve({ code: "not-found" as const, detail: "This spec has no draft." }));
     const answer = await route(new Request("http://localhost/api/x"), { params: Promise.resolve({}) });
     expect([answer.status, answer.headers.get("content-type")]).toEqual([404, expect.stringContaining("application/problem+json")]);
@@ -71,7 +71,7 @@ describe("work around which nothing goes wrong unsaid", () => {
 describe("a request that changes something", () => {
   const from = (origin: string | null, host = "ypsiline.skerry.example:8443") =>
     fromElsewhere(new Request("http://127.0.0.1/", { headers: { "x-ypsiline-host": host, ...(origin === null ? {} : { origin }) } }));
-  it("comes from this site, or names no other: host and port are one", () => {
+  it("comes from this site, or names no other: host and port count together", () => {
     expect(from(null)).toBeNull();
     expect(from("https://ypsiline.skerry.example:8443")).toBeNull();
     for (const origin of [
