@@ -5,13 +5,13 @@ import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { expect, test } from "@playwright/test";
 import { startCluster } from "../scripts/cluster";
-import { runScript } from "../scripts/run-script";
+import { startDemoCluster } from "../scripts/demo-server";
 import { openDatabase } from "../web/server/database/database";
 import { root } from "./clients";
 
-test("a backup made while it is written to is restored whole into an empty database, into no other, and an older release refuses a newer one", async () => {
+test("a backup made while others write is restored whole into an empty database only, and an older release refuses a newer backup", async () => {
   test.setTimeout(240_000);
-  const from = await startCluster(".data-test/backup-from");
+  const from = await startDemoCluster(".data-test/backup-from");
   const to = await startCluster(".data-test/backup-to");
   const archive = (what: string, file: string, url: string) =>
     new Promise<{ code: number; out: string }>((resolve) =>
@@ -23,7 +23,6 @@ test("a backup made while it is written to is restored whole into an empty datab
       ),
     );
   try {
-    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: from.url });
     const sql = openDatabase(from.url, 2);
     const empty = openDatabase(to.url, 2);
     await empty.unsafe("DROP SCHEMA public CASCADE; CREATE SCHEMA public");
@@ -40,14 +39,14 @@ test("a backup made while it is written to is restored whole into an empty datab
     await writer;
     expect(made.code, made.out).toBe(0);
     expect(made.out).toMatch(/\d+ tables, .* all of it read back\./);
-    // Its owner's alone to read, and what it holds is named by hashes.
+    // Only its owner can read it, and its contents are listed with hashes.
     for (const path of [file, `${file}.sha512`]) expect(statSync(path).mode & 0o777, path).toBe(0o600);
     const hashes = readFileSync(`${file}.sha512`, "utf8");
     expect(hashes).toContain(`${createHash("sha512").update(readFileSync(file)).digest("hex")}  all.dump`);
     expect(hashes).toMatch(/^[0-9a-f]{128} {2}table version$/m);
     expect(written).toBeGreaterThan(10);
     expect((await archive("backup", file, from.url)).out).toContain("a backup is written over nothing");
-    // One byte changed on the way is found before anything is restored.
+    // A single changed byte is found before anything is restored.
     const damaged = `${file}.damaged`;
     const bytes = readFileSync(file);
     bytes[bytes.length >> 1] = (bytes[bytes.length >> 1] ?? 0) ^ 1;
@@ -58,7 +57,7 @@ test("a backup made while it is written to is restored whole into an empty datab
     expect(refusedRestore.out).toMatch(/is not the file whose hash stands in|cannot be read back|is no backup that can be read/);
     const restored = await archive("restore", file, to.url);
     expect(restored.code, restored.out).toBe(0);
-    // Every table the same, but for the lines that were written after the backup's moment.
+    // Every table is the same, except for rows written after the backup.
     const tables = (
       await sql<{ name: string }[]>`SELECT table_name AS name FROM information_schema.tables WHERE table_schema = 'public' ORDER BY 1`
     ).map(({ name }) => name);
@@ -76,7 +75,7 @@ test("a backup made while it is written to is restored whole into an empty datab
     expect(again.out).toContain("A backup is restored into an empty one");
     expect((await archive("restore", join(root, "package.json"), to.url)).out).toContain("is no backup that can be read");
 
-    // A later release has been there.
+    // A later release has used this database.
     await empty`INSERT INTO migration (name) VALUES ('9999_of-tomorrow.sql')`;
     const refused = await new Promise<string>((resolve) =>
       execFile(

@@ -1,21 +1,19 @@
 import { expect, test } from "@playwright/test";
-import { startCluster } from "../scripts/cluster";
-import { runScript } from "../scripts/run-script";
+import { startDemoCluster } from "../scripts/demo-server";
 import { type Instance, processOf, proxyTo } from "./instances";
 import { password } from "../scripts/demo-accounts";
 
-/** Who edits while a process ends. */
+/** The people who edit while a process ends. */
 const people = 20;
 
-test("behind a proxy and over https: cookies, address and live events; a process that ends amid 20 people editing is drained, and nothing is lost", async ({
+test("behind a proxy and over https: cookies, address and live events; a process that ends while 20 people edit is drained, and nothing is lost", async ({
   playwright,
 }) => {
   test.setTimeout(180_000);
-  const cluster = await startCluster(".data-test/proxy");
+  const cluster = await startDemoCluster(".data-test/proxy");
   const running: Instance[] = [];
   let proxy: Awaited<ReturnType<typeof proxyTo>> | null = null;
   try {
-    runScript("prepare.ts", ["--fresh", "--demo"], { DATABASE_URL: cluster.url });
     for (let index = 0; index < 2; index += 1)
       running.push(await processOf({ DATABASE_URL: cluster.url, PUBLIC_URL: "https://layouts.example", TRUST_PROXY: "1" }));
     proxy = await proxyTo(() => running.map(({ address }) => address), "https");
@@ -33,9 +31,9 @@ test("behind a proxy and over https: cookies, address and live events; a process
     const { answer, cookies, cookie } = await signIn();
     expect(answer.headers.get("location")).toBe("/specs");
     for (const cookie of cookies) expect(cookie).toContain("Secure");
-    // Kept from any other host of the domain, and from plain http.
+    // Not sent to other hosts of the domain, nor over plain http.
     expect(cookies.filter((one) => /^__Host-ypsiline_(session|browser)=/.test(one))).toHaveLength(2);
-    // Every request comes from this machine here: the metrics are for whoever has their token, and none is set.
+    // Every request comes from this machine; metrics need a token, and none is set.
     for (const path of [address, running[0]?.address ?? ""]) expect((await fetch(`${path}/metrics`)).status).toBe(404);
     expect(answer.headers.get("strict-transport-security")).toContain("max-age");
     expect(
@@ -58,7 +56,7 @@ test("behind a proxy and over https: cookies, address and live events; a process
     );
     await expect(() => expect(running[0]?.log()).toContain('"client":"203.0.113.9"')).toPass();
 
-    // A page listens; the process it listens to ends, tells it so, and the next one goes on.
+    // A page listens to a process that ends and says so; another process takes over.
     const listen = async () => {
       const stream = await fetch(`${address}/api/specs/skerry/crew-roster/events`, { headers: { Cookie: cookie } });
       const reader = stream.body?.getReader();
@@ -67,7 +65,8 @@ test("behind a proxy and over https: cookies, address and live events; a process
     };
     const { first, reader } = await listen();
     expect(first).toContain("event: open");
-    // Twenty people, each with a session and a number of their own, edit one draft; another sends files. All that is answered is kept.
+    // Twenty people, each with their own session and number, edit one draft; another sends files. Everything
+    // acknowledged is kept.
     const draft = "/api/drafts/skerry/crew-roster";
     const steps = Array.from({ length: people }, (_, index) => ({ name: `own-${index}`, multiple: 1 }));
     const began = (await (await api.get(draft)).json()) as { revision: number; layout: { spacing: { name: string }[] } };
@@ -76,7 +75,7 @@ test("behind a proxy and over https: cookies, address and live events; a process
     let editing = true;
     const statuses: number[] = [];
     const kept = steps.map(({ multiple }) => multiple);
-    // One after the other: attempts at one account at once are taken for guesses.
+    // One after the other: simultaneous attempts at one account count as guesses.
     const signedIn: string[] = [];
     for (let one = 0; one < people; one += 1) signedIn.push((await signIn()).cookie);
     expect(new Set(signedIn).size).toBe(people);
@@ -115,7 +114,7 @@ test("behind a proxy and over https: cookies, address and live events; a process
     await expect(() => expect(Math.min(total() / people, uploads)).toBeGreaterThan(2)).toPass();
     const [ending] = running;
     const ended = new Promise((resolve) => ending?.child.once("exit", resolve));
-    // Asked without a pause from before the signal on: a process with little to finish is gone within a second.
+    // Polled from before the signal on: a process with little to finish ends within a second.
     const ready: number[] = [];
     const asked = (async () => {
       for (let open = true; open;)
@@ -131,7 +130,7 @@ test("behind a proxy and over https: cookies, address and live events; a process
     expect((await listen()).first).toContain("event: open");
     expect(await ended).toBe(0);
     await asked;
-    // Ready until it heard the signal; not ready for as long as it answered after that.
+    // Ready until the signal; not ready for as long as it still answered.
     expect(ready.filter((status, index) => status !== ready[index - 1])).toEqual([200, 503]);
     const [before, sent] = [total(), uploads];
     await expect(() => expect(Math.min((total() - before) / people, uploads - sent)).toBeGreaterThan(2)).toPass();

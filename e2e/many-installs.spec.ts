@@ -2,9 +2,10 @@ import { expect, test } from "@playwright/test";
 import { address, installed, npm, npmrc, pnpm, project } from "./clients";
 
 const name = "@skerry/passenger-booking";
-const installs = 50;
+/** How many projects install at the same time, half of them with each client. INSTALLS=50 tries more. */
+const installs = Number(process.env["INSTALLS"] ?? 16);
 
-test("50 installs at once, of both clients, each without anything known before: every one has the same files, and nobody else waits", async () => {
+test(`${installs} installs at once, of both clients, each without a cache: all get the same files, and nobody else waits`, async () => {
   test.setTimeout(300_000);
   let done = false;
   const waits: number[] = [];
@@ -32,5 +33,5 @@ test("50 installs at once, of both clients, each without anything known before: 
     folders.flatMap((folder) => ["index.js", "layout.css", "package.json"].map((path) => `${path} ${installed(folder, name, path)}`)),
   );
   expect(texts.size).toBe(3);
-  expect(waits.length).toBeGreaterThan(20);
+  expect(waits.length).toBeGreaterThan(installs / 4);
 });

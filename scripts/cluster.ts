@@ -172,5 +172,16 @@ export const startCluster = async (name: string): Promise<Cluster> => {
   return { url: urlOf(secret, port), taken: false, stop, data, keep: () => keep(port), crash: () => crash(port) };
 };
 
+/** Copies a stopped cluster over the one in `to`, which is ended if an interrupted run has left it running. */
+export const copyCluster = (from: string, to: string): void => {
+  const user = unprivilegedUser();
+  const [source, target] = [clusterFolder(from, user), clusterFolder(to, user)];
+  const left = lockHolder(join(target, "cluster", "postmaster.pid"));
+  if (left) process.kill(left, "SIGQUIT");
+  rmSync(target, { recursive: true, force: true });
+  // Unlike cpSync, cp keeps the owner, without whom PostgreSQL does not start.
+  if (spawnSync("cp", ["-a", source, target]).status !== 0) throw new Stop(`The cluster in ${source} could not be copied to ${target}.`);
+};
+
 const urlOf = (secret: string, port: number): string =>
   `postgres://ypsiline:${readFileSync(secret, "utf8").trim()}@127.0.0.1:${port}/postgres`;
