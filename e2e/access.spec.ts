@@ -8,7 +8,7 @@ import { invitationFor, pageOf, requestsOf, signInByRequest, watch } from "./peo
 
 const team = "/api/teams/skerry";
 
-test("a member who is removed keeps nothing: streams, tokens, invitations, inbox; their projects go to whoever removed them", async ({
+test("a removed member keeps nothing: streams, tokens, invitations and inbox end, and their projects go to the person who removed them", async ({
   browser,
   baseURL,
 }) => {
@@ -30,7 +30,7 @@ test("a member who is removed keeps nothing: streams, tokens, invitations, inbox
   expect((await bosun.post(`${team}/invitations`, { data: { email: invited, role: "reader" } })).status()).toBe(201);
   const secret = await invitationFor(lead, invited);
 
-  // A stream of theirs is open, and ends as soon as they are removed.
+  // Their open stream ends as soon as they are removed.
   const { cookies } = await bosun.storageState();
   const stream = await fetch(`${baseURL ?? ""}/api/specs/skerry/crew-roster/events`, {
     headers: { Cookie: cookies.map(({ name, value }) => `${name}=${value}`).join("; ") },
@@ -61,8 +61,8 @@ test("a member who is removed keeps nothing: streams, tokens, invitations, inbox
   await page.context().close();
 });
 
-test("one's own page ends all other sessions, and chooses how numbers that are not whole are read", async ({ browser, baseURL }) => {
-  // An account of this test's own: what it ends and chooses touches no other test.
+test("the account page ends all other sessions and chooses how fractions are shown", async ({ browser, baseURL }) => {
+  // This test's own account: its sessions and settings affect no other test.
   const lead = await requestsOf(baseURL ?? "", "lead");
   const email = `steward-${process.pid}@skerry.example`;
   const password = "slack-water-at-noon";
@@ -95,7 +95,7 @@ test("one's own page ends all other sessions, and chooses how numbers that are n
   await expect(page.locator("html")).toHaveAttribute("data-numbers", "decimals-2");
   await page.goto("/specs/skerry/passenger-booking?at=desk");
   await expect.poll(column).toContain("77.67");
-  // It is the account's, in every browser.
+  // The setting belongs to the account, in every browser.
   const again = await open();
   await again.page.goto("/account");
   await expect(again.page.locator("html")).toHaveAttribute("data-numbers", "decimals-2");
@@ -106,7 +106,7 @@ test("one's own page ends all other sessions, and chooses how numbers that are n
   await context.close();
 });
 
-test("without mail, whoever looks after the instance makes the link of a forgotten password", async ({ baseURL }) => {
+test("without mail, the operator makes the link for a forgotten password", async ({ baseURL }) => {
   const email = `lost-${process.pid}@elsewhere.example`;
   const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
   await addPerson(sql, { email, name: "Lost", passwordHash: await hashPassword("gone-with-the-tide") });

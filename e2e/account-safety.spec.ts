@@ -13,7 +13,7 @@ import { makeSpec, requestsOf, signInByRequest } from "./people";
 const secretWords = "lamps-along-the-pier";
 let made = 0;
 
-/** Somebody of a test's own, signed in, with a team of their own. */
+/** A new account for one test, signed in, with its own team. */
 const newcomer = async (base: string, database: string) => {
   const sql = openDatabase(database, 1);
   const name = `safe-${process.pid}-${(made += 1)}`;
@@ -28,13 +28,13 @@ const newcomer = async (base: string, database: string) => {
 
 const statusOf = async (answer: Promise<{ status: () => number }>): Promise<number> => (await answer).status();
 
-test("guesses at one's own password wait as those at the sign-in do, and count there", async ({ baseURL }) => {
+test("guesses of one's own password on the account page wait and count like guesses at the sign-in", async ({ baseURL }) => {
   const { api, email, sql } = await newcomer(baseURL ?? "", process.env["DATABASE_URL"] ?? "");
   const guess = () => statusOf(api.post("/api/account/password", { data: { old: "wrong", password: "new-lamps-on-the-pier" } }));
   const answers = await Promise.all(Array.from({ length: 60 }, guess));
   expect(answers.filter((status) => status === 422).length).toBeLessThanOrEqual(6);
   expect(answers.filter((status) => status === 429).length).toBeGreaterThanOrEqual(54);
-  // Elsewhere the account has to be waited for now, too; where the wait is over by then, the next ones meet a longer one.
+  // The account has to wait on other pages now, too; if the wait is over by then, the next guesses get a longer one.
   const elsewhere = await request.newContext({ baseURL });
   const signIns = [];
   for (let turn = 0; turn < 8; turn += 1) {
@@ -45,7 +45,7 @@ test("guesses at one's own password wait as those at the sign-in do, and count t
   await sql.end();
 });
 
-test("a password many people have, one of few characters, or one's own name is refused with the reason", async ({ baseURL }) => {
+test("a common password, a short one or one's own name is refused with the reason", async ({ baseURL }) => {
   const { api, email, sql } = await newcomer(baseURL ?? "", process.env["DATABASE_URL"] ?? "");
   for (const [password, words] of [
     ["1qaz2wsx3edc", /easy to guess/],
@@ -65,26 +65,26 @@ test("a password many people have, one of few characters, or one's own name is r
   await sql.end();
 });
 
-test("links that were mailed end with the password or the address they were for", async ({ baseURL }) => {
+test("mailed links end when the password or the address they were for changes", async ({ baseURL }) => {
   const { api, email, id, sql } = await newcomer(baseURL ?? "", process.env["DATABASE_URL"] ?? "");
   const anybody = await request.newContext({ baseURL });
   const reset = (secret: string) => statusOf(anybody.post("/api/account/reset", { data: { secret, password: "taken-by-a-stranger" } }));
   const first = await makeLink(sql, "password", { email, personId: id });
   expect(await statusOf(api.post("/api/account/password", { data: { old: secretWords, password: "new-lamps-on-the-pier" } }))).toBe(200);
   expect(await reset(first)).toBe(404);
-  // The account moves to another address: what was mailed to the one it left works no more.
+  // The account changes its address: links mailed to the old one no longer work.
   const second = await makeLink(sql, "password", { email, personId: id });
   const third = await makeLink(sql, "email", { email: `new-${email}`, personId: id });
   expect(await statusOf(api.post("/api/account/email/confirm", { data: { secret: third } }))).toBe(200);
   expect(await reset(second)).toBe(404);
-  // Even one that was made a moment too late for the address it was mailed to.
+  // Not even one that was made a moment after the change.
   const late = await makeLink(sql, "password", { email, personId: id });
   expect(await reset(late)).toBe(404);
   expect(await reset(await makeLink(sql, "password", { email: `new-${email}`, personId: id }))).toBe(200);
   await sql.end();
 });
 
-test("an invitation to an address that a member has by now is taken up without a fault", async ({ baseURL }) => {
+test("an invitation to somebody who has joined by now is accepted without an error", async ({ baseURL }) => {
   const { api, teamId, id, sql } = await newcomer(baseURL ?? "", process.env["DATABASE_URL"] ?? "");
   const address = `later-${process.pid}@skerry.example`;
   const secret = newSecret();
@@ -92,14 +92,16 @@ test("an invitation to an address that a member has by now is taken up without a
   const link = await makeLink(sql, "email", { email: address, personId: id });
   expect(await statusOf(api.post("/api/account/email/confirm", { data: { secret: link } }))).toBe(200);
   expect(await statusOf(api.post("/api/join", { data: { secret } }))).toBe(200);
-  // They stay what they were, and the link is used up.
+  // Their role stays the same, and the link is used up.
   const [membership] = await sql<{ role: string }[]>`SELECT role FROM membership WHERE team_id = ${teamId} AND person_id = ${id}`;
   expect(membership?.role).toBe("lead");
   expect(await statusOf(api.post("/api/join", { data: { secret } }))).toBe(404);
   await sql.end();
 });
 
-test("the last member closes: tokens, invitations and webhooks end, and the operator gives the team to somebody", async ({ baseURL }) => {
+test("the last member closes the account: tokens, invitations and webhooks end, and the operator gives the team to somebody else", async ({
+  baseURL,
+}) => {
   const database = process.env["DATABASE_URL"] ?? "";
   const { api, team, teamId, email, sql } = await newcomer(baseURL ?? "", database);
   const heir = await newcomer(baseURL ?? "", database);
@@ -109,7 +111,7 @@ test("the last member closes: tokens, invitations and webhooks end, and the oper
   };
   expect(await statusOf(api.post(`/api/teams/${team}/invitations`, { data: { email: `x-${email}`, role: "lead" } }))).toBe(201);
   expect(await statusOf(api.post(`/api/teams/${team}/webhooks`, { data: { url: "http://127.0.0.1:9/hook" } }))).toBe(201);
-  // Whatever address an account that is closed could have been given, somebody has: closing does not stop half way.
+  // Somebody already has the address that a closed account is given; closing still completes.
   const [{ id: next } = { id: 0 }] = await sql<{ id: number }[]>`SELECT id FROM person WHERE email = ${email}`;
   await addPerson(sql, { email: `former-${next}@closed.invalid`, name: "Odd", passwordHash: await hashPassword(secretWords) });
   expect(await statusOf(api.post("/api/account/close", { data: { password: secretWords } }))).toBe(200);
@@ -124,20 +126,20 @@ test("the last member closes: tokens, invitations and webhooks end, and the oper
   runScript("give-team.ts", [team, heir.email], { DATABASE_URL: database });
   expect(await statusOf(heir.api.get(`/teams/${team}?show=members`))).toBe(200);
   expect(() => runScript("give-team.ts", ["no-such-team", heir.email], { DATABASE_URL: database })).toThrow();
-  // Nobody signs up under an address of that kind.
+  // Nobody can sign up with an address of that kind.
   const odd = await heir.api.post(`/api/teams/${heir.team}/invitations`, { data: { email: "former-7@closed.invalid", role: "reader" } });
   expect(odd.status()).toBe(400);
   await sql.end();
   await heir.sql.end();
 });
 
-/** Reads a stream of events until it ends; false where it is still open after a while. */
+/** Reads a stream of events until it ends; false if it is still open after a while. */
 const endOf = async (base: string, path: string, headers: Readonly<Record<string, string>>) => {
   const controller = new AbortController();
   const answer = await fetch(`${base}${path}`, { headers, signal: controller.signal });
   expect(answer.status).toBe(200);
   const reader = answer.body?.getReader();
-  // The first event has come: from now on the stream listens.
+  // The first event has arrived, so the stream is open.
   await reader?.read();
   const ended = (async () => {
     for (let part = await reader?.read(); part && !part.done; part = await reader?.read());
@@ -153,7 +155,7 @@ const endOf = async (base: string, path: string, headers: Readonly<Record<string
 const cookiesOf = async (api: APIRequestContext): Promise<string> =>
   (await api.storageState()).cookies.map(({ name, value }) => `${name}=${value}`).join("; ");
 
-test("streams end when the right to them does, by another process, too", async ({ baseURL }) => {
+test("streams end when the right to them ends, also when another process ends it", async ({ baseURL }) => {
   test.setTimeout(120_000);
   const base = baseURL ?? "";
   const second = await processOf({ DATABASE_URL: process.env["DATABASE_URL"] ?? "" });
@@ -163,12 +165,12 @@ test("streams end when the right to them does, by another process, too", async (
     const events = `/api${path}/events`;
     const share = (isPublic: boolean) => statusOf(lead.post(`/api${path}/share`, { data: { public: isPublic } }));
     for (const server of [base, second.address]) {
-      // Anybody listens to a public spec, until it is private.
+      // Anybody may listen to a public spec, until it becomes private.
       expect(await share(true)).toBe(200);
       const anybody = await endOf(server, events, {});
       expect(await share(false)).toBe(200);
       expect(await anybody(), `made private, ${server}`).toBe(true);
-      // A session ends where it is signed out, and not only in the browser.
+      // Signing out ends the session on the server, not only in the browser.
       const author = await requestsOf(base, "author");
       const listening = await endOf(server, events, { Cookie: await cookiesOf(author) });
       await author.post("/session", { form: { end: "1" }, maxRedirects: 0 });
@@ -188,7 +190,7 @@ test("streams end when the right to them does, by another process, too", async (
       expect(await statusOf(lead.post(`${tokens}/${row?.id ?? 0}`, { data: {} }))).toBe(200);
       expect(await build(), `token revoked, ${server}`).toBe(true);
     }
-    // Whoever has lost nothing goes on listening.
+    // Streams of people whose rights did not change go on.
     const reader = await requestsOf(base, "reader");
     const stays = await endOf(base, events, { Cookie: await cookiesOf(reader) });
     expect(await share(false)).toBe(200);
@@ -198,7 +200,7 @@ test("streams end when the right to them does, by another process, too", async (
   }
 });
 
-test("letters: no host a request names stands in them, subjects repeat nothing typed, passwords' letters wait for no others", async () => {
+test("mails: links never use a host from a request, subjects repeat nothing that was typed, and password mails wait for no others", async () => {
   test.setTimeout(240_000);
   const cluster = await startCluster(".data-test/letters");
   const mail = await mailServer();
@@ -206,7 +208,7 @@ test("letters: no host a request names stands in them, subjects repeat nothing t
   await sql.unsafe("DROP SCHEMA public CASCADE; CREATE SCHEMA public");
   runScript("prepare.ts", [], { DATABASE_URL: cluster.url });
   const settings = { DATABASE_URL: cluster.url, SMTP_URL: mail.url, MAIL_FROM: "layouts@skerry.example" };
-  // Without PUBLIC_URL a letter's links could only come from the request that asks for it.
+  // Without PUBLIC_URL, the links of a mail could only come from the request.
   await expect(processOf({ ...settings, PUBLIC_URL: "" })).rejects.toThrow(/PUBLIC_URL must be set where SMTP_URL is/);
   const instance = await processOf({ ...settings, PUBLIC_URL: "http://layouts.skerry.example" });
   try {
@@ -214,7 +216,7 @@ test("letters: no host a request names stands in them, subjects repeat nothing t
     const id = await addPerson(sql, { email, name: "Sound Keeper", passwordHash: await hashPassword(secretWords) });
     const teamId = await addTeam(sql, { slug: "keepers", name: "Click http://evil.example now" });
     await addMember(sql, teamId, id, "lead");
-    // A hundred letters that nobody waits for, to a server that is slow to take each.
+    // A hundred mails that nobody waits for, to a slow server.
     mail.slow(400);
     await sql`
       INSERT INTO outbox (team_id, recipient, subject, body, state, next_at)
@@ -252,13 +254,13 @@ test("letters: no host a request names stands in them, subjects repeat nothing t
     expect(mail.letters.map(({ text }) => text).join()).not.toContain("evil.example");
     mail.slow(0);
 
-    // Invitations: their subject is ours, and one address gets no more of them than of other letters.
+    // Invitations have a fixed subject, and one address gets no more of them than of other mails.
     const lead = await request.newContext({ baseURL: instance.address });
     await signInByRequest(lead, email, secretWords);
     const invite = () => statusOf(lead.post("/api/teams/keepers/invitations", { data: { email: "guest@skerry.example", role: "reader" } }));
     const answers = [];
     for (let sent = 0; sent < 20; sent += 1) answers.push(await invite());
-    // Each wait is twice the one before: however slowly they are sent, few get through.
+    // Each wait is twice the previous one: however slowly they are sent, few get through.
     expect(answers.filter((one) => one === 201).length).toBeLessThanOrEqual(10);
     expect(answers).toContain(429);
     await expect(() => expect(mail.letters.some(({ to }) => to === "guest@skerry.example")).toBe(true)).toPass({ timeout: 20_000 });

@@ -35,7 +35,7 @@ const answers: Readonly<Record<string, z.ZodType>> = {
   "fit/grids": gridsAnswer,
 };
 
-/** Posts to /api/v1; what it answers is what the description of the interface says, and nothing beside it. */
+/** Posts to /api/v1, and checks the answer against the description of the interface. */
 const post = async (request: APIRequestContext, path: string, data: unknown) => {
   const answer = await request.post(`/api/v1/${path}`, { data });
   const body = answer.headers()["content-type"]?.includes("json") ? ((await answer.json()) as unknown) : null;
@@ -44,7 +44,7 @@ const post = async (request: APIRequestContext, path: string, data: unknown) => 
   return answer;
 };
 
-test.describe("computing, open to anyone", () => {
+test.describe("the arithmetic, open to anyone", () => {
   test("resolve answers geometry as exact strings", async ({ request }) => {
     const answer = await post(request, "resolve", { layout, width: 1279, height: 801 });
     expect(answer.status()).toBe(200);
@@ -70,7 +70,7 @@ test.describe("computing, open to anyone", () => {
     expect(asked).toMatchObject({ breakpoint: "wide", width: 320.125, height: 1000 });
   });
 
-  test("solve works out what gives way, or says why it cannot and invents nothing", async ({ request }) => {
+  test("solve computes the term that is left open, or says why it cannot", async ({ request }) => {
     const asText = await post(request, "solve", { width: "1440", columns: "12", gutter: "24", margin: "96", givesWay: "column" });
     expect(await asText.json()).toMatchObject({ columns: 12, column: "82" });
     const closed = await post(request, "solve", { width: 1440, columns: 12, gutter: "24", margin: 96, givesWay: "column" });
@@ -124,7 +124,7 @@ test.describe("computing, open to anyone", () => {
     expect(body.held).toContain("sum-closes");
   });
 
-  test("export and import are each other's way back", async ({ request }) => {
+  test("what is exported can be imported again unchanged", async ({ request }) => {
     const css = await post(request, "export?format=css&edges=exact&unit=rem&query=container", { layout });
     expect(css.headers()["content-type"]).toContain("text/css");
     const back = await request.post("/api/v1/import", { data: await css.text(), headers: { "Content-Type": "text/css" } });
@@ -139,7 +139,7 @@ test.describe("computing, open to anyone", () => {
     expect(((await same.json()) as { layout: unknown }).layout).toEqual(layout);
   });
 
-  test("fit says where measured boxes stand, exactly; grids find what they were drawn on", async ({ request }) => {
+  test("fit says exactly where measured boxes lie; grids finds the grid they were drawn on", async ({ request }) => {
     const boxes = [
       { name: "Fares card", x: 456, y: 384, width: 371, height: 136 },
       { name: "Help link", x: "64", y: 960, width: 73.5, height: 24 },
@@ -244,7 +244,7 @@ test.describe("computing, open to anyone", () => {
       if (errorPath !== null) expect(body.errors?.map((one) => one.path)).toContain(errorPath);
     });
 
-  test("is described by OpenAPI 3.1 and a JSON Schema", async ({ request }) => {
+  test("OpenAPI 3.1 and a JSON Schema describe it", async ({ request }) => {
     const openapi = (await (await request.get("/api/v1/openapi.json")).json()) as {
       openapi: string;
       paths: Record<string, unknown>;
@@ -254,7 +254,7 @@ test.describe("computing, open to anyone", () => {
     expect(Object.keys(openapi.paths)).toEqual(
       expect.arrayContaining(["/resolve", "/solve", "/check", "/export", "/import", "/specs/{team}/{spec}/{version}"]),
     );
-    // The layout document is described once, and pointed at.
+    // The layout document is described once, and referenced.
     expect(JSON.stringify(openapi.paths["/resolve"])).toContain(`"$ref":"#/components/schemas/Layout"`);
     expect(JSON.stringify(openapi.components.schemas["Layout"])).toContain("drawnAt");
     const schema = (await (await request.get("/schema/layout-1.json")).json()) as { $schema: string };
@@ -265,7 +265,7 @@ test.describe("computing, open to anyone", () => {
 test.describe("published specs", () => {
   const path = "/api/v1/specs/skerry/crew-roster";
   const open = "/api/v1/specs/skerry/passenger-booking";
-  test("are not there for strangers, are for members; one that is shared is for anybody", async ({ request, baseURL }) => {
+  test("strangers find none, members find theirs, and anybody finds a shared one", async ({ request, baseURL }) => {
     expect((await request.get(path)).status()).toBe(401);
     const reader = await requestsOf(baseURL ?? "", "reader");
     const told = (await (await reader.get(open)).json()) as unknown;
@@ -283,7 +283,7 @@ test.describe("published specs", () => {
     expect((await reader.get("/api/v1/specs/skerry/nothing")).status()).toBe(404);
   });
 
-  test("a number is kept for a year, latest is asked for again by its ETag", async ({ baseURL }) => {
+  test("a version by number is cached for a year; latest is revalidated by its ETag", async ({ baseURL }) => {
     const reader = await requestsOf(baseURL ?? "", "reader");
     const numbered = await reader.get(`${open}/2.1.0/layout.css`);
     expect(await numbered.text()).toBe(writeCss(layout, plainCss));
@@ -315,7 +315,7 @@ test.describe("signing in", () => {
     expect((await author.get("/api/drafts/skerry/crew-roster")).status()).toBe(401);
   });
 
-  test("guesses sent at once are counted before they are looked at, and wait longer and longer, whether or not there is such an account", async ({
+  test("guesses sent at once are counted before they are checked, and wait longer and longer, whether or not the account exists", async ({
     request,
     page,
   }) => {
@@ -325,7 +325,7 @@ test.describe("signing in", () => {
       return new URL(answer.headers()["location"] ?? "", "http://x").searchParams.get("fault");
     };
     const faults = await Promise.all(Array.from({ length: 60 }, guess));
-    // Five are free; the sixth waits a second, and everything sent meanwhile is refused unlooked at.
+    // Five are free; the sixth waits a second, and everything sent meanwhile is refused unchecked.
     const looked = faults.filter((fault) => fault === "wrong").length;
     expect(looked).toBeGreaterThanOrEqual(4);
     expect(looked).toBeLessThanOrEqual(8);
@@ -335,7 +335,7 @@ test.describe("signing in", () => {
     await expect(page.getByLabel("E-mail address")).toHaveValue(email);
   });
 
-  test("a browser that was signed in before is not made to wait by anybody else's guesses", async ({ baseURL, playwright }) => {
+  test("guesses by others never make a known browser wait", async ({ baseURL, playwright }) => {
     const own = await playwright.request.newContext({ baseURL });
     const signIn = (api: typeof own, password: string) =>
       api.post("/session", { form: { email: "lead@skerry.example", password }, maxRedirects: 0 });
@@ -348,7 +348,7 @@ test.describe("signing in", () => {
     expect((await signIn(own, "slack-water-at-nine")).headers()["location"]).toBe("/specs");
   });
 
-  test("what cannot be stored is refused with its path, wherever it stands, and is no fault of the server's", async ({ baseURL }) => {
+  test("what cannot be stored is refused with its path and is no server error", async ({ baseURL }) => {
     const author = await requestsOf(baseURL ?? "", "author");
     const draft = "/api/drafts/skerry/crew-roster";
     const json = { "Content-Type": "application/json" };
@@ -373,7 +373,7 @@ test.describe("signing in", () => {
     expect((await author.post("/session", { form: { email: "a\u0000b", password: "x" }, maxRedirects: 0 })).status()).toBe(400);
   });
 
-  test("afterwards one is where one wanted to go, on this site only", async ({ page, request }) => {
+  test("after signing in, one returns to where one was going, on this site only", async ({ page, request }) => {
     await page.goto("/specs/skerry/crew-roster");
     await expect(page).toHaveURL(/\/sign-in\?back=%2Fspecs%2Fskerry%2Fcrew-roster/);
     for (const back of ["https://elsewhere.example", "//elsewhere.example", "/\\elsewhere.example"]) {
@@ -390,7 +390,7 @@ test.describe("signing in", () => {
   });
 });
 
-test("every kind of problem has its page; what is asked without a proof is told which is taken; lists of versions are known again", async ({
+test("every kind of problem has its page; a request without credentials is told which are accepted; lists of versions have an ETag", async ({
   request,
   baseURL,
 }) => {
@@ -414,7 +414,7 @@ test("every kind of problem has its page; what is asked without a proof is told 
   expect([list.status(), (await reader.get("/api/v1/specs/skerry/passenger-booking", again)).status()]).toEqual([200, 304]);
 });
 
-test("a method that is not answered is told with those that are; pages of any site may compute and read what is public, and nothing else", async ({
+test("a method that is not supported is answered with those that are; pages of any site may compute and read what is public, and nothing else", async ({
   request,
   page,
   baseURL,
@@ -436,7 +436,7 @@ test("a method that is not answered is told with those that are; pages of any si
     expect((await request.fetch(at, { method: "OPTIONS" })).headers()["allow"]).toBe(wanted);
   }
   expect((await request.fetch("/api/specs", { method: "DELETE", failOnStatusCode: false })).status()).toBe(405);
-  // A page of another site (another host of this machine), in a browser that keeps to the rules.
+  // A page of another site (another host name of this machine), in a browser that enforces CORS.
   const elsewhere = createServer((_request, response) => response.setHeader("Content-Type", "text/html").end("<p>Elsewhere"));
   await new Promise<void>((resolve) => elsewhere.listen(0, "127.0.0.1", () => resolve()));
   await page.goto(`http://localhost:${(elsewhere.address() as AddressInfo).port}/`);

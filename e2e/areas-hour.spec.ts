@@ -22,7 +22,7 @@ const add = async (page: Page, name: string): Promise<void> => {
   await page.keyboard.press("Enter");
 };
 
-/** Drags an area by whole columns and rows of the sheet, and by so much more that it must not matter. */
+/** Drags an area by whole columns and rows of the sheet, plus a little that must not matter. */
 const drag = async (page: Page, id: string, by: { readonly x: number; readonly y: number }): Promise<void> => {
   const found = await box(page, id).boundingBox();
   if (!found) throw new Error(`${id} is not on the sheet`);
@@ -112,11 +112,12 @@ test("a practitioner's hour: from one width and twelve columns to a page that ot
     await page.getByRole("button", { name: "Whole page", exact: true }).click();
     const pitch = async (): Promise<readonly [number, number]> => {
       const [two, three] = [await box(page, "area-5").boundingBox(), await box(page, "area-6").boundingBox()];
-      // Three takes four columns more than two: four times column and gutter.
+      // Card three starts four columns after card two: four times column and gutter.
       return [((three?.width ?? 0) - (two?.width ?? 0)) / 4, (three?.y ?? 0) - (two?.y ?? 0)];
     };
     const [across, down] = await pitch();
-    // Card one over four columns, by its edge; card two beside it; a third of a column more changes nothing.
+    // Card one is widened to four columns by its edge, and card two is put beside it; a third of a column more changes
+    // nothing.
     await box(page, "area-4").click();
     const grip = await page.locator(".area-grip.end").boundingBox();
     if (!grip) throw new Error("no grip");
@@ -196,7 +197,7 @@ test("a practitioner's hour: from one width and twelve columns to a page that ot
     await line(page).getByLabel("Grid inside").selectOption("own");
     await line(page).getByLabel("Baseline inside").check();
     await expect(line(page).getByLabel("Step inside")).toHaveValue("4");
-    // At 1 : 4 lines of 4 run into one tone; as wide as there is room they are told apart.
+    // At 1 : 4, lines every 4 px merge into one tone; at full width they are separate.
     await expect(page.locator(".area-inner-lines")).toHaveCount(0);
     await page.getByRole("button", { name: "1 : 1", exact: true }).click();
     await expect(page.locator(".area-inner-lines")).toHaveCount(1);

@@ -6,7 +6,7 @@ const ledger = (page: Page) => page.getByRole("region", { name: "Ledger of areas
 const cell = (page: Page, area: string, at: string) => ledger(page).getByLabel(`${area} at ${at}`);
 const box = (page: Page, id: string) => page.locator(`[data-area="${id}"]`);
 
-/** Draws an area over the sheet from one point of it to another, shares of its width and px down. */
+/** Draws an area on the sheet between two points, given as shares of its width and px from its top. */
 const draw = async (page: Page, from: readonly [number, number], to: readonly [number, number]): Promise<void> => {
   const field = await page.locator(".areas-overlay").boundingBox();
   if (!field) throw new Error("no sheet");
@@ -18,7 +18,7 @@ const draw = async (page: Page, from: readonly [number, number], to: readonly [n
   await page.mouse.up();
 };
 
-test("areas are drawn, named, typed, moved by mouse and by keys, carried to other breakpoints, and all of it is taken back", async ({
+test("areas are drawn, named, typed, moved by mouse and by keys and copied to other breakpoints; all of it can be undone", async ({
   browser,
   baseURL,
 }) => {
@@ -28,7 +28,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await facetTab(page, "Areas").click();
   await expect(line(page)).toContainText("Draw one over columns of the sheet");
 
-  // Drawn over all columns, named, and out to both edges: without a reason that is a problem.
+  // Drawn over all columns, named, and extended to both edges, which is a problem without a reason.
   await draw(page, [0.05, 6], [0.95, 30]);
   await expect(line(page).getByLabel("Takes columns")).toHaveValue("12");
   await line(page).getByLabel("Area", { exact: true }).fill("Masthead");
@@ -40,7 +40,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await expect(page.getByText("Masthead leaves the grid without a reason")).toHaveCount(0);
   await expect(line(page)).toContainText("from 0 to 1440");
 
-  // Text over 6 and a picture over 5 columns with one between, typed in the ledger; no half columns.
+  // Text on 6 and a picture on 5 columns with one between, typed in the ledger; no half columns.
   await page.getByRole("button", { name: "Add area" }).click();
   await line(page).getByLabel("Area", { exact: true }).fill("Text");
   await page.keyboard.press("Enter");
@@ -59,7 +59,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await ledger(page).getByRole("button", { name: /Text/ }).first().click();
   await expect(line(page)).toContainText(/to Picture: \S+ px, 1 column/);
 
-  // By keys only: shifted by a column, made wider; by the mouse: its edge pulled back.
+  // Moved by a column and widened with keys only; its edge is dragged back with the mouse.
   await box(page, "area-3").focus();
   await page.keyboard.press("ArrowLeft");
   await expect(cell(page, "Picture", desk)).toHaveValue("7–11");
@@ -75,13 +75,13 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await page.mouse.up();
   await expect(cell(page, "Picture", desk)).toHaveValue("8–12");
 
-  // To the phone, one below the other.
+  // Copied to the phone, one below the other.
   await page.getByLabel("Copy as").selectOption("stacked");
   await page.getByRole("button", { name: "Copy", exact: true }).click();
   const phone = (await ledger(page).getByRole("columnheader").nth(1).innerText()).split(" ")[0] ?? "";
   await expect(cell(page, "Picture", phone)).toHaveValue(/^1–\d+$/);
 
-  // As a word map: read as text, and a word that is no rectangle says where.
+  // As a word map: read as text; a word that is no rectangle is reported with its place.
   await page.getByRole("button", { name: "As a word map…" }).click();
   const map = page.getByLabel(/A word a cell/);
   await expect(map).toHaveValue(/area-3/);
@@ -90,7 +90,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await expect(page.getByRole("dialog").getByRole("alert")).toContainText("A is no rectangle: in row 1 it would have to take columns 1–3");
   await page.getByRole("button", { name: "Cancel" }).click();
 
-  // Taken back to nothing, and brought back.
+  // Everything is undone and redone.
   const undo = page.getByRole("button", { name: "Undo" });
   while (await undo.isEnabled()) await undo.click();
   await expect(line(page)).toContainText("Draw one over columns of the sheet");
@@ -99,7 +99,7 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await expect(cell(page, "Picture", phone)).toHaveValue(/^1–\d+$/);
   await saved(page);
 
-  // Kept over a reload, and the facet with it.
+  // A reload keeps it, and the facet too.
   await page.reload();
   await expect(facetTab(page, "Areas")).toHaveAttribute("aria-selected", "true");
   await expect(cell(page, "Picture", desk)).toHaveValue("8–12");
@@ -107,14 +107,14 @@ test("areas are drawn, named, typed, moved by mouse and by keys, carried to othe
   await context.close();
 });
 
-test("of areas in the demo findings name what is wrong and mend it; a reader sees them and changes nothing", async ({ browser }) => {
+test("findings about areas of the demo name the problem and fix it; a reader sees them and changes nothing", async ({ browser }) => {
   const reader = await pageOf(browser, "reader");
   await reader.page.goto("/specs/skerry/passenger-booking?at=desk&facet=areas");
   await expect(reader.page.locator(".area-box")).toHaveCount(6);
   await expect(reader.page.getByRole("button", { name: "Add area" })).toBeDisabled();
   await expect(ledger(reader.page).getByLabel("Fares at Desk")).toBeDisabled();
   await expect(reader.page.getByText("Reading order differs from what is seen")).toBeVisible();
-  // Choosing is reading: on the sheet too, where nothing can be moved.
+  // A reader may select, on the sheet too, but move nothing.
   await box(reader.page, "sailings").click();
   await expect(line(reader.page).getByLabel("Area", { exact: true })).toHaveValue("Sailings");
   await expect(reader.page.locator(".area-grip")).toHaveCount(0);
@@ -123,7 +123,7 @@ test("of areas in the demo findings name what is wrong and mend it; a reader see
   expect(reader.said).toEqual([]);
   await reader.context.close();
 
-  // A repair leaves areas alone and says what stays to be said of them.
+  // A repair leaves areas alone and lists the findings that remain about them.
   const author = await pageOf(browser, "author");
   await author.page.goto("/specs/skerry/passenger-booking?at=desk&facet=areas");
   await author.page.getByRole("button", { name: "Repair the spec…" }).click();
@@ -133,12 +133,12 @@ test("of areas in the demo findings name what is wrong and mend it; a reader see
   await author.context.close();
 });
 
-test("the sheet scrolls its whole height at three sizes; ledger and findings fold away and stay so", async ({ browser }) => {
+test("the sheet scrolls its whole height at three sizes; ledger and findings fold away and stay folded", async ({ browser }) => {
   const { page, context, said } = await pageOf(browser, "reader");
   await page.goto("/specs/skerry/quay-board?at=portrait&facet=rows");
   const sheet = page.locator(".sheet-scroll");
   const heights = () => sheet.evaluate((element) => [element.scrollHeight, element.clientHeight] as const);
-  // Once the page lives the sheet is as wide as its room.
+  // Once the page is ready, the sheet is as wide as its room.
   await expect.poll(async () => (await heights()).reduce((tall, seen) => tall / seen)).toBeGreaterThan(2);
   await expect(page.getByLabel("Draw page to")).toHaveValue("1920");
   await page.getByRole("button", { name: "Whole page" }).click();

@@ -2,7 +2,7 @@ import { expect, test } from "@playwright/test";
 import { countAttempt } from "../web/server/identity/attempts";
 import { openDatabase } from "../web/server/database/database";
 
-test("the wait after failures in a row is none for the first few, then doubles up to its most", async () => {
+test("the first few failures in a row cost no wait; then the wait doubles up to its limit", async () => {
   const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
   const subject = `attempts of ${process.pid}`;
   const waits: number[] = [];
@@ -11,7 +11,7 @@ test("the wait after failures in a row is none for the first few, then doubles u
     const [row] = await sql<{ wait: number }[]>`
       SELECT round(extract(epoch FROM next_at - at))::int AS wait FROM sign_in_attempt WHERE subject = ${subject}`;
     waits.push(row?.wait ?? -1);
-    // Whoever waits is told how long, and is not counted; then the wait is over.
+    // A waiting client is told how long and is not counted; then the wait is over.
     if (waits.at(-1)) expect(await countAttempt(sql, subject, { free: 5, longest: 60 })).toMatchObject({ ok: false, wait: waits.at(-1) });
     await sql`UPDATE sign_in_attempt SET next_at = clock_timestamp() - interval '1 second' WHERE subject = ${subject}`;
   }

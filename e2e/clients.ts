@@ -5,14 +5,17 @@ import { dirname, join } from "node:path";
 import { type APIRequestContext, expect } from "@playwright/test";
 import { makeSpec, requestsOf } from "./people";
 
-/** Where the application under test answers. */
+/** The address of the application under test. */
 export const address = process.env["BASE_URL"] ?? "http://127.0.0.1:3000";
 
 export const root = join(import.meta.dirname, "..");
 
 export type Ran = { readonly code: number; readonly out: string; readonly err: string };
 
-/** Runs a program and waits for it, whatever it ends with. Of this process's settings for package managers it hears nothing. */
+/**
+ * Runs a program and waits for it, whatever its exit code. It does not inherit this process's settings for package
+ * managers.
+ */
 export const ran = (cwd: string, file: string, args: readonly string[], env: Readonly<Record<string, string>> = {}): Promise<Ran> =>
   new Promise((resolve) => {
     const own = Object.fromEntries(
@@ -24,7 +27,7 @@ export const ran = (cwd: string, file: string, args: readonly string[], env: Rea
     });
   });
 
-/** A folder of its own, as somebody's project. */
+/** A temporary folder, as somebody's project. */
 export const project = (files: Readonly<Record<string, string>> = {}): string => {
   const folder = mkdtempSync(join(tmpdir(), "ypsiline-project-"));
   for (const [path, text] of Object.entries({ "package.json": '{ "name": "site", "version": "1.0.0", "private": true }\n', ...files })) {
@@ -34,7 +37,7 @@ export const project = (files: Readonly<Record<string, string>> = {}): string =>
   return folder;
 };
 
-/** The real clients, each with a cache of the project's own, so that nothing is known from before. */
+/** The real clients, each with an empty cache in the project. */
 export const npm = (folder: string, ...args: string[]): Promise<Ran> =>
   ran(folder, "npm", [...args, "--no-audit", "--no-fund", "--no-update-notifier", "--loglevel=warn"], {
     npm_config_cache: join(folder, ".cache"),
@@ -59,7 +62,7 @@ export const yarn = (folder: string, ...args: string[]): Promise<Ran> =>
     CI: "1",
   });
 
-/** The line of .npmrc that says where a team publishes, and with a token who asks. */
+/** The lines of .npmrc with a team's registry and, optionally, a token. */
 export const npmrc = (token?: string): string =>
   [
     `@skerry:registry=${address}/npm/`,
@@ -71,7 +74,7 @@ export const installed = (folder: string, name: string, path = "package.json"): 
   readFileSync(join(folder, "node_modules", name, path), "utf8");
 export const versionOf = (folder: string, name: string): string => (JSON.parse(installed(folder, name)) as { version: string }).version;
 
-/** A spec of a test's own with published versions, by name: what it does to the draft before each is a gutter of the desk. */
+/** Makes a spec with these published versions; before each, the desk's gutter is changed. */
 export const publishedSpec = async (versions: readonly (readonly [number: string, gutter: string])[]): Promise<string> => {
   const path = await makeSpec(address, { kind: "columns", width: 1440, columns: 12 });
   const spec = path.split("/").at(-1) ?? "";

@@ -15,7 +15,7 @@ const ypsiline = (folder: string, args: readonly string[], env: Readonly<Record<
 const registry = `${address}/npm/`;
 const browser = ["--browser", chromiumPath()];
 
-/** The booking page as it is served, with a stylesheet of somebody's at its end. */
+/** The booking page as it is served, with another stylesheet at its end. */
 const changedPage = async (css: string): Promise<{ readonly url: string; readonly close: () => void }> => {
   const page = await (await fetch(`${address}/demo/booking`)).text();
   const server = createServer((_request, response) => {
@@ -31,7 +31,7 @@ const changedPage = async (css: string): Promise<{ readonly url: string; readonl
   return { url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`, close: () => server.close() };
 };
 
-test("npx takes the command from the instance into a folder that has nothing, and it checks a published spec there", async () => {
+test("npx takes the command from the instance into an empty folder, and it checks a published spec there", async () => {
   const folder = mkdtempSync(join(tmpdir(), "ypsiline-nothing-"));
   const done = await ran(
     folder,
@@ -56,7 +56,7 @@ test("npx takes the command from the instance into a folder that has nothing, an
   );
   expect(done.code, done.err).toBe(0);
   expect(JSON.parse(done.out)).toMatchObject({ files: [{ file: "@skerry/passenger-booking@2.1.0", format: "layout" }] });
-  // It can be depended on like anything else, and brings nothing with it.
+  // It can be a dependency like any other, and has no dependencies.
   const depending = project({ ".npmrc": `@ypsiline:registry=${registry}\n` });
   expect(await npm(depending, "install", "--save-dev", "@ypsiline/cli")).toMatchObject({ code: 0 });
   const lock = JSON.parse(readFileSync(join(depending, "package-lock.json"), "utf8")) as {
@@ -98,14 +98,14 @@ test("fit measures the booking page: 0 as published, 1 with an element moved by 
         { box: "Fares", rule: "edge-off", message: "left +3 px from the left edge of Fares" },
         { box: "Fares", rule: "edge-off", message: "right +3 px from the right edge of Fares" },
       ]);
-    // Elements can be chosen; a page that answers with a fault is no page without misfits.
+    // Elements can be selected; a page that answers with an error does not count as one without misfits.
     const chosen = await ypsiline(root, args(moved.url, "--select", "[data-area=search]"));
     expect([chosen.code, chosen.out.match(/: 1 box against/g)?.length]).toEqual([0, 3]);
     expect(await ypsiline(root, args(`${address}/nowhere`))).toMatchObject({
       code: 2,
       err: expect.stringContaining("answered 404"),
     });
-    // Without the one thing it needs besides, it says which.
+    // Without the one program it needs, it names it.
     const nothing = project();
     copyFileSync(command, join(nothing, "ypsiline.mjs"));
     const without = await ran(nothing, process.execPath, ["ypsiline.mjs", ...args(`${address}/demo/booking`)]);
@@ -119,10 +119,10 @@ test("fit measures the booking page: 0 as published, 1 with an element moved by 
   }
 });
 
-test("a page is measured once its content stands; what goes on without end costs nobody the page, and a script without end is told", async () => {
+test("a page is measured once its content has settled; endless animation does not prevent it, and an endless script is reported", async () => {
   test.setTimeout(180_000);
   const server = createServer((request, response) => {
-    // A picture that never comes.
+    // A picture that never loads.
     if (request.url === "/never") return;
     response.setHeader("Content-Type", "text/html; charset=utf-8");
     response.end(
@@ -150,7 +150,7 @@ test("a page is measured once its content stands; what goes on without end costs
   }
 });
 
-test("pull brings a spec with what it should be, outdated says how it stands, and nothing that was changed here is lost", async () => {
+test("pull brings a spec with its hashes, outdated says how far behind it is, and no local change is lost", async () => {
   const spec = await publishedSpec([["1.0.0", "24px"]]);
   const name = `@skerry/${spec}`;
   const lead = await requestsOf(address, "lead");
@@ -160,7 +160,7 @@ test("pull brings a spec with what it should be, outdated says how it stands, an
   expect(nobody.code).toBe(2);
   expect(nobody.err).toContain("answered 404: There is no package");
   expect(existsSync(join(folder, "ypsiline.lock.json"))).toBe(false);
-  // The token as npm has it, or from the environment.
+  // The token from npm's settings, or from the environment.
   writeFileSync(join(folder, ".npmrc"), npmrc(token));
   expect(await ypsiline(folder, ["pull", `${name}@^1`, "--files", "layout.css,tokens.json", "--into", "styles/layout"])).toMatchObject({
     code: 0,
@@ -179,7 +179,7 @@ test("pull brings a spec with what it should be, outdated says how it stands, an
   expect(behind.out).toMatch(/1\.0\.0 +1\.1\.0 +2\.0\.0/);
   expect(behind.out).toMatch(/caution .*1\.0\.0 → 1\.1\.0 \(minor\) is in \^1/);
   expect(behind.out).toMatch(/note .*2\.0\.0 \(major\) is outside \^1/);
-  // As the lock file has it, to the byte; then changed here; then on.
+  // First as in the lock file, to the byte; then changed locally; then updated.
   expect(await ypsiline(folder, ["pull"])).toMatchObject({ code: 0 });
   expect(readFileSync(join(folder, "styles/layout/layout.css"), "utf8")).toBe(css);
   appendFileSync(join(folder, "styles/layout/layout.css"), "/* mine */");
@@ -192,7 +192,7 @@ test("pull brings a spec with what it should be, outdated says how it stands, an
   expect((await ypsiline(folder, ["pull", "--update", "--force"])).out).toContain(`${name} 1.0.0 → 1.1.0: 2 files in styles/layout`);
   expect(readFileSync(join(folder, "styles/layout/layout.css"), "utf8")).toContain("32px");
 
-  // Bytes that are not what the lock file says are not written.
+  // Bytes that do not match the lock file are not written.
   const lockPath = join(folder, "ypsiline.lock.json");
   const lock = readFileSync(lockPath, "utf8");
   writeFileSync(lockPath, lock.replace(/"integrity": "sha512-...../, '"integrity": "sha512-AAAAA'));
@@ -205,7 +205,7 @@ test("pull brings a spec with what it should be, outdated says how it stands, an
   const withdrawn = await ypsiline(folder, ["outdated", "--format", "junit"]);
   expect(withdrawn.code).toBe(1);
   expect(withdrawn.out).toContain("1.1.0 was withdrawn: Too wide.");
-  // Two versions of the spec compared where they are published.
+  // Two published versions of the spec, compared on the server.
   const diff = await ypsiline(folder, ["diff", `${name}@1.0.0`, `${name}@2.0.0`, "--most", "patch"]);
   expect([diff.code, diff.out]).toEqual([1, expect.stringMatching(/gutter 24 → 16[\s\S]*At most patch is allowed/)]);
   expect((await ypsiline(folder, ["diff", `${name}@7.0.0`, `${name}@2.0.0`])).err).toMatch(

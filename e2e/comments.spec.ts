@@ -2,7 +2,7 @@ import { expect, test } from "@playwright/test";
 import postgres from "postgres";
 import { makeSpec, pageOf } from "./people";
 
-test("open comments never vanish: the oldest of a thousand threads is flagged, led to, and read with all its answers", async ({
+test("open comments never vanish: the oldest of a thousand threads is flagged, linked, and read with all its answers", async ({
   browser,
   baseURL,
 }) => {
@@ -15,7 +15,7 @@ test("open comments never vanish: the oldest of a thousand threads is flagged, l
     ((await (await page.request.post(`${draft}/comments`, { data })).json()) as { id: number }).id;
   const oldest = await send({ about, words: "Is it as wide as the quay board's?" });
   for (let index = 1; index <= 45; index += 1) await send({ about, words: `Answer ${index}`, thread: oldest });
-  // A thousand others since, most of them resolved.
+  // A thousand later threads, most of them resolved.
   const sql = postgres(process.env["DATABASE_URL"] ?? "", { max: 1 });
   const [spec, slug] = [path.split("/").at(-1) ?? "", path.split("/").at(-2) ?? ""];
   await sql`
@@ -28,12 +28,12 @@ test("open comments never vanish: the oldest of a thousand threads is flagged, l
   await page.goto(path);
   await expect(page.getByRole("gridcell", { name: /Gutter: .*, 1 open comment$/ })).toBeVisible();
   await page.getByRole("link", { name: "Open comment: Is it as wide as the quay board's?" }).click();
-  // 100 others are open and younger: it stands on the third page.
+  // 100 open threads are newer, so it is on the third page.
   const thread = page.locator(`#comment-${oldest}`);
   await expect(thread).toContainText("Answer 45");
   await expect(page.getByRole("navigation", { name: "Pages of comments" })).toContainText("Page 3");
   await expect(thread.getByText("Answer 25", { exact: true })).toHaveCount(0);
-  // Clicked twice, they come once.
+  // A double click loads them once.
   const earlier = (name: string) => thread.getByRole("button", { name, exact: true });
   await earlier("25 earlier answers").evaluate((button: HTMLButtonElement) => {
     button.click();
@@ -42,7 +42,7 @@ test("open comments never vanish: the oldest of a thousand threads is flagged, l
   await earlier("5 earlier answers").click();
   await expect(thread.locator(".said-words")).toHaveCount(46);
   await expect(thread.locator(".said-words").nth(1)).toContainText("Answer 1");
-  // Open ones stand before the resolved ones, on every page.
+  // Open threads come before resolved ones, on every page.
   await page.goto(`${path}/publish`);
   await expect(page.locator(".threads > li")).toHaveCount(50);
   await expect(page.locator(".threads > li.resolved")).toHaveCount(0);
@@ -53,7 +53,7 @@ test("open comments never vanish: the oldest of a thousand threads is flagged, l
   await context.close();
 });
 
-test("a comment is begun on the sheet: about the area or breakpoint looked at, by key and by button, and its flag comes", async ({
+test("a comment starts on the sheet, about the current area or breakpoint, by key and by button, and gets its flag", async ({
   browser,
   baseURL,
 }) => {
@@ -68,7 +68,7 @@ test("a comment is begun on the sheet: about the area or breakpoint looked at, b
   await dialog.getByLabel("Comment").fill("Wider on the desk?");
   await dialog.getByRole("button", { name: "Comment", exact: true }).click();
   await expect(dialog).toBeHidden();
-  // Nothing was reloaded: the flag stands on the sheet, and the cell is marked.
+  // Without a reload, the flag is on the sheet and the cell is marked.
   await expect(page.getByRole("link", { name: "Open comment: Wider on the desk?" })).toBeVisible();
   await expect(page.getByRole("gridcell", { name: /Gutter: .*, 1 open comment$/ })).toBeVisible();
   await page.getByRole("button", { name: "Comment", exact: true }).click();

@@ -23,7 +23,7 @@ import { signInByRequest } from "./people";
 const url = process.env["DATABASE_URL"] ?? "";
 const folder = join(import.meta.dirname, "..", "db", "migrations");
 
-test.describe("the database holds", () => {
+test.describe("the database keeps", () => {
   let sql: postgres.Sql;
   test.beforeAll(() => {
     sql = openDatabase(url, 4);
@@ -36,7 +36,7 @@ test.describe("the database holds", () => {
       (error: unknown) => (error instanceof postgres.PostgresError ? error.message : String(error)),
     );
 
-  test("a published version against change, deletion and truncation", async () => {
+  test("a published version from change, deletion and truncation", async () => {
     const words = "a published version can be neither changed nor deleted";
     expect(await refused(sql`UPDATE version SET note = 'other'`)).toBe(words);
     expect(await refused(sql`DELETE FROM version`)).toBe(words);
@@ -44,7 +44,7 @@ test.describe("the database holds", () => {
     expect(await refused(sql`DELETE FROM spec`)).toContain("violates foreign key constraint");
   });
 
-  test("version numbers to rise, slugs to be unique in a team, drafts to be layouts", async () => {
+  test("version numbers rising, slugs unique in a team, and drafts valid layouts", async () => {
     const insert = (major: number, minor: number) => sql`
       INSERT INTO version (spec_id, major, minor, patch, layout, published_by)
       SELECT spec_id, ${major}, ${minor}, 0, layout, published_by FROM version WHERE major = 2 AND minor = 1 LIMIT 1`;
@@ -56,7 +56,7 @@ test.describe("the database holds", () => {
     expect(await refused(sql`UPDATE draft SET layout = '{"format": "other"}'`)).toContain("check constraint");
   });
 
-  test("each migration once, though many start at once; a failed one is taken back whole", async () => {
+  test("to one run of each migration, though many processes start at once; a failed one is rolled back whole", async () => {
     const name = `migrate_${process.pid}`;
     await sql.unsafe(`CREATE DATABASE ${name}`);
     const address = new URL(url);
@@ -69,7 +69,7 @@ test.describe("the database holds", () => {
       const [pool] = pools;
       if (!pool) throw new Error("no pool");
       const broken = test.info().outputPath("migrations");
-      // A release that knows fewer migrations than the database has had refuses it.
+      // A release that knows fewer migrations than the database has refuses to use it.
       mkdirSync(broken, { recursive: true });
       expect(await refused(migrate(pool, broken))).toContain("this database is of a later release (0001_first.sql, ");
       cpSync(folder, broken, { recursive: true });
@@ -98,7 +98,7 @@ test.describe("the database holds", () => {
     await api.dispose();
   });
 
-  test("what is over for so long, and nothing else: what waits, what was not read, what still holds", async () => {
+  test("what is pending, unread or valid, and deletes only what has been over for long enough", async () => {
     const mark = `old ${process.pid}`;
     const [hook] = await sql<{ id: number; team: number; person: number }[]>`
       INSERT INTO webhook (team_id, url, secret, made_by, removed_at) SELECT m.team_id, 'https://hooks.skerry.example/old', 's', m.person_id, now()
@@ -127,9 +127,9 @@ test.describe("the database holds", () => {
         VALUES (${`${mark} ${hours} ${ahead}`}, 3, now() - make_interval(hours => ${hours}), now() + make_interval(hours => ${ahead}))`;
     for (const ahead of [-1, 1])
       await sql`INSERT INTO session (token_hash, person_id, expires_at) VALUES (${hash(`session ${ahead}`)}, ${person}, now() + make_interval(hours => ${ahead}))`;
-    // What others do meanwhile is none of it.
+    // What other tests do meanwhile does not count.
     const [last] = await sql<{ id: number; n: number }[]>`SELECT max(id) AS id, count(*)::int AS n FROM activity`;
-    // Two at once, as two processes would: together they take each row once.
+    // Two at once, as in two processes: together they handle each row once.
     const both = await Promise.all([clearOld(sql), clearOld(sql)]);
     const sum = (table: string): number => both.reduce((all, gone) => all + (gone[table] ?? 0), 0);
     expect([sum("webhook_delivery"), sum("outbox"), sum("inbox_item"), sum("sign_in_attempt")]).toEqual([2, 1, 1, 1]);
@@ -154,7 +154,7 @@ test.describe("the database holds", () => {
     await sql`DELETE FROM outbox WHERE recipient = ${mark}`;
   });
 
-  test("how far each project is behind, counted by hand over random versions", async () => {
+  test("how far each project is behind, as counted by hand over random versions", async () => {
     const random = seeded("behind");
     const slug = `behind-${process.pid}`;
     const [made] = await sql<{ team: number; person: number }[]>`
@@ -190,7 +190,7 @@ test.describe("the database holds", () => {
         await sql`
           WITH p AS (INSERT INTO project (team_id, name, owner_id) VALUES (${team}, ${name}, ${person}) RETURNING id)
           INSERT INTO project_use (project_id, spec_id, version_id, person_id) SELECT p.id, ${spec.id}, ${at.id}, ${person} FROM p`;
-        // One after the other, each against the one before it that still stands.
+        // One after the other, each compared with the last one that was not withdrawn.
         let before = at.number;
         let [versions, majors, most] = [0, 0, null as string | null];
         for (const { number, withdrawn } of all.slice(place + 1)) {
@@ -218,7 +218,7 @@ test.describe("the database holds", () => {
     expect([...expected.values()].filter(([, majors]) => majors > 1).length).toBeGreaterThan(0);
   });
 
-  test("what a card shows of a draft: its name with each write, what its checks say once it was counted", async () => {
+  test("what a card shows of a draft: its name with each write, its findings once they are counted", async () => {
     const slug = `card-${process.pid}`;
     const [made] = await sql<{ team: number; person: number; layout: Layout }[]>`
       WITH t AS (INSERT INTO team (slug, name) VALUES (${slug}, 'Card') RETURNING id)
@@ -239,7 +239,7 @@ test.describe("the database holds", () => {
       if (!row) throw new Error("no draft");
       return { fresh: row.summary.revision === row.now, name: row.summary.name };
     };
-    /** What the application counted of the draft as it is now. */
+    /** What the application counted in the current draft. */
     const counts = async () => {
       type Row = { problems: number; changes: number; version: boolean };
       const found: Row[] = [];

@@ -4,7 +4,7 @@ import { pathToFileURL } from "node:url";
 import { expect, test } from "@playwright/test";
 import { address, npmrc, project, ran } from "./clients";
 
-/** A fenced block of a page of docs: what it is, the file it is where it names one, and its text. */
+/** A fenced block of a document: its language, its file name if it has one, and its text. */
 type Block = { readonly kind: string; readonly file: string | null; readonly text: string };
 const blocksOf = (text: string): readonly Block[] =>
   [...text.matchAll(/^```(\w+)(?: (\S+))?\n([\s\S]*?)^```$/gm)].map(([, kind = "", file = null, inside = ""]) => ({
@@ -13,7 +13,7 @@ const blocksOf = (text: string): readonly Block[] =>
     text: inside,
   }));
 
-test("what docs/packages.md tells a developer who has never seen Ypsiline does what it says, line by line", async ({ page }) => {
+test("docs/packages.md is true for a developer who has never seen Ypsiline, line by line", async ({ page }) => {
   const text = readFileSync(join(import.meta.dirname, "..", "docs", "packages.md"), "utf8").replaceAll("https://layouts.example", address);
   const five = text.slice(text.indexOf("## Use a published layout"), text.indexOf("## What is in a package"));
   const folder = project();
@@ -38,7 +38,7 @@ test("what docs/packages.md tells a developer who has never seen Ypsiline does w
   expect([ranLines, compared]).toEqual([3, 2]);
   expect(readFileSync(join(folder, ".npmrc"), "utf8")).toBe(npmrc());
 
-  // The page stands on the columns: 4 of 74 with 3 gutters of 24 from 64; the others from column 5 to the end.
+  // The page uses the columns: 4 of 74 with 3 gutters of 24 from 64; the rest from column 5 to the end.
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(pathToFileURL(join(folder, "index.html")).href);
   const box = async (name: string) =>
@@ -49,7 +49,7 @@ test("what docs/packages.md tells a developer who has never seen Ypsiline does w
   expect(await box("search")).toEqual([16, 344]);
 });
 
-test("the hand-off page has the line to install with, and the line that says where, to copy", async ({ page, context }) => {
+test("the hand-off page has the install line and the line that names the registry, ready to copy", async ({ page, context }) => {
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);
   await page.goto(`${address}/specs/skerry/passenger-booking/versions/2.1.0`);
   const copied = async (label: RegExp): Promise<string> => {

@@ -15,7 +15,7 @@ const open = async (page: Page, baseURL: string | undefined): Promise<string> =>
   return path;
 };
 
-test("a fix is previewed without being stored, then applied; its place is marked while the finding is looked at", async ({
+test("a fix is previewed without being stored, then applied; its place is marked while the finding is focused", async ({
   page,
   baseURL,
 }) => {
@@ -34,7 +34,7 @@ test("a fix is previewed without being stored, then applied; its place is marked
     layout: { breakpoints: { columns: { gutter: string } }[] };
   };
   expect(draft.layout.breakpoints.at(-1)?.columns.gutter).toBe("20px");
-  // The sum stays the draft's, and the sheet is the draft's again once the pointer has left.
+  // The sum line stays the draft's, and the sheet shows the draft again once the pointer has left.
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
   await page.mouse.move(0, 0);
   await expect(page.getByRole("img", { name: /columns of 77\.667/ })).toBeVisible();
@@ -55,7 +55,7 @@ test("a fix is previewed without being stored, then applied; its place is marked
   expect(said).toEqual([]);
 });
 
-test("a finding is accepted with a reason, kept, and reopened", async ({ page, baseURL }) => {
+test("a finding is accepted with a reason, stays accepted, and is reopened", async ({ page, baseURL }) => {
   await open(page, baseURL);
   const card = findings(page).getByRole("listitem", { name: /Gutter is on a half unit/ });
   await card.getByRole("button", { name: "More" }).click();
@@ -73,14 +73,14 @@ test("a finding is accepted with a reason, kept, and reopened", async ({ page, b
   await expect(findings(page).getByRole("listitem", { name: /Gutter is on a half unit/ })).toBeVisible();
 });
 
-test("the whole spec is repaired; what is held stays, and what is in the way is said", async ({ page, baseURL }) => {
+test("the whole spec is repaired; what is held stays, and what prevents a repair is named", async ({ page, baseURL }) => {
   await open(page, baseURL);
   await findings(page).getByRole("button", { name: "Repair the spec…" }).click();
   const dialog = page.getByRole("dialog");
   const table = dialog.getByRole("table", { name: /before and after/ });
   await expect(dialog).toContainText("1 number changes, by 4 px in all");
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("24");
-  // Numbers come in beside the locks: what is pressed must stand still.
+  // Numbers appear beside the locks; a pressed button must not move.
   await expect(table).toHaveAttribute("aria-busy", "false");
   await dialog.getByRole("button", { name: "Keep Desk, gutter" }).click();
   await expect(table.getByRole("row", { name: /^Desk/ })).toContainText("68");
@@ -125,7 +125,7 @@ test("readers see findings and may change none; the browser's own layout is meas
   await context.close();
 });
 
-test("1 and 24 columns, 8 breakpoints and a stated container are all drawn, checked and summed", async ({ page, baseURL }) => {
+test("1 and 24 columns, 8 breakpoints and an expected total are all drawn, checked and summed", async ({ page, baseURL }) => {
   await open(page, baseURL);
   for (let added = 0; added < 6; added += 1) await addBreakpoint(page);
   await expect(page.getByRole("row")).toHaveCount(1 + 8);

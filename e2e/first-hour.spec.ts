@@ -2,9 +2,9 @@ import { expect, type Locator, type Page, test } from "@playwright/test";
 import { PNG } from "pngjs";
 import { requestsOf, saved } from "./people";
 
-// The first hour of somebody who has never seen Ypsiline: from nothing to a published version that a developer reads.
+// The first hour of a newcomer: from nothing to a published version that a developer reads.
 
-/** Presses and types as a person does, and counts it: a click each, a typed text as one step. */
+/** Presses and types as a person does, and counts the steps: each click, and each typed text. */
 class Steps {
   clicks = 0;
   texts = 0;
@@ -23,7 +23,9 @@ class Steps {
   }
 }
 
-/** A design of the desk at density 2: cards on columns of 74 with gutters of 24 and margins of 64, as it is suggested. */
+/**
+ * A design of the desk at density 2: cards on the suggested grid, columns of 74 with gutters of 24 and margins of 64.
+ */
 const design = (): Buffer => {
   const png = new PNG({ width: 2560, height: 1600 });
   png.data.fill(0xf0);
@@ -33,7 +35,7 @@ const design = (): Buffer => {
   return PNG.sync.write(png);
 };
 
-test("somebody new makes a spec from Start, mends what is found, holds a picture against it, publishes, and reads a span", async ({
+test("a newcomer makes a spec from Start, fixes its findings, measures a picture, publishes, and reads a span", async ({
   browser,
   baseURL,
 }) => {
@@ -52,7 +54,7 @@ test("somebody new makes a spec from Start, mends what is found, holds a picture
   await page.getByRole("button", { name: "Join the team" }).click();
   await page.waitForURL(/\/specs/);
 
-  // Start: nothing is there, and one button leads on. Phone, tablet and desk are chosen already.
+  // Start is empty, with one button to begin. Phone, tablet and desk are already selected.
   const steps = new Steps(page);
   await steps.click(page.getByRole("main").getByRole("link", { name: /spec/ }).first());
   await expect(page.getByLabel(/^Phone, tablet, desk/)).toBeChecked();
@@ -62,7 +64,7 @@ test("somebody new makes a spec from Start, mends what is found, holds a picture
   await steps.click(page.getByRole("button", { name: "Create the spec" }));
   await page.waitForURL(/\/timetable-page/);
 
-  // What is found is mended by its filled button, breakpoint after breakpoint, until nothing is left.
+  // Each finding is fixed by its filled button, breakpoint by breakpoint, until none is left.
   const findings = page.getByRole("region", { name: "Findings" });
   await expect(findings).toBeVisible();
   for (let left = 12; left > 0; left -= 1) {
@@ -97,7 +99,7 @@ test("somebody new makes a spec from Start, mends what is found, holds a picture
   await expect(page.getByRole("region", { name: "Inspect" })).toContainText("Gutter 6");
   await expect(page.getByRole("region", { name: "Inspect" })).toContainText("column-gap: var(--layout-gutter)");
   test.info().annotations.push({ type: "steps", description: `${steps.clicks} clicks, ${steps.texts} typed` });
-  // As few as this at most: a further one is a worse first hour.
+  // The most steps allowed: a longer way is a worse first hour.
   expect([steps.clicks <= 12, steps.texts]).toEqual([true, 1]);
   await context.close();
 });

@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { invitationFor, requestsOf, watch } from "./people";
 
-test("a first visit is pointed to ladder, sum and findings until that is put away, on every device", async ({ browser, baseURL }) => {
+test("a first visit points out ladder, sum line and findings until that is dismissed, on every device", async ({ browser, baseURL }) => {
   const lead = await requestsOf(baseURL ?? "", "lead");
   const email = `deckhand-${process.pid}@skerry.example`;
   expect((await lead.post("/api/teams/skerry/invitations", { data: { email, role: "author" } })).status()).toBe(201);
@@ -10,12 +10,12 @@ test("a first visit is pointed to ladder, sum and findings until that is put awa
   expect((await context.request.post("/api/join", { data })).status()).toBe(200);
   const page = await context.newPage();
   const said = watch(page);
-  // A browser that a program drives is shown none; this one says it is a person's.
+  // A browser driven by a program sees no hints; this one claims to be a person's.
   await context.addInitScript(() => Object.defineProperty(navigator, "webdriver", { get: () => false }));
   await page.goto("/specs/skerry/quay-board");
   const pointer = page.getByRole("status").filter({ hasText: /of 3/ });
   await expect(pointer).toContainText("The ladder");
-  // Nothing is blocked meanwhile.
+  // The hints block nothing.
   await page
     .getByRole("button", { name: /^Landscape/ })
     .first()

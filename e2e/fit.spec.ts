@@ -5,7 +5,7 @@ import { makeSpec, pageOf, saved, watch } from "./people";
 const three = (width: number): string =>
   `name,x,y,width,height\n${[30, 138, 246].map((x, index) => `Card ${index + 1},${x},96,${width},120`).join("\n")}`;
 
-test("which grid a phone design was drawn on is found and used; a second design says which edges are off, by how much", async ({
+test("the grid of a phone design is found and used; a second design says which edges are off, and by how much", async ({
   browser,
   baseURL,
 }) => {
@@ -63,7 +63,7 @@ test("which grid a phone design was drawn on is found and used; a second design 
   await page.getByRole("button", { name: "Undo" }).first().click();
   await saved(page);
   await expect(found.getByRole("button", { name: "Use" })).toBeVisible();
-  // Boxes that were not kept are there again when the page is.
+  // Boxes that were not saved are still there after a reload.
   await page.reload();
   await expect(page.getByText("3 boxes at")).toBeVisible();
   await expect(found.getByRole("button", { name: "Use" })).toBeVisible();
@@ -71,7 +71,7 @@ test("which grid a phone design was drawn on is found and used; a second design 
   await context.close();
 });
 
-test("boxes of another kind are refused with the line and what would be right; what was typed stays; readers measure and change nothing", async ({
+test("boxes of another kind are refused with the line and what would be valid; what was typed stays; readers measure and change nothing", async ({
   browser,
 }) => {
   const { page, context } = await pageOf(browser, "reader");
@@ -106,12 +106,12 @@ test("boxes of another kind are refused with the line and what would be right; w
   await expect(page.getByTitle("booking.svg")).toBeVisible();
   await expect(page.getByText("Left out: 1 × text, whose size the file does not say.")).toBeVisible();
   await expect(page.getByRole("region", { name: "Boxes" }).getByRole("row", { name: /^logo/ })).toContainText("236");
-  // The draft has gutters of 20, the version 24: the logo is as wide as two columns of it.
+  // The draft has gutters of 20, the version 24; the logo is two of the version's columns wide.
   const held = page.getByRole("combobox", { name: "Held against", exact: true });
   await expect(page.getByRole("heading", { name: "4 of 8 edges stand on the grid" })).toBeVisible();
   await held.selectOption("2.1.0");
   await expect(page.getByRole("heading", { name: "6 of 8 edges stand on the grid" })).toBeVisible();
-  // 2.0.0 had other columns, and is read when it is asked for.
+  // 2.0.0 had other columns, and is loaded when it is chosen.
   await held.selectOption("2.0.0");
   await expect(page.getByRole("heading", { name: /of 8 edges stand on the grid/ })).toBeVisible();
   await expect(page.getByRole("button", { name: "Save", exact: true })).toHaveCount(0);
@@ -139,7 +139,7 @@ test("boxes of another kind are refused with the line and what would be right; w
   await context.close();
 });
 
-test("kept designs: a changed margin says on the review which it moves off the grid; edges are off on purpose; a new spec is made of boxes", async ({
+test("saved designs: a review says which of their edges a changed margin moves off the grid; edges can be off on purpose; boxes make a new spec", async ({
   browser,
   baseURL,
 }) => {
@@ -160,7 +160,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
     await expect(page.getByRole("region", { name: "Saved designs" }).getByRole("button", { name, exact: true })).toBeVisible();
   };
   await take(three(99), "Sailings on a phone");
-  // The grid it was drawn on, as a spec of its own, with the design beside it.
+  // The grid that was found becomes a new spec, with the design saved in it.
   const found = page.getByRole("region", { name: "Which grid is it?" });
   await found.getByRole("button", { name: "New spec of one of these…" }).click();
   const form = found.getByRole("form", { name: "New spec of this grid" });
@@ -173,7 +173,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
   await page.getByRole("button", { name: "Sailings on a phone", exact: true }).click();
   await expect(page.getByRole("heading", { name: "6 of 6 edges stand on the grid" })).toBeVisible();
 
-  // A second design is wider by 2 in one card, on purpose.
+  // In a second design one card is 2 wider, on purpose.
   await take(three(99).replace("246,96,99", "246,96,101"), "Sailings with a map");
   const table = page.getByRole("region", { name: "Boxes" });
   await table.getByRole("button", { name: "Card 3" }).click();
@@ -186,7 +186,8 @@ test("kept designs: a changed margin says on the review which it moves off the g
   await page.getByRole("button", { name: "Sailings with a map", exact: true }).click();
   await expect(page.getByText("1 off, 1 of these on purpose.")).toBeVisible();
 
-  // Published; then the margin changes from 30 to 24, and columns with it: every edge but those on purpose moves.
+  // After publishing, the margin changes from 30 to 24, and the columns with it: every edge moves except those off on
+  // purpose.
   const api = page.request;
   const draft = made.replace("/specs", "/api/drafts");
   const { revision } = (await (await api.get(draft)).json()) as { revision: number };
@@ -202,7 +203,7 @@ test("kept designs: a changed margin says on the review which it moves off the g
   await page.getByRole("link", { name: "Sailings with a map" }).click();
   await expect(page.getByRole("heading", { name: "0 of 6 edges stand on the grid" })).toBeVisible();
 
-  // Taken away it is told, and comes back.
+  // Removing it is reported, and can be undone.
   const kept = page.getByRole("region", { name: "Saved designs" });
   await kept.getByRole("button", { name: "Remove Sailings on a phone" }).click();
   await expect(kept.getByRole("button", { name: "Sailings on a phone", exact: true })).toHaveCount(0);

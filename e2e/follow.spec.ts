@@ -16,7 +16,7 @@ type Draft = {
 const draftOf = async (spec: string): Promise<Draft> =>
   (await (await requestsOf(address, "author")).get(`/api/drafts/skerry/${spec}`)).json() as Promise<Draft>;
 
-/** Sets numbers of a draft, as its page would. */
+/** Changes numbers of a draft by request, as its page does. */
 const set = async (
   spec: string,
   ...changes: readonly (readonly [path: readonly string[], from: unknown, to: unknown])[]
@@ -27,7 +27,7 @@ const set = async (
   return (await author.post(`/api/drafts/skerry/${spec}`, { data })).status();
 };
 
-/** Goes on by the Tab key until something has the focus, and presses it. */
+/** Presses Tab until an element has the focus, then Enter. */
 const press = async (page: Page, role: "button" | "radio" | "link", name: string | RegExp, key: string): Promise<void> => {
   const wanted = page.getByRole(role, { name }).first();
   await wanted.waitFor();
@@ -38,7 +38,7 @@ const press = async (page: Page, role: "button" | "radio" | "link", name: string
   throw new Error(`${String(name)} is not reached by keys`);
 };
 
-test("a spec follows another: its own three numbers stay, each later version is shown before and taken by keys, with and without the same number changed", async ({
+test("a spec follows another: its own three numbers stay, and each later version is previewed and adopted by keyboard, with and without a conflict", async ({
   browser,
 }) => {
   const other = await publishedSpec([["2.1.0", "24px"]]);
@@ -70,12 +70,12 @@ test("a spec follows another: its own three numbers stay, each later version is 
     return [layout.base, layout.breakpoints[0]?.columns.gutter, layout.breakpoints[1]?.columns.count];
   };
 
-  // Without the same number: 2.2.0 is taken as one edit, and given back by undo.
+  // Without a conflict: 2.2.0 is adopted as one edit, and undone.
   const listens = page.waitForResponse((answer) => answer.url().endsWith(`/${own}/events`));
   await page.goto(`/specs/skerry/${own}`);
   await listens;
   await publishNext(other, "2.2.0", "32px");
-  // The page that is open says so at once.
+  // The open page announces it at once.
   await press(page, "link", `2.2.0 of ${otherName} is out`, "Enter");
   await expect(page.getByText("3 numbers of its own")).toBeVisible();
   const does = page.getByRole("region", { name: "What updating changes here" });
@@ -94,7 +94,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
 
-  // With it: both sides changed the gutter of the desk; which stands is asked, and what it does is shown before.
+  // With a conflict: both changed the gutter of the desk; the choice is asked, with a preview of its effect.
   expect(await set(own, [["breakpoints", desk.id, "columns", "gutter"], "32px", "20px"])).toBe(200);
   await publishNext(other, "3.0.0", "40px");
   await page.goto(`/specs/skerry/${own}/follow`);
@@ -109,12 +109,12 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await saved(page);
   expect([await gutter(), (await draftOf(own)).layout.follows?.version, ...(await three())]).toEqual(["40px", "3.0.0", "4px", "12px", 10]);
 
-  // The sheet's ledger marks what is the follower's own, with what the version has there.
+  // The sheet's ledger marks the follower's own numbers, with the version's.
   await page.goto(`/specs/skerry/${own}?at=${desk.id}`);
   await expect(page.getByRole("gridcell", { name: `Columns: 10, changed here, ${otherName} 3.0.0 has 12` })).toBeVisible();
   await expect(page.getByText(`differs from ${otherName} 3.0.0`)).toBeVisible();
 
-  // Both sides list each other, and whoever keeps the follower was told.
+  // Both specs list each other, and the follower's people were notified.
   await page.goto(`/specs/skerry/${other}/publish`);
   await expect(page.getByRole("region", { name: "1 spec follows this" })).toContainText(`${name} 3.0.0`);
   await page.goto(`/specs/skerry/${other}/versions/3.0.0`);
@@ -123,7 +123,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await page.getByRole("link", { name: `${otherName} 3.0.0 is out; ${name} follows it` }).click();
   await expect(page).toHaveURL(new RegExp(`${own}/follow`));
 
-  // It stops following as one edit, too.
+  // Stopping is one edit, too.
   await page.getByRole("button", { name: "Stop following" }).click();
   await expect(page.getByText(`This spec follows nothing any more; it followed ${otherName}.`)).toBeVisible();
   await saved(page);
@@ -133,7 +133,7 @@ test("a spec follows another: its own three numbers stay, each later version is 
   await context.close();
 });
 
-test("a spec that is there already begins to follow one made before it, keeps what differs as its own, stops and follows it again", async ({
+test("an existing spec starts to follow one made before it, keeps its differences as its own, stops, and follows again", async ({
   browser,
 }) => {
   const older = await publishedSpec([["1.0.0", "24px"]]);
@@ -162,7 +162,7 @@ test("a spec that is there already begins to follow one made before it, keeps wh
     "4px",
     "32px",
   ]);
-  // Stopped, it is followed again from where it stands: what it followed is chosen already.
+  // After stopping, following can start again from the same version, which is already selected.
   await page.getByRole("button", { name: "Stop following" }).click();
   await expect(page.getByText(`This spec follows nothing any more; it followed ${otherName}.`)).toBeVisible();
   await expect(field).toHaveValue(otherName);
@@ -174,7 +174,7 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   await expect(page.getByText("nothing newer")).toBeVisible();
   await saved(page);
 
-  // The other way round, or while it follows something, it is refused, and nothing is said to follow.
+  // The reverse is refused, also while it follows something, and following is not offered.
   await page.goto(`/specs/skerry/${other}/follow`);
   const { layout: mine } = await draftOf(own);
   await publishNext(own, "1.0.0", "16px");
@@ -189,10 +189,11 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   ]);
   const itself = await author.post(`/api/specs/skerry/${other}/follow`, { data: { team: "skerry", spec: other, number: "1.0.0" } });
   expect([itself.status(), await itself.text()]).toEqual([422, expect.stringContaining("does not follow itself")]);
-  // Nor does an edit say of what is followed what it is not called.
+  // An edit cannot give what is followed a wrong name, either.
   expect(await set(own, [["follows"], { spec: otherName, version: "1.1.0" }, { spec: "Another", version: "1.0.0" }])).toBe(422);
 
-  // Following another since, it is put back to a moment of before: all comes back but what it followed, and that is said.
+  // After switching to another spec, an earlier moment is restored: everything returns except what was followed then,
+  // which is reported.
   expect(await set(own, [["follows"], { spec: otherName, version: "1.1.0" }, undefined])).toBe(200);
   const begun = await author.post(`/api/specs/skerry/${own}/follow`, { data: { team: "skerry", spec: older, number: "1.0.0" } });
   expect(begun.status()).toBe(200);
@@ -212,7 +213,7 @@ test("a spec that is there already begins to follow one made before it, keeps wh
   await context.close();
 });
 
-test("nothing follows in a circle, what it was not made to follow, or what its makers may not read; files and copies follow nothing", async () => {
+test("a spec cannot follow in a circle, a spec it does not come from, or one its authors may not read; files and copies follow nothing", async () => {
   const other = await publishedSpec([["1.0.0", "24px"]]);
   const author = await requestsOf(address, "author");
   const start = { kind: "follow", team: "skerry", spec: other, number: "1.0.0" };
@@ -237,7 +238,7 @@ test("nothing follows in a circle, what it was not made to follow, or what its m
   await lead.post(`/api/specs/skerry/${other}/withdraw`, { data: { number: "1.0.0", reason: "Too narrow" } });
   expect(await tried({})).toBe(422);
 
-  // What it follows is its team's to know: whoever reads it by a link is not told.
+  // Only its team sees what it follows; a reader with the link does not.
   await publishNext(follower, "1.0.0", "32px");
   await lead.post(`/api/specs/skerry/${follower}/share`, { data: { public: true } });
   const otherName = (await draftOf(other)).layout.name;
@@ -250,14 +251,14 @@ test("nothing follows in a circle, what it was not made to follow, or what its m
   for (const name of ["layout.json", "layout.css"])
     expect(await (await fetch(`${address}/api/v1/specs/skerry/${follower}/1.0.0/${name}`)).text()).not.toContain(otherName);
 
-  // Of a layout only: a copy of its draft, its files.
+  // Copies and files contain only the layout.
   const copy = await makeSpec(address, { kind: "spec", team: "skerry", spec: follower });
   expect((await draftOf(copy.split("/").at(-1) ?? "")).layout.follows).toBeUndefined();
   const file = (await (await author.get(`/api/drafts/skerry/${follower}/files/layout.json`)).json()) as Record<string, unknown>;
   expect([file["format"], file["follows"]]).toEqual(["ypsiline-layout", undefined]);
 });
 
-test("a public spec of another team is found by its address and followed; its draft, and what is not public, stays its team's", async ({
+test("a public spec of another team is found by its address and followed; its draft and everything private stay with its team", async ({
   browser,
 }) => {
   const lead = await requestsOf(address, "lead");

@@ -6,7 +6,7 @@ const view = (page: Page, name: string) => page.getByRole("navigation", { name: 
 const option = (page: Page) => page.getByRole("listbox", { name: "Found" }).getByRole("option");
 const menu = (page: Page) => page.getByRole("combobox", { name: /^Go to a view/ });
 
-test("every view of a spec has the same frame; breakpoint, width and undo go along", async ({ browser, baseURL }) => {
+test("every view of a spec has the same frame, and keeps breakpoint, width and undo", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   const { page, context, said } = await pageOf(browser, "author");
   await page.goto(`${path}?at=phone`);
@@ -27,20 +27,20 @@ test("every view of a spec has the same frame; breakpoint, width and undo go alo
   }
   await view(page, "Comments").click();
   await expect(page.getByRole("heading", { name: "The first version" })).toBeVisible();
-  // The address leads to the comments themselves.
+  // The address leads to the comments.
   await expect(page.locator(new URL(page.url()).hash)).toBeVisible();
-  // Undone where one is: the review is drawn again without it.
+  // Undo works on the review, which is drawn again without the edit.
   await page.getByRole("banner").getByRole("button", { name: "Undo" }).click();
   await saved(page);
   await view(page, "Sheet").click();
   await expect(page).toHaveURL(/at=phone/);
   await expect(page.getByRole("region", { name: "Sum line" }).getByLabel("Gutter", { exact: true })).toHaveValue("16");
-  // The width looked at goes to the widths, and back.
+  // The current width is kept on the way to Widths and back.
   await page.getByRole("slider", { name: /Probe/ }).press("ArrowRight");
   await expect(view(page, "Widths")).toHaveAttribute("href", /width=\d+/);
   const width = await page.getByRole("slider", { name: /Probe/ }).getAttribute("aria-valuenow");
   await expect(view(page, "Widths")).toHaveAttribute("href", `${path}/widths?width=${width ?? ""}`);
-  // A page that is none of the draft's hands it on: from the settings back to the same breakpoint and width.
+  // Pages outside the draft keep it too: from the settings back to the same breakpoint and width.
   await view(page, "Settings").click();
   await expect(view(page, "Widths")).toHaveAttribute("href", `${path}/widths?width=${width ?? ""}`);
   await expect(view(page, "Sheet")).toHaveAttribute("href", new RegExp(`\\?at=phone&facet=columns&width=${width ?? ""}$`));
@@ -48,7 +48,7 @@ test("every view of a spec has the same frame; breakpoint, width and undo go alo
   await expect(page.getByRole("slider", { name: /Probe/ })).toHaveAttribute("aria-valuenow", width ?? "");
   await view(page, "Widths").click();
   await expect(page.locator(".widths-probe input")).toHaveValue(width ?? "");
-  // Settings and what anybody may read have the same line of views, and lead back.
+  // Settings and public pages have the same views, and lead back.
   await view(page, "Settings").click();
   await expect(page.getByRole("heading", { name: /^Test/, level: 1 })).toBeVisible();
   await view(page, "Sheet").click();
@@ -57,7 +57,7 @@ test("every view of a spec has the same frame; breakpoint, width and undo go alo
   await context.close();
 });
 
-test("by Ctrl and K anything is gone to and done, by keys alone; another spec is gone to by its name", async ({ browser, baseURL }) => {
+test("Ctrl and K goes anywhere and does anything by keyboard alone; another spec is found by its name", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   const { page, context, said } = await pageOf(browser, "author");
   await page.goto(`${path}?at=phone`);
@@ -88,7 +88,7 @@ test("by Ctrl and K anything is gone to and done, by keys alone; another spec is
   await expect(page.getByText("Nothing is called “no such thing”.")).toBeVisible();
   await page.keyboard.press("Escape");
   await expect(menu(page)).toHaveCount(0);
-  // By its button, and a spec by a part of its name.
+  // By its button; a spec is found by a part of its name.
   await page.getByRole("button", { name: "Go to anything" }).click();
   await page.keyboard.type("quay bo");
   await option(page).filter({ hasText: "Quay board" }).click();

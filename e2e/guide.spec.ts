@@ -21,7 +21,7 @@ test("the guide is read and searched without an account and without scripts", as
   await context.close();
 });
 
-test("a finding leads to what the guide says of its check, and the field to go anywhere finds pages of the guide", async ({ browser }) => {
+test("a finding leads to its check in the guide, and the command menu finds pages of the guide", async ({ browser }) => {
   const { page, context, said } = await pageOf(browser, "author");
   await page.goto("/specs/skerry/passenger-booking?at=desk");
   const finding = page.getByRole("listitem", { name: "caution: Columns are not whole pixels" }).first();

@@ -42,7 +42,10 @@ test("the hand-off page holds everything of a version, and says what changed sin
   await context.close();
 });
 
-test("whatever is pointed at says its px and its CSS, and what is copied stands there in a browser", async ({ browser, baseURL }) => {
+test("whatever is pointed at shows its px and its CSS, and the copied CSS gives the same layout in a browser", async ({
+  browser,
+  baseURL,
+}) => {
   const { page, context, said } = await pageOf(browser, "reader");
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);
   await page.goto(`${path}/versions/2.1.0`);
@@ -78,12 +81,12 @@ test("whatever is pointed at says its px and its CSS, and what is copied stands 
     const box = await laidOut(await copy());
     expect([box.x, box.y, box.width], area).toEqual([await fact("From the left"), await fact("From the top"), await fact("Width")]);
   }
-  // A span of the table, and by keys from one to the next.
+  // A span from the table, and by keys from one to the next.
   await desk.locator(".spans-of").getByRole("button", { name: "368" }).click();
   await page.keyboard.press("ArrowRight");
   await expect(panel.getByRole("heading", { name: "Columns 1–5 columns" })).toBeVisible();
   expect((await laidOut(await copy())).width).toBe(await fact("Width"));
-  // Another width is worked out in this browser: 1439 − 128 = 1311; (1311 − 11 × 24) ÷ 12 = 87¼.
+  // Another width is computed in this browser: 1439 − 128 = 1311; (1311 − 11 × 24) ÷ 12 = 87¼.
   await panel.getByLabel("Desk at").fill("1439");
   await expect(desk.getByRole("group", { name: "Desk at 1439, drawn to scale" })).toBeVisible();
   await desk.getByRole("button", { name: /^Column 1: / }).click({ position: { x: 8, y: 4 } });
@@ -92,7 +95,7 @@ test("whatever is pointed at says its px and its CSS, and what is copied stands 
   await expect(panel.getByRole("alert")).toHaveText("Desk holds from 1024 to 1439.");
   expect(said).toEqual([]);
   await context.close();
-  // Without scripts all of it is read all the same.
+  // Without scripts everything can be read as well.
   const plain = await browser.newContext({ javaScriptEnabled: false, ...(baseURL === undefined ? {} : { baseURL }) });
   const read = await plain.newPage();
   await read.goto(`${path}/versions/2.1.0`);
@@ -101,13 +104,14 @@ test("whatever is pointed at says its px and its CSS, and what is copied stands 
   await plain.close();
 });
 
-test("every file of a version is written; all of them stand in one ZIP", async ({ baseURL }) => {
+test("every file of a version is written; all of them are in one ZIP", async ({ baseURL }) => {
   const api = await requestsOf(baseURL ?? "", "reader");
   const zip = await api.get(`${files}/all.zip`);
   expect(zip.headers()["content-type"]).toBe("application/zip");
   const held = unzipSync(new Uint8Array(await zip.body()));
   const names = Object.keys(held);
-  // Every format, for each of 4 breakpoints where it is of one, with its pictures; the overlay script and the sheet.
+  // Every format, for each of the 4 breakpoints if it describes one, with its pictures; the overlay script and the
+  // sheet.
   const pictures = breakpointFormats.filter(({ picture }) => picture).length;
   expect(names).toHaveLength(wholeFormats.length + 4 * (breakpointFormats.length + pictures) + 2);
   for (const name of names) {
@@ -120,15 +124,12 @@ test("every file of a version is written; all of them stand in one ZIP", async (
   expect(again.status()).toBe(304);
 });
 
-test("a picture has the drawing's size times its density, columns where the sum says, and nothing in between", async ({
-  browser,
-  baseURL,
-}) => {
+test("a picture has the drawing's size times its density, and columns exactly where the sum says", async ({ browser, baseURL }) => {
   const api = await requestsOf(baseURL ?? "", "reader");
   const { page, context } = await pageOf(browser, "reader");
   for (const density of [1, 2, 3]) {
     const png = await (await api.get(`${files}/overlay-desk.png?density=${density}&opacity=1&layers=columns&columns=2f8a76`)).body();
-    // Read back by the browser, not by what wrote it. Column 1 is at 64 to 138, the gutter to 162, at 1280 wide.
+    // Decoded by the browser, not by the writer. At 1280 wide, column 1 is at 64 to 138, and the gutter ends at 162.
     const seen = await page.evaluate(
       async ({ data, scale }) => {
         const image = new Image();
@@ -175,11 +176,11 @@ test("the printable sheet is a PDF with its title and numbers, of few pages", as
   const pages = pdf.match(/\/Type \/Page\b/g)?.length ?? 0;
   expect(pages).toBeGreaterThanOrEqual(2);
   expect(pages).toBeLessThanOrEqual(4);
-  // The document's title stands in its information dictionary (PDF 1.7, ISO 32000-1, 14.3.3).
+  // The document's title is in its information dictionary (PDF 1.7, ISO 32000-1, 14.3.3).
   expect(pdf).toContain("(Passenger booking 2.1.0)");
 });
 
-test("other ways of writing are chosen in forms that need no script", async ({ browser }) => {
+test("export options are chosen in forms that need no script", async ({ browser }) => {
   const context = await browser.newContext({ javaScriptEnabled: false });
   const page = await context.newPage();
   await page.goto(`${path}/versions/2.1.0`);
@@ -196,7 +197,7 @@ test("other ways of writing are chosen in forms that need no script", async ({ b
   expect(css.name).toBe("passenger-booking-2.1.0-layout.css");
   expect(css.text).toContain("@container layout (width >= 64rem)");
   expect(css.text).not.toContain("grid-template-columns");
-  // The page stands as it was: what was chosen is not lost.
+  // The page is unchanged, with what was chosen.
   await expect(stylesheet.getByLabel("Lengths in")).toHaveValue("rem");
   await page.getByText("Options: an overlay drawing or a tile").click();
   await page.locator("select[name=breakpoint]").selectOption("wide");
@@ -208,7 +209,7 @@ test("other ways of writing are chosen in forms that need no script", async ({ b
   await context.close();
 });
 
-test("the booking page stands on the published columns, and the snippet draws them over it", async ({ page, baseURL }) => {
+test("the booking page uses the published columns, and the snippet draws them over it", async ({ page, baseURL }) => {
   await page.goto("/demo/booking");
   const columns = () =>
     page.evaluate(() => {
@@ -228,10 +229,10 @@ test("the booking page stands on the published columns, and the snippet draws th
     expect((await columns())[0]).toEqual([start, column]);
   }
   await page.setViewportSize({ width: 1280, height: 800 });
-  // The page itself stands on them too: the second sailing begins where column 9 does.
+  // The page itself uses them too: the second sailing starts with column 9.
   const card = await page.locator("article").nth(1).boundingBox();
   await expect.poll(async () => (await columns())[8]?.[0]).toBe(card?.x);
-  // So do its areas, which the snippet outlines by name over the page's own.
+  // So do its areas, which the snippet outlines by name.
   for (const width of [360, 768, 1280, 1600]) {
     await page.setViewportSize({ width, height: 800 });
     const found = await page.evaluate(() => {
@@ -260,8 +261,8 @@ test("the booking page stands on the published columns, and the snippet draws th
   expect(gzipSync(script).length).toBeLessThan(6_000);
 });
 
-test("the snippet takes its breakpoint as the page does, passes a strict policy, and follows rows, offsets and a moved body", async () => {
-  // A browser whose scrollbars take room, as on most desks.
+test("the snippet uses the page's breakpoint, passes a strict policy, and follows rows, offsets and a moved body", async () => {
+  // A browser whose scrollbars take up space, as on most desktops.
   const browser = await chromium.launch({
     executablePath: chromiumPath(),
     args: ["--no-sandbox", "--disable-gpu"],
@@ -310,7 +311,7 @@ test("the snippet takes its breakpoint as the page does, passes a strict policy,
           paper: paper && [paper.top, paper.height],
         };
       });
-    // 1024 with a scrollbar of 15: media queries say the desk's 12 columns, the page is 1009 wide.
+    // 1024 with a scrollbar of 15: media queries choose the desk's 12 columns, and the page is 1009 wide.
     await expect.poll(async () => (await seen()).columns).toBe(12);
     const at = await seen();
     expect(at.wide).toBeLessThan(1024);
@@ -344,7 +345,7 @@ test("an element of the booking page that is moved by 3 px is named by the snipp
   await bar.getByRole("button", { name: "Copy boxes" }).click();
   await expect(bar.getByRole("status")).toHaveText("copied");
   const list = await page.evaluate(() => navigator.clipboard.readText());
-  // What is pointed at is measured alone, and the page does not hear of it.
+  // Pointing only measures; the page gets no events.
   await bar.getByRole("button", { name: "Point at…" }).click();
   await page.getByText("Show sailings").click();
   await expect(bar.getByRole("status")).toHaveText("1 element, 0 off");
@@ -359,7 +360,7 @@ test("an element of the booking page that is moved by 3 px is named by the snipp
   await context.close();
 });
 
-test("files of a draft are taken from the workbench", async ({ browser }) => {
+test("files of a draft are downloaded from the workbench", async ({ browser }) => {
   const { page, context } = await pageOf(browser, "author");
   await page.goto(`${path}?at=desk`);
   await page.getByRole("link", { name: "Files" }).click();

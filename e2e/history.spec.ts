@@ -5,7 +5,7 @@ import { makeSpec, pageOf, requestsOf, saved, typeTerm } from "./people";
 
 const columns = { kind: "columns", width: 1440, columns: 12 };
 
-test("any moment of a draft is the draft as it stood then, for its team alone", async () => {
+test("any moment of a draft is the draft as it was then, for its team alone", async () => {
   const path = await makeSpec(address, columns);
   const draft = path.replace("/specs", "/api/drafts");
   const author = await requestsOf(address, "author");
@@ -36,7 +36,7 @@ test("any moment of a draft is the draft as it stood then, for its team alone", 
   for (const none of [0, 62, 999_999, "x"]) expect((await author.get(`${draft}/history/${none}`)).status(), String(none)).toBe(404);
   expect((await (await requestsOf(address, "reader")).get(`${draft}/history/30`)).status()).toBe(200);
   expect((await fetch(`${address}${draft}/history/30`)).status).toBe(401);
-  // Edits of a time before moments were kept are told, and no moment of them is made up.
+  // Edits from before moments were recorded are listed, without inventing moments for them.
   const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
   await sql`DELETE FROM draft_moment WHERE revision < 50 AND spec_id = (SELECT id FROM spec WHERE slug = ${path.split("/").at(-1) ?? ""})`;
   await sql.end();
@@ -44,7 +44,7 @@ test("any moment of a draft is the draft as it stood then, for its team alone", 
   expect(await gutterAt(55)).toBe(was.get(55));
 });
 
-test("a moment is looked at, put back as one edit and taken back; undo goes on after a reload", async ({ browser }) => {
+test("a moment is previewed, restored as one edit and undone; undo still works after a reload", async ({ browser }) => {
   const path = await makeSpec(address, columns);
   const { page, context, said } = await pageOf(browser, "author");
   await page.goto(path);
@@ -65,20 +65,20 @@ test("a moment is looked at, put back as one edit and taken back; undo goes on a
   await expect(page.getByRole("heading", { name: "History" })).toBeVisible();
   await expect(page.getByRole("button", { name: /3 edits/ })).toHaveAttribute("aria-pressed", "true");
   await expect(page.getByText("After edit 3 of 3")).toBeVisible();
-  // By keys to the second edit: the gutter was 40 then.
+  // By keys to the second edit, when the gutter was 40.
   await page.getByRole("slider").press("ArrowLeft");
   await expect(page.getByText("After edit 2 of 3")).toBeVisible();
   const below = (heading: string) => page.getByRole("heading", { name: heading }).locator("xpath=following-sibling::*[1]");
   await expect(below("What this edit changed")).toContainText("Gutter32 → 40");
   await expect(below("What had changed by then")).toContainText(`Gutter${began} → 40`);
   await expect(below("What restoring this would change")).toContainText("Gutter32 → 40");
-  // On the sheet it is seen as the draft is, and nothing of it is changed.
+  // The sheet shows it like the draft, but nothing can be changed.
   await expect(page.getByRole("button", { name: /3 edits/ })).toContainText(`Desk gutter ${began} → 32`);
   await page.getByRole("link", { name: "See it on the sheet" }).click();
   await expect(page.getByText("This is the draft as it was after edit 2.")).toBeVisible();
   await expect(gutter).toHaveValue("40");
   await expect(gutter).toBeDisabled();
-  // The keys of the draft do nothing to it from here.
+  // The draft's shortcuts do nothing here.
   await page.keyboard.press("Control+z");
   await expect(page.getByText("This is the draft as it stood. Restore it to change it.")).toBeVisible();
   expect((await (await page.request.get(path.replace("/specs", "/api/drafts"))).json()) as unknown).toMatchObject({ revision: 4 });

@@ -4,7 +4,7 @@ import { cleanLayout, withColumns } from "../core/test/layouts";
 import { changed, chooseSpec, makeSpec, pageOf, requestsOf, saved } from "./people";
 
 const start: Layout = { ...cleanLayout(), name: "Boarding" };
-/** The same with another gutter at the desk: what a file says that the draft does not. */
+/** The same with another gutter at the desk: the difference between file and draft. */
 const other = withColumns(start, "desk", { gutter: "32px" });
 const written = (id: keyof typeof formats): string => {
   const file = writeIn(formats[id], other, "desk", plainWriting);
@@ -14,7 +14,7 @@ const written = (id: keyof typeof formats): string => {
 const choose = (page: Page, name: string, content: string | Buffer) =>
   page.getByLabel("File to import").setInputFiles({ name, mimeType: "application/octet-stream", buffer: Buffer.from(content) });
 
-test("each format is shown against the draft, taken into it as one edit, and taken back", async ({ browser, baseURL }) => {
+test("each format is compared with the draft, applied to it as one edit, and undone", async ({ browser, baseURL }) => {
   test.setTimeout(120_000);
   const path = await makeSpec(baseURL ?? "", { kind: "layout", layout: start });
   const name = path.split("/").at(-1) ?? "";
@@ -53,7 +53,7 @@ test("each format is shown against the draft, taken into it as one edit, and tak
   await context.close();
 });
 
-test("what is hostile or no layout is refused with the reason, and the draft stays", async ({ browser, baseURL }) => {
+test("hostile files and files that are no layout are refused with the reason, and the draft stays", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", { kind: "layout", layout: start });
   const { page, context } = await pageOf(browser, "author");
   await page.goto(`${path}/import`);
@@ -75,13 +75,13 @@ test("what is hostile or no layout is refused with the reason, and the draft sta
     await expect(page.getByRole("button", { name: "Apply to the draft" })).toHaveCount(0);
   }
   await expect(page).toHaveTitle(/Import a file/);
-  // After all that a good file is read.
+  // After all that, a valid file is read.
   await choose(page, "layout.css", written("css"));
   await expect(changed(page, "Gutter", "24", "32")).toBeVisible();
   await context.close();
 });
 
-test("someone else's stylesheet is read as far as it says columns, and what could not be read is listed with its line", async ({
+test("a foreign stylesheet is read as far as it defines columns, and what could not be read is listed with its line", async ({
   browser,
   baseURL,
 }) => {
@@ -101,7 +101,7 @@ test("someone else's stylesheet is read as far as it says columns, and what coul
   await context.close();
 });
 
-test("a new spec begins from a file or as a copy of another spec", async ({ browser }) => {
+test("a new spec starts from a file or as a copy of another spec", async ({ browser }) => {
   const { page, context, said } = await pageOf(browser, "author");
   await page.goto("/specs/new");
   await page.getByLabel(/^A file/).check();

@@ -20,7 +20,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
   try {
     const sql = openDatabase(cluster.url, 2);
     await sql.unsafe("DROP SCHEMA public CASCADE; CREATE SCHEMA public");
-    // As `npm run serve` prepares it: the code is printed, and kept by its hash alone.
+    // As `npm run serve` prepares it: the code is printed, and only its hash is stored.
     const printed = await new Promise<string>((resolve, reject) =>
       execFile(
         process.execPath,
@@ -43,7 +43,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     const page = await context.newPage();
     const said = watch(page);
 
-    // There is nothing of the demo, and nothing but set-up.
+    // There is no demo data, and only set-up can be opened.
     await page.goto("/");
     await expect(page).toHaveURL(/\/set-up$/);
     expect((await page.request.get("/demo/booking")).status()).toBe(404);
@@ -59,7 +59,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await fill(page, { Code: code, "A password": password });
     await page.getByRole("button", { name: "Set up" }).click();
     await expect(page.getByRole("heading", { name: "Layout specifications" })).toBeVisible();
-    // Once, and never again.
+    // Set-up works once.
     expect(
       (await page.request.post("/api/set-up", { data: { code, name: "X", email: "x@skerry.example", password, team: "X" } })).status(),
     ).toBe(409);
@@ -88,7 +88,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await expect(page).toHaveURL(/\/versions\/1\.0\.0/);
     expect((await page.request.get("/api/v1/specs/skerry-ferries/quay-signs/1.0.0/layout.css")).status()).toBe(200);
 
-    // Forgot your password: the same answer whether the address is known, and one use of the link.
+    // Forgot your password: the same answer whether or not the address is known; the link works once.
     const stranger = await browser.newContext({ baseURL: address });
     const forgot = await stranger.newPage();
     for (const email of ["nobody@skerry.example", "finn@skerry.example"]) {
@@ -107,7 +107,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await forgot.goto(reset);
     await expect(forgot.getByText("This link no longer works")).toBeVisible();
     expect(mail.letters.filter(({ to }) => to === "nobody@skerry.example")).toEqual([]);
-    // Wherever the account was signed in, it is signed out; the new password lets in, the old one does not.
+    // All sessions of the account end; the new password works, the old one does not.
     await finn.goto("/specs");
     await expect(finn).toHaveURL(/\/sign-in/);
     for (const [given, where] of [
@@ -120,7 +120,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
       await expect(finn).toHaveURL(where);
     }
 
-    // Another address, once it was confirmed; a name; another password, which ends the other sessions.
+    // A new address, once confirmed; a new name; a new password, which ends the other sessions.
     await finn.goto("/account");
     await fill(finn, { "As others see it": "Finn A." });
     await finn.getByRole("button", { name: "Save the name" }).click();
@@ -150,7 +150,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await second.goto("/specs");
     await expect(second).toHaveURL(/\/sign-in/);
 
-    // A second team of somebody's own, renamed; the first is left.
+    // A second team is made and renamed; the first one is left.
     await finn.goto("/teams/new");
     await fill(finn, { "Name of the team": "Islands" });
     await finn.getByRole("button", { name: "Create the team" }).click();
@@ -158,7 +158,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await fill(finn, { "Name of the team": "Outer Islands" });
     await finn.getByRole("button", { name: "Save the name" }).click();
     await expect(finn.getByRole("heading", { name: "Outer Islands", level: 1 })).toBeVisible();
-    // From pages of no team the way leads to a list of both, and never to the other one.
+    // Pages outside a team lead to a list of both teams, never straight to the other one.
     await finn.goto("/inbox");
     await finn.getByRole("link", { name: "Teams" }).click();
     await finn.getByRole("main").getByRole("link", { name: "Outer Islands" }).click();
@@ -172,7 +172,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await finn.getByRole("button", { name: "Yes, leave Outer Islands" }).click();
     await expect(finn.getByRole("alert").filter({ hasText: "lead" })).toBeVisible();
 
-    // Anybody may make an account here: by a letter.
+    // Anybody may make an account here, confirmed by mail.
     const newcomer = await browser.newContext({ baseURL: address });
     const iris = await newcomer.newPage();
     await iris.goto("/sign-up");
@@ -184,7 +184,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     await iris.getByRole("button", { name: "Create the account" }).click();
     await expect(iris).toHaveURL(/\/teams\/new/);
 
-    // The account is closed: what it made stays, by a former member.
+    // The account is closed; its work stays, attributed to a former member.
     await finn.goto("/account");
     await fill(finn, { "Your password, to close it": "neap-tide-at-four" });
     await finn.getByRole("button", { name: "Close the account" }).click();
@@ -195,7 +195,7 @@ test("from an empty database to a first published version: set-up, a team, mail,
     const rows = await sql`SELECT 1 FROM person WHERE email LIKE '%islands.example' OR name LIKE 'Finn%'`;
     expect(rows).toHaveLength(0);
 
-    // Metrics for who may read them; the id of a refused request stands in the log; nothing secret does.
+    // Metrics need their token; the id of a refused request is in the log, and no secret is.
     const metrics = await fetch(`${address}/metrics`);
     const told = await metrics.text();
     expect(told).toMatch(/ypsiline_database_connections\{state="idle"\} [1-9]/);

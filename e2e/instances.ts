@@ -6,7 +6,7 @@ import { SMTPServer } from "smtp-server";
 import { freePort } from "../scripts/serve";
 import { root } from "./clients";
 
-/** A mail server of the test's own: keeps what it is sent. */
+/** A mail server for one test, which keeps what it receives. */
 export const mailServer = async () => {
   const letters: { readonly to: string; readonly text: string }[] = [];
   let pause = 0;
@@ -18,7 +18,7 @@ export const mailServer = async () => {
       let text = "";
       stream.on("data", (data: Buffer) => (text += data.toString("utf8")));
       stream.on("end", () => {
-        // Quoted-printable as it was written (RFC 2045): soft breaks and =3D.
+        // Decodes quoted-printable (RFC 2045): soft breaks and =3D.
         const plain = text.replace(/=\r?\n/g, "").replace(/=3D/g, "=");
         for (const { address } of session.envelope.rcptTo) letters.push({ to: address, text: plain });
         setTimeout(done, pause);
@@ -27,7 +27,7 @@ export const mailServer = async () => {
   });
   const port = await freePort();
   await new Promise<void>((resolve) => server.listen(port, "127.0.0.1", () => resolve()));
-  /** The link in the latest letter to an address that leads to `path`, once it has come. */
+  /** The link to `path` in the latest mail to an address, once it has arrived. */
   const linkTo = async (to: string, path: string): Promise<string> => {
     let found = "";
     await expect(() => {
@@ -80,8 +80,8 @@ export const processOf = async (env: Readonly<Record<string, string>>): Promise<
 };
 
 /**
- * A plain proxy of general kind: adds the three headers, asks each process by /ready whether it is to be sent anything, and
- * sends each request to the first that is and takes it. Where none is ready it tries them all.
+ * A plain proxy: adds the three headers, asks each process by /ready whether it accepts requests, and sends each
+ * request to the first ready one that takes it. If none is ready, it tries all.
  */
 export const proxyTo = async (all: () => readonly string[], proto: string) => {
   const resting = new Set<string>();
@@ -121,7 +121,7 @@ export const proxyTo = async (all: () => readonly string[], proto: string) => {
             answer.pipe(outgoing);
           },
         );
-        // Only a connection that was not taken is tried elsewhere: what may have been heard is not sent twice.
+        // Only a refused connection is retried elsewhere: a request that may have been received is not sent twice.
         sent.on("error", (error: NodeJS.ErrnoException) => (error.code === "ECONNREFUSED" ? attempt(index + 1) : outgoing.destroy()));
         sent.end(Buffer.concat(body));
       };

@@ -1,8 +1,8 @@
 import type { Page } from "@playwright/test";
 
 /**
- * What is wrong with the layout of a page as it stands, in words: sideways scrolling, text printed on text, text cut off
- * without a title that tells the whole of it, and targets under 24 CSS px (WCAG 2.2, SC 1.4.10 and 2.5.8).
+ * Faults in the current layout of a page, in words: sideways scrolling, text on text, text cut off without a title that
+ * has all of it, and targets smaller than 24 CSS px (WCAG 2.2, SC 1.4.10 and 2.5.8).
  */
 export const layoutFaults = (page: Page): Promise<readonly string[]> =>
   page.evaluate(() => {
@@ -45,7 +45,7 @@ export const layoutFaults = (page: Page): Promise<readonly string[]> =>
       faults.push(`scrolls ${wide} px sideways: ${past.join(" ")}`);
     }
 
-    // Every run of text, whole and as far as it is seen.
+    // Every run of text: its whole box and its visible part.
     const runs: Run[] = [];
     const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
     for (let node = walker.nextNode(); node; node = walker.nextNode()) {
@@ -60,7 +60,7 @@ export const layoutFaults = (page: Page): Promise<readonly string[]> =>
         let cut: Element | null = null;
         for (const one of ancestors(element)) {
           const { overflowX, overflowY, display } = styleOf(one);
-          // What a box scrolls to is not cut off by what is around the box; behind a dialog the window does not scroll.
+          // Content that its own box can scroll to is not cut off; behind a dialog the window does not scroll.
           if (display === "inline" || (overflowX === "visible" && overflowY === "visible") || one instanceof SVGElement) continue;
           if (one === document.body || one === document.documentElement || box.right <= box.left || box.bottom <= box.top) continue;
           const clip = one.getBoundingClientRect();
@@ -81,7 +81,7 @@ export const layoutFaults = (page: Page): Promise<readonly string[]> =>
       const { backgroundColor, position } = styleOf(element);
       return position !== "static" && !/rgba\(.*, 0(\.\d+)?\)|transparent/.test(backgroundColor);
     };
-    /** Whether one of two stands on a ground of its own above what holds both: a dialog, a head that stays in sight. */
+    /** Whether one of two elements has its own background above their common parent: a dialog, a sticky header. */
     const layered = (a: Element, b: Element): boolean => {
       const over = (one: Element, other: Element): boolean => ancestors(one).some((up) => !up.contains(other) && paints(up));
       return over(a, b) || over(b, a);
@@ -111,13 +111,13 @@ export const layoutFaults = (page: Page): Promise<readonly string[]> =>
     );
     for (const target of targets) {
       if (target.matches(":disabled") || !target.checkVisibility({ visibilityProperty: true }) || target.closest("template")) continue;
-      // A box or a button that is drawn by its label is as large as the label.
+      // A checkbox or radio button drawn by its label is as large as the label.
       const label = target instanceof HTMLInputElement && /radio|checkbox|file/.test(target.type) ? target.labels?.[0] : null;
-      // A grip may be larger than what it moves.
+      // A drag handle may be larger than what it moves.
       const rects = label ? [label.getBoundingClientRect()] : [target, ...target.children].map((one) => one.getBoundingClientRect());
       const [left, top] = [Math.min(...rects.map((one) => one.left)), Math.min(...rects.map((one) => one.top))];
       const rect = { width: Math.max(...rects.map((one) => one.right)) - left, height: Math.max(...rects.map((one) => one.bottom)) - top };
-      // What a drawing shows to scale is as large as it is; the same is said in a table beside it.
+      // Parts of a drawing have their size to scale; a table beside it has the same content.
       if (target instanceof SVGElement) continue;
       if (rect.width === 0 || rect.height === 0 || (!label && hidden(target))) continue;
       const inSentence =

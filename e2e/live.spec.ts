@@ -6,7 +6,7 @@ const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const sum = (page: Page) => page.getByRole("region", { name: "Sum line" });
 const gutter = (page: Page) => sum(page).getByLabel("Gutter", { exact: true });
 
-test("two people in one draft see each other's edits at once, and who is where", async ({ browser, baseURL }) => {
+test("two people in one draft see each other's edits at once, and where the other is", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   const author = await pageOf(browser, "author");
   const lead = await pageOf(browser, "lead");
@@ -14,7 +14,7 @@ test("two people in one draft see each other's edits at once, and who is where",
   await lead.page.goto(`${path}?at=phone`);
   await expect(author.page.getByRole("list", { name: "Also here" })).toHaveText("Design lead · Phone");
   await expect(lead.page.getByRole("list", { name: "Also here" })).toHaveText("Author · Desk");
-  // Both listen before the clock starts.
+  // Both listen before the time is taken.
   await typeTerm(author.page, "Gutter", "20");
   await saved(author.page);
   await lead.page.goto(`${path}?at=desk`);
@@ -26,12 +26,12 @@ test("two people in one draft see each other's edits at once, and who is where",
   );
   await typeTerm(author.page, "Gutter", "24");
   await acknowledged;
-  // How soon after it was saved it is seen on the other screen is told, and measured by no test.
+  // The time until the other screen shows a save is printed; no test depends on it.
   const since = Date.now();
   await expect(gutter(lead.page)).toHaveValue("24");
   test.info().annotations.push({ type: "seen after, ms", description: String(Date.now() - since) });
   console.log(`an edit was seen on the other screen ${Date.now() - since} ms after it was saved`);
-  // Different numbers both stand.
+  // Edits of different numbers both apply.
   await Promise.all([typeTerm(author.page, "Gutter", "32"), typeTerm(lead.page, "Margin", "48")]);
   for (const { page } of [author, lead]) {
     await expect(gutter(page)).toHaveValue("32");
@@ -44,7 +44,10 @@ test("two people in one draft see each other's edits at once, and who is where",
   await lead.context.close();
 });
 
-test("with the connection lost edits are kept, said to wait, and sent on return; the same number asks", async ({ browser, baseURL }) => {
+test("without a connection edits are kept, shown as waiting, and sent afterwards; a number changed on both sides is asked about", async ({
+  browser,
+  baseURL,
+}) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   const author = await pageOf(browser, "author");
   const lead = await pageOf(browser, "lead");
@@ -67,7 +70,7 @@ test("with the connection lost edits are kept, said to wait, and sent on return;
   await dialog.getByLabel("Theirs: 12").check();
   await dialog.getByRole("button", { name: "Let these stand" }).click();
   await saved(author.page);
-  // The margin nobody else touched came through with it.
+  // The margin, which nobody else changed, was saved with it.
   for (const { page } of [author, lead]) {
     await expect(gutter(page)).toHaveValue("12");
     await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("56", { timeout: 10_000 });
@@ -91,7 +94,7 @@ test("a comment made elsewhere is flagged on the open sheet", async ({ browser, 
   await reader.context.close();
 });
 
-test("the address keeps what is looked at when the page is fetched again, as after a version of somebody else", async ({ browser }) => {
+test("the address keeps the current view when the page is fetched again, as after somebody else's version", async ({ browser }) => {
   const spec = await publishedSpec([["1.0.0", "24px"]]);
   const { page, context, said } = await pageOf(browser, "author");
   await page.goto(`/specs/skerry/${spec}?at=desk`);

@@ -2,7 +2,7 @@ import { expect, type Page, test } from "@playwright/test";
 import { readFileSync } from "node:fs";
 import { makeSpec, pageOf, requestsOf, saved, signInOnPage, typeTerm, watch } from "./people";
 
-test("a spec from 1440 and 12 columns is set, checked, mended, published, read and taken", async ({ browser, baseURL }) => {
+test("a spec from 1440 and 12 columns is set, checked, fixed, published, read and downloaded", async ({ browser, baseURL }) => {
   const context = await browser.newContext();
   const page = await context.newPage();
   const said = watch(page);
@@ -64,7 +64,7 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
   expect(css).toContain("--layout-gutter: 24px");
   expect(reader.said).toEqual([]);
 
-  // A published version takes no other method, from anybody.
+  // A published version accepts no other method, from anybody.
   const api = await requestsOf(baseURL ?? "", "lead");
   for (const method of ["PUT", "PATCH", "DELETE", "POST"]) {
     const answer = await api.fetch("/api/v1/specs/skerry/timetable-pages/1.0.0", { method, data: {} });
@@ -73,7 +73,7 @@ test("a spec from 1440 and 12 columns is set, checked, mended, published, read a
   await reader.context.close();
 });
 
-/** Publishes the first version; a second must be higher, and what was typed stays. */
+/** Publishes the first version; a second one must be higher, and what was typed stays. */
 const publishes = async (page: Page): Promise<void> => {
   await expect(page.getByLabel("Version number")).toHaveValue("1.0.0");
   await page.getByLabel("Note for the people who use it").fill("First numbers.");
@@ -81,7 +81,7 @@ const publishes = async (page: Page): Promise<void> => {
   await page.waitForURL("**/versions/1.0.0");
   await expect(page.getByRole("heading", { name: "Timetable pages" })).toBeVisible();
 
-  // A second version must be higher; what was typed stays.
+  // A second version must have a higher number; what was typed stays.
   await page.goto("/specs/skerry/timetable-pages/publish");
   await page.getByLabel("Version number").fill("1.0.0");
   await page.getByLabel("Note for the people who use it").fill("Again.");
@@ -93,7 +93,7 @@ const publishes = async (page: Page): Promise<void> => {
   await expect(page.locator(".fault")).toContainText("like 2.1.0");
 };
 
-test("a problem stops a version, in the interface and by request", async ({ browser, baseURL }) => {
+test("a problem prevents a version, in the interface and by request", async ({ browser, baseURL }) => {
   const { page, context } = await pageOf(browser, "lead");
   await page.goto("/specs/skerry/passenger-booking/publish");
   await expect(page.getByText("Tablet: Drawn outside its own widths")).toBeVisible();
@@ -106,7 +106,7 @@ test("a problem stops a version, in the interface and by request", async ({ brow
   expect(answer.status()).toBe(422);
   const body = (await answer.json()) as { findings: { rule: string }[] };
   expect(body.findings.map(({ rule }) => rule)).toEqual(["breakpoints-ordered"]);
-  // Accepting a problem keeps it on record; it stops a version all the same.
+  // An accepted problem stays listed, and still prevents a version.
   const path = (await makeSpec(baseURL ?? "", { kind: "blank" })).replace("/specs", "/api/drafts");
   const changes = [
     { path: ["breakpoints", "phone", "from"], from: 320, to: 340 },

@@ -6,7 +6,8 @@ import { chromiumPath } from "../scripts/install";
 import { address, ran } from "./clients";
 import { pageOf } from "./people";
 
-// Our own interface stands on a spec: design/ypsiline.layout.json, from which the build writes the application's stylesheet.
+// Our own interface is laid out by a spec: design/ypsiline.layout.json, from which the build writes the application's
+// stylesheet.
 
 const root = join(import.meta.dirname, "..");
 const layout = join(root, "design", "ypsiline.layout.json");
@@ -16,7 +17,7 @@ type Edge = { readonly at: string; readonly off: string; readonly is: "on" | "ne
 type Box = { readonly name: string; readonly area: { readonly id: string } | null } & Record<"left" | "right" | "top" | "bottom", Edge>;
 type Held = { readonly pages: readonly { readonly subject: string; readonly boxes: readonly Box[] }[] };
 
-/** Edges that are not on the grid, by name; how many were looked at. */
+/** The names of edges that are not on the grid, and the number of edges checked. */
 const offIn = (held: Held, edges: readonly ("left" | "right" | "top" | "bottom")[]) => {
   const all = held.pages.flatMap(({ subject, boxes }) =>
     boxes.flatMap((box) =>
@@ -27,14 +28,14 @@ const offIn = (held: Held, edges: readonly ("left" | "right" | "top" | "bottom")
 };
 
 const widths = [360, 768, 1024, 1280];
-/** From here on panels stand beside what they belong to, and both reach to the bottom of the window. */
+/** From this width on, panels are beside their content, and both reach the bottom of the window. */
 const beside = 1008;
 
 test("our own layout passes every check, or says why not", async () => {
   expect(await ypsiline("check", layout, "--fail-on", "caution")).toMatchObject({ code: 0 });
 });
 
-test("pages that anybody may read stand on our own grid, as the command measures them", async () => {
+test("public pages keep to our own grid, as the command measures them", async () => {
   test.slow();
   for (const path of ["/guide", "/guide/columns-and-containers", "/sign-in", "/specs/interface/ypsiline/versions/latest"]) {
     const parts = ".bar, main.page, .page > *";
@@ -60,7 +61,7 @@ const areasOf = (page: Page) =>
     }),
   }));
 
-test("a draft’s pages stand on our own areas at every width; one that is moved by 3 px is found", async ({ browser }) => {
+test("a draft’s pages keep to our own areas at every width; one that is moved by 3 px is found", async ({ browser }) => {
   test.slow();
   const { page } = await pageOf(browser, "author");
   const folder = mkdtempSync(join(tmpdir(), "ypsiline-own-"));

@@ -10,7 +10,7 @@ import { laidOut } from "./outside/laid-out";
 const name = "@skerry/passenger-booking";
 const root = join(import.meta.dirname, "..");
 
-/** Somebody's project with the published layout in it, taken once for all that use it here. */
+/** A project with the published layout installed, shared by the checks below. */
 const withLayout = async (): Promise<string> => {
   const folder = project({
     ".npmrc": npmrc(),
@@ -58,13 +58,13 @@ const withLayout = async (): Promise<string> => {
   return folder;
 };
 
-test("the package of a version is used by TypeScript, Sass and a bundler as it stands, and its stylesheet is laid out as resolve says", async ({
+test("the package of a version works as it is in TypeScript, Sass and a bundler, and its stylesheet is laid out as resolve says", async ({
   page,
 }) => {
   test.setTimeout(180_000);
   const folder = await withLayout();
 
-  // Types: what is right compiles in both ways modules are looked for, and what is wrong is told.
+  // Types: correct use compiles with both kinds of module resolution, and wrong use is reported.
   const tsc = (file: string, resolution: string, release = "typescript") =>
     ran(folder, process.execPath, [
       join(root, "node_modules", release, "bin", "tsc"),
@@ -86,7 +86,7 @@ test("the package of a version is used by TypeScript, Sass and a bundler as it s
     const right = await tsc("right.ts", resolution);
     expect(right.code, right.out).toBe(0);
   }
-  // TypeScript 7 looks for what is imported for its effect, too.
+  // TypeScript 7 also resolves imports made for their side effects.
   for (const resolution of ["bundler", "nodenext", "node16"]) {
     for (const file of ["effects.ts", "effects.mts"]) {
       const effects = await tsc(file, resolution, "typescript-7");
@@ -105,10 +105,10 @@ test("the package of a version is used by TypeScript, Sass and a bundler as it s
   // (1280 − 2 × 64 − 11 × 24) / 12
   expect([used.columns.desk.column, used.breakpointAt(1024)]).toEqual([74, "desk"]);
 
-  // The overlay does nothing where there is no page.
+  // The overlay does nothing outside a page.
   expect(Object.keys((await import(pathToFileURL(join(folder, "node_modules", name, "overlay.js")).href)) as object)).toEqual([]);
 
-  // A bundler takes the numbers that are used, and the stylesheet; what is not used it leaves.
+  // A bundler keeps the numbers that are used, and the stylesheet, and drops the rest.
   const bundled = await build({
     absWorkingDir: folder,
     entryPoints: ["site.ts"],
@@ -128,7 +128,7 @@ test("the package of a version is used by TypeScript, Sass and a bundler as it s
   const sass = compile(join(folder, "site.scss"), { importers: [new NodePackageImporter(folder)] });
   expect(sass.css).toMatch(/\.six \{\s+gap: 24px;/);
 
-  // Each stylesheet in the browser, against the interface for programs.
+  // Each stylesheet in the browser, compared with the API.
   const sheets = readdirSync(join(folder, "node_modules", name)).filter((file) => file.endsWith(".css"));
   expect(sheets).toHaveLength(8);
   const widths = [320, 599, 600, 1023, 1024, 1279, 1280, 1439, 1440, 1921];

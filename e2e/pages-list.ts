@@ -1,7 +1,7 @@
 import type { Page } from "@playwright/test";
 import { inMenu } from "./people";
 
-/** Every page of the application in the demo, and what is opened on it before it is looked at. */
+/** Every page of the application in the demo, and what is opened on it before it is checked. */
 export const pages: readonly { name: string; path: string; open?: (page: Page) => Promise<void> }[] = [
   { name: "specs", path: "/specs" },
   { name: "new spec", path: "/specs/new" },

@@ -9,10 +9,10 @@ const axe = readFileSync(join(import.meta.dirname, "../node_modules/axe-core/axe
 
 type AxeResults = { violations: { id: string; impact: string | null; nodes: { html: string; failureSummary: string }[] }[] };
 
-/** What axe finds of serious or critical impact (WCAG 2 A and AA and best practices). */
+/** Axe's findings of serious or critical impact (WCAG 2 A and AA, and best practices). */
 const serious = async (page: Page, contrast = true): Promise<readonly string[]> => {
   if (!(await page.evaluate(() => "axe" in window))) await page.evaluate(axe);
-  // What is told of what passes, and ways to find elements again, take axe half of its time; nothing here plays or turns.
+  // Lists of passes and selectors would take half of axe's time; no page has media or orientation to test.
   const { violations } = await page.evaluate(
     (enabled) =>
       (window as unknown as { axe: { run: (options: object) => Promise<AxeResults> } }).axe.run({
@@ -28,13 +28,13 @@ const serious = async (page: Page, contrast = true): Promise<readonly string[]> 
     .map(({ id, nodes }) => `${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary}`).join(" | ")}`);
 };
 
-/** Waits until nothing moves or fades: half-faded text has less contrast than the same text at rest. */
+/** Waits until no animation runs: text that is fading in has less contrast than at rest. */
 const settled = async (page: Page): Promise<void> => {
   await page.waitForTimeout(100);
   await page.waitForFunction(() => document.getAnimations().every(({ playState }) => playState !== "running"));
 };
 
-/** Waits until a new width is drawn: observers of sizes are told after a frame, and draw in the next. */
+/** Waits until a new width is drawn: size observers run after a frame, and draw in the next. */
 const laidOut = (page: Page): Promise<void> =>
   page.evaluate(
     () =>
@@ -44,7 +44,7 @@ const laidOut = (page: Page): Promise<void> =>
       }),
   );
 
-/** How far what is drawn first moves while the page loads (Layout Instability, W3C draft): 0.1 is the most that is called good. */
+/** How much content moves while the page loads (Layout Instability, W3C draft). Up to 0.1 counts as good. */
 const shifted = (page: Page): Promise<number> =>
   page.evaluate(
     () =>
@@ -75,12 +75,15 @@ test("the hand-off page is read without scripts", async ({ browser }) => {
   await signed.context.close();
 });
 
-/** Widths that every page is laid out at, CSS px. At 1280 and 200 % zoom a page has 640. */
+/** The widths at which every page is checked, CSS px. 1280 at 200 % zoom is 640. */
 const widths = [1280, 1920, 1024, 640, 360];
-/** Widths at which axe looks too: what it judges differs with what is folded away, which these two tell. Colours are the same. */
+/**
+ * The widths at which axe runs too. Its findings depend on what is collapsed, which these two cover. Colours are the
+ * same at both.
+ */
 const axeWidths = { withContrast: 1280, without: 360 } as const;
 
-/** Opens each page once and lists what is wrong with it: while it loads, and at each width. */
+/** Opens each page once, and lists what is wrong with it while it loads and at each width. */
 const walk = async (page: Page, walked: typeof pages): Promise<readonly string[]> => {
   const faults: string[] = [];
   for (const { name, path, open } of walked) {
@@ -111,7 +114,7 @@ for (const part of Array.from({ length: parts }, (_, index) => index))
     test.setTimeout(240_000);
     const { page, context, said } = await pageOf(browser, "lead");
     await page.emulateMedia({ reducedMotion: "reduce" });
-    // What Chromium's issues panel lists.
+    // The entries of Chromium's issues panel.
     const issues: string[] = [];
     const audits = await context.newCDPSession(page);
     audits.on("Audits.issueAdded", ({ issue }) => issues.push(JSON.stringify(issue)));
@@ -127,7 +130,7 @@ for (const part of Array.from({ length: parts }, (_, index) => index))
     await context.close();
   });
 
-test("axe finds nothing serious on the page to sign in", async ({ browser }) => {
+test("axe finds nothing serious on the sign-in page", async ({ browser }) => {
   const { page, context } = await pageOf(browser, "lead");
   await page.goto("/specs");
   await page.getByText("Account", { exact: true }).click();
@@ -150,7 +153,7 @@ test("the list and the hand-off page reflow at 320 (WCAG 2.2, SC 1.4.10)", async
   await context.close();
 });
 
-test("the hand-off page prints its numbers and leaves out what only a screen has", async ({ browser }) => {
+test("the hand-off page prints its numbers and leaves out what only a screen needs", async ({ browser }) => {
   const { page, context } = await pageOf(browser, "reader");
   await page.goto("/specs/skerry/passenger-booking/versions/latest");
   await page.emulateMedia({ media: "print" });
@@ -162,9 +165,9 @@ test("the hand-off page prints its numbers and leaves out what only a screen has
   await context.close();
 });
 
-test("a wrong sign-in says so, keeps the address and lets nobody in", async ({ page }) => {
+test("a wrong password is reported, keeps the address and lets nobody in", async ({ page }) => {
   const said = watch(page);
-  // Every test guesses from one address: told to wait, it waits.
+  // All tests guess from one address, so this one may have to wait.
   await expect(async () => {
     await page.goto("/sign-in");
     await page.getByLabel("E-mail address").fill("reader@skerry.example");
@@ -178,7 +181,7 @@ test("a wrong sign-in says so, keeps the address and lets nobody in", async ({ p
   expect(said).toEqual([]);
 });
 
-test("a new spec shows what it will be, says what is wrong where it is typed, and keeps it over a reload and a refusal", async ({
+test("a new spec is previewed, reports what is wrong where it is typed, and keeps what was typed over a reload and a refusal", async ({
   browser,
 }) => {
   const { page, context, said } = await pageOf(browser, "author");
@@ -187,14 +190,14 @@ test("a new spec shows what it will be, says what is wrong where it is typed, an
   const closes = page.getByRole("region", { name: "Whether the sums close" });
   await expect(closes).toContainText("Every sum closes");
   await expect(page.getByText("1280 = 64 + 12 × 74 + 11 × 24 + 64")).toBeVisible();
-  // Another base unit closes too; a number of one's own may not, and what would is offered.
+  // Another base unit closes too; a typed number may not, and one that would is offered.
   await page.getByRole("group", { name: "Base unit" }).getByRole("button", { name: "10" }).click();
   await expect(page.getByText("1280 = 50 + 12 × 80 + 11 × 20 + 50")).toBeVisible();
   await page.getByLabel("Desk, margin").fill("64");
   await expect(closes).toContainText("Columns are not whole pixels");
   await closes.getByRole("button", { name: /^Desk: gutter/ }).click();
   await expect(closes).toContainText("Every sum closes");
-  // What is wrong is said, and the last result stays.
+  // The error is shown, and the last result stays.
   await page.getByLabel("Desk, drawn at").fill("1440+");
   await page.getByLabel("Tablet, columns").fill("120");
   await page.getByRole("button", { name: "Create the spec" }).click();
@@ -209,7 +212,7 @@ test("a new spec shows what it will be, says what is wrong where it is typed, an
   await expect(page.getByLabel("Desk, drawn at")).toHaveValue("99999");
   await page.getByLabel("Desk, drawn at").fill("1280");
   await page.getByLabel("Tablet, columns").fill("8");
-  // A server that cannot be reached takes nothing away; Enter creates.
+  // Nothing is lost if the server cannot be reached; Enter creates the spec.
   await page.route("**/api/specs", (route) => route.abort());
   await name.press("Enter");
   await expect(page.getByRole("alert").first()).toBeVisible();
@@ -224,7 +227,7 @@ test("a new spec shows what it will be, says what is wrong where it is typed, an
   await name.press("Enter");
   await page.waitForURL(/\/specs\/skerry\/ticket-wall/);
   await expect(page.getByRole("group", { name: "Ladder of widths" })).toContainText("Tablet");
-  // A design leads to Fit, which asks for its grid.
+  // With a design, the new spec opens in Fit, which asks for its grid.
   await page.goto("/specs/new");
   await expect(name).toHaveValue("");
   await name.fill("Drawn wall");
@@ -246,7 +249,7 @@ test("a team's templates come first among the ways to start, and a spec is dupli
   await page.goto(`/specs/${made.team}/${spec}/settings`);
   await page.getByRole("button", { name: "Use as a template" }).click();
   await expect(page.getByText("This is a template of the team")).toBeVisible();
-  // A second one: both are offered, and the duplicate has a name of its own.
+  // With a second template both are offered, and the duplicate gets a new name.
   await page.getByRole("link", { name: "Duplicate this spec…" }).click();
   await expect(page.getByLabel("Name", { exact: true })).toHaveValue("House grid copy");
   await page.getByRole("button", { name: "Create the spec" }).click();
@@ -264,7 +267,7 @@ test("a team's templates come first among the ways to start, and a spec is dupli
   await context.close();
 });
 
-/** Holds a page's scripts back; they come only when they are let through, which the answer does. */
+/** Holds back a page's scripts; calling the returned function lets them through. */
 const holdScripts = async (page: Page): Promise<() => void> => {
   let letThrough = (): void => {};
   const held = new Promise<void>((resolve) => {
@@ -277,7 +280,7 @@ const holdScripts = async (page: Page): Promise<() => void> => {
   return letThrough;
 };
 
-test("what is typed, chosen, clicked or pressed before the page is ready is kept and done once it is; a form of its own address is left to the browser", async ({
+test("what is typed, chosen, clicked or pressed before the page is ready is kept and done once it is; a form with its own address is left to the browser", async ({
   browser,
 }) => {
   const { page, context, said } = await pageOf(browser, "lead");
@@ -299,7 +302,7 @@ test("what is typed, chosen, clicked or pressed before the page is ready is kept
   await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Typed early");
   await expect(page.getByLabel(/^One width/)).toBeChecked();
   await page.unroute("**/_next/static/chunks/*.js");
-  // A letter that opens something, pressed while the scripts are held back again.
+  // A shortcut that opens a panel, pressed while the scripts are held back again.
   const letThroughAgain = await holdScripts(page);
   await page.goto("/specs/skerry/passenger-booking", { waitUntil: "commit" });
   await page.getByText("Opening the draft").waitFor();
@@ -308,7 +311,7 @@ test("what is typed, chosen, clicked or pressed before the page is ready is kept
   letThroughAgain();
   await expect(page.getByRole("dialog")).toBeVisible();
   await page.unroute("**/_next/static/chunks/*.js");
-  // Ctrl and K too, which a browser would take for itself.
+  // Ctrl and K too, which the browser would handle itself.
   const letThroughLast = await holdScripts(page);
   await page.goto("/specs/skerry/passenger-booking", { waitUntil: "commit" });
   await page.getByText("Opening the draft").waitFor();

@@ -13,7 +13,7 @@ import { routes } from "../web/wire/routes";
 
 export type Role = "author" | "lead" | "reader";
 
-/** All tests come from one address and share few accounts: told to wait, they wait, as a person does. */
+/** All tests come from one address and share few accounts; if told to wait, they wait, as a person does. */
 export const untilLetIn = async (attempt: () => Promise<string>): Promise<void> => {
   for (let tries = 0; tries < 20; tries += 1) {
     const wait = /fault=too-many&wait=(\d+)/.exec(await attempt())?.[1];
@@ -35,7 +35,7 @@ export const signInOnPage = async (page: Page, role: Role): Promise<void> => {
   await page.waitForURL("**/specs");
 };
 
-/** Gives a page's browser a session of a role. No page is opened. */
+/** Signs a page's browser in as a role, without opening a page. */
 export const signIn = (page: Page, role: Role): Promise<void> =>
   signInByRequest(page.context().request, `${role}@skerry.example`, password);
 
@@ -44,7 +44,7 @@ const contracts = Object.entries(routes).map(([key, { answer }]) => {
   return { method, path: new RegExp(`^${path.replace(/:\\w+/g, "[^/]+")}$`), key, answer };
 });
 
-/** What an answer of an internal route has that its contract does not say, or lacks; null where it is as agreed. */
+/** How an internal route's answer differs from its contract; null if it does not. */
 const offContract = async (response: Response): Promise<string | null> => {
   const { pathname } = new URL(response.url());
   const contract = contracts.find(({ method, path }) => method === response.request().method() && path.test(pathname));
@@ -53,12 +53,12 @@ const offContract = async (response: Response): Promise<string | null> => {
     const parsed = contract.answer.safeParse(JSON.parse(await response.text()));
     return parsed.success ? null : `${contract.key} answers off its contract: ${parsed.error.message}`;
   } catch {
-    // The page went on before the answer was read.
+    // The page left before the answer was read.
     return null;
   }
 };
 
-/** What a page must never say on its console, nor be answered; read by `quietPage`. */
+/** Collects what must not happen: errors on the page's console, and answers that differ from their contract. */
 export const watch = (page: Page): readonly string[] => {
   const said: string[] = [];
   page.on("console", (message) => {
@@ -79,7 +79,7 @@ export const pageOf = async (browser: Browser, role: Role): Promise<{ page: Page
   return { page, context, said };
 };
 
-/** Signs in by request: the session is kept in what the requests are sent from. */
+/** Signs in by request; the request context keeps the session. */
 export const signInByRequest = async (api: APIRequestContext, email: string, secret: string): Promise<void> => {
   await untilLetIn(async () => {
     const answer = await api.post("/session", { form: { email, password: secret }, maxRedirects: 0 });
@@ -97,7 +97,7 @@ export const requestsOf = async (baseURL: string, role: Role): Promise<APIReques
 
 let made = 0;
 
-/** Makes a spec of a test's own by request, so that tests do not meet in one. Returns its address. */
+/** Makes a spec by request, so that tests do not share one. Returns its address. */
 export const makeSpec = async (
   baseURL: string,
   start: Record<string, unknown>,
@@ -111,16 +111,16 @@ export const makeSpec = async (
   return `/specs/${team}/${spec}`;
 };
 
-/** What is said as an alert; the framework's own announcer of pages is none. */
+/** The page's alerts, without the framework's own route announcer. */
 export const alerts = (page: Page) => page.locator("[role=alert]:not(#__next-route-announcer__)");
 
-/** Finds a spec by its name in a field that finds specs, and chooses it. */
+/** Searches for a spec by name in a search field, and selects it. */
 export const chooseSpec = async (field: Locator, name: string): Promise<void> => {
   await field.fill(name);
   await field.page().getByRole("option", { name }).first().click();
 };
 
-/** Adds a breakpoint by its dialog, as it is suggested or as `fill` fills it in. */
+/** Adds a breakpoint with the dialog, as suggested or as `fill` fills it in. */
 export const addBreakpoint = async (page: Page, fill: (dialog: Locator) => Promise<void> = () => Promise.resolve()): Promise<void> => {
   await page.getByRole("button", { name: "Add breakpoint" }).click();
   const dialog = page.getByRole("dialog");
@@ -129,7 +129,7 @@ export const addBreakpoint = async (page: Page, fill: (dialog: Locator) => Promi
   await expect(dialog).toHaveCount(0);
 };
 
-/** Chooses from the menu of the breakpoint looked at. */
+/** Chooses an action from a breakpoint's menu. */
 export const inMenu = async (page: Page, breakpoint: string | RegExp, action: string): Promise<void> => {
   await page.getByRole("button", { name: breakpoint instanceof RegExp ? breakpoint : `${breakpoint}: more actions` }).click();
   await page.getByRole("button", { name: action, exact: true }).click();
@@ -139,21 +139,21 @@ export const inMenu = async (page: Page, breakpoint: string | RegExp, action: st
 export const changed = (on: Page | Locator, what: string, from: string, to: string): Locator =>
   on.getByRole("row", { name: new RegExp(`^${what} ${from} to ${to}( |$)`) });
 
-/** The tab of a facet of the sheet; the panel beside it has tabs of its own. */
+/** The tab of a facet of the sheet. (The panel beside it has tabs, too.) */
 export const facetTab = (page: Page, name: string): Locator =>
   page.getByRole("tablist", { name: "Facets" }).getByRole("tab", { name, exact: true });
 
 /** Waits until everything typed is saved. */
 export const saved = (page: Page): Promise<void> => expect(page.locator("[data-save=saved]")).toBeVisible({ timeout: 15_000 });
 
-/** Types into a field of the sum line and takes it. */
+/** Types into a field of the sum line and applies it. */
 export const typeTerm = async (page: Page, label: string, value: string): Promise<void> => {
   const field = page.getByRole("region", { name: "Sum line" }).getByLabel(label, { exact: true }).first();
   await field.fill(value);
   await field.press("Enter");
 };
 
-/** The secret of the latest invitation of an address, from its letter in the outbox: what mail would have brought it. */
+/** The secret of the latest invitation to an address, read from the mail in the outbox. */
 export const invitationFor = async (lead: APIRequestContext, email: string): Promise<string> => {
   const page = await (await lead.get("/teams/skerry?show=outbox")).text();
   const letter = page.slice(page.indexOf(email));

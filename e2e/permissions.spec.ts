@@ -7,12 +7,15 @@ import { makeSpec, requestsOf, type Role } from "./people";
 
 type Who = Role | "stranger" | "signed out";
 
-/** A spec and a project that the matrix is tried on, and the draft's revision. */
+/** The spec and the project on which the matrix is tested, and the draft's revision. */
 type At = { readonly spec: string; readonly draft: string; readonly team: string; readonly project: string; readonly revision: number };
 
-/** One request, and what each is answered: reader, author and lead; a stranger and whoever is signed out where they are not refused as usual. */
+/**
+ * One request, and the status for reader, author and lead; for a stranger and without a session only if it is not the
+ * usual refusal.
+ */
 type Row = {
-  /** What it shows, where one route has several rows. */
+  /** What it tests, if one route has several rows. */
   readonly name?: string;
   readonly path: (at: At) => string;
   readonly data?: unknown;
@@ -21,7 +24,7 @@ type Row = {
   readonly signedOut?: number;
 };
 
-/** Routes whose answer does not rest on a role in a team: one's own account, signing in and what anybody may read. */
+/** Routes that do not depend on a role in a team: one's own account, signing in and public pages. */
 const withoutRoles = [
   "POST /session",
   "GET /guide/pictures/:name",
@@ -39,13 +42,16 @@ const withoutRoles = [
   "POST /api/sign-up",
   "POST /api/sign-up/confirm",
   "POST /api/teams",
-  // A stream does not end: below.
+  // A stream does not end; tested below.
   "GET /api/specs/:team/:spec/events",
 ] as const satisfies readonly RouteKey[];
 
 const read = [200, 200, 200] as const;
 
-/** Who is answered what, by route: a route without a row does not compile. Nothing is changed that others rest on. */
+/**
+ * The status for each person by route; a route without a row does not compile. Nothing that other tests need is
+ * changed.
+ */
 const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, readonly Row[]>> = {
   "GET /api/drafts/:team/:spec": [{ path: ({ draft }) => draft, expected: read }],
   "GET /api/drafts/:team/:spec/comments": [{ path: ({ draft }) => `${draft}/comments`, expected: read }],
@@ -55,7 +61,7 @@ const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, 
   "GET /api/drafts/:team/:spec/moved": [{ path: ({ draft }) => `${draft}/moved`, expected: read }],
   "GET /api/drafts/:team/:spec/review": [{ path: ({ draft, revision }) => `${draft}/review?revision=${revision}`, expected: read }],
   "GET /api/drafts/:team/:spec/versions/:version": [{ path: ({ draft }) => `${draft}/versions/1.0.0`, expected: read }],
-  // A stranger is offered none of the team's.
+  // A stranger gets none of the team's.
   "GET /api/specs": [{ path: () => "/api/specs?team=skerry", expected: read, stranger: 200 }],
   "GET /api/specs/:team/:spec/content/:area/picture": [
     { path: ({ spec }) => `/api${spec}/content/none/picture`, expected: [404, 404, 404] },
@@ -85,7 +91,7 @@ const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, 
   "POST /api/drafts/:team/:spec/presence": [
     { path: ({ draft }) => `${draft}/presence`, data: { tab: "t", breakpoint: "desk", gone: true }, expected: read },
   ],
-  // Who may publish gets as far as being told that the draft has moved on.
+  // Those who may publish are told that the draft has changed.
   "POST /api/drafts/:team/:spec/publish": [
     { path: ({ draft }) => `${draft}/publish`, data: { revision: 999_999, number: "9.0.0", note: "" }, expected: [403, 403, 409] },
   ],
@@ -138,7 +144,7 @@ const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, 
     { path: ({ spec }) => `/api${spec}/withdraw`, data: { number: "9.9.9", reason: "Wrong." }, expected: [403, 403, 404] },
   ],
   "POST /api/teams/:team/deliveries/:id": [{ path: ({ team }) => `${team}/deliveries/999999`, data: {}, expected: [403, 403, 404] }],
-  // From a revision there never was, so that nothing is changed: who may, is told so.
+  // From a revision that never existed, so that nothing changes: those with the right are told so.
   "POST /api/teams/:team/devices": [
     {
       path: ({ team }) => `${team}/devices`,
@@ -180,7 +186,7 @@ const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, 
   ],
 };
 
-/** Pages of a team, and the files of a version for programs. Whoever is signed out is led to the sign-in by a page. */
+/** Pages of a team, and the files of a version. Without a session, a page leads to the sign-in. */
 const page = { expected: read, signedOut: 307 } as const;
 const addresses: readonly Row[] = [
   ...[
@@ -259,7 +265,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
   expect(wrong).toEqual([]);
 });
 
-test("what happens to a spec is streamed to its readers, and to nobody else", async ({ baseURL }) => {
+test("events of a spec are streamed to its readers, and to nobody else", async ({ baseURL }) => {
   const path = await makeSpec(baseURL ?? "", { kind: "blank" });
   const listen = async (api: APIRequestContext): Promise<number> => {
     const { cookies } = await api.storageState();

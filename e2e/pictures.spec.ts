@@ -5,17 +5,17 @@ import { makeSpec, pageOf, requestsOf, watch } from "./people";
 
 type Shot = { readonly png: Buffer; readonly edges: readonly number[] };
 
-/** What has a face, a border or a picture of its own on the booking page. */
+/** Elements of the booking page with a background, a border or a picture. */
 const faces = "article, .days a, .area-map, .area-fares, .area-timetable, .area-search > button, select, input";
 
-/** The booking page as a picture, without its overlay, and where the left and right edges of what is drawn in it truly are. */
+/** A screenshot of the booking page without its overlay, and the true left and right edges of its elements. */
 const shotOf = async (browser: Browser, width: number, density: number, drawnIn = faces): Promise<Shot> => {
   const context = await browser.newContext({ viewport: { width, height: 800 }, deviceScaleFactor: density });
   const page = await context.newPage();
   await page.addInitScript(() => localStorage.setItem("ypsiline overlay", "0"));
   await page.goto("/demo/booking");
   await page.evaluate(() => document.fonts.ready);
-  // Those with a face, a border or a picture of their own; an edge at the viewport's is none of the picture's.
+  // Elements with a background, a border or a picture. An edge at the viewport's edge is not an edge of the picture.
   const edges = await page.evaluate((selector) => {
     const drawn = document.querySelectorAll(selector);
     const all = [...drawn].map((one) => one.getBoundingClientRect()).filter(({ height }) => height >= 24);
@@ -36,7 +36,7 @@ const edgesIn = (png: Buffer, density: number): BoxList => {
 const told = (grid: GridFound | undefined) =>
   grid && [grid.columns, toNumber(grid.gutter), toNumber(grid.margin), toNumber(grid.marginEnd)];
 
-// Columns, gutter and margin of the booking page's published version (scripts/demo-layouts.ts), at widths it is drawn at.
+// Columns, gutter and margin of the booking page's published version (scripts/demo-layouts.ts) at its drawn-at widths.
 const truth: readonly (readonly [width: number, grid: readonly [columns: number, gutter: number, start: number, end: number]])[] = [
   [360, [4, 16, 16, 16]],
   [768, [8, 16, 32, 32]],
@@ -45,9 +45,7 @@ const truth: readonly (readonly [width: number, grid: readonly [columns: number,
 ];
 
 for (const [width, grid] of truth)
-  test(`pictures of the booking page at ${width} tell its grid first, and where its edges are, at densities 1, 2 and 3`, async ({
-    browser,
-  }) => {
+  test(`pictures of the booking page at ${width} put its grid first and find its edges, at densities 1, 2 and 3`, async ({ browser }) => {
     test.setTimeout(90_000);
     for (const density of [1, 2, 3]) {
       const { png, edges } = await shotOf(browser, width, density);
@@ -55,7 +53,7 @@ for (const [width, grid] of truth)
       expect(toNumber(list.width)).toBe(width);
       expect(told(gridsOfList(list)[0])).toEqual(grid);
       const found = uprightEdges(list).flatMap(({ left, right }) => [left, right].map((at) => (at ? toNumber(at) : NaN)));
-      // A face begins at a whole device px: half of one is as near as a picture can say.
+      // A background starts at a whole device px: a picture is exact to half of one.
       const seen = edges.filter((at) => found.some((one) => Math.abs(one - at) <= 0.5 / density + 1e-6));
       expect(edges.length).toBeGreaterThan(4);
       expect(
@@ -73,7 +71,7 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
   const { page, context, said } = await pageOf(browser, "author");
   const drawing = page.getByRole("group", { name: "Boxes over the columns" });
   const bar = page.getByRole("group", { name: "Picture under the grid" });
-  /** How far the picture's sides are from those of the page that the columns are drawn on, screen px. */
+  /** The distance between the picture's sides and those of the page the columns are drawn on, screen px. */
   const apart = () =>
     drawing.evaluate((group) => {
       const [picture, strip] = [group.querySelector("image"), group.querySelector(".fit-grid rect:last-of-type")];
@@ -84,7 +82,7 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
   for (const density of [1, 2, 3]) {
     const { png } = await shotOf(browser, 1280, density);
     png3 = png.toString("base64");
-    // What was looked at last would come back in its place. It is forgotten where no page remembers it again.
+    // The previous picture would be restored instead. It is removed on a page that does not store it again.
     await page.goto("/specs");
     await page.evaluate(() => sessionStorage.clear());
     await page.goto("/specs/skerry/passenger-booking/fit");
@@ -92,7 +90,7 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
     await page.locator("select[name=density]").selectOption(String(density));
     await page.getByRole("button", { name: "Find its edges" }).click();
     await expect(bar).toContainText(`${1280 * density} px, density ${density}`);
-    // The page's frame is drawn half a px beside its side; a picture has none.
+    // The page's frame is half a px outside its side; a picture has no frame.
     expect(await apart()).toBeLessThanOrEqual(1);
     await bar.getByRole("button", { name: "1 : 1" }).click();
     expect(await apart()).toBeLessThanOrEqual(1);
@@ -103,7 +101,7 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
   await drawing.focus();
   await page.keyboard.press("+");
   expect((await wide()) / fits).toBeCloseTo(1.5, 1);
-  // To 8 device px a px of the picture, and no further.
+  // Up to 8 device px per px of the picture, and no further.
   for (let times = 0; times < 10; times += 1) await page.keyboard.press("+");
   expect((await wide()) / (1280 * 3)).toBeCloseTo(8, 1);
   await page.keyboard.press("0");
@@ -111,7 +109,7 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
   await expect(drawing.locator(".fit-grid")).toHaveCount(0);
   await bar.getByText("over", { exact: true }).click();
 
-  // Dragged beside the search's edges, 64 and 432: the box has them to the px.
+  // Dragged near the search's edges at 64 and 432, the box has them to the px.
   await bar.getByRole("button", { name: "Mark a box" }).click();
   const picture = await drawing.locator("image").boundingBox();
   if (!picture) throw new Error("no picture");
@@ -153,7 +151,7 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
   await context.close();
 });
 
-test("a picture is held against the spec in Fit; what is no picture, or shows no grid, is said", async ({ browser }) => {
+test("a picture is measured against the spec in Fit; a file that is no picture, or shows no grid, is reported", async ({ browser }) => {
   test.setTimeout(90_000);
   const { png } = await shotOf(browser, 1280, 2);
   const { page, context } = await pageOf(browser, "reader");
@@ -179,7 +177,8 @@ test("a picture is held against the spec in Fit; what is no picture, or shows no
   await page.getByRole("button", { name: "Find its edges" }).click();
   await page.getByRole("combobox", { name: "Held against", exact: true }).selectOption("2.1.0");
   await expect(page.getByText(/Edges without boxes, read from 2560 × \d+ px at density 2/)).toBeVisible();
-  // All upright edges stand on columns. Fields and buttons are of a height of their own: table, filter and words say the same of them.
+  // All vertical edges are on columns. Fields and buttons have other heights; table, filter and summary agree about
+  // them.
   await expect(page.getByText(/On columns: (\d+) of \1\. On rows: 37 of 47\./)).toBeVisible();
   const table = page.getByRole("region", { name: "Boxes" });
   await expect(table.getByRole("button", { name: "Off the grid 8" })).toHaveAttribute("aria-pressed", "true");
@@ -226,7 +225,7 @@ test("pictures of a page at four widths and three densities lie under its sheet 
       const { png, edges } = await shotOf(browser, width, density, ".area-search, .area-sailings, .area-map, .area-fares, .area-timetable");
       if (density === 1)
         await sheet.evaluate((element, base64) => {
-          // Dropped the first time, chosen after that.
+          // Dropped the first time, selected with the file dialog after that.
           const files = new DataTransfer();
           files.items.add(new File([Uint8Array.from(atob(base64), (sign) => sign.charCodeAt(0))], "page.png", { type: "image/png" }));
           element.dispatchEvent(new DragEvent("drop", { bubbles: true, cancelable: true, dataTransfer: files }));
@@ -238,7 +237,7 @@ test("pictures of a page at four widths and three densities lie under its sheet 
       await expect(bar).toContainText(`${width * density} px, density ${density}`);
       for (const size of ["Fit width", "1 : 1"]) {
         await bar.getByRole("button", { name: size, exact: true }).click();
-        // Where the picture puts each edge of an area, and the nearest side of a column there, device px of the picture.
+        // Each edge of an area in the picture, and the nearest side of a column, device px of the picture.
         const off = await sheet.evaluate(
           (element, { all, wide, px }) => {
             const image = element.querySelector("image")?.getBoundingClientRect();
@@ -257,7 +256,7 @@ test("pictures of a page at four widths and three densities lie under its sheet 
       }
     }
   }
-  // Found again after going to another view and back; the grid is over it, under it or off.
+  // It is kept on the way to another view and back; the grid is over it, under it or off.
   await page.getByRole("link", { name: "Widths", exact: true }).click();
   await page.waitForURL(/widths/);
   await page.getByRole("link", { name: "Sheet", exact: true }).click();
@@ -281,7 +280,7 @@ test("pictures of a page at four widths and three densities lie under its sheet 
     .getByLabel("Picture under the sheet")
     .setInputFiles({ name: "no.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
   await expect(page.getByText("This is no picture that the browser can read")).toBeVisible();
-  // A drawing lies there as a picture of its own: nothing in it runs.
+  // A drawing is shown as an image: no script in it runs.
   const svg = `<svg xmlns="http://www.w3.org/2000/svg" width="1600" height="400"><script>top.document.title="run"</script><rect width="9" height="9" onload="top.document.title='run'"/></svg>`;
   await page.getByLabel("Picture under the sheet").setInputFiles({ name: "page.svg", mimeType: "image/svg+xml", buffer: Buffer.from(svg) });
   await expect(bar).toContainText("1600 px, density 1");

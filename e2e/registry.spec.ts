@@ -17,8 +17,8 @@ type Metadata = {
   >;
 };
 
-test.describe("a published spec as a package, taken by the real clients", () => {
-  test("npm installs a public one by one line of .npmrc, tells that it is behind, and views it", async () => {
+test.describe("a published spec as a package, installed by real clients", () => {
+  test("npm installs a public one with one line in .npmrc, reports that it is outdated, and views it", async () => {
     const folder = project({ ".npmrc": npmrc() });
     expect(await npm(folder, "install", `${open}@2.0.0`)).toMatchObject({ code: 0 });
     expect(versionOf(folder, open)).toBe("2.0.0");
@@ -36,9 +36,7 @@ test.describe("a published spec as a package, taken by the real clients", () => 
     expect(lock.packages[`node_modules/${open}`]?.integrity).toBe(full.versions["2.0.0"]?.dist.integrity);
   });
 
-  test("a private one needs a project's token, whose fetch is noted under the project; who has none is told as if it were not there", async ({
-    browser,
-  }) => {
+  test("a private one needs a project's token, and the project notes the fetch; without one it does not exist", async ({ browser }) => {
     const spec = await publishedSpec([["1.0.0", "24px"]]);
     const name = `@skerry/${spec}`;
     const lead = await requestsOf(address, "lead");
@@ -57,7 +55,7 @@ test.describe("a published spec as a package, taken by the real clients", () => 
       expect(refused.code).not.toBe(0);
       expect(refused.err + refused.out).toContain("404");
       const unknown = await client(nobody, add, "@skerry/there-is-none");
-      // The same words for what is private and what is not there.
+      // The same words for private and for missing packages.
       const words = (text: string): string =>
         /There is no package \S+ that you may read here\./.exec(text)?.[0]?.replace(/@\S+/, "X") ?? "";
       if (client === npm) {
@@ -87,7 +85,7 @@ test.describe("a published spec as a package, taken by the real clients", () => 
     await context.close();
     const read = (await (await fetch(`${address}/npm/${name}`, { headers: own })).json()) as Metadata;
     expect(Object.keys(read.versions)).toEqual(["1.0.0"]);
-    // A token that was revoked reads nothing any more, what it has read before neither.
+    // A revoked token reads nothing, not even what it has read before.
     const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
     const [made] = await sql<{ id: number }[]>`SELECT id FROM access_token WHERE project_id = ${id}`;
     await sql.end();
@@ -95,7 +93,7 @@ test.describe("a published spec as a package, taken by the real clients", () => 
     expect([await status(name, own), await status(tarball, own)]).toEqual([401, 401]);
   });
 
-  test("an update stays within its range, a withdrawn version is warned of and never the latest, and whatever was installed stays what it was", async () => {
+  test("an update stays in its range, a withdrawn version is deprecated and never the latest, and what was installed stays the same", async () => {
     const spec = await publishedSpec([["2.0.0", "24px"]]);
     const name = `@skerry/${spec}`;
     const lead = await requestsOf(address, "lead");
@@ -121,7 +119,7 @@ test.describe("a published spec as a package, taken by the real clients", () => 
     const latest = project({ ".npmrc": npmrc() });
     await pnpm(latest, "add", name);
     expect(versionOf(latest, name)).toBe("2.1.0");
-    // A clean install of what a lock file has, and one of a lock file somebody changed.
+    // A clean install from a lock file, and one from a lock file that was changed.
     expect(await npm(folder, "ci")).toMatchObject({ code: 0 });
     const lockPath = join(folder, "package-lock.json");
     const lock = readFileSync(lockPath, "utf8");
@@ -147,7 +145,7 @@ test.describe("a published spec as a package, taken by the real clients", () => 
 });
 
 test.describe("the registry itself", () => {
-  test("metadata says of every tarball what it is, and answers 304 to who has it", async () => {
+  test("metadata describes every tarball, and answers 304 to a client that has it", async () => {
     const full = await fetch(`${address}/npm/@skerry%2fpassenger-booking`);
     const metadata = (await full.json()) as Metadata;
     expect(Object.keys(metadata.versions).length).toBeGreaterThanOrEqual(2);
@@ -157,7 +155,7 @@ test.describe("the registry itself", () => {
       expect(dist.integrity, number).toBe(`sha512-${createHash("sha512").update(bytes).digest("base64")}`);
       expect(dist.shasum, number).toBe(createHash("sha1").update(bytes).digest("hex"));
       expect(answer.headers.get("cache-control")).toBe("public, max-age=31536000, immutable");
-      // The same file beside the version's others.
+      // The same file is among the version's other files.
       const beside = await fetch(`${address}/api/v1/specs/skerry/passenger-booking/${number}/package.tgz`);
       expect(Buffer.from(await beside.arrayBuffer()).equals(bytes)).toBe(true);
     }
@@ -179,7 +177,7 @@ test.describe("the registry itself", () => {
     expect((await fetch(`${address}/npm/@skerry/passenger-booking/9.9.9`)).status).toBe(404);
   });
 
-  test("is only read: publishing over it is refused with a sentence", async () => {
+  test("is read-only: publishing to it is refused with a sentence", async () => {
     const folder = project({
       ".npmrc": npmrc("ypsl_this-token-was-never-made-by-anybody"),
       "package.json": '{ "name": "@skerry/passenger-booking", "version": "9.9.9" }',
@@ -196,7 +194,7 @@ test.describe("the registry itself", () => {
     expect((await fetch(`${address}/npm/@skerry%2fpassenger-booking`, { method: "HEAD" })).status).toBe(200);
   });
 
-  test("asked for another's package, or for what is no name, says what it holds", async () => {
+  test("says what it holds when asked for a foreign package or an invalid name", async () => {
     for (const path of [
       "left-pad",
       "",
@@ -212,7 +210,7 @@ test.describe("the registry itself", () => {
   });
 });
 
-test("what was published a moment ago is installed where a project waits a day for others, by the settings docs/packages.md names", async () => {
+test("a version published a moment ago is installed where a project waits a day for others, by the settings in docs/packages.md", async () => {
   test.setTimeout(240_000);
   const spec = await publishedSpec([["1.0.0", "24px"]]);
   const name = `@skerry/${spec}`;
@@ -249,7 +247,7 @@ test("what was published a moment ago is installed where a project waits a day f
     expect(done.code, done.err + done.out).toBe(0);
     expect(versionOf(folder, name)).toBe("1.0.0");
   }
-  // The metadata of a path of its own leads to tarballs of that path: the token goes along.
+  // Metadata under a team's path links tarballs under that path, so that the token is sent.
   const { versions } = (await (await fetch(`${own}${name}`, { headers: { Authorization: `Bearer ${token}` } })).json()) as {
     versions: Record<string, { dist: { tarball: string } }>;
   };

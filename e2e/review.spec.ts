@@ -4,7 +4,7 @@ import { changed, chooseSpec, makeSpec, pageOf, requestsOf, saved, typeTerm } fr
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const gutter = (page: Page) => page.getByRole("region", { name: "Sum line" }).getByLabel("Gutter", { exact: true });
 
-test("a review is asked for, sent back with words on a number, asked again, approved and published; its reader hears of it", async ({
+test("a review is requested, sent back with a comment on a number, requested again, approved and published; readers are notified", async ({
   browser,
   baseURL,
 }) => {
@@ -39,7 +39,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   await lead.page.getByRole("button", { name: "Send back" }).click();
   await expect(lead.page.getByText("Sent back", { exact: true })).toBeVisible();
 
-  // The author finds it in the inbox, on the sheet and in the ledger, mends it and answers.
+  // The author finds it in the inbox, on the sheet and in the ledger, fixes it and answers.
   await author.page.goto("/inbox");
   await expect(author.page.getByRole("link", { name: `Design lead sent back ${name}: One number to look at.` })).toBeVisible();
   await author.page.goto(`${path}?at=desk`);
@@ -60,7 +60,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   await expect(lead.page.getByText("Resolved by Design lead")).toBeVisible();
   await lead.page.getByRole("button", { name: "Approve" }).click();
   await expect(lead.page.getByText("Approved", { exact: true })).toBeVisible();
-  // The number is worked out, can be raised and not lowered.
+  // The number is computed, and can be raised but not lowered.
   await expect(lead.page.getByLabel("Version number")).toHaveValue("1.1.0");
   await expect(lead.page.locator("#version-number-words")).toContainText("Minor version: columns change at Desk. 1.1.0 or higher.");
   await lead.page.getByLabel("Version number").fill("1.0.5");
@@ -71,7 +71,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   await lead.page.getByRole("button", { name: "Publish 2.0.0" }).click();
   await lead.page.waitForURL("**/versions/2.0.0");
 
-  // Without a reload, the reader of 1.0.0 is told.
+  // The open page of 1.0.0 announces it without a reload.
   await expect(reader.page.getByRole("status").filter({ hasText: "Version 2.0.0 is out" })).toBeVisible();
   await reader.page.getByRole("link", { name: "See what it changes" }).click();
   await expect(changed(reader.page, "Gutter", "16", "32")).toBeVisible();
@@ -81,7 +81,7 @@ test("a review is asked for, sent back with words on a number, asked again, appr
   }
 });
 
-test("a version is withdrawn with a reason, stays readable and marked, is never the latest, and can be put into the draft", async ({
+test("a version is withdrawn with a reason, stays readable and marked, is never the latest, and can be restored into the draft", async ({
   browser,
   baseURL,
 }) => {
@@ -112,7 +112,7 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   };
   expect([listed.latest, listed.versions[0]?.withdrawn?.reason]).toEqual(["1.0.0", "Gutters of 40 were a slip."]);
   expect((await api.post(`/api${path}/withdraw`, { data: { number: "1.1.0", reason: "Again." } })).status()).toBe(409);
-  // A spec whose versions are all withdrawn says so, and is not taken for one that was never published.
+  // A spec with only withdrawn versions says so, and differs from one that was never published.
   const only = await makeSpec(baseURL ?? "", from1440);
   const onlyDraft = only.replace("/specs", "/api/drafts");
   expect((await api.post(`${onlyDraft}/publish`, { data: { revision: 1, number: "1.0.0", note: "" } })).status()).toBe(201);
@@ -130,14 +130,14 @@ test("a version is withdrawn with a reason, stays readable and marked, is never 
   await page.goto(`${path}/versions/1.0.0`);
   await page.getByText("For the team").click();
   await page.getByRole("link", { name: "Use 1.0.0 in the draft…" }).click();
-  // What would change is seen before it does, and it is one edit that can be taken back.
+  // The changes are previewed, and are one edit that can be undone.
   await expect(changed(page, "Gutter", "40", "16")).toBeVisible();
   await page.getByRole("button", { name: "Apply to the draft" }).click();
   await page.waitForURL(new RegExp(`${path}($|\\?)`));
   await saved(page);
   await page.goto(`${path}?at=desk`);
   await expect(gutter(page)).toHaveValue("16");
-  // The next number rises above the withdrawn one too.
+  // The next number is above the withdrawn one, too.
   await page.goto(`${path}/publish`);
   await expect(page.getByLabel("Version number")).toHaveValue("1.2.0");
   expect(said).toEqual([]);
@@ -151,7 +151,7 @@ test("two versions, or two specs, are laid over each other at a chosen width", a
     page.getByRole("region", { name: "Numbers at this width" }).getByRole("row", { name: new RegExp(`^${name}`) });
   await expect(term("Container")).toContainText("752");
   await expect(term("Container")).toContainText("736");
-  // What holds at the width looked at comes first and says so.
+  // The breakpoint at the current width comes first and is marked.
   const first = page.locator(".change-tables header").filter({ hasText: "drawn at" }).first();
   await expect(first).toContainText(/Tablet.*, at 800$/);
   await page.getByLabel("Width, typed").fill("1600-1");

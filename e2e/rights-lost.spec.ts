@@ -12,10 +12,13 @@ import { inTransaction } from "../web/server/database/transaction";
 import { addVersion } from "../web/server/specs/versions";
 import { type PostKey, routes } from "../web/wire/routes";
 
-// A body can take seconds to come, and a right can be lost meanwhile: by removal, by a lower role, by the end of the session, by
-// archiving. Every act is held back here until its right is gone, and must then change nothing.
+// A body can take seconds to arrive, and a right can be lost meanwhile: by removal, a lower role, the end of the
+// session, or archiving. Here every act waits until its right is gone, and must then change nothing.
 
-/** What one act is sent: valid, so that with the right it would be done. `less` is the answer to a reader, where a reader may not do it. */
+/**
+ * The body of an act, valid, so that it would be done with the right. `less` is the status for a reader, if readers may
+ * not do it.
+ */
 type Act = { readonly path: string; readonly body: unknown; readonly less: 403 | null; readonly archived: 403 | null };
 
 const list = JSON.stringify({
@@ -80,7 +83,7 @@ const acts = (at: {
 /** A PNG of one px, in base64. */
 const onePixel = "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAIAAACQd1PeAAAADElEQVR4nGP4z8AAAAMBAQDJ/pLvAAAAAElFTkSuQmCC";
 
-/** Acts on one's own account, which only the end of the session takes away. */
+/** Acts on one's own account, which only need a session. */
 const ownActs = {
   "POST /api/account/pointers": { path: "/api/account/pointers", body: {} },
   "POST /api/account": { path: "/api/account", body: { numbers: "decimals-2" } },
@@ -91,7 +94,7 @@ const ownActs = {
   "POST /api/teams": { path: "/api/teams", body: { name: "Lost" } },
 } as const satisfies Partial<Readonly<Record<PostKey, { readonly path: string; readonly body: unknown }>>>;
 
-/** What anybody may send, signed in or not, or what asks the password again while it is done (`e2e/account-safety.spec.ts`). */
+/** Acts open to anybody, and those that ask for the password again (`e2e/account-safety.spec.ts`). */
 const others = [
   "POST /api/account/password",
   "POST /api/account/email",
@@ -104,7 +107,7 @@ const others = [
   "POST /api/join",
 ] as const satisfies readonly PostKey[];
 
-/** Sends a body in two halves; the second once `between` is done. Answers the status. */
+/** Sends a body in two halves, the second one after `between`. Returns the status. */
 const heldBack = (base: string, path: string, body: unknown, session: string, between: () => Promise<unknown>): Promise<number> =>
   new Promise((resolve, reject) => {
     const text = JSON.stringify(body);
@@ -122,11 +125,11 @@ const heldBack = (base: string, path: string, body: unknown, session: string, be
     );
     sent.on("error", reject);
     sent.write(text.slice(0, 1));
-    // By then the request has been allowed, and its body is waited for.
+    // By then the request has been allowed, and waits for its body.
     setTimeout(() => void between().then(() => sent.end(text.slice(1)), reject), 700);
   });
 
-test("a right that is lost while the body is on its way is asked for again by every act, and nothing is written", async ({ baseURL }) => {
+test("every act checks the right again when it writes: a right lost while the body arrives writes nothing", async ({ baseURL }) => {
   test.setTimeout(240_000);
   const base = baseURL ?? "";
   const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 6);
@@ -160,7 +163,7 @@ test("a right that is lost while the body is on its way is asked for again by ev
     });
     const at = { team: name, spec: "held", other: `${name}-other`, project: made.project, member, own: founder };
     const all = acts(at);
-    // No act is forgotten: each POST of the contract is here, or is named as one that nobody needs a right for.
+    // Every POST of the contract is either here or listed as needing no right.
     const known = [...Object.keys(all), ...Object.keys(ownActs), ...others].sort();
     expect(known).toEqual(
       Object.keys(routes)
@@ -222,7 +225,7 @@ test("a right that is lost while the body is on its way is asked for again by ev
           tried.push(`${key}: ${way}`);
         }),
       );
-      // What was taken away to lose the right is the one difference.
+      // The only difference is how the right was lost.
       await sql`UPDATE membership SET role = 'lead' WHERE team_id = ${teamId} AND person_id IN (SELECT id FROM person WHERE email LIKE ${`${name}-way-%`})`;
       for (const { id } of people.values())
         await sql`INSERT INTO membership (team_id, person_id, role) VALUES (${teamId}, ${id}, 'lead') ON CONFLICT DO NOTHING`;
@@ -230,7 +233,7 @@ test("a right that is lost while the body is on its way is asked for again by ev
       await sql`DELETE FROM membership WHERE person_id IN (SELECT id FROM person WHERE email LIKE ${`${name}-way-%`})`;
     }
 
-    // Archived meanwhile, for all of them at once: what an archived spec does not take is refused.
+    // Archived meanwhile, for all acts at once: those not allowed on an archived spec are refused.
     const archived = Object.entries(all).filter(([, act]) => act.archived !== null);
     const leads = await Promise.all(archived.map(() => lead()));
     const before = await state();

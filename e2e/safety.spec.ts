@@ -13,7 +13,7 @@ const words = "lanterns-on-the-breakwater";
 const database = process.env["DATABASE_URL"] ?? "";
 let made = 0;
 
-/** People of a test's own, each signed in, and two teams they lead. */
+/** New accounts for one test, each signed in, and two teams they lead. */
 const crew = async (base: string, count: number) => {
   const sql = openDatabase(database, 2);
   const name = `crew-${process.pid}-${(made += 1)}`;
@@ -38,7 +38,7 @@ const specOf = async (api: APIRequestContext, team: string, name: string): Promi
   return ((await answer.json()) as { spec: string }).spec;
 };
 
-test("news goes to who is in the team now: not to who was removed, nor to the team a spec was moved from", async ({ baseURL }) => {
+test("news goes to today's members: not to a removed one, nor to the team a spec was moved from", async ({ baseURL }) => {
   const { sql, name, teams, people } = await crew(baseURL ?? "", 3);
   const [lead, writer, leaver] = people;
   if (!lead || !writer || !leaver) throw new Error("no crew");
@@ -46,7 +46,7 @@ test("news goes to who is in the team now: not to who was removed, nor to the te
     (await sql<{ words: string }[]>`SELECT words FROM inbox_item WHERE person_id = ${id} ORDER BY id`).map((row) => row.words);
   const spec = await specOf(lead.api, name, "Signals");
   const comments = `/api/drafts/${name}/${spec}/comments`;
-  // Two are in a thread; one of them is removed, and the thread goes on.
+  // Two people are in a thread; one is removed, and the thread goes on.
   const first = (await (await leaver.api.post(comments, { data: { about: "spec", words: "Is it wide enough?" } })).json()) as {
     id: number;
   };
@@ -66,7 +66,7 @@ test("news goes to who is in the team now: not to who was removed, nor to the te
   ).toBe(200);
   expect(await inbox(leaver.id), "whoever was removed").toEqual([]);
 
-  // The spec goes to a team that only its lead is in; whoever wrote in its threads before hears no more.
+  // The spec moves to a team that only its lead is in; the other participants of its threads get no more news.
   await addMember(sql, teams[1], lead.id, "lead");
   expect(await statusOf(lead.api.post(`/api/specs/${name}/${spec}/move`, { data: { team: `${name}-b` } }))).toBe(200);
   const before = await inbox(writer.id);
@@ -80,7 +80,7 @@ test("news goes to who is in the team now: not to who was removed, nor to the te
     ),
   ).toBe(200);
   expect(await inbox(writer.id), "the team it was moved from").toEqual(before);
-  // Their log still tells what was done there, by the address it had there.
+  // Their log still lists what happened there, with the old address.
   const log = await (await writer.api.get(`/api/teams/${name}/activity`)).text();
   expect(log).toContain(`,${spec},`);
   expect(log).not.toMatch(/hidden-address|Hidden name/);
@@ -89,7 +89,7 @@ test("news goes to who is in the team now: not to who was removed, nor to the te
   await sql.end();
 });
 
-test("a private spec's new name is told to no team that cannot read it, though that follows it", async ({ baseURL }) => {
+test("a private spec's new name is not sent to a following team that cannot read it", async ({ baseURL }) => {
   const { sql, name, teams, people } = await crew(baseURL ?? "", 2);
   const [lead, other] = people;
   if (!lead || !other) throw new Error("no crew");
@@ -108,7 +108,7 @@ test("a private spec's new name is told to no team that cannot read it, though t
     await statusOf(lead.api.post(`/api/specs/${name}/${spec}/name`, { data: { name: "Codename Petrel", description: "", address: spec } })),
   ).toBe(200);
   expect(await publish(2, "1.1.0")).toBe(201);
-  // Whoever may read it hears of it; the team's log, which everybody of it reads, does not name it.
+  // Those who may read it are notified; the team's log, which every member reads, does not name it.
   const log = await (await other.api.get(`/api/teams/${name}-b/activity`)).text();
   expect(log).toContain("Follower");
   expect(log).not.toContain("Petrel");
@@ -117,7 +117,7 @@ test("a private spec's new name is told to no team that cannot read it, though t
   await sql.end();
 });
 
-test("acts that meet in one spec wait for each other or are done again: moved, renamed, archived, saved and published at once, none breaks", async ({
+test("acts that meet in one spec wait for each other or are retried: none of move, rename, archive, save and publish at once fails", async ({
   baseURL,
 }) => {
   test.setTimeout(120_000);
@@ -128,7 +128,7 @@ test("acts that meet in one spec wait for each other or are done again: moved, r
     await specOf(people[0]?.api as APIRequestContext, name, "Second"),
   ];
   const seen = new Map<number, number>();
-  // At whatever address a spec is by then: all it ever had lead to it.
+  // Wherever the spec is by then: all its old addresses lead to it.
   const acts: readonly ((api: APIRequestContext, spec: string, turn: number) => Promise<{ status: () => number }>)[] = [
     (api, spec, turn) =>
       api.post(`/api/drafts/${name}/${spec}`, {
@@ -159,7 +159,7 @@ test("acts that meet in one spec wait for each other or are done again: moved, r
     JSON.stringify([...seen]),
   ).toEqual([]);
   expect(seen.get(200) ?? 0).toBeGreaterThan(50);
-  // Two that certainly wait for each other: one is ended by PostgreSQL, and both are done.
+  // A certain deadlock: PostgreSQL ends one of the two, and both get done.
   const rows = await sql<{ id: number }[]>`SELECT id FROM spec WHERE team_id IN ${sql([...teams])} ORDER BY id`;
   const [a = { id: 0 }, b = { id: 0 }] = rows;
   let tries = 0;
@@ -179,7 +179,7 @@ test("acts that meet in one spec wait for each other or are done again: moved, r
   await sql.end();
 });
 
-test("a team's quota refuses with words, and what is kept stands on its page", async () => {
+test("a team's quota refuses with a reason, and its page shows what is stored", async () => {
   test.setTimeout(120_000);
   const instance = await processOf({ DATABASE_URL: database, TEAM_STORAGE: "1", TEAM_SPECS: "2", TEAM_PROJECTS: "1", DEMO: "1" });
   try {
@@ -193,7 +193,7 @@ test("a team's quota refuses with words, and what is kept stands on its page", a
     expect(((await third.json()) as { detail: string }).detail).toContain("The team has 2 specs, the most it may have.");
     expect(await statusOf(lead.api.post(`/api/teams/${name}/projects`, { data: { name: "One" } }))).toBe(201);
     expect(await statusOf(lead.api.post(`/api/teams/${name}/projects`, { data: { name: "Two" } }))).toBe(422);
-    // Designs of a few hundred KiB each, until there is no room.
+    // Designs of a few hundred KiB each, until the quota is used up.
     const boxes = Array.from({ length: 3_000 }, (_, index) => ({
       name: `A box with a rather long name, number ${index}`,
       x: index % 900,
@@ -232,7 +232,7 @@ test("a team's quota refuses with words, and what is kept stands on its page", a
   }
 });
 
-test("the same bytes of two versions are kept once", async ({ baseURL }) => {
+test("equal files of two versions are stored once", async ({ baseURL }) => {
   const { sql, name, people } = await crew(baseURL ?? "", 1);
   const [lead] = people;
   if (!lead) throw new Error("no crew");
@@ -253,13 +253,13 @@ test("a clock that is set back locks nobody out", async () => {
   const pace = { free: 2, longest: 60 };
   for (let turn = 0; turn < 3; turn += 1) await countAttempt(sql, subject, pace);
   expect((await countAttempt(sql, subject, pace)).ok).toBe(false);
-  // An hour back: what was to be waited for ends an hour later than any wait can.
+  // An hour back: a recorded wait ends an hour later than any wait can.
   await sql`UPDATE sign_in_attempt SET next_at = next_at + interval '1 hour', at = at + interval '1 hour' WHERE subject = ${subject}`;
   expect((await countAttempt(sql, subject, pace)).ok).toBe(true);
   await sql.end();
 });
 
-test("a session that nobody used for 8 hours is over", async ({ baseURL }) => {
+test("a session that is idle for 8 hours ends", async ({ baseURL }) => {
   const { sql, people } = await crew(baseURL ?? "", 1);
   const [one] = people;
   if (!one) throw new Error("no crew");
@@ -268,7 +268,7 @@ test("a session that nobody used for 8 hours is over", async ({ baseURL }) => {
     sql`UPDATE session SET used_at = now() - make_interval(mins => ${hours * 60}) WHERE token_hash = ${secretHash(token)}`;
   await age(7.9);
   expect(await statusOf(one.api.get("/specs", { maxRedirects: 0 }))).toBe(200);
-  // Its use was noted: it goes on from there.
+  // Its use was recorded, which prolongs it.
   const [used] = await sql<
     { now: boolean }[]
   >`SELECT used_at > now() - interval '1 minute' AS now FROM session WHERE token_hash = ${secretHash(token)}`;
@@ -278,7 +278,7 @@ test("a session that nobody used for 8 hours is over", async ({ baseURL }) => {
   await sql.end();
 });
 
-test("TRACE and OPTIONS * are refused, a published page shows its own stylesheet", async ({ page, baseURL }) => {
+test("TRACE and OPTIONS * are refused; a published page keeps its own stylesheet", async ({ page, baseURL }) => {
   const { hostname, port } = new URL(baseURL ?? "");
   const ask = (method: string, path: string): Promise<number> =>
     new Promise((resolve, reject) => {
@@ -301,7 +301,7 @@ test("TRACE and OPTIONS * are refused, a published page shows its own stylesheet
   expect(faults).toEqual([]);
 });
 
-test("publishing asks again when it writes: a spec archived or moved while its files were written is not published", async ({
+test("publishing checks again when it writes: a spec archived or moved while its files were written is not published", async ({
   baseURL,
 }) => {
   const { sql, name, teams, people } = await crew(baseURL ?? "", 1);
@@ -310,7 +310,8 @@ test("publishing asks again when it writes: a spec archived or moved while its f
   await addMember(sql, teams[1], lead.id, "lead");
   for (const change of ["archive", "move"] as const) {
     const spec = await specOf(lead.api, name, `Late ${change}`);
-    // The spec is held as by somebody who changes it just now; publishing has done all else by the time it may go on.
+    // The spec is locked as if somebody changed it; publishing has done everything else by the time the lock is
+    // released.
     const holding = openDatabase(database, 1);
     const [row] = await sql<{ id: number }[]>`SELECT id FROM spec WHERE slug = ${spec} AND team_id = ${teams[0]}`;
     const id = row?.id ?? 0;
@@ -331,7 +332,7 @@ test("publishing asks again when it writes: a spec archived or moved while its f
   await sql.end();
 });
 
-test("a draft too large to change on the spot is changed by a worker, merged with what others change meanwhile, and written once", async ({
+test("a draft too large to change in the request is changed by a worker, merged with other changes, and written once", async ({
   baseURL,
 }) => {
   const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 1440, columns: 12 });
@@ -344,7 +345,7 @@ test("a draft too large to change on the spot is changed by a worker, merged wit
     spacing: { name: string; multiple: number }[];
   };
   const read = async () => (await (await author.get(draft)).json()) as { revision: number; layout: Document };
-  // Notes make it larger than what is changed on the spot.
+  // Notes make it larger than the limit for changing it in the request.
   const notes = Array.from({ length: 60 }, (_, index) => ({ about: "spec", text: `${index} ${"~".repeat(1_500)}` }));
   const filled = await author.post(draft, { data: { revision: 1, changes: [{ path: ["notes"], from: [], to: notes }] } });
   expect(filled.status()).toBe(200);
@@ -355,7 +356,7 @@ test("a draft too large to change on the spot is changed by a worker, merged wit
       save({ revision: 2, id: `large-${process.pid}-${index}`, changes: [{ path: ["spacing", step.name], to: step }] }),
     ),
   );
-  // Each is written, or told to be sent again; sent again under its name it is written once.
+  // Each is written, or must be sent again; sent again under its key, it is written once.
   for (const [index, answer] of answers.entries()) {
     let status = answer.status();
     for (let turn = 0; turn < 20 && status === 503; turn += 1)
@@ -371,7 +372,7 @@ test("a draft too large to change on the spot is changed by a worker, merged wit
   const { revision, layout } = await read();
   expect(layout.spacing.filter(({ name }) => name.startsWith("step-")).length).toBe(12);
   expect(revision).toBe(2 + 12);
-  // The same number changed twice asks, as in a small one.
+  // A number changed twice is asked about, as in a small draft.
   const twice = await save({ revision: 2, changes: [{ path: ["spacing", "step-3", "multiple"], from: 99, to: 7 }] });
   expect(twice.status()).toBe(409);
   expect(((await twice.json()) as { layout: Document }).layout.notes.length).toBe(60);

@@ -10,7 +10,7 @@ const open = async (page: Page, baseURL: string | undefined): Promise<void> => {
   await page.goto(`${path}?at=desk`);
 };
 
-test("two tabs on one draft lose no edit; the same number asks", async ({ browser, baseURL }) => {
+test("two tabs on one draft lose no edit; a number changed in both is asked about", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   const one = await pageOf(browser, "author");
   const two = await one.context.newPage();
@@ -21,7 +21,7 @@ test("two tabs on one draft lose no edit; the same number asks", async ({ browse
     await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("24", { timeout: 10_000 });
     await expect(sum(page).getByLabel("Margin", { exact: true }).first()).toHaveValue("48", { timeout: 10_000 });
   }
-  // The same number: one tab is held off the server, the other saves first.
+  // The same number: one tab cannot reach the server, the other saves first.
   await two.route("**/api/drafts/**", (route) => route.abort());
   await typeTerm(two, "Gutter", "40");
   await typeTerm(one.page, "Gutter", "32");
@@ -47,18 +47,21 @@ test("a failed save keeps the edit on screen, says so, survives a reload and is 
   await page.reload();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
   await page.unrouteAll({ behavior: "wait" });
-  // It is sent again by itself, at the latest after the longest wait, or once a request that hangs is given up.
+  // It is retried automatically, at the latest after the longest wait or when a hanging request times out.
   await expect(page.locator("[data-save=saved]")).toBeVisible({ timeout: 45_000 });
   await page.reload();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("36");
 });
 
-test("what cannot stand though it was chosen is said with its value, once, and everything else is saved", async ({ page, baseURL }) => {
+test("an answer to a conflict that can no longer be applied is shown once with its value, and everything else is saved", async ({
+  page,
+  baseURL,
+}) => {
   await open(page, baseURL);
   await page.route("**/api/drafts/**", (route) => (route.request().method() === "POST" ? route.abort() : route.continue()));
   await typeTerm(page, "Gutter", "36");
   await expect(page.getByRole("status")).toContainText("Not saved");
-  // A tab that is gone left a count that no layout may have.
+  // A closed tab left a count that no layout may have.
   await page.evaluate(
     (count) => {
       const [, , id = ""] = (Object.keys(localStorage).find((key) => key.startsWith("ypsiline unsaved ")) ?? "").split(" ");
@@ -79,7 +82,7 @@ test("what cannot stand though it was chosen is said with its value, once, and e
   await expect(page.getByRole("dialog")).toHaveCount(0);
 });
 
-test("a save whose answer is lost is written once: what is typed after it is not held against it, nor after a reload", async ({
+test("a save whose answer is lost is written once: what is typed after it does not conflict with it, nor after a reload", async ({
   page,
   baseURL,
 }) => {
@@ -87,14 +90,14 @@ test("a save whose answer is lost is written once: what is typed after it is not
   const field = sum(page).getByLabel("Gutter", { exact: true });
   const dialog = page.getByRole("dialog", { name: "The same number was changed twice" });
   let losing = true;
-  // What waits is sent at once where the browser says that the connection is back.
+  // Waiting changes are sent at once if the browser says that it is online.
   const backOnLine = async () => {
     losing = false;
     await page.evaluate(() => window.dispatchEvent(new Event("online")));
   };
   await page.route("**/api/drafts/**", async (route) => {
     if (!losing) return route.continue();
-    // The server has it; that it has is not heard of.
+    // The server has it, but its answer is lost.
     if (route.request().method() === "POST") await route.fetch();
     await route.abort();
   });
@@ -118,7 +121,7 @@ test("a save whose answer is lost is written once: what is typed after it is not
   await expect(field).toHaveValue("32");
 });
 
-test("a version that is asked for again, because no answer came, is published once", async ({ page, baseURL }) => {
+test("a version requested again, because no answer came, is published once", async ({ page, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   await signIn(page, "lead");
   await page.goto(`${path}/publish`);
@@ -138,7 +141,7 @@ test("a version that is asked for again, because no answer came, is published on
   await expect(page.getByText("published version 1.0.0: First numbers.")).toHaveCount(1);
 });
 
-test("changes sent again under their name are written once; under the name of others they are refused", async ({ baseURL }) => {
+test("changes sent again under their own key are written once; under somebody else's key they are refused", async ({ baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   const draft = path.replace("/specs/", "/api/drafts/");
   const author = await requestsOf(baseURL ?? "", "author");

@@ -4,7 +4,7 @@ import { alerts, makeSpec, pageOf, requestsOf, saved, signIn, typeTerm, watch } 
 const from1280 = { kind: "columns", width: 1280, columns: 12 };
 const sum = (page: Page) => page.getByRole("region", { name: "Sum line" });
 
-test("sets are looked for, previewed, used as one edit, and taken back", async ({ page, baseURL }) => {
+test("sets are searched, previewed, applied as one edit, and undone", async ({ page, baseURL }) => {
   const said = watch(page);
   const path = await makeSpec(baseURL ?? "", from1280);
   await signIn(page, "author");
@@ -45,13 +45,13 @@ test("sets are looked for, previewed, used as one edit, and taken back", async (
   await saved(page);
   await page.getByRole("link", { name: "Sheet", exact: true }).click();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("24");
-  // One undoable edit, on whichever page of the draft.
+  // One edit, which can be undone on any page of the draft.
   await page.getByRole("banner").getByRole("button", { name: "Undo" }).click();
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
   expect(said).toEqual([]);
 });
 
-test("a search that finds nothing says what to widen; a container is looked for as well", async ({ page, baseURL }) => {
+test("a search without results says what to widen; a container can be searched for as well", async ({ page, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1280);
   await signIn(page, "author");
   await page.goto(`${path}/sets?at=desk`);
@@ -66,13 +66,13 @@ test("a search that finds nothing says what to widen; a container is looked for 
   await expect(alerts(page)).toContainText("at most 20,000 steps");
 });
 
-test("a search that takes long shows its progress and is given up; the next one answers", async ({ page, baseURL }) => {
+test("a long search shows its progress and can be stopped; the next one answers", async ({ page, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1280);
   await signIn(page, "author");
   await page.goto(`${path}/sets?at=desk`);
   const count = page.getByRole("status").filter({ hasText: "close to the pixel" });
   await expect(count).toBeVisible();
-  // The worker's own script is held back, as a search too wide to wait for would hold its answer.
+  // The worker's script is delayed, which looks like a very long search.
   await page.route("**/_next/static/**", async (route) => {
     await new Promise((resolve) => setTimeout(resolve, 8000));
     await route.continue().catch(() => undefined);
@@ -87,7 +87,7 @@ test("a search that takes long shows its progress and is given up; the next one 
   await expect(count).toBeVisible({ timeout: 15_000 });
 });
 
-test("widths tell hand-overs, whole and clean widths, and measure the stylesheet in this browser", async ({ page, baseURL }) => {
+test("widths list breakpoints, whole and clean widths, and measure the stylesheet in this browser", async ({ page, baseURL }) => {
   const said = watch(page);
   const path = await makeSpec(baseURL ?? "", from1280);
   await signIn(page, "author");
@@ -96,7 +96,7 @@ test("widths tell hand-overs, whole and clean widths, and measure the stylesheet
   await typeTerm(page, "Gutter", "24");
   await saved(page);
   await page.getByRole("link", { name: "Widths" }).click();
-  // 1024 below: 1024 − 32; from it on: 1024 − 128.
+  // Below 1024: 1024 − 32; from 1024 on: 1024 − 128.
   await expect(page.getByRole("table", { name: "At each breakpoint" })).toContainText(/1024.*992 to 896.*\u2212?-?96/);
   await expect(page.getByRole("region", { name: "Whole columns" })).toContainText("Desk every 12 from 1028 to 2552");
   const clean = page.getByRole("region", { name: "Clean widths" });
@@ -116,7 +116,7 @@ test("widths tell hand-overs, whole and clean widths, and measure the stylesheet
   expect(said).toEqual([]);
 });
 
-test("the team's devices are changed by authors, kept, and two changes at once do not take each other's", async ({ browser, baseURL }) => {
+test("authors change the team's devices; two changes at once both survive", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1280);
   const { page, context } = await pageOf(browser, "author");
   await page.goto(`${path}/widths`);

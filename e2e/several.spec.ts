@@ -1,7 +1,7 @@
 import { expect, test } from "@playwright/test";
 import { inMenu, makeSpec, pageOf, saved } from "./people";
 
-test("a number is changed at several breakpoints at once, seen before and taken back by one undo; the ledger is copied and pasted", async ({
+test("a number is changed at several breakpoints at once, previewed and undone in one step; the ledger is copied and pasted", async ({
   browser,
   baseURL,
 }) => {
@@ -10,7 +10,7 @@ test("a number is changed at several breakpoints at once, seen before and taken 
   await context.grantPermissions(["clipboard-read", "clipboard-write"]);
   await page.goto(`${path}?at=desk`);
   const gutter = (at: string) => page.getByRole("gridcell", { name: new RegExp(`^${at}, Gutter`) });
-  // Rows are selected by their boxes or by Space; what is changed then begins with them.
+  // Rows are selected by their checkboxes or by Space; the dialog starts with them.
   await page.getByLabel("Select Desk").check();
   const dialog = page.getByRole("dialog");
   await expect(page.getByText("1 breakpoint selected")).toBeVisible();
@@ -25,7 +25,7 @@ test("a number is changed at several breakpoints at once, seen before and taken 
   await page.getByRole("button", { name: "Clear", exact: true }).click();
   await inMenu(page, "Phone", "Change several breakpoints…");
   await dialog.getByLabel("Change", { exact: true }).selectOption("Multiply by");
-  // 16 × 1.5 at both; a factor that is none is said where it is typed.
+  // 16 × 1.5 at both; an invalid factor is reported at its field.
   await expect(dialog.getByRole("row", { name: /^Desk 16 24/ })).toBeVisible();
   await dialog.getByLabel("By").fill("harbour");
   await expect(dialog.getByRole("status")).toContainText("Type a factor");
@@ -39,7 +39,7 @@ test("a number is changed at several breakpoints at once, seen before and taken 
   await expect(gutter("Phone")).toHaveText("16");
   await expect(gutter("Desk")).toHaveText("16");
 
-  // A row to the clipboard, and onto another; the whole ledger with its headings comes back as it was.
+  // A row is copied and pasted onto another; the whole ledger with its headings survives copy and paste.
   await gutter("Desk").focus();
   await page.keyboard.press("Control+c");
   const row = await page.evaluate(() => navigator.clipboard.readText());

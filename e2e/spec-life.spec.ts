@@ -6,9 +6,7 @@ import { alerts, chooseSpec, makeSpec, pageOf, requestsOf, saved, signIn } from 
 const start = { kind: "columns", width: 1440, columns: 12 };
 const slugOf = (path: string): string => path.split("/").at(-1) ?? "";
 
-test("a spec is renamed: every address it had goes on leading to it, what is open goes on, its package keeps its name", async ({
-  browser,
-}) => {
+test("a spec is renamed: all its old addresses lead to it, open pages go on, and its package keeps its name", async ({ browser }) => {
   const name = `Tide table ${process.pid}`;
   const path = await makeSpec(address, start, name);
   await publishNext(slugOf(path), "1.0.0", "24px");
@@ -32,13 +30,13 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   await page.waitForURL(`**${now}/settings**`);
   await expect(page.getByRole("heading", { name: `Tides ${process.pid}` })).toBeVisible();
 
-  // The page that was open hears of the name, and saves where it is.
+  // The open page gets the new name, and saves to the new address.
   await expect(author.page.getByRole("heading", { name: `Tides ${process.pid}`, level: 1 })).toBeVisible();
   const gutter = author.page.getByRole("region", { name: "Sum line" }).getByLabel("Gutter", { exact: true }).first();
   await gutter.fill("20");
   await gutter.press("Enter");
   await saved(author.page);
-  // What was linked leads on, to the same page with the same query.
+  // Old links lead to the same page with the same query.
   await page.goto(`${path}/widths?width=1000`);
   await expect(page).toHaveURL(new RegExp(`${now}/widths\\?width=1000`));
   await page.goto(`${path}/versions/1.0.0`);
@@ -51,7 +49,7 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
     };
     expect([draft.layout.name, draft.layout.breakpoints.at(-1)?.columns.gutter]).toEqual([`Tides ${process.pid}`, "20px"]);
   }
-  // Its package goes on under the name it had, with what is published later.
+  // Its package keeps its name for later versions.
   await publishNext(slugOf(now), "1.1.0", "32px");
   await lead.post(`/api${now}/share`, { data: { public: true } });
   const asked = async (spec: string) => fetch(`${address}/npm/@skerry%2f${spec}`);
@@ -62,7 +60,7 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   ]);
   expect(metadata.name).toBe(`@skerry/${slugOf(path)}`);
   expect((await asked(slugOf(now))).status).toBe(404);
-  // The address it had is given to no other, and may be taken back.
+  // Its old address is given to no other spec, and can be used for it again.
   expect(await makeSpec(address, { kind: "blank" }, name)).toBe(`${path}-2`);
   const back = await lead.post(`/api${now}/name`, { data: { name: `Tides ${process.pid}`, description: "", address: slugOf(path) } });
   expect(await back.json()).toEqual({ team: "skerry", spec: slugOf(path) });
@@ -77,7 +75,7 @@ test("a spec is renamed: every address it had goes on leading to it, what is ope
   await author.context.close();
 });
 
-test("an archived spec is out of the lists and changed by nobody, until it is brought back", async ({ browser }) => {
+test("an archived spec is not listed and cannot be changed until it is restored", async ({ browser }) => {
   const name = `Winter boats ${process.pid}`;
   const path = await makeSpec(address, start, name);
   await publishNext(slugOf(path), "1.0.0", "24px");
@@ -116,7 +114,7 @@ test("an archived spec is out of the lists and changed by nobody, until it is br
   await context.close();
 });
 
-test("a spec is moved to another team of one's own with all it has; not while projects of its team use it", async ({ browser }) => {
+test("a spec moves to another of one's teams with all it has, but not while projects of its team use it", async ({ browser }) => {
   const name = `Harbour map ${process.pid}`;
   const path = await makeSpec(address, start, name);
   await publishNext(slugOf(path), "1.0.0", "24px");
@@ -144,10 +142,10 @@ test("a spec is moved to another team of one's own with all it has; not while pr
   await expect(page).toHaveURL(new RegExp(`${now}/publish`));
   await expect(page.getByText("Deep enough?")).toBeVisible();
   expect((await lead.get(`/api/v1${now}/1.0.0/layout.css`)).status()).toBe(200);
-  // Who is not in the other team has it no longer, by either address.
+  // Those who are not in the new team can no longer open it, at either address.
   const author = await requestsOf(address, "author");
   for (const one of [path, now]) expect((await author.get(`/api/v1${one}/1.0.0/layout.css`)).status()).toBe(404);
-  // It can be compared with and copied from where it is now, and the log of both teams tells of it.
+  // It can be compared and copied at its new address, and both teams' logs list the move.
   await page.goto(`/specs/skerry/passenger-booking/compare`);
   await page.getByRole("combobox", { name: "With another spec" }).fill(name);
   await expect(page.getByText(`No spec’s name or address contains “${name}”.`)).toBeVisible();

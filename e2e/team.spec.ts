@@ -19,7 +19,7 @@ test("somebody is invited, joins with a new account, gets another role and is re
   await lead.page.getByLabel("Invite by e-mail address").fill(email);
   await lead.page.getByLabel("As", { exact: true }).selectOption("reader");
   await lead.page.getByRole("button", { name: "Invite", exact: true }).click();
-  // The link stands in the letter alone; where no mail is set up, letters are shown, and it is said so.
+  // The link is only in the mail; without a mail server, mails are shown with a note.
   await lead.page.getByRole("status").getByRole("link", { name: "outbox" }).click();
   await expect(lead.page.getByText("This instance cannot send e-mail")).toBeVisible();
   await lead.page.getByText(`to ${email}`).first().click();
@@ -52,7 +52,7 @@ test("somebody is invited, joins with a new account, gets another role and is re
   await row.getByRole("button", { name: "Remove…" }).click();
   await row.getByRole("button", { name: "Yes, remove Purser" }).click();
   await expect(row).toHaveCount(0);
-  // That was their last team: they are signed out as well.
+  // That was their last team, so they are signed out as well.
   expect((await page.request.get("/api/v1/specs/skerry/crew-roster")).status()).toBe(401);
   await context.close();
 
@@ -70,7 +70,7 @@ test("an address that has an account joins by signing in with it, and nobody els
   const invite = async (): Promise<string> => {
     const answer = await lead.post(`${team}/invitations`, { data: { email, role: "reader" } });
     expect(answer.status()).toBe(201);
-    // Whoever invites is told nothing that would let them in in another's name.
+    // The inviting person gets nothing that would let them in under somebody else's name.
     expect(await answer.json()).toEqual({ email });
     return invitationFor(lead, email);
   };
@@ -101,7 +101,7 @@ test("an address that has an account joins by signing in with it, and nobody els
   await members();
 });
 
-test("a project knows how far it is behind, and its owner takes the new version after seeing it", async ({ browser, baseURL }) => {
+test("a project knows how far it is behind, and its owner adopts the new version after a preview", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", { kind: "columns", width: 1440, columns: 12 }, `Behind ${process.pid}`);
   const spec = path.split("/").at(-1) ?? "";
   const draft = path.replace("/specs", "/api/drafts");
@@ -130,14 +130,14 @@ test("a project knows how far it is behind, and its owner takes the new version 
   await expect(card.getByText("behind by 2 versions, one of them major")).toBeVisible();
   await card.getByRole("link", { name: "See what 2.0.0 changes" }).click();
   await expect(changed(author.page, "Columns", "12", "10")).toBeVisible();
-  // It was told, too.
+  // They were notified, too.
   await author.page.goto("/inbox");
   await expect(author.page.getByRole("link", { name: `Behind ${process.pid} 2.0.0 is out` })).toBeVisible();
   await author.page.goto("/teams/skerry");
   await card.getByRole("button", { name: "Update to 2.0.0" }).click();
   await expect(card.getByText("up to date")).toBeVisible();
 
-  // An access token of the project reads versions, is noted, and ends when it is revoked.
+  // A project's access token reads versions, its use is recorded, and it ends when revoked.
   await card.getByText(/^Access tokens/).click();
   await card.getByLabel(`Name of a new token of ${name}`).fill("Build server");
   await card.getByRole("button", { name: "Create a token" }).click();
@@ -154,7 +154,7 @@ test("a project knows how far it is behind, and its owner takes the new version 
   await card.getByRole("button", { name: "Revoke Build server" }).click();
   await expect(card.getByText("Build server revoked")).toBeVisible();
   expect((await build.get(`/api/v1${path}/latest`)).status()).toBe(401);
-  // A token that is on screen goes from there with it.
+  // A revoked token disappears from the screen.
   await card.getByLabel(`Name of a new token of ${name}`).fill("Night build");
   await card.getByRole("button", { name: "Create a token" }).click();
   await expect(card.locator(".secret-once")).toBeVisible();
@@ -213,7 +213,7 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     const [first] = got;
     expect(first?.event).toBe("version.published");
     expect(JSON.parse(first?.body ?? "{}")).toMatchObject({ event: "version.published", team: "skerry", version: "1.0.0", note: "Out." });
-    // The check a receiver makes: HMAC SHA-256 of "time.body" under its secret (RFC 2104).
+    // The check that a receiver makes: HMAC SHA-256 of "time.body" with its secret (RFC 2104).
     expect(first?.signature).toBe(
       `sha256=${createHmac("sha256", secret)
         .update(`${first?.time ?? ""}.${first?.body ?? ""}`)
@@ -225,7 +225,7 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     expect(got[1]?.body).toBe(first?.body);
     await lead.page.getByRole("button", { name: `Remove ${url}` }).click();
     await expect(lead.page.getByRole("button", { name: `Remove ${url}` })).toHaveCount(0);
-    // One that is sent sentences, and is tested.
+    // A webhook that receives sentences, and is tested.
     await lead.page.getByLabel("Add a webhook").fill(url);
     await lead.page.getByLabel("What it gets").selectOption("text");
     await lead.page.getByRole("button", { name: "Add", exact: true }).click();
@@ -245,7 +245,7 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
   }
 });
 
-test("authors publish where the team lets them; what was done is listed and exported", async ({ baseURL }) => {
+test("authors publish where the team allows it; the activity is listed and exported", async ({ baseURL }) => {
   const lead = await requestsOf(baseURL ?? "", "lead");
   const author = await requestsOf(baseURL ?? "", "author");
   const path = await makeSpec(baseURL ?? "", { kind: "blank" });
@@ -255,7 +255,7 @@ test("authors publish where the team lets them; what was done is listed and expo
       data: { revision: 1, number: "1.0.0", note: 'Said, "with" commas' },
     });
   expect((await publish()).status()).toBe(403);
-  // Another test asks what an author may not do: the team is only for a moment otherwise.
+  // Another test checks what an author may not do, so the team's setting is changed only for a moment.
   expect((await lead.post(`${team}/settings`, { data: { publishers: "authors" } })).status()).toBe(200);
   const published = await publish();
   expect((await lead.post(`${team}/settings`, { data: { publishers: "leads" } })).status()).toBe(200);
@@ -267,7 +267,7 @@ test("authors publish where the team lets them; what was done is listed and expo
   expect(json.entries.map(({ what }) => what)).toEqual(["published", "spec"]);
 });
 
-test("a spec is made readable to anyone with the link, and to the team alone again", async ({ browser, baseURL }) => {
+test("a spec is shared with anyone who has the link, and with the team alone again", async ({ browser, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", { kind: "blank" });
   const lead = await pageOf(browser, "lead");
   expect(

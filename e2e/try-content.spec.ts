@@ -6,7 +6,7 @@ import type { AddressInfo } from "node:net";
 import { blankLayout, type Layout, newBreakpoint } from "../core/src/index";
 import { alerts, makeSpec, pageOf, saved } from "./people";
 
-// Real content where a draft is tried: what areas hold, and a page of somebody's own.
+// Real content in Try: content of areas, and one's own page.
 
 const hostile = `<img src=x onerror="document.title='run'"></p><script>document.title='run'</script>`;
 
@@ -26,7 +26,7 @@ const twoAreas: Layout = {
   ],
 };
 
-test("areas hold text, pictures and cards; what does not fit in its rows is found, and given the rows it needs", async ({
+test("areas hold text, pictures and cards; content that does not fit in its rows is found and given the rows it needs", async ({
   browser,
   baseURL,
 }) => {
@@ -41,7 +41,7 @@ test("areas hold text, pictures and cards; what does not fit in its rows is foun
   const rows = Number(/\d+/.exec((await give.textContent()) ?? "")?.[0]);
   await give.click();
   await expect(here).toContainText("Every area stands where the sum says");
-  // It is the least that does: in the draft the area has so many rows, and one fewer would be too low for its content.
+  // It is the minimum: with one row fewer the area would be too low for its content.
   await saved(page);
   const layout = (await (await page.request.get(`/api/drafts${path.replace("/specs", "")}/files/layout.json`)).json()) as Layout;
   expect(layout.areas[0]?.placements["desk"]?.rowSpan).toBe(rows);
@@ -58,10 +58,10 @@ test("areas hold text, pictures and cards; what does not fit in its rows is foun
   await page.getByLabel("Number of cards in Sailings").fill("7");
   const frame = page.frameLocator("iframe").first();
   await expect(frame.locator(".page-cards > div")).toHaveCount(7);
-  // What was typed is text, wherever it goes.
+  // Typed text is shown as text, never as markup.
   await expect(frame.locator(".area-search p").first()).toHaveText(hostile);
   await expect(frame.locator(".area-search img, .area-search script")).toHaveCount(0);
-  // The picture of this computer is shown at its own size.
+  // The local picture is shown at its own size.
   await page.getByLabel("Sailings holds").selectOption("picture");
   await page.getByLabel("Picture for Sailings").setInputFiles("docs/screenshots/hand-off-phone.png");
   await expect(frame.locator(".area-sailings img")).toBeVisible();
@@ -74,14 +74,14 @@ test("areas hold text, pictures and cards; what does not fit in its rows is foun
   const html = new TextDecoder().decode(files["page.html"]);
   expect(html).toContain("&lt;script&gt;");
   expect(html).not.toContain("<script");
-  // Saved: another person sees it, and a reader changes nothing.
+  // Once saved, other people see it, and a reader cannot change it.
   await page.waitForResponse((response) => response.url().endsWith("/content") && response.ok(), { timeout: 5_000 }).catch(() => null);
   const other = await pageOf(browser, "reader");
   await other.page.goto(`${path}/try?width=1280&sample=own`);
   await expect(other.page.getByLabel("Sailings holds")).toHaveValue("picture");
   await expect(other.page.getByLabel("Text of Search")).toHaveValue(new RegExp("Where from"));
   await expect(other.page.getByLabel("Search holds")).toBeDisabled();
-  // The picture too, encoded anew, and only for who may see the draft.
+  // The picture too, re-encoded, and only for those who may see the draft.
   const shown = other.page.frameLocator("iframe").first().locator(".area-sailings img");
   await expect.poll(() => shown.evaluate((image: HTMLImageElement) => image.naturalWidth)).toBeGreaterThan(100);
   const picture = (await shown.getAttribute("src")) ?? "";
@@ -96,7 +96,7 @@ test("areas hold text, pictures and cards; what does not fit in its rows is foun
   await context.close();
 });
 
-test("a page of somebody’s own is laid out by the draft, runs nothing and fetches nothing", async ({ browser }) => {
+test("one's own page is laid out by the draft, runs no script and fetches nothing", async ({ browser }) => {
   const { page, context } = await pageOf(browser, "author");
   await page.goto("/specs/skerry/passenger-booking/try?width=1280&sample=page");
   const asked: (string | undefined)[] = [];
@@ -126,7 +126,7 @@ test("a page of somebody’s own is laid out by the draft, runs nothing and fetc
   await expect(here).toContainText("1 area does not hold its content");
   await expect(here).toContainText("Not on this page: Sailings, ");
   const frame = page.frameLocator("iframe").first();
-  // Search takes the first four columns: 64 to 64 + 4 × 77⅔ + 3 × 20, whatever its own page says.
+  // Search has the first four columns: 64 to 64 + 4 × 77⅔ + 3 × 20, whatever its own page says.
   const { x, width } = (await frame.locator("[data-area=search]").boundingBox()) ?? { x: 0, width: 0 };
   const { x: left, width: scaled } = (await page.locator("iframe").first().boundingBox()) ?? { x: 0, width: 1 };
   expect((x - left) * (1280 / scaled)).toBeCloseTo(64, 0);
@@ -136,7 +136,7 @@ test("a page of somebody’s own is laid out by the draft, runs nothing and fetc
   expect(await page.title()).not.toContain("run");
   expect(asked).toEqual([]);
   expect(page.url()).toContain("/try");
-  // A reload, and going to another view and back, find it.
+  // It is kept over a reload, and on the way to another view and back.
   await page.reload();
   await expect(status).toContainText("2 of 6 areas");
   await html.fill("a".repeat(1024 * 1024 + 1));

@@ -8,7 +8,7 @@ import { pageOf, watch } from "./people";
 
 const tryIt = "/specs/skerry/passenger-booking/try";
 
-test("the page stands as the sum says at any width, says what does not, and is swept over all of them", async ({ browser }) => {
+test("the page has the columns of the sum at any width, says what has not, and is swept over all widths", async ({ browser }) => {
   test.setTimeout(120_000);
   const { page, context } = await pageOf(browser, "author");
   const said = watch(page);
@@ -45,7 +45,7 @@ test("the page stands as the sum says at any width, says what does not, and is s
   await width.press("Enter");
   await expect(here).toContainText("6 areas");
 
-  // What is not as summed is named, with its edge and by how much.
+  // An element off the sum is named, with its edge and the offset.
   const frame = page.frames().find((one) => one !== page.mainFrame());
   await frame?.evaluate(() => {
     const style = document.createElement("style");

@@ -17,7 +17,7 @@ const type = async (page: Page, where: string, label: string, value: string): Pr
   await field.press("Enter");
 };
 
-test("base: unit, steps and mesh are set, told in base units, and drawn", async ({ page, baseURL }) => {
+test("base: unit, steps and mesh are set, counted in base units, and drawn", async ({ page, baseURL }) => {
   const said = watch(page);
   await open(page, baseURL, "base");
   await type(page, "Base", "Base unit", "10");
@@ -45,12 +45,12 @@ test("base: unit, steps and mesh are set, told in base units, and drawn", async 
   await expect(region(page, "Base").getByLabel("Emphasis every")).toHaveValue("10");
   await facet(page, "Columns");
   await type(page, "Sum line", "Gutter", "22");
-  // 22 on a base of 10 is 2 over two base units.
+  // 22 on a base of 10 is 2 more than two base units.
   await expect(region(page, "Sum line").getByTitle("2 base units, 2 over")).toBeVisible();
   expect(said).toEqual([]);
 });
 
-test("rows: repeating and dividing rows close over the height, whichever term gives way", async ({ page, baseURL }) => {
+test("rows: repeating and dividing rows fill the height exactly, whichever term is computed", async ({ page, baseURL }) => {
   await open(page, baseURL, "rows");
   const sum = region(page, "Row sum");
   await expect(sum).toContainText("Desk has no rows");
@@ -99,14 +99,14 @@ test("rows: repeating and dividing rows close over the height, whichever term gi
   await expect(sum).toContainText("Phone has no rows");
 });
 
-test("baseline: text roles are held against the step, with metrics that ship and metrics typed in", async ({ page, baseURL }) => {
+test("baseline: text roles are checked against the step, with shipped and typed metrics", async ({ page, baseURL }) => {
   await open(page, baseURL, "baseline");
   const baseline = region(page, "Baseline");
   await baseline.getByText("lines", { exact: true }).click();
   await baseline.getByRole("button", { name: "Add text role" }).click();
-  // Archivo, 16 on 24: its first baseline stands ⌊(24 − 14 − 3)/2⌋ + 14 = 17 down, 7 short of the third line of 8.
+  // Archivo, 16 on 24: its first baseline is ⌊(24 − 14 − 3)/2⌋ + 14 = 17 down, 7 above the third line of 8.
   await expect(baseline.getByRole("row", { name: /Body|Archivo/ }).last()).toContainText(/24.*17.*7/);
-  // Trimmed to the capitals, 686/1000 · 16 = 10.976; three lines then are 2 · 24 + 10.976.
+  // Trimmed to the capitals: 686/1000 · 16 = 10.976; three lines are 2 · 24 + 10.976.
   await expect(baseline).toContainText("58.976");
   await type(page, "Baseline", "Line height of Body", "26");
   await expect(page.getByRole("region", { name: "Findings" })).toContainText("Line height is off the baseline");
@@ -132,7 +132,7 @@ test("baseline: text roles are held against the step, with metrics that ship and
   await expect(page.getByRole("region", { name: "Findings" })).toContainText("Baseline does not fit the base unit");
 });
 
-test("distances are read between lines, by keyboard and by mouse", async ({ page, baseURL }) => {
+test("distances are measured between lines, by keyboard and by mouse", async ({ page, baseURL }) => {
   await open(page, baseURL, "columns");
   await page.keyboard.press("m");
   const reading = page.getByRole("application", { name: /Measure a distance/ });
@@ -158,7 +158,7 @@ test("distances are read between lines, by keyboard and by mouse", async ({ page
   await expect(reading).toHaveCount(0);
 });
 
-test("a sheet of thousands of rows draws those in sight, and names the row it cuts", async ({ page, baseURL }) => {
+test("a sheet of thousands of rows draws those in view, and names the row it cuts", async ({ page, baseURL }) => {
   const said = watch(page);
   await open(page, baseURL, "rows");
   const sum = region(page, "Row sum");
@@ -166,12 +166,12 @@ test("a sheet of thousands of rows draws those in sight, and names the row it cu
   await type(page, "Row sum", "Row", "5");
   await type(page, "Row sum", "Gutter", "2");
   await type(page, "Row sum", "Height", "19999");
-  // (19999 + 2) ÷ 7 = 2857 2/7: 2857 whole rows, and one that is cut at the bottom after 0 px is none.
+  // (19999 + 2) ÷ 7 = 2857 2/7: 2857 whole rows; a row cut after 0 px does not count.
   await expect(sum.getByLabel("Rows", { exact: true }).first()).toHaveValue("2857");
   await expect(page.getByText(/is cut off/)).toHaveCount(0);
   await type(page, "Row sum", "Height", "20000");
   await expect(page.getByText("Row 2858 is cut off")).toBeVisible();
-  // Only what is in sight is drawn.
+  // Only rows in view are drawn.
   await page.locator(".sheet-scroll").evaluate((element) => element.scrollTo(0, element.scrollHeight));
   await expect(page.locator(".side-strip")).toContainText("2856");
   const drawn = await page.locator(".sheet-paper > svg rect").count();

@@ -12,7 +12,7 @@ const open = async (page: Page, baseURL: string | undefined): Promise<string> =>
   return path;
 };
 
-test("any term is typed and any other gives way; what cannot close says why and changes nothing", async ({ page, baseURL }) => {
+test("any term is typed and any other is computed; a sum that cannot close says why and changes nothing", async ({ page, baseURL }) => {
   const said = watch(page);
   await open(page, baseURL);
   await typeTerm(page, "Margin", "96");
@@ -46,7 +46,7 @@ test("any term is typed and any other gives way; what cannot close says why and 
   expect(said).toEqual([]);
 });
 
-test("edits are taken back and brought back", async ({ page, baseURL }) => {
+test("edits are undone and redone", async ({ page, baseURL }) => {
   await open(page, baseURL);
   await typeTerm(page, "Gutter", "20");
   await typeTerm(page, "Columns", "10");
@@ -59,10 +59,10 @@ test("edits are taken back and brought back", async ({ page, baseURL }) => {
   await expect(sum(page).getByLabel("Gutter", { exact: true })).toHaveValue("20");
 });
 
-test("breakpoints are added, copied, renamed, carried and removed", async ({ page, baseURL }) => {
+test("breakpoints are added, copied, renamed, copied to others and removed", async ({ page, baseURL }) => {
   await open(page, baseURL);
   await addBreakpoint(page, async (dialog) => {
-    // A name that is taken is said, and what was typed stays.
+    // A name in use is reported, and what was typed stays.
     await dialog.getByLabel("Name").fill("Desk");
     await dialog.getByRole("button", { name: "Add breakpoint" }).click();
     await expect(dialog.getByRole("alert")).toContainText("There is a breakpoint Desk already");
@@ -76,7 +76,7 @@ test("breakpoints are added, copied, renamed, carried and removed", async ({ pag
   await inMenu(page, "Wide", "Duplicate");
   await expect(cell(page, /^Wide copy, Breakpoint/)).toBeVisible();
   await inMenu(page, "Wide copy", "Rename");
-  // The closing menu gives its focus back first.
+  // The closing menu returns the focus first.
   await expect(page.getByRole("textbox", { name: "Wide copy, Breakpoint" })).toBeFocused();
   await page.keyboard.type("Wall");
   await page.keyboard.press("Enter");
@@ -112,7 +112,7 @@ test("the ledger is edited in place, by keyboard, and takes rows of a spreadshee
   await page.keyboard.type("wide");
   await page.keyboard.press("Enter");
   await expect(page.locator("#ledger-fault")).toContainText("Not a number or sum");
-  // What cannot be taken stays in its own cell, even when another is clicked and typed into.
+  // An invalid value stays in its cell, even when another one is clicked and typed into.
   await cell(page, /^Phone, Margin/).click();
   await page.keyboard.type("5");
   await expect(page.getByText("Finish Desk, gutter first")).toBeVisible();
@@ -188,7 +188,7 @@ test("the probe and a boundary are dragged by a finger", async ({ page, baseURL 
   expect(from).toBeGreaterThan(1060);
 });
 
-test("everything is done from the keyboard alone", async ({ page, baseURL }) => {
+test("everything can be done from the keyboard alone", async ({ page, baseURL }) => {
   const path = await makeSpec(baseURL ?? "", from1440);
   await untilLetIn(async () => {
     await page.goto("/sign-in");
@@ -233,7 +233,7 @@ test("everything is done from the keyboard alone", async ({ page, baseURL }) => 
   await saved(page);
 });
 
-test("one column, 24 columns and eight breakpoints are drawn, a long name is kept in its place", async ({ page, baseURL }) => {
+test("one column, 24 columns and eight breakpoints are drawn, and a long name stays in its place", async ({ page, baseURL }) => {
   const said = watch(page);
   await open(page, baseURL);
   await typeTerm(page, "Columns", "1");
@@ -267,7 +267,7 @@ test("the commonest job: a container of 1152 in 1440 leaves margins of 144, type
   };
   const margin = sum.getByLabel("Margin", { exact: true }).first();
   await type("Width", "1440");
-  // Who is in the next field before the frame is over stays there.
+  // A focus that moved to the next field before the frame ended stays there.
   await sum.getByLabel("Width", { exact: true }).first().focus();
   const focused = await page.evaluate(async () => {
     document.activeElement?.dispatchEvent(new KeyboardEvent("keydown", { key: "Enter", bubbles: true, cancelable: true }));
@@ -280,13 +280,13 @@ test("the commonest job: a container of 1152 in 1440 leaves margins of 144, type
   await expect(margin).toHaveValue("144");
   await type("Container", "80%");
   await expect(margin).toHaveValue("10%");
-  // Held instead, the size is what is typed, and the margins are what is left.
+  // If the size is held instead, it is what was typed, and the margins take the rest.
   await sum.getByRole("radio", { name: "fixed" }).check({ force: true });
   await type("Container", "1140");
   await expect(sum.getByLabel("Container", { exact: true })).toHaveValue("1140");
   await expect(margin).toHaveValue("150");
   await sum.getByRole("radio", { name: "fluid" }).check({ force: true });
-  // Columns that give way to a margin: 1440 − 2 · 200 = 1040 holds ten of 82 with gutters of 24.
+  // The column count is computed from a margin: 1440 − 2 · 200 = 1040 has ten of 82 with gutters of 24.
   await type("Gutter", "24");
   await type("Margin", "96");
   await sum.getByRole("button", { name: "Columns", exact: true }).click();

@@ -11,7 +11,7 @@ import { requestsOf } from "./people";
 
 const root = join(import.meta.dirname, "..");
 
-/** The application's own sources as another release has them: the writers of stylesheets and of packages say something else. */
+/** The application's sources as in another release, with different writers of stylesheets and packages. */
 const otherRelease = (): string => {
   const folder = mkdtempSync(join(tmpdir(), "ypsiline-release-"));
   for (const part of ["core", "web", "cli"])
@@ -64,7 +64,7 @@ const started = async (folder: string, database: string): Promise<{ readonly add
   return { address: `http://127.0.0.1:${port}`, child };
 };
 
-/** Every file of a version, by name, as its bytes and what may be kept of it. */
+/** Every file of a version by name, with its bytes and its caching. */
 const filesOf = async (at: string, spec: string, version: string, names: readonly string[]) => {
   const reader = await requestsOf(at, "reader");
   const all: Record<string, string> = {};
@@ -80,7 +80,7 @@ const filesOf = async (at: string, spec: string, version: string, names: readonl
   return all;
 };
 
-test("the files of a version are the same bytes by another process, with nothing cached, and of another release whose writers write otherwise", async () => {
+test("another process without a cache writes the same bytes of a version, and a release with other writers leaves them as they are", async () => {
   test.setTimeout(180_000);
   const database = process.env["DATABASE_URL"] ?? "";
   const spec = await publishedSpec([["1.0.0", "24px"]]);
@@ -88,28 +88,29 @@ test("the files of a version are the same bytes by another process, with nothing
   const rows = await sql<{ name: string; sha512: Buffer; body: Buffer }[]>`
     SELECT f.name, f.sha512, b.body FROM version_file f JOIN file_body b USING (sha512) JOIN version v ON v.id = f.version_id JOIN spec s ON s.id = v.spec_id WHERE s.slug = ${spec}`;
   const names = rows.map(({ name }) => name);
-  // Ten of the whole layout and three of each of its two breakpoints' files at least, all written before anybody asked.
+  // At least ten files of the whole layout and three of each of its two breakpoints, all written before the first
+  // request.
   expect(names.length).toBeGreaterThanOrEqual(15);
-  // A picture is written when it is first asked for, and kept from then on.
+  // A picture is written on its first request, and stored from then on.
   names.push("overlay-desk.png");
   expect(rows.some(({ name }) => name.endsWith(".png"))).toBe(false);
   for (const { name, sha512, body } of rows) expect(createHash("sha512").update(body).digest().equals(sha512), name).toBe(true);
   const first = await filesOf(address, spec, "1.0.0", names);
 
-  // Another process, which has nothing in memory, and of another release.
+  // Another process, with nothing in memory, of another release.
   const other = await started(otherRelease(), database);
   try {
     expect(await filesOf(other.address, spec, "1.0.0", names)).toEqual(first);
     const reader = await requestsOf(other.address, "reader");
     const text = async (version: string, file: string): Promise<string> =>
       (await reader.get(`/api/v1/specs/skerry/${spec}/${version}/${file}`)).text();
-    // It is another release: what is written now is written otherwise, and not kept for a year.
+    // The other release writes differently now, and such a file is not cached for a year.
     expect(await text("1.0.0", "layout.css?unit=rem")).toContain("layout by another release.");
     expect((await reader.get(`/api/v1/specs/skerry/passenger-booking/2.1.0/layout.css?unit=rem`)).headers()["cache-control"]).toBe(
       "public, no-cache",
     );
     expect((await reader.get(`/api/v1/specs/skerry/passenger-booking/2.1.0/layout.css`)).headers()["cache-control"]).toContain("immutable");
-    // What it publishes is its own, and stays so in the release before.
+    // What it publishes is written its way, and stays so in the earlier release.
     await publishNext(spec, "1.1.0", "32px", other.address);
     expect(await text("1.1.0", "layout.css")).toContain("layout by another release.");
     const before = await requestsOf(address, "reader");
@@ -118,7 +119,7 @@ test("the files of a version are the same bytes by another process, with nothing
   } finally {
     other.child.kill("SIGTERM");
   }
-  // A version of a time before there were packages: it has its package as soon as somebody asks.
+  // A version from before there were packages gets its package on the first request.
   await sql`INSERT INTO version (spec_id, major, minor, patch, layout, note, published_by)
     SELECT spec_id, 2, 0, 0, layout, 'By hand', published_by FROM version WHERE spec_id = (SELECT id FROM spec WHERE slug = ${spec}) AND minor = 0`;
   const lead = await requestsOf(address, "lead");
@@ -130,7 +131,7 @@ test("the files of a version are the same bytes by another process, with nothing
   const tarball = Buffer.from(await (await fetch(metadata.versions["2.0.0"]?.dist.tarball ?? "")).arrayBuffer());
   expect(metadata.versions["2.0.0"]?.dist.integrity).toBe(`sha512-${createHash("sha512").update(tarball).digest("base64")}`);
 
-  // Nothing of it can be changed or taken away, whoever asks the database.
+  // The database refuses to change or delete any of it, whoever asks.
   for (const attempt of [
     "UPDATE version_file SET bytes = 1",
     "UPDATE file_body SET body = ''",

@@ -78,7 +78,7 @@ afterAll(() => rmSync(folder, { recursive: true }));
 const ypsiline = (args: readonly string[], more: Parameters<typeof run>[1] = {}) => run(args, { cwd: folder, ...more });
 
 describe("check", () => {
-  it("ends with 0 where nothing is found, with 1 where something is at or above the level", async () => {
+  it("exits with 0 if nothing is found, and with 1 if something is at or above the level", async () => {
     expect(await ypsiline(["check", "layout.json"])).toEqual({ code: 0, out: "Nothing found.\n", err: "" });
     const found = await ypsiline(["check", "broken.json"]);
     expect(found).toMatchObject({ code: 1, err: "" });
@@ -95,14 +95,14 @@ describe("check", () => {
     expect(found.code).toBe(code);
     expect(found.out).toContain("(accepted: Printed so.)");
   });
-  it("names the line of the file where the number stands", async () => {
+  it("gives the line of the file where the number is", async () => {
     const { out } = await ypsiline(["check", "broken.json", "--format", "sarif"]);
     const log = JSON.parse(out) as Log;
     const line =
       log.runs[0]?.results?.find(({ ruleId }) => ruleId === "gutter-on-base")?.locations?.[0]?.physicalLocation?.region?.startLine ?? 0;
     expect(readFileSync(join(folder, "broken.json"), "utf8").split("\n")[line - 1]).toContain('"gutter": "23px"');
   });
-  it("reads every format that is imported, from a file and from what is piped in", async () => {
+  it("reads every format that can be imported, from a file and from standard input", async () => {
     const read = formatIds.filter((id) => formats[id].read !== null);
     expect(read.length).toBeGreaterThanOrEqual(5);
     for (const id of read) {
@@ -115,7 +115,7 @@ describe("check", () => {
     expect(piped).toMatchObject({ code: 1, err: "" });
     expect(piped.out).toContain("1280 − 1400 = -120");
   });
-  it("tells several files apart", async () => {
+  it("labels the results of several files", async () => {
     const found = await ypsiline(["check", "layout.json", "broken.json", "a space/größe.json", "--format", "json"]);
     const { files } = JSON.parse(found.out) as { files: { file: string; findings: { rule: string }[]; held: string[] }[] };
     expect(files.map(({ file, findings }) => [file, findings.length > 0])).toEqual([
@@ -127,15 +127,15 @@ describe("check", () => {
   });
 });
 
-describe("what is told", () => {
-  it("has colour on a terminal and none when it is piped, unless that is asked for", async () => {
+describe("output", () => {
+  it("has colour on a terminal and none in a pipe, unless colour is asked for", async () => {
     const esc = "\u001b[";
     expect((await ypsiline(["check", "broken.json"], { terminal: true })).out).toContain(esc);
     expect((await ypsiline(["check", "broken.json"])).out).not.toContain(esc);
     expect((await ypsiline(["check", "broken.json", "--colour", "always"])).out).toContain(esc);
     expect((await ypsiline(["check", "broken.json", "--colour", "never"], { terminal: true })).out).not.toContain(esc);
     expect((await ypsiline(["check", "broken.json"], { terminal: true, env: { NO_COLOR: "1" } })).out).not.toContain(esc);
-    // Where no terminal is, FORCE_COLOR asks for it all the same, and 0 for none; a file has none.
+    // Without a terminal, FORCE_COLOR turns colour on, and 0 turns it off; a file never has colour.
     expect((await ypsiline(["check", "broken.json"], { env: { FORCE_COLOR: "1" } })).out).toContain(esc);
     expect((await ypsiline(["check", "broken.json"], { env: { FORCE_COLOR: "1", NO_COLOR: "1" } })).out).not.toContain(esc);
     expect((await ypsiline(["check", "broken.json"], { terminal: true, env: { FORCE_COLOR: "0" } })).out).not.toContain(esc);
@@ -182,14 +182,14 @@ describe("what is told", () => {
     expect(failing).toHaveLength(failures);
     if (file === "hostile.json") expect(JSON.stringify(failing)).toContain(`desk <&\\"'>`);
   });
-  it("goes to a file where one is named", async () => {
+  it("goes to a file if one is named", async () => {
     const found = await ypsiline(["check", "broken.json", "--format", "junit", "-o", "out/report.xml"]);
     expect(found).toEqual({ code: 1, out: "", err: "" });
     expect(readFileSync(join(folder, "out/report.xml"), "utf8")).toContain("<testsuites");
   });
 });
 
-describe("what cannot be done", () => {
+describe("errors of use", () => {
   it.each<[string, readonly string[], RegExp]>([
     ["no file", ["check", "nowhere.json"], /^ypsiline: there is no file nowhere\.json\n$/],
     ["a folder", ["check", "."], /is a folder/],
@@ -279,7 +279,7 @@ describe("export", () => {
     if (!made.ok) throw new Error(id);
     return made.text;
   };
-  it.each(formatIds)("%s is what core writes", async (id) => {
+  it.each(formatIds)("%s writes what core writes", async (id) => {
     const more = formats[id].of === "breakpoint" ? ["--breakpoint", "desk"] : [];
     expect(await ypsiline(["export", "layout.json", "--format", id, ...more])).toEqual({ code: 0, out: written(id), err: "" });
   });
@@ -294,14 +294,14 @@ describe("export", () => {
 });
 
 describe("resolve", () => {
-  it("is the geometry as tables", async () => {
+  it("prints the geometry as tables", async () => {
     const { code, out } = await ypsiline(["resolve", "layout.json", "--width", "1280"]);
     expect(code).toBe(0);
     expect(out).toMatch(/Columns +12 of 74/);
     // Column 2 starts at 64 + 74 + 24; two together measure 172.
     expect(out).toMatch(/^2 +162 +74 +172$/m);
   });
-  it("is as POST /resolve answers it", async () => {
+  it("prints JSON as POST /resolve answers it", async () => {
     const { out } = await ypsiline(["resolve", "-", "--width", "1279", "--format", "json"], { input: writeLayout(clean) });
     // (1279 − 128 − 11 × 24) / 12
     expect(JSON.parse(out)).toMatchObject({ breakpoint: "desk", width: 1279, column: "887/12", container: { start: "64", width: "1151" } });
@@ -309,7 +309,7 @@ describe("resolve", () => {
 });
 
 describe("diff", () => {
-  it("tells the changes in words and the level they ask for", async () => {
+  it("prints the changes in words and the level they need", async () => {
     const { code, out } = await ypsiline(["diff", "layout.json", "accepted.json"]);
     expect(code).toBe(0);
     expect(out).toMatch(/^layout\.json → accepted\.json: minor\n/);
@@ -329,7 +329,7 @@ describe("diff", () => {
   });
 });
 
-// Each of these starts the served file as a process of its own.
+// Each of these starts the served file in a process.
 describe("the file that is served", () => {
   /** Runs it in a shell line, where it is "$0" "$@". */
   const inShell = (line: string, args: readonly string[]) =>
@@ -340,7 +340,7 @@ describe("the file that is served", () => {
       child.on("close", (code) => resolve({ code, err }));
     });
 
-  it("says what the command line says, with its exit code, from a file and from what is piped in", async () => {
+  it("prints what the source prints, with its exit code, from a file and from standard input", async () => {
     for (const args of [["check", "broken.json"], ["export", "layout.json", "--format", "css"], ["--version"], ["check", "nowhere.json"]]) {
       const { out, ...ended } = await runServed(args, { cwd: folder });
       const here = await ypsiline(args);
@@ -351,7 +351,7 @@ describe("the file that is served", () => {
     const piped = { cwd: folder, input: writeLayout(broken) };
     expect(await runServed(["check", "-"], piped)).toEqual(await run(["check", "-"], piped));
   });
-  it("knows a terminal, and says it in colour", async () => {
+  it("recognises a terminal, and prints in colour", async () => {
     expect((await runServed(["check", "broken.json"], { cwd: folder, terminal: true })).out).toContain("\u001b[");
   });
   it.each([["check", "broken.json"], ["--help"]])("%s to a full disk ends with 2 and one line of words", async (...args) => {
@@ -360,12 +360,12 @@ describe("the file that is served", () => {
       err: "ypsiline: the output cannot be written: the disk is full\n",
     });
   });
-  it("ends as it would have where its reader closes the pipe early", async () => {
+  it("exits as usual when its reader closes the pipe early", async () => {
     expect(await inShell('"$0" "$@" | true; exit ${PIPESTATUS[0]}', ["check", "broken.json"])).toEqual({ code: 1, err: "" });
   });
 });
 
-describe("a file that cannot say all", () => {
+describe("a file that cannot hold everything", () => {
   it.each(formatIds.filter((id) => formats[id].read !== null))("%s takes nothing away that it does not speak of", async (id) => {
     const name = `as.${id}.${formats[id].extension.split(".").at(-1) ?? ""}`;
     for (const pair of [
@@ -382,7 +382,7 @@ describe("a file that cannot say all", () => {
 });
 
 describe("fit", () => {
-  it("holds tops and bottoms against rows, and against the baseline where there are none", async () => {
+  it("checks tops and bottoms against rows, and against the baseline where there are none", async () => {
     const rows = await ypsiline(["fit", "rows.json", "down.csv", "--width", "1280"]);
     // Rows of 24 with 8 between: row 3 is 64 to 88.
     expect(rows.out).toContain("Card: top +3 px from the nearest row");
@@ -392,7 +392,7 @@ describe("fit", () => {
     expect(base.out).toContain("Card: top +3 px from the nearest baseline line");
     expect(base.out).toMatch(/2 edges on, 0 near, 2 off/);
   });
-  it("holds boxes of a table, a list or a drawing against the grid", async () => {
+  it("checks boxes of a table, a list or a drawing against the grid", async () => {
     const table = await ypsiline(["fit", "layout.json", "boxes.csv", "--width", "1280"]);
     expect(table.code).toBe(1);
     // Columns 3 and 4 are 260 to 432: their edges are 3 and 5 px away.
@@ -414,7 +414,7 @@ describe("fit", () => {
       ],
     });
   });
-  it("what is within the tolerance is near, and fails where cautions do", async () => {
+  it("calls what is within the tolerance near, and fails only where cautions do", async () => {
     const near = ["fit", "areas.json", "boxes.json", "--tolerance", "3"];
     expect((await ypsiline(near)).code).toBe(0);
     expect((await ypsiline([...near, "--fail-on", "caution"])).code).toBe(1);

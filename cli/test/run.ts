@@ -5,7 +5,7 @@ import { dirname, join } from "node:path";
 import { runCommandLine } from "../src/command-line";
 import { warning } from "../src/world";
 
-/** The command as it is served, one file. */
+/** The command as it is served: one file. */
 export const served = join(import.meta.dirname, "..", "dist", "ypsiline.js");
 
 export type Ran = { readonly code: number | null; readonly out: string; readonly err: string };
@@ -17,7 +17,7 @@ type Surroundings = {
   readonly terminal?: boolean;
 };
 
-/** Runs a command line in this process, as the program does: tests of what it says need no process each. */
+/** Runs a command line in this process, as the program does, so that tests of its output need no process each. */
 export const run = async (
   args: readonly string[],
   { cwd = process.cwd(), input = "", env = {}, terminal = false }: Surroundings = {},
@@ -58,7 +58,7 @@ export const runServed = (args: readonly string[], { cwd, input = "", env = {}, 
     child.stdin.end(input);
   });
 
-/** A folder of its own with files in it. */
+/** Makes a temporary folder with these files. */
 export const folderWith = (files: Readonly<Record<string, string>>): string => {
   const folder = mkdtempSync(join(tmpdir(), "ypsiline-cli-"));
   for (const [path, text] of Object.entries(files)) {

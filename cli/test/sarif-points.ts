@@ -1,9 +1,9 @@
 import type { AnySchema } from "ajv";
 
 /**
- * The main points of the SARIF 2.1.0 schema (OASIS Standard, sarif-schema-2.1.0.json; no package in the registry carries it),
- * written from sections 3.13 to 3.52 of the specification: what must be there, and what may be said of what we write. The
- * compiler holds the writer to the whole of it besides (@types/sarif).
+ * The main requirements of SARIF 2.1.0 (OASIS Standard; no package in the registry carries sarif-schema-2.1.0.json),
+ * written from sections 3.13 to 3.52: required members, and valid values of those we write. The compiler checks the
+ * writer against all of it, too (@types/sarif).
  */
 const text = { type: "string", minLength: 1 } as const;
 const message = { type: "object", required: ["text"], properties: { text } } as const;

@@ -21,7 +21,7 @@ const worldIn = (cwd: string, env: World["env"] = {}, home = join(cwd, "home")):
 });
 
 describe("settings as npm reads them (docs.npmjs.com: npmrc, config)", () => {
-  it("stand at the root of the workspaces, and a folder that is none of them has its own", async () => {
+  it("are read at the root of the workspaces; a folder outside them has its own", async () => {
     const folder = folderWith({
       "package.json": JSON.stringify({ workspaces: ["apps/*", "libs/**"] }),
       ".npmrc": "@skerry:registry=https://root.example/npm/\n",
@@ -40,7 +40,7 @@ describe("settings as npm reads them (docs.npmjs.com: npmrc, config)", () => {
     expect(await of("tools")).toBe("https://tools.example/npm/");
   });
 
-  it("are the variables' before the project's, those before the person's, those before the machine's", async () => {
+  it("are taken from the environment first, then the project, then the user, then the machine", async () => {
     const folder = folderWith({
       "package.json": "{}",
       ".npmrc": "a=project\nb=project\n",
@@ -59,7 +59,7 @@ describe("settings as npm reads them (docs.npmjs.com: npmrc, config)", () => {
     expect([named.get("//host.example/npm/:_authToken"), named.get("@skerry:registry")]).toEqual(["t", "https://x.example/"]);
   });
 
-  it("have a token under the address or a shorter path of its host; an empty one, or one of a variable not set, is none", async () => {
+  it("have a token under the address or a shorter path of its host; an empty one, or one of an unset variable, counts as none", async () => {
     const settings = new Map([
       ["//host.example/npm/:_authToken", ""],
       ["//host.example/:_authToken", "short"],
@@ -115,10 +115,10 @@ const registry = async () => {
 };
 
 describe("a registry behind a proxy", () => {
-  it("is asked through it, for what is not spared; withdrawn versions are never taken without a word", async () => {
+  it("is asked through the proxy unless excluded; a withdrawn version is never used without a warning", async () => {
     const own = await registry();
     const through: string[] = [];
-    // A plain proxy: takes whole addresses, and knows the registry's name.
+    // A plain proxy: accepts absolute addresses, and resolves the registry's name.
     const proxy = await serving((request, response) => {
       through.push(request.url ?? "");
       const { pathname } = new URL(request.url ?? "");
@@ -139,7 +139,7 @@ describe("a registry behind a proxy", () => {
         run(args, { cwd: folder, env: { HOME: folder, ...env } });
       expect(await ypsiline(["check", "@skerry/quay-board"])).toMatchObject({ code: 0, err: "" });
       expect(through).toHaveLength(2);
-      // 1.1.0 is named: it is checked, and that it was withdrawn is a problem. ^1 has one that stands.
+      // 1.1.0 is named: it is checked, and its withdrawal is a problem. ^1 finds a version that is not withdrawn.
       const withdrawn = await ypsiline(["check", "@skerry/quay-board@1.1.0"]);
       expect(withdrawn).toMatchObject({ code: 1, err: "ypsiline: @skerry/quay-board@1.1.0 was withdrawn: Too wide.\n" });
       expect(withdrawn.out).toContain("@skerry/quay-board@1.1.0 was withdrawn: Too wide.");
@@ -153,7 +153,7 @@ describe("a registry behind a proxy", () => {
       const outdated = await ypsiline(["outdated"]);
       expect(outdated.code).toBe(1);
       expect(outdated.out).toContain("2.0.0 was withdrawn: Too narrow.");
-      // Spared hosts are asked without it: nobody has that name here.
+      // Excluded hosts are asked directly: that name does not resolve here.
       const spared = await ypsiline(["check", "@skerry/quay-board"], { npm_config_noproxy: "registry.example" });
       expect([spared.code, spared.err]).toEqual([2, expect.stringContaining("cannot be reached")]);
       const secret = await ypsiline(["check", "@skerry/quay-board", "--registry", "https://registry.example/npm/"]);

@@ -11,7 +11,10 @@ const placed = (column: number, span: number, row: number, rowSpan: number): Pla
   inside: null,
 });
 
-/** As many areas as a layout may have, at eight breakpoints; four abreast and a row apart, or with `tangled` all over each other. */
+/**
+ * The most areas a layout may have, at eight breakpoints: four side by side and a row apart or, with `tangled`,
+ * overlapping each other everywhere.
+ */
 const full = (tangled: boolean): Layout => {
   const breakpoints = Array.from({ length: 8 }, (_, index) => ({
     ...newBreakpoint({
@@ -49,7 +52,7 @@ for (const [name, layout] of [
   const resolving = time(() => {
     for (const width of widths) resolve(layout, { width });
   }, 10);
-  // An area is moved at one of the breakpoints between two checks: what stays is remembered.
+  // Between two checks, one area is moved at one breakpoint; the findings of the other breakpoints are remembered.
   let moved = 0;
   const memory = checkMemory();
   const checking = time(() => {

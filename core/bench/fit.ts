@@ -23,7 +23,7 @@ process.stdout.write(
   `Which grid, from 200 boxes: ${(time(() => designs.forEach((design) => grids(widthOf(design), design.boxes)), 2) / designs.length).toFixed(0)} ms (aim: under 300)\n`,
 );
 
-/** All counts, margins and gutters in whole px, the plainest way. */
+/** Tries all counts, margins and gutters in whole px, the simplest way. */
 const plainSearch = (width: number, across: readonly Across[]): number => {
   let best = 0;
   const edges = across.map(({ left, right }) => [left ? toNumber(left) : 0, right ? toNumber(right) : width] as const);

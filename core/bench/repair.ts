@@ -1,7 +1,7 @@
 import { layoutFromColumns, newBreakpoint, repair, type Layout } from "../src/index";
 import { time } from "./time";
 
-/** Six breakpoints, each with columns, spans and lengths off, two of them in no order. */
+/** Six breakpoints, each with columns, spans and lengths off, two of them out of order. */
 const layout: Layout = {
   ...layoutFromColumns("Bench", 1440, 12),
   breakpoints: [360, 600, 768, 1024, 1280, 1600].map((width, index) =>

@@ -1,7 +1,10 @@
 import { check, exact, type Layout, layoutFromColumns, newBreakpoint, resolve } from "../src/index";
 import { time } from "./time";
 
-/** Eight breakpoints of 12 columns with rows and a baseline. With `clean` every check holds; without, columns, spans and gutters are off everywhere. */
+/**
+ * Eight breakpoints of 12 columns with rows and a baseline. With `clean` every check passes; otherwise columns, spans
+ * and gutters are off everywhere.
+ */
 const eight = (clean: boolean): Layout => ({
   ...layoutFromColumns("Bench", 1440, 12),
   breakpoints: Array.from({ length: 8 }, (_, index) => ({

@@ -1,7 +1,7 @@
 import { exact, type SetSearch, wholePixelSets } from "../src/index";
 import { time } from "./time";
 
-/** The whole of what a designer might ask: columns 1–24, gutters 0–64, margins 0–400, in steps of 1, at 1440. */
+/** The widest search a designer might ask for: columns 1–24, gutters 0–64, margins 0–400, in steps of 1, at 1440. */
 const search: SetSearch = {
   width: exact(1440),
   outer: { margin: { from: exact(0), to: exact(400), step: exact(1) } },
@@ -12,7 +12,7 @@ const search: SetSearch = {
   limit: 1_000_000,
 };
 
-/** The plain triple loop over the same numbers, in doubles and with nothing kept but the count: as fast as trying can be. */
+/** The plain triple loop over the same numbers, in doubles, keeping only the count: the fastest way to try them all. */
 const plainLoop = (): number => {
   let found = 0;
   for (let n = 1; n <= 24; n += 1)
@@ -24,7 +24,7 @@ const plainLoop = (): number => {
   return found;
 };
 
-/** The same loop as one would write it to have the sets: each kept as an object, like `setAt` gives them but in doubles. */
+/** The same loop keeping each set as an object, as `setAt` returns them but in doubles. */
 const plainList = (): number => {
   const found: { columns: number; column: number; gutter: number; margin: number; container: number }[] = [];
   for (let n = 1; n <= 24; n += 1)
@@ -40,7 +40,7 @@ const plainList = (): number => {
 const all = wholePixelSets(search);
 if (!all.ok || all.total !== plainLoop()) throw new Error("the walk and the loop disagree");
 
-/** Only walking the answers: writing each into its place, with nothing worked out. */
+/** Only writing the answers into their places, without computing anything. */
 const answers = all.list;
 const walking = (): number => {
   const columns = new Uint8Array(answers.length);

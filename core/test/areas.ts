@@ -1,7 +1,7 @@
 import { type Area, blankLayout, type Inside, type Layout, newBreakpoint, parseLayout, type Placement, type Rows } from "../src/index";
 import { type seeded } from "./random";
 
-/** A placement from what differs from the plainest. */
+/** A placement from the members that differ from the simplest one. */
 export const placed = (column: number, span: number, more: Partial<Placement> = {}): Placement => ({
   column,
   span,
@@ -57,7 +57,7 @@ export const own = (count: number, more: Partial<Extract<Inside, { kind: "own" }
 
 type Random = ReturnType<typeof seeded>;
 
-/** Areas inside the columns of a breakpoint, up to three deep; some flow, some have rows, some leave. */
+/** Areas inside the columns of a breakpoint, up to three deep; some flow, some have rows, some leave the grid. */
 export const randomAreas = (random: Random, id: string, count: number, rows: boolean): readonly Area[] => {
   const areas: Area[] = [];
   const put = (within: string | undefined, columns: number, deep: number, most: number, rowed: boolean): void => {

@@ -27,10 +27,13 @@ export const only = (layout: Layout): Breakpoint => {
   return breakpoint;
 };
 
-/** Terms of the only breakpoint at a width. */
+/** The terms of the only breakpoint at a width. */
 export const terms = (layout: Layout, width: number) => termsAt(layout, only(layout), fromJsonNumber(width));
 
-/** A clean three-breakpoint layout that every rule holds for; margins alike, so that no container shrinks at a hand-over. */
+/**
+ * A clean layout of three breakpoints that passes every rule; equal margins, so that no container gets narrower at a
+ * breakpoint.
+ */
 export const cleanLayout = (): Layout => {
   const at = (id: string, from: number, width: number, height: number, count: number, gutter: number, side: number) =>
     newBreakpoint({ id, name: id, from, width, height, count, gutter: `${gutter}px`, margin: `${side}px` });
@@ -40,7 +43,7 @@ export const cleanLayout = (): Layout => {
   };
 };
 
-/** Sets one breakpoint of a layout. */
+/** Replaces one breakpoint of a layout. */
 export const withBreakpoint = (layout: Layout, id: string, change: (breakpoint: Breakpoint) => Breakpoint): Layout => ({
   ...layout,
   breakpoints: layout.breakpoints.map((one) => (one.id === id ? change(one) : one)),

@@ -6,7 +6,7 @@ const source = join(import.meta.dirname, "..", "src");
 const files = readdirSync(source, { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(".ts"));
 
 describe("core", () => {
-  it("imports only itself, its four packages, and exports no star", () => {
+  it("imports only itself and its four packages, and has no export *", () => {
     expect(files.length).toBeGreaterThan(40);
     const packages = new Set<string>();
     for (const file of files) {
@@ -17,8 +17,8 @@ describe("core", () => {
     expect([...packages].sort()).toEqual(["css-tree", "fast-xml-parser", "fraction.js", "zod/mini"]);
   });
 
-  it("touches no clock, chance, console, network or document", () => {
-    // What the snippet's script says to a browser is text here.
+  it("uses no clock, chance, console, network or document", () => {
+    // The snippet's script for the browser is only text here.
     const run = files.filter((file) => !file.startsWith("formats/snippet/"));
     expect(files.length - run.length).toBe(2);
     for (const file of run) {

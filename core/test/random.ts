@@ -1,6 +1,6 @@
 import { seedOf } from "./seed";
 
-/** Random choices that come again from a printed seed (SEED=…): mulberry32 by Tommy Ettinger, public domain. */
+/** Random choices that can be repeated from a printed seed (SEED=…): mulberry32 by Tommy Ettinger, public domain. */
 export const seeded = (what: string) => {
   let state = seedOf(what) >>> 0;
   const next = (): number => {
@@ -11,7 +11,7 @@ export const seeded = (what: string) => {
   };
   return {
     next,
-    /** A whole number from least to most. */
+    /** A whole number from `least` to `most`, both included. */
     integer: (least: number, most: number): number => least + Math.floor(next() * (most - least + 1)),
     pick: <T>(list: readonly T[]): T => {
       const chosen = list[Math.floor(next() * list.length)];

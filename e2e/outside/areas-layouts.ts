@@ -5,7 +5,7 @@ import { generatedLayouts } from "./generated-layouts";
 
 type Random = ReturnType<typeof seeded>;
 
-/** An area whose own grid's rows, where it has some, may also divide its height, be held, or begin above it. */
+/** An area whose own grid may have rows that divide its height, have a limited height, or begin above it. */
 const otherRows = (random: Random, one: Area): Area => ({
   ...one,
   placements: Object.fromEntries(
@@ -23,7 +23,7 @@ const otherRows = (random: Random, one: Area): Area => ({
   ),
 });
 
-/** Layouts whose areas stand beside and below each other and nothing else: a map of words says all of them. */
+/** Layouts whose areas are only beside and below each other, so that a word map describes them fully. */
 export const mappedLayouts = (count: number): readonly Layout[] => {
   const random = seeded("maps in Chromium");
   return generatedLayouts(count, 20_261_127).map((layout, index): Layout => {
@@ -77,7 +77,7 @@ export const layoutsWithAreas = (count: number): readonly Layout[] => {
     const sets = breakpoints.map(({ id, columns, rows }) =>
       randomAreas(random, id, columns.count, rows !== null).map((area) => otherRows(random, area)),
     );
-    // The tree of one breakpoint's areas is that of all: others take up to as many of it as they have.
+    // All breakpoints use the same tree of areas: each has some of it.
     const [first = [], ...others] = sets;
     const areas = first.map((area) => ({
       ...area,

@@ -47,15 +47,15 @@ for (const way of ways)
         for (const area of areas) {
           const box = boxOf(area.area.id);
           const { columns, rows } = breakpoint;
-          // Inner grids that would have to be narrower than nothing are the checks' business.
+          // Inner grids without room are reported by checks and left out here.
           const squeezed = (id: string | undefined): boolean => {
             const outer = areas.find((one) => one.area.id === id);
             return outer !== undefined && ((outer.inside !== null && sign(outer.inside.column) < 0) || squeezed(outer.area.within));
           };
-          // Nor can a stylesheet place what stands outside its grid, which a check calls a problem.
+          // A stylesheet cannot place areas outside the grid either, which a check reports.
           const outside = (one: typeof area): boolean => {
             const outer = areas.find(({ area: { id } }) => id === one.area.within);
-            // Past the viewport's edge already, it would have to draw back to reach it.
+            // It is already past the viewport's edge, and would have to become smaller to reach it.
             const past =
               outer !== undefined &&
               (sign(columnLine(outer.on, outer.placement.column)) < 0 ||
@@ -76,7 +76,7 @@ for (const way of ways)
             );
           across += 1;
           if (area.depth > 0) deep += 1;
-          // Rows that divide end with their sections: what stands past them inside another area is held at their end.
+          // Dividing rows end with their sections: a nested area beyond them stops at their end.
           const divided = (one: typeof area): boolean => {
             const outer = areas.find(({ area: { id } }) => id === one.area.within);
             const inner = outer?.placement.inside;
@@ -87,13 +87,14 @@ for (const way of ways)
             const past = outer !== undefined && outer.inside?.kind !== "own" && one.row + one.rowSpan - 1 > outer.rowSpan;
             return outer !== undefined && ((past && divided(one)) || held(outer));
           };
-          // Rows that divide an area's height and are held, or go on below it, are lengths, each put on a unit of its own.
+          // Rows that divide an area's height and are limited, or continue below it, are lengths, each rounded to
+          // Chromium's unit.
           const rounded = (one: typeof area): number => {
             const outer = areas.find(({ area: { id } }) => id === one.area.within);
             return outer === undefined ? 0 : (divided(one) && outer.inside?.kind === "own" ? one.row + one.rowSpan : 0) + rounded(outer);
           };
-          // What stands in areas here is a px high: rows below that, or below nothing, are the checks' business too. An area of
-          // rows below nothing is as high as what stands beside them.
+          // The content of areas is a px high here. Rows lower than that are reported by checks and left out. An area
+          // whose rows are below 0 is as high as its neighbours.
           const innerRow = ({ inside }: typeof area): number => {
             const inner = inside?.kind === "own" ? inside.rows : null;
             return inner === null ? Infinity : toNumber(inner.end(1)) - toNumber(inner.start(1));

@@ -15,7 +15,7 @@ const sassMap = (name: string): Readonly<Record<string, number>> => {
   return Object.fromEntries([...body.matchAll(/(\w+):\s*(\d+)(?:px)?/g)].map((match) => [match[1] ?? "", Number(match[2])]));
 };
 
-test("the bootstrap package's grid comes out the same", async ({ page }) => {
+test("the bootstrap package's grid gives the same columns", async ({ page }) => {
   const starts = sassMap("grid-breakpoints");
   const containers = sassMap("container-max-widths");
   expect(/\$grid-columns:\s*12 /.test(sass) && /\$grid-gutter-width:\s*1\.5rem/.test(sass)).toBe(true);
@@ -52,8 +52,8 @@ test("the bootstrap package's grid comes out the same", async ({ page }) => {
     const { columns, terms } = resolved.value;
     const half = toNumber(terms.gutter) / 2;
     columns.forEach((column, place) => {
-      // A cell of theirs holds half a gutter as padding on both sides of what is a column here. Cells stand one
-      // after the other, each width rounded to 1/64 px, so a start carries the rounding of those before it.
+      // Its cells have half a gutter as padding on both sides of what is a column here. Each cell's width is rounded to
+      // 1/64 px, so a start has the rounding of all cells before it.
       const cell = measured[index]?.[place] ?? { start: NaN, width: NaN };
       expect(Math.abs(cell.start + half - toNumber(column.start)), `${width}, column ${place + 1}`).toBeLessThanOrEqual(
         (place + 1) / 64 + 1e-9,

@@ -2,7 +2,8 @@ import { expect, test } from "@playwright/test";
 import { add, readBoxesSvg, toNumber } from "../../core/src/index";
 import { seeded } from "../../core/test/random";
 
-// Source: SVG 2 (W3C), coordinate systems, transforms and units, as drawn by the installed Chromium, which counts in 32-bit floats.
+// Source: SVG 2 (W3C), coordinate systems, transforms and units, as drawn by the installed Chromium, which uses 32-bit
+// floats.
 
 type Random = ReturnType<typeof seeded>;
 
@@ -26,7 +27,7 @@ const transform = (of: Random, upright: boolean): string => {
   return Array.from({ length: of.integer(0, 3) }, one).join(of.pick([" ", ",", ""]));
 };
 
-/** A drawing of boxes three deep in groups, svg elements with a viewBox of their own, and uses; what it holds has ids. */
+/** A drawing of boxes up to three deep in groups, svg elements with their own viewBox, and uses; its parts have ids. */
 const drawing = (of: Random, upright: boolean): string => {
   let ids = 0;
   const place = (): string =>
@@ -63,7 +64,10 @@ const drawing = (of: Random, upright: boolean): string => {
   return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${size}><defs><rect id="shared" x="3" y="4" width="50" height="40" transform="translate(2 1)"/><symbol id="sign" viewBox="0 0 20 10"><rect x="1" y="1" width="18" height="8"/></symbol></defs>${inner(0)}</svg>`;
 };
 
-/** A drawing whose stylesheet, style attributes and elements around say where boxes are, how large, and whether they are seen. */
+/**
+ * A drawing whose stylesheet, style attributes and parent elements decide where boxes are, how large, and whether they
+ * are visible.
+ */
 const styled = (of: Random): string => {
   const length = (least: number, most: number): string => {
     const value = tenth(of, least, most);
@@ -130,7 +134,7 @@ const styled = (of: Random): string => {
       () => `svg *`,
       () => `svg svg > *`,
     ])();
-  // Chromium forgets the order of layers in what a use repeats: a drawing has the one or the other.
+  // Chromium loses the order of layers inside a use, so a drawing has layers or uses.
   const layered = of.integer(0, 3) === 0;
   const rule = (): string =>
     of.pick([
@@ -176,7 +180,7 @@ const styled = (of: Random): string => {
   return `<svg xmlns="http://www.w3.org/2000/svg" xmlns:xlink="http://www.w3.org/1999/xlink" ${ofRoot}><style><![CDATA[${sheets.join("\n")}]]></style><defs><rect id="shared" class="card" x="3" y="4" width="50" height="40"/></defs>${inner(0)}</svg>`;
 };
 
-test("boxes of 200 drawings stand where Chromium draws them, to a thousandth of a px", async ({ page }) => {
+test("boxes of 200 drawings are where Chromium draws them, to a thousandth of a px", async ({ page }) => {
   test.setTimeout(60_000);
   await page.setContent("<!doctype html><body style='margin:0'></body>");
   const random = seeded("drawings in Chromium");
@@ -194,7 +198,7 @@ test("boxes of 200 drawings stand where Chromium draws them, to a thousandth of 
       );
     }, svg);
     if (!read.ok) {
-      // What is refused is too large in Chromium, too.
+      // Refused drawings are too large in Chromium, too.
       const furthest = Math.max(
         ...Object.values(seen).map(([x = 0, y = 0, width = 0, height = 0]) => Math.max(-x, -y, x + width, y + height)),
       );
@@ -207,7 +211,7 @@ test("boxes of 200 drawings stand where Chromium draws them, to a thousandth of 
       expect(box, `${id} of\n${svg}`).toBeDefined();
       if (!box) continue;
       const told = [box.x, box.y, box.width, box.height].map(toNumber);
-      // Chromium's corners are floats of 32 bits, each rounded to 2^-24 of it some sixteen times on the way through its transforms.
+      // Chromium's corners are 32-bit floats, each rounded to 2^-24 of its size about sixteen times by its transforms.
       const corners = [box.x, box.y, add(box.x, box.width), add(box.y, box.height)].map((px) => Math.abs(toNumber(px)));
       const most = Math.max(0.001, 16 * 2 ** -24 * Math.max(...corners));
       told.forEach((px, index) => expect(Math.abs(px - (drawn[index] ?? NaN)), `${id} of\n${svg}`).toBeLessThan(most));
@@ -218,7 +222,7 @@ test("boxes of 200 drawings stand where Chromium draws them, to a thousandth of 
   expect(turned).toBeGreaterThan(50);
 });
 
-test("boxes of 200 drawings whose stylesheets move, size and hide them stand where Chromium draws them", async ({ page }) => {
+test("boxes of 200 drawings whose stylesheets move, size and hide them are where Chromium draws them", async ({ page }) => {
   test.setTimeout(90_000);
   await page.setContent("<!doctype html><body style='margin:0'></body>");
   const random = seeded("styled drawings in Chromium");
@@ -244,16 +248,17 @@ test("boxes of 200 drawings whose stylesheets move, size and hide them stand whe
       expect(far || empty, `${message}\n${svg}`).toBe(true);
       continue;
     }
-    // What is told to be left out may be missing; nothing else may.
+    // Only boxes reported as left out may be missing.
     const unread = read.left.some((words) => words.includes("cannot be read") || words.includes("is not read"));
     whole += unread ? 0 : 1;
     for (const { id, shown, repeats, at } of seen) {
       const box = read.list.boxes.find(({ name }) => name === id);
-      // Whether what a use repeats is seen, Chromium does not tell.
+      // Chromium does not report whether the content of a use is visible.
       if (!repeats && !(unread && !box)) expect(box !== undefined, `${id} of\n${svg}\n${read.left.join("\n")}`).toBe(shown);
       if (!shown) hidden += 1;
       if (!box) continue;
-      // Of what is turned inside a turned use Chromium tells the bounds of bounds, which are wider than what is drawn.
+      // For a rotated element inside a rotated use, Chromium gives the bounds of its bounds, which are wider than the
+      // drawing.
       if (repeats && read.turned.includes(id)) continue;
       const told = [box.x, box.y, box.width, box.height].map(toNumber);
       const corners = [box.x, box.y, add(box.x, box.width), add(box.y, box.height)].map((px) => Math.abs(toNumber(px)));

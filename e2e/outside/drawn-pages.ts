@@ -2,7 +2,7 @@ import type { seeded } from "../../core/test/random";
 
 type Random = ReturnType<typeof seeded>;
 
-/** A page of cards on a grid, to be taken as a picture: where its columns truly are, and its HTML. */
+/** A page of cards on a grid, for a screenshot: its true columns and its HTML. */
 export type DrawnPage = {
   readonly width: number;
   readonly density: number;
@@ -10,7 +10,10 @@ export type DrawnPage = {
   readonly html: string;
 };
 
-/** Faces of cards as people draw them (common practice): plain, with a border, a shadow, or both, with and without rounded corners. */
+/**
+ * Cards as people draw them (common practice): plain, with a border, a shadow, or both, with and without rounded
+ * corners.
+ */
 const faceOf = (random: Random): string => {
   const border = random.pick([0, 0, 1, 1, 1, 2]);
   const shadow = random.pick([
@@ -30,7 +33,7 @@ const faceOf = (random: Random): string => {
   ].join(";");
 };
 
-/** What stands in a card: a picture across it or inside its padding, lines of words, a button. */
+/** The content of a card: a picture over its width or inside its padding, lines of words, a button. */
 const insideOf = (random: Random, padding: number): string => {
   const words = '<p style="margin:8px 0;font:14px/20px sans-serif">Sailings today from the harbour to the islands</p>';
   const picture = `<div style="height:${random.integer(32, 80)}px;background:${random.pick(["#2f8a76", "#8fb8c4", "#c2573a"])}"></div>`;
@@ -39,7 +42,10 @@ const insideOf = (random: Random, padding: number): string => {
   return `<div style="padding:${padding}px">${inner}</div>`;
 };
 
-/** A random page of 4 to 7 rows of cards, each card on whole columns. One in six has margins that differ, one in three cards of unequal heights. */
+/**
+ * A random page of 4 to 7 rows of cards, each card on whole columns. One page in six has unequal margins, one in three
+ * has cards of unequal heights.
+ */
 export const drawnPage = (random: Random): DrawnPage => {
   const width = random.pick([375, 768, 1024, 1280, 1440]);
   const columns = random.pick(width < 500 ? [2, 4, 4, 6] : width < 900 ? [4, 6, 8, 8, 12] : [6, 8, 10, 12, 12, 12, 16]);

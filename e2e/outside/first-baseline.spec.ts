@@ -5,9 +5,7 @@ import { exact, firstBaseline, shippedFonts, toNumber } from "../../core/src/ind
 
 const file = (path: string): string => readFileSync(createRequire(import.meta.url).resolve(path)).toString("base64");
 
-test("the first baseline stands where Chromium draws it, for the shipped fonts at every usual size and line height", async ({
-  browser,
-}) => {
+test("the first baseline is where Chromium draws it, for the shipped fonts at every usual size and line height", async ({ browser }) => {
   const page = await browser.newPage();
   let compared = 0;
   for (const [font, path] of [

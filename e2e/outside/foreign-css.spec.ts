@@ -4,7 +4,7 @@ import { exact, type Layout, readCss, resolve, toNumber } from "../../core/src/i
 import { seeded } from "../../core/test/random";
 import { foreignSheet } from "./foreign-sheets";
 
-/** Stylesheets as people write them, the page they are for, and what the reader should say it has not read. */
+/** Stylesheets as people write them, each with its page and what the reader should report as not read. */
 const sheets: readonly {
   readonly name: string;
   readonly css: string;
@@ -94,7 +94,7 @@ const sheets: readonly {
   },
 ];
 
-/** The columns of .g as they lie: its first children. */
+/** The columns of .g as laid out: its first children. */
 const drawnColumns = (page: Page): Promise<readonly { readonly left: number; readonly width: number }[]> =>
   page.evaluate(() => {
     const element = document.querySelector(".g") as HTMLElement;
@@ -117,7 +117,7 @@ const pageOf = (css: string, inside: (grid: string) => string): string => {
 
 const widths = [320, 399, 400, 499, 500, 599, 600, 899, 900, 1023, 1024, 1280, 1920];
 
-test("stylesheets of others are read as Chromium lays them out (CSS Grid, Cascade 5, Media Queries 4)", async ({ browser }) => {
+test("foreign stylesheets are read as Chromium lays them out (CSS Grid, Cascade 5, Media Queries 4)", async ({ browser }) => {
   test.setTimeout(120_000);
   const page = await browser.newPage();
   let compared = 0;
@@ -137,7 +137,7 @@ test("stylesheets of others are read as Chromium lays them out (CSS Grid, Cascad
       const resolved = resolve(read.layout, { width: exact(width) });
       if (!resolved.ok) throw new Error(`${name} at ${width}`);
       const { columns } = resolved.value;
-      // Where gaps and padding take more than there is, ours come out negative and the browser's overflow.
+      // If gaps and padding take more than there is, our columns are negative and the browser's overflow.
       if (toNumber(resolved.value.terms.column) < 0) continue;
       expect(columns.length, `${name} at ${width}: columns`).toBe(drawn.length);
       columns.forEach((track, index) => {
@@ -156,12 +156,13 @@ test("stylesheets of others are read as Chromium lays them out (CSS Grid, Cascad
   await page.close();
 });
 
-/** How far what was read lies from what is drawn at its farthest, px; Infinity where it has other columns. */
+/** The largest distance between what was read and what is drawn, px; Infinity for another number of columns. */
 const farthest = (layout: Layout, width: number, drawn: Awaited<ReturnType<typeof drawnColumns>>): number => {
   const resolved = resolve(layout, { width: exact(width) });
   if (!resolved.ok) return Infinity;
   const { columns, terms } = resolved.value;
-  // Gaps wider than all there is, and a fixed container that does not fit, are problems of the layout: its margins give way.
+  // Gaps wider than the container, and a fixed container that does not fit, are problems of the layout and left out
+  // here.
   const declared = toNumber(terms.declaredMargin.start) + toNumber(terms.declaredMargin.end);
   if (toNumber(terms.column) < 0 || toNumber(terms.container.width) + declared > width + 0.01) return 0;
   if (columns.length !== drawn.length) return Infinity;
@@ -172,7 +173,7 @@ const farthest = (layout: Layout, width: number, drawn: Awaited<ReturnType<typeo
   return Math.max(...apart);
 };
 
-test("of 120 stylesheets drawn at random none is read wrongly without a word, and most are read as they lie", async ({ page }) => {
+test("none of 120 random stylesheets is misread without a warning, and most are read as Chromium lays them out", async ({ page }) => {
   test.setTimeout(240_000);
   const random = seeded("stylesheets of others");
   let [right, said, offered] = [0, 0, 0];

@@ -2,10 +2,13 @@ import type { seeded } from "../../core/test/random";
 
 type Random = ReturnType<typeof seeded>;
 
-/** A stylesheet as somebody might write it, and the page it is for: a grid #main.g.cards, in up to two boxes. */
+/** A stylesheet as somebody might write it, and its page: a grid #main.g.cards in up to two boxes. */
 export type ForeignSheet = { readonly css: string; readonly inside: (grid: string) => string };
 
-/** Draws one: each kind of rule that says or changes where columns fall, in the letters, units and places people use. */
+/**
+ * Makes a random one: every kind of rule that defines or changes columns, in the spellings, units and places people
+ * use.
+ */
 export const foreignSheet = (of: Random): ForeignSheet => {
   const boxes = of.pick([[], ["wrap"], ["wrap"], ["page", "wrap"]] as const);
   const px = (least: number, most: number): string =>

@@ -1,6 +1,6 @@
 import { type Columns, check, type Layout, newBreakpoint, layoutFromColumns } from "../../core/src/index";
 
-/** A small generator of pseudo-random numbers (mulberry32), so that a failure can be met again by its number. */
+/** A small generator of pseudo-random numbers (mulberry32), so that a failure can be repeated by its seed. */
 const numbers = (seed: number) => () => {
   seed = (seed + 0x6d2b79f5) | 0;
   let t = Math.imul(seed ^ (seed >>> 15), 1 | seed);
@@ -10,7 +10,9 @@ const numbers = (seed: number) => () => {
 
 const aligns = ["center", "start", "end"] as const;
 
-/** Layouts of three breakpoints that take every container kind, alignment, edge and unit in turn, with whole and odd decimals. */
+/**
+ * Layouts of three breakpoints with every container kind, alignment, edge and unit in turn, and whole and odd decimals.
+ */
 export const generatedLayouts = (count: number, seed = 20_261_123): readonly Layout[] => {
   const random = numbers(seed);
   const from = (least: number, most: number): number => least + Math.floor(random() * (most - least + 1));
@@ -59,7 +61,7 @@ export const generatedLayouts = (count: number, seed = 20_261_123): readonly Lay
     };
   };
   const made: Layout[] = [];
-  // Numbers that leave no room for a column are the checks' business; a browser has nothing to say of them.
+  // Numbers that leave no room for a column are reported by checks; a browser cannot lay them out.
   for (let index = 0; made.length < count; index += 1) {
     const layout = one(index);
     const { findings } = check(layout);

@@ -9,12 +9,12 @@ const nested = (areas: readonly Area[], within: string | undefined): string =>
     .map(({ id }) => `<div class="area-${id}">${nested(areas, id)}</div>`)
     .join("");
 
-/** One element an area, in reading order, areas within areas inside them. */
+/** One element per area in reading order, nested areas inside their parents. */
 const areasMarkup = (areas: readonly Area[]): string => `<div class="layout-areas">${nested(areas, undefined)}</div>`;
 
 /**
- * Lays a stylesheet's areas out in a frame of each width in the browser and measures every area that is shown; null for one
- * that is not. The frame is as high as `height`, so that 100vh is that.
+ * Lays out a stylesheet's areas in the browser in a frame of each width, and measures every area; null for one that is
+ * not shown. The frame is `height` high, so that 100vh is `height`.
  */
 export const laidOutAreas = (
   page: Page,
@@ -26,7 +26,7 @@ export const laidOutAreas = (
       const frame = document.createElement("iframe");
       frame.style.cssText = "border:0;height:300px;width:1000px";
       const loaded = new Promise((resolve) => frame.addEventListener("load", resolve, { once: true }));
-      // Leaves have some height, so that bands are told apart.
+      // Areas without nested ones have some height, so that bands differ.
       frame.srcdoc = `<!doctype html><style>body{margin:0;overflow:hidden}[class^=area-]{min-block-size:1px}${css}</style>${markup}`;
       document.body.append(frame);
       await loaded;

@@ -3,8 +3,8 @@ import type { Page } from "@playwright/test";
 export type LaidOut = { readonly start: number; readonly width: number };
 
 /**
- * Lays a stylesheet out in a frame of each width in the browser, and measures the first `count` children of its grid.
- * The frame's viewport is as wide as the frame, so media queries answer to it.
+ * Lays out a stylesheet in the browser in a frame of each width, and measures the first `count` children of its grid.
+ * The frame is the viewport, so media queries apply to its width.
  */
 export const laidOut = (
   page: Page,

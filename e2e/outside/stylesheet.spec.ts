@@ -47,7 +47,7 @@ for (const way of ways) {
       );
       resolved.forEach((one, index) => {
         const width = toNumber(one.width);
-        // A browser works calc() out in single floats, which the stylesheet allows for by a fiftieth of a unit.
+        // Browsers compute calc() in 32-bit floats, for which the stylesheet allows a fiftieth of a layout unit.
         const most = (way.edges === "exact" || wholeUnits(layout, width) ? 1.05 : 3) * unit;
         const tracks = measured[index] ?? [];
         expect(tracks).toHaveLength(one.columns.length);

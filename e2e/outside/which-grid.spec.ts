@@ -4,14 +4,17 @@ import { PNG } from "pngjs";
 import { seeded } from "../../core/test/random";
 import { drawnPage, type DrawnPage } from "./drawn-pages";
 
-/** The true grid, or one of its family: with columns of it joined or divided, on the same margins and gutter to 1 px. */
+/**
+ * Whether it is the true grid or one of its family: its columns joined or divided, with the same margins and gutter to
+ * 1 px.
+ */
 const isFamily = ({ grid }: DrawnPage, { columns, gutter, margin, marginEnd }: GridFound): boolean =>
   (columns % grid.columns === 0 || grid.columns % columns === 0) &&
   [[gutter, grid.gutter] as const, [margin, grid.margin.start] as const, [marginEnd, grid.margin.end] as const].every(
     ([found, is]) => Math.abs(toNumber(found) - is) <= 1,
   );
 
-/** A grid told of at least nine in ten edges is one that people would believe. */
+/** A grid that explains at least nine in ten edges is shown with confidence. */
 const isConfident = ({ explained, of }: GridFound): boolean => explained >= 0.9 * of;
 
 // Pictures at density 2 take three times as long.
@@ -19,7 +22,7 @@ for (const [density, pictures] of [
   [1, 30],
   [2, 10],
 ] as const)
-  test(`of ${pictures} pictures at density ${density} of cards with borders, shadows and rounded corners the true grid is first in nine of ten, and no other is told with confidence in 19 of 20`, async ({
+  test(`${pictures} pictures at density ${density} of cards with borders, shadows and rounded corners: the true grid is first in nine of ten, and no other is called confident in 19 of 20`, async ({
     browser,
   }) => {
     test.setTimeout(180_000);

@@ -1,6 +1,6 @@
 import { exact, isWhole, type Layout, multiply, resolve } from "../../core/src/index";
 
-/** Whether every declared length that edges are made of is a whole number of Chromium's layout units at a width. */
+/** Whether every declared length that an edge depends on is a whole number of Chromium's layout units at a width. */
 export const wholeUnits = (layout: Layout, width: number): boolean => {
   const resolved = resolve(layout, { width: exact(width) });
   if (!resolved.ok) return false;

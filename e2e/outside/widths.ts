@@ -3,8 +3,8 @@ import { widthPieces } from "../../core/src/sweep/pieces";
 import { type seeded } from "../../core/test/random";
 
 /**
- * Twenty widths of every breakpoint, and those on both sides of where a cap or a held container begins to act; below the lowest
- * breakpoint, down to 240, too.
+ * Twenty widths of every breakpoint, those on both sides of where a cap or a fixed container begins to matter, and some
+ * below the lowest breakpoint down to 240.
  */
 export const widthsOf = (layout: Layout, random: ReturnType<typeof seeded>): readonly number[] => {
   const ranges = breakpointRanges(layout);

@@ -17,7 +17,7 @@ const packageOf = (folder: string): Package => JSON.parse(read(join(folder, "pac
 const whole = packageOf(".");
 const parts = (whole.workspaces ?? []).map(packageOf);
 
-describe("what the project says of itself", () => {
+describe("what the project says about itself", () => {
   it("lists every npm script in the README, and no other", () => {
     const listed = [...read("README.md").matchAll(/^\| `npm (?:run )?([\w-]+)`/gm)].map(([, name]) => name);
     expect([...listed].sort()).toEqual(Object.keys(whole.scripts ?? {}).sort());
@@ -40,7 +40,7 @@ describe("what the project says of itself", () => {
     for (const [name, pin] of pins) expect(pin, name).toMatch(name.startsWith("@ypsiline/") ? /^\*$/ : /^(npm:[\w@/-]+@)?\^\d+\.\d+\.\d+$/);
   });
 
-  it("keeps the lines of its documents within 120 characters, but for tables, code and addresses", () => {
+  it("keeps the lines of its documents within 120 characters, except tables, code and addresses", () => {
     for (const path of [
       "README.md",
       "CONTRIBUTING.md",

@@ -13,8 +13,8 @@ const ruleIdsOfAreas: readonly RuleId[] = [
   "areas-shown",
 ];
 
-describe("what is found of areas", () => {
-  it("is said in words that take any name as it is", () => {
+describe("findings about areas", () => {
+  it("are worded the same whatever an area is called", () => {
     const named = 'Wall 16/9\n"top"';
     const layout = deskWith([
       { ...area("a", { desk: placed(1, 8, { row: 1, rowSpan: 4 }) }), name: named },
@@ -36,7 +36,7 @@ describe("what is found of areas", () => {
     ]);
   });
 
-  it("mends what it offers to, and leaves a layout (400 pages)", () => {
+  it("offer fixes that mend them and leave a valid layout (400 pages)", () => {
     const random = seeded("area fixes");
     const taken = new Map<string, number>();
     let neighbours = 0;
@@ -55,10 +55,11 @@ describe("what is found of areas", () => {
           ]),
         ),
       }));
-      // Rows that divide go on in sections with margins between: as many rows are not always as much white space.
+      // Dividing rows continue in sections with margins between, so equal numbers of rows can be different white
+      // spaces.
       const dividing = { kind: "dividing", count: 6, gutter: "8px", margin: { start: "16px", end: "24px" } } as const;
       const layout = deskWith(areas, round % 2 === 0 ? {} : { rows: dividing });
-      // The rarest first, so that every 400 pages have some.
+      // The rarest findings first, so that every 400 pages contain some.
       const rare = ({ rule }: { readonly rule: string }): number => (rule === "equal-gaps" ? 0 : 1);
       for (const finding of check(layout)
         .findings.filter(({ rule }) => ruleIdsOfAreas.includes(rule))
@@ -77,7 +78,8 @@ describe("what is found of areas", () => {
             const gap =
               resolved.ok &&
               spaceBelow(resolved.value.areas).find(({ from, to }) => from.area.name === other.from && to.area.name === other.to);
-            // Others that flow may come between the two: then they are no neighbours any more, and nothing is said of them.
+            // Another area that flows may come between the two; then they are no longer neighbours, and no finding is
+            // about them.
             if (gap) expect(gap.distance && toJson(gap.distance), fixLabel(fix)).toBe(toJson(usual.distance));
             neighbours += Number(Boolean(gap));
           }

@@ -5,7 +5,7 @@ import { seeded } from "../random";
 
 const name = ({ rule, breakpoint, path }: Finding): string => `${rule} ${breakpoint} ${path}`;
 
-/** A layout with much wrong in it. */
+/** A layout with many faults. */
 const messy = ({ pick, integer }: ReturnType<typeof seeded>): Layout => {
   const length = (): string => pick([`${integer(0, 120)}px`, `${8 * integer(0, 14)}px`, `${integer(0, 9)}%`, "1.5rem"]);
   const wanted = {
@@ -43,7 +43,7 @@ const messy = ({ pick, integer }: ReturnType<typeof seeded>): Layout => {
 };
 
 describe("every fix that is offered", () => {
-  it("mends its finding and brings up no problem, in 100 layouts with much wrong", () => {
+  it("mends its finding and adds no problem, in 100 layouts with many faults", () => {
     const random = seeded("fixes");
     let offered = 0;
     let terms = new Set<string>();
@@ -67,13 +67,14 @@ describe("every fix that is offered", () => {
     expect(terms.size).toBeGreaterThan(10);
   });
 
-  it("a container that shrinks at a hand-over is held at most at today's, with the smaller margins below", () => {
+  it("never widens a container beyond today's to keep it from getting narrower at a breakpoint, with the smaller margins below", () => {
     const layout = withColumns(withColumns(cleanLayout(), "tablet", { margin: margin("32px") }), "desk", { margin: margin("64px") });
     const found = check(layout).findings.find(({ rule, path }) => rule === "steps-rise" && path.endsWith("columns/container"));
     const hold = found?.fixes.find(({ term }) => term === "hold");
     const patched = hold && applyPatch(layout, hold.patch);
     const desk = patched?.ok ? patched.value.breakpoints[2] : undefined;
-    // 1280 − 2 · 64 = 1152 where it is drawn; 1024 − 2 · 32 = 960 where the tablet's 960 hands over.
+    // 1280 − 2 · 64 = 1152 at the drawn-at width; 1024 − 2 · 32 = 960 at the breakpoint, below which the tablet has
+    // 960.
     expect(desk?.columns).toMatchObject({ container: { kind: "capped", max: "1152px" }, margin: { start: "32px", end: "32px" } });
     expect(
       check(withBreakpoint(patched?.ok ? patched.value : layout, "desk", (one) => one)).findings.filter(

@@ -13,15 +13,15 @@ const parsed = (data: unknown): Layout => {
   return result.value;
 };
 
-/** What is found, with the fixes of two of the findings: each takes as long as a check. */
+/** The findings, with the fixes of two of them: computing fixes takes as long as a check each. */
 const seen = (layout: Layout, which: number, memory: CheckMemory) =>
   check(layout, memory).findings.map((finding, index, { length }) => ({
     ...Object.fromEntries((["rule", "level", "breakpoint", "path", "facts", "accepted"] as const).map((name) => [name, finding[name]])),
     fixes: [which % length, (which * 7) % length].includes(index) ? finding.fixes : null,
   }));
 
-describe("what checks remember", () => {
-  it("changes nothing that they say: after every edit as if the layout were the first (90 edits)", () => {
+describe("the memory of checks", () => {
+  it("changes no finding: after every edit they are those of a fresh check (90 edits)", () => {
     const random = seeded("remembered checks");
     const memory = checkMemory();
     for (let round = 0; round < 15; round += 1) {
@@ -73,7 +73,7 @@ describe("what checks remember", () => {
     }
   });
 
-  it("tries fixes one at a time, and comes to the same", () => {
+  it("tries fixes one at a time with the same result", () => {
     const random = seeded("fixes one at a time");
     let tried = 0;
     for (let round = 0; round < 20; round += 1) {

@@ -23,14 +23,14 @@ const withRows = (more: Partial<Breakpoint>): Layout =>
   withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows, baseline, ...more }));
 
 /**
- * For every rule a layout that breaks it. `with` names the rule that cannot but break too: where the sum does
- * not close, the column is below 0.
+ * A layout that breaks it, for every rule. `with` names a rule that is broken inevitably too: where the sum does not
+ * close, the column is below 0.
  */
 /** The clean layout with areas at its desk, 12 columns and rows of 8 and 8. */
 const withAreas = (...areas: readonly Area[]): Layout => ({
   ...withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows })),
   areas: [...areas],
-  // They are at the desk alone on purpose.
+  // They are intentionally only at the desk.
   notes: areas.map(({ id }) => ({ about: id, text: "At the desk alone." })),
 });
 
@@ -103,22 +103,22 @@ const breaks: { readonly [R in RuleId]: { readonly layout: Layout; readonly at: 
 };
 
 describe("every rule", () => {
-  it("holds for a clean layout, all of them", () => {
+  it("passes on a clean layout", () => {
     expect(ruleIds).toHaveLength(27);
     expect(check(cleanLayout())).toEqual({ findings: [], held: ruleIds });
   });
 
-  it.each(ruleIds)("%s is broken by its layout and no other rule is", (id) => {
+  it.each(ruleIds)("%s is broken by its own layout, and no other rule is", (id) => {
     const { layout, at, with: also = [] } = breaks[id];
     expect(new Set(broken(layout))).toEqual(new Set([id, ...also]));
     const findings = check(layout).findings.filter(({ rule }) => rule === id);
     expect(findings.map(({ breakpoint }) => breakpoint)).toEqual([at]);
     expect(check(layout).held).not.toContain(id);
-    // Faulty numbers are let in by the schema, so that a check can speak of them.
+    // The schema accepts contradictory numbers, so that a check can report them.
     expect(parseLayout(layout).ok).toBe(true);
   });
 
-  it.each(ruleIds)("%s: each fix is a patch that mends it, and its words are made", (id) => {
+  it.each(ruleIds)("%s: each fix is a patch that mends it, and its label is not empty", (id) => {
     const { layout } = breaks[id];
     const findings = check(layout).findings.filter(({ rule }) => rule === id);
     const fixes = findings.flatMap((finding) => {
@@ -138,7 +138,7 @@ describe("every rule", () => {
 const found = (layout: Layout, rule: RuleId) => check(layout).findings.filter((one) => one.rule === rule);
 const labels = (layout: Layout, rule: RuleId) => found(layout, rule).flatMap(({ fixes }) => fixes.map(fixLabel));
 
-describe("what the checks say of numbers of the trade (common practice)", () => {
+describe("checks of values from the trade (common practice)", () => {
   it("1280 with margins of 64 and gutters of 20 gives 77⅔; gutter 24 or margin 62 closes it", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
     expect(labels(layout, "whole-columns")).toEqual(["Gutter → 24", "Margin → 62", "Margin → 56"]);
@@ -147,19 +147,19 @@ describe("what the checks say of numbers of the trade (common practice)", () => 
     expect(labels(layout, "gutter-on-base")).toEqual(["Gutter → 16", "Gutter → 24"]);
   });
 
-  it("a gutter off the half step is a caution, one in fr is not held to the base", () => {
+  it("a gutter on half a unit is a caution; one in fr is not checked against the base", () => {
     expect(found(withColumns(cleanLayout(), "desk", { gutter: "22px" }), "gutter-on-base").map(({ level }) => level)).toEqual(["caution"]);
     expect(found(withColumns(cleanLayout(), "desk", { gutter: "0.25fr" }), "gutter-on-base")).toEqual([]);
     expect(found(withColumns(cleanLayout(), "desk", { margin: margin("5%") }), "margin-on-base")).toEqual([]);
   });
 
-  it("a capped container that holds is mended by its cap, not by margins", () => {
+  it("a capped container is fixed by its cap, not by its margins", () => {
     const layout = withColumns(cleanLayout(), "desk", { container: capped("1100px") });
     expect(labels(layout, "whole-columns").filter((label) => label.startsWith("Margin"))).toEqual([]);
     expect(labels(layout, "whole-columns")).toContain("Container at most 1104");
   });
 
-  it("unequal margins are mended on the side that is off, or both at once where both are", () => {
+  it("unequal margins are fixed on the side that is off, or on both at once where both are", () => {
     const patches = (start: string, end: string) =>
       found(withColumns(cleanLayout(), "desk", { margin: { start, end } }), "margin-on-base").flatMap(({ fixes }) =>
         fixes.map((fix) => [fixLabel(fix), fix.patch.map(({ path }) => path.slice("/breakpoints/2/columns/margin/".length)).join()]),
@@ -171,16 +171,16 @@ describe("what the checks say of numbers of the trade (common practice)", () => 
     expect(patches("60px", "70px")).toEqual([["Margins → 56, 72", "start,end"]]);
   });
 
-  it("a column is looked at over every width of its breakpoint, not only where it is drawn", () => {
+  it("a column is checked over every width of its breakpoint, not only where it is drawn", () => {
     const layout = { ...withColumns(cleanLayout(), "desk", {}), leastColumn: "53px" };
-    // Desk at its first width, 1024: (896 − 11 · 24)/12 = 52⅔.
+    // The desk at its lowest width, 1024: (896 − 11 · 24)/12 = 52⅔.
     expect(found(layout, "column-positive").map(({ breakpoint }) => breakpoint)).toContain("desk");
-    // Margins of more than half the width each side leave less the wider it gets.
+    // Margins of more than half the width on each side leave less room the wider it gets.
     const shrinking = withColumns(cleanLayout(), "desk", { margin: margin("51%"), gutter: "0px" });
     expect(found(shrinking, "column-positive").map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
   });
 
-  it("two breakpoints that start together are said of the wider, out of order ones are put in order", () => {
+  it("of two breakpoints that start together the wider one is reported; breakpoints out of order are sorted", () => {
     const equal = withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, from: 600 }));
     expect(found(equal, "breakpoints-ordered").map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
     const shuffled = { ...cleanLayout(), breakpoints: [...cleanLayout().breakpoints].reverse() };

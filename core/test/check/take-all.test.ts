@@ -8,8 +8,8 @@ import { seedOf } from "../seed";
 const labels = (layout: Layout): readonly string[] =>
   takeAll(layout).taken.map(({ finding, fix }) => `${finding.breakpoint}: ${fixLabel(fix)}`);
 
-describe("taking all fixes that do not contradict", () => {
-  it("takes one fix for several findings of one cause", () => {
+describe("applying all fixes that do not contradict each other", () => {
+  it("uses one fix for several findings with one cause", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
     const all = takeAll(layout);
     expect(labels(layout)).toEqual(["desk: Gutter → 24"]);
@@ -17,7 +17,7 @@ describe("taking all fixes that do not contradict", () => {
     expect(check(all.layout).findings).toEqual([]);
   });
 
-  it("takes fixes at several breakpoints, and none where nothing is found", () => {
+  it("applies fixes at several breakpoints, and none where nothing is found", () => {
     const layout = withBreakpoint(withColumns(cleanLayout(), "desk", { gutter: "20px" }), "tablet", (one) => ({
       ...one,
       drawnAt: { width: 1024, height: 1024 },
@@ -27,7 +27,7 @@ describe("taking all fixes that do not contradict", () => {
     expect(labels(cleanLayout())).toEqual([]);
   });
 
-  it("leaves what was accepted, and only looks among the findings asked for", () => {
+  it("leaves accepted findings alone, and considers only the findings asked for", () => {
     const layout = withColumns(withColumns(cleanLayout(), "desk", { gutter: "20px" }), "phone", { gutter: "12px" });
     const phone = takeAll(layout, ({ breakpoint }) => breakpoint === "phone");
     expect(phone.taken.every(({ finding }) => finding.breakpoint === "phone")).toBe(true);
@@ -37,7 +37,7 @@ describe("taking all fixes that do not contradict", () => {
     expect(takeAll(accepted, ({ breakpoint }) => breakpoint === "desk").taken).toEqual([]);
   });
 
-  it("never changes one number twice, and never leaves a graver finding than there was", () => {
+  it("never changes a number twice, and never leaves a more severe finding than before", () => {
     const length = fc.integer({ min: 1, max: 80 }).map((n) => `${n}px`);
     fc.assert(
       fc.property(fc.tuple(length, length, length, length), fc.integer({ min: 1, max: 14 }), ([a, b, c, d], count) => {
@@ -57,7 +57,7 @@ describe("taking all fixes that do not contradict", () => {
     );
   });
 
-  it("makes no finding graver than it was: no note becomes a caution (100 layouts)", () => {
+  it("makes no finding more severe: no note becomes a caution (100 layouts)", () => {
     const random = seeded("take all, gravity");
     const rank = { note: 0, caution: 1, problem: 2 } as const;
     let took = 0;
@@ -73,7 +73,7 @@ describe("taking all fixes that do not contradict", () => {
         expect(rank[one.level], `${one.rule} ${one.breakpoint}`).toBeLessThanOrEqual(
           rank[before.get(`${one.rule} ${one.breakpoint} ${one.path}`) ?? "note"],
         );
-      // What stays is told.
+      // The remaining findings are listed.
       expect(left.length).toBe(check(after).findings.filter(({ accepted }) => accepted === null).length);
     }
     expect(took).toBeGreaterThan(250);

@@ -41,11 +41,11 @@ const dividing = (count: number, gutter: number, both = 0): Rows => ({
 const baseline = (step: number, offset = 0) => ({ step: `${step}px`, offset: `${offset}px`, emphasis: 4 });
 const role = (name: string, lineHeight: string) => ({ name, size: "16px", lineHeight, font: "Archivo" });
 
-describe("what is stated (common practice)", () => {
+describe("expected totals (common practice)", () => {
   const stated = (container: string, columns: Parameters<typeof withColumns>[2] = {}): Layout =>
     withColumns(desk({ drawnAt: { width: 1440, height: 800 } }), "desk", { ...columns, stated: { container } });
 
-  it("1140 in 1440 with 12 columns and gutters of 20: 1144 is what columns rounded to 77 would make", () => {
+  it("1140 in 1440 with 12 columns and gutters of 20: columns rounded to 77 would make 1144", () => {
     const layout = stated("1144px", { container: fixed("1140px"), gutter: "20px", margin: margin("0px") });
     const [finding] = found(layout, "stated-total");
     expect(sums(layout, "stated-total")).toEqual(["12 × 76⅔ + 11 × 20 = 1140"]);
@@ -55,7 +55,7 @@ describe("what is stated (common practice)", () => {
     expect(labels(layout, "stated-total")).toEqual(["Expected container → 1140", "Container → 1144"]);
   });
 
-  it("360 stated at 393 with margins of 16, where it is 361", () => {
+  it("360 expected at 393 with margins of 16, where it is 361", () => {
     const layout = withBreakpoint(
       withColumns(cleanLayout(), "phone", { margin: margin("16px"), stated: { container: "360px" } }),
       "phone",
@@ -70,7 +70,7 @@ describe("what is stated (common practice)", () => {
     expect(labels(layout, "stated-total")).toEqual(["Expected container → 361", "Margin → 16½"]);
   });
 
-  it("a column stated as it is holds; one that no decimal says is taken back", () => {
+  it("an expected column that matches passes; one that no decimal can write is removed", () => {
     const holds = withColumns(cleanLayout(), "desk", { stated: { column: "74px", container: "1152px" } });
     expect(found(holds, "stated-total")).toEqual([]);
     const third = withColumns(cleanLayout(), "desk", { gutter: "20px", stated: { column: "78px" } });
@@ -92,13 +92,13 @@ describe("rows against the base unit and the baseline", () => {
     expect(labels(layout, "row-on-base")).toEqual(fixes);
   });
 
-  it("rows of 20 with gutters of 5 come every 25: on a step of 8 no row keeps its place (common practice)", () => {
+  it("rows of 20 with gutters of 5 repeat every 25: on a step of 8 every row starts elsewhere (common practice)", () => {
     const layout = desk({ rows: repeating(20, 5), baseline: baseline(8) });
     expect(sums(layout, "rows-on-baseline")).toEqual(["20 + 5 = 25 = 3⅛ × 8"]);
     expect(labels(layout, "rows-on-baseline")).toEqual(["Row → 19", "Row gutter → 4", "Row → 27", "Row gutter → 12"]);
   });
 
-  it("dividing rows are mended by their gutter, since their height is what is left", () => {
+  it("dividing rows are fixed by their gutter, since their height is computed", () => {
     const layout = desk({ rows: dividing(6, 16, 16), baseline: baseline(8) });
     for (const { fixes } of found(layout, "rows-on-baseline"))
       for (const fix of fixes) {
@@ -123,7 +123,7 @@ describe("rows against the base unit and the baseline", () => {
     expect(labels(desk({ baseline: baseline(step) }), "baseline-on-base")).toEqual(fixes);
   });
 
-  it("line heights are held at every breakpoint that has a baseline, in rem as in px", () => {
+  it("line heights are checked at every breakpoint that has a baseline, in rem as in px", () => {
     const text = [role("Body", "1.5rem"), role("Small print", "18px"), role("Heading", "30px")];
     const layout = { ...desk({ baseline: baseline(8) }), text };
     expect(sums(layout, "line-height-on-baseline")).toEqual(["18 = 2¼ × 8; 30 = 3¾ × 8"]);
@@ -139,7 +139,7 @@ describe("rows against the base unit and the baseline", () => {
   });
 });
 
-describe("what is left at the bottom of a sheet", () => {
+describe("the remainder at the bottom of a sheet", () => {
   it.each<[string, Partial<Breakpoint>, readonly string[]]>([
     ["a sheet that ends in a gutter cuts no row", { rows: repeating(8, 8) }, []],
     ["a row of 40 cut after 32", { rows: repeating(40, 8) }, ["40 − 32 = 8 cut"]],
@@ -151,7 +151,7 @@ describe("what is left at the bottom of a sheet", () => {
     expect(sums(desk(more), "height-remainder")).toEqual(expected);
   });
 
-  it("is mended by the nearest heights that cut neither a row nor a line", () => {
+  it("is removed by the nearest heights that cut neither a row nor a line", () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 12 }).map((n) => n * 4),
@@ -179,25 +179,25 @@ describe("what is left at the bottom of a sheet", () => {
 });
 
 describe("from one breakpoint to the next", () => {
-  it("a phone's 16, a tablet's 32, a desk's 64: margins rise, and so the container falls at each hand-over", () => {
+  it("a phone's 16, a tablet's 32, a desk's 64: margins rise, so the container gets narrower at each breakpoint", () => {
     const layout = withColumns(withColumns(cleanLayout(), "phone", { margin: margin("16px") }), "tablet", { margin: margin("32px") });
     expect(sums(layout, "steps-rise")).toEqual(["536 < 568", "896 < 960"]);
     expect(labels(layout, "steps-rise")).toEqual(["At most 704, margins 16", "Margin → 16", "At most 1152, margins 32", "Margin → 32"]);
   });
 
-  it("a cap that holds below what was there before is mended by the cap", () => {
+  it("a cap that is narrower than the container below is fixed by the cap", () => {
     const layout = withColumns(cleanLayout(), "desk", { container: capped("800px") });
     expect(sums(layout, "steps-rise")).toEqual(["800 < 896"]);
     expect(labels(layout, "steps-rise")).toEqual(["Container at most 896"]);
   });
 
-  it("counts, gutters and margins that fall are told one by one", () => {
+  it("counts, gutters and margins that get smaller are each reported", () => {
     const layout = withColumns(cleanLayout(), "desk", { count: 6, gutter: "8px", margin: { start: "64px", end: "56px" } });
     expect(sums(layout, "steps-rise")).toEqual(["6 < 8", "8 < 16", "56 < 64"]);
     expect(labels(layout, "steps-rise")).toContain("Columns → 8");
   });
 
-  it("gutters of one column alone do not count, and margins in % are compared at the hand-over's width", () => {
+  it("gutters of a single column do not count, and margins in % are compared at the breakpoint's width", () => {
     expect(found(withColumns(cleanLayout(), "phone", { count: 1, gutter: "40px" }), "steps-rise")).toEqual([]);
     const layout = withColumns(cleanLayout(), "desk", { margin: margin("5%") });
     // 5 % of 1024 is 51.2, below the tablet's 64.
@@ -217,7 +217,7 @@ describe("counts, margins and gutters (common practice)", () => {
   ])("%d columns do not", (count, fixes) => {
     expect(labels(withColumns(cleanLayout(), "desk", { count }), "divides-well")).toEqual(fixes);
   });
-  it("a gutter wider than the margins is a note, with either mended", () => {
+  it("a gutter wider than the margins is a note, fixed by either", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "72px" });
     expect(found(layout, "margins-not-below-gutter").map(({ level }) => level)).toEqual(["note"]);
     expect(labels(layout, "margins-not-below-gutter")).toEqual(["Margin → 72", "Gutter → 64"]);

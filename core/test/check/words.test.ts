@@ -34,7 +34,7 @@ describe("the sums that findings show", () => {
     expect(words(layout, rule)).toEqual([sum]);
   });
 
-  it("count in one and many", () => {
+  it("counts in singular and plural", () => {
     expect([countOf(1, "problem"), countOf(0, "caution"), countOf(2, "note")]).toEqual(["1 problem", "0 cautions", "2 notes"]);
   });
 });
@@ -64,7 +64,7 @@ describe("changes in words", () => {
     ).toEqual(expected);
   });
 
-  it("name values as people read them", () => {
+  it("name values as people write them", () => {
     expect(
       [valueWords("24px"), valueWords("1.5rem"), valueWords(undefined), valueWords(12), valueWords({ kind: "fixed", width: "1140px" })].map(
         plainText,
@@ -89,7 +89,7 @@ describe("patches", () => {
       5,
     ]);
   });
-  it("that would make no layout, or point at nothing, say where", () => {
+  it("that would make no layout, or point at nothing, are refused with the path", () => {
     const paths = [replace("/base", "8"), replace("/nothing/here", 1), replace("/__proto__/polluted", 1)].map((result) =>
       result.ok ? "taken" : result.issues[0]?.path,
     );

@@ -11,7 +11,7 @@ const line = ({ what, from, to, does }: ChangeRow): string =>
 const sailings = (row: number, column = 4) => area("sailings", { desk: placed(column, 9, { row, rowSpan: 16 }) });
 
 describe("changes as a table", () => {
-  it("say what a number does to column and shares, once for all numbers of a breakpoint", () => {
+  it("say what a number does to columns and shares, once for all numbers of a breakpoint", () => {
     const before = cleanLayout();
     const after = withColumns(before, "desk", { gutter: "20px", margin: { start: "60px", end: "60px" } });
     const { spec, breakpoints } = changeTables(before, after);
@@ -24,11 +24,11 @@ describe("changes as a table", () => {
     expect([desk?.edgesMoved, ...breakpoints.filter((one) => one !== desk).map(({ rows }) => rows.length)]).toEqual([true, 0, 0]);
   });
 
-  it("say where an area went, and which one now comes first", () => {
+  it("say where an area was removed, and which one now comes first", () => {
     const fares = area("fares", { desk: placed(1, 3, { row: 30 }) });
     const { spec, breakpoints } = changeTables(deskWith([sailings(7), fares]), deskWith([fares, sailings(8)]));
     expect(breakpoints[0]?.rows.map(line)).toEqual(["Sailings rows | 7–22 → 8–23 | 16 px lower"]);
-    // Sailings, above, is read after Fares now.
+    // Sailings, which is above Fares, is now read after it.
     expect(spec.map(line)).toEqual(["Order of areas | Fares before Sailings | At Desk, Sailings is seen before Fares but read after it"]);
     expect(breakpoints[0]?.edgesMoved).toBe(false);
   });
@@ -42,7 +42,7 @@ describe("changes as a table", () => {
     );
   });
 
-  it("leave nothing out and say nothing twice: a row for whatever differs, none where nothing does (1,000 histories)", () => {
+  it("leave nothing out and repeat nothing: a row for every difference, none where nothing differs (1,000 histories)", () => {
     const random = seeded("change tables");
     for (let turn = 0; turn < 1000; turn += 1) {
       const before = cleanLayout();
@@ -58,7 +58,7 @@ describe("changes as a table", () => {
 });
 
 describe("why a version has its level", () => {
-  it("is said by what changed and where", () => {
+  it("is given by what changed and where", () => {
     const said = (before: Layout, after: Layout): string => plainText(versionReason(before, after));
     const clean = cleanLayout();
     expect(said(clean, withColumns(clean, "desk", { count: 10 }))).toBe("columns change at desk");
@@ -66,7 +66,7 @@ describe("why a version has its level", () => {
     expect(said(deskWith([]), deskWith([sailings(7)]))).toBe("1 area was added");
     expect(said(deskWith([sailings(7)]), deskWith([sailings(8)]))).toBe("areas change at Desk");
     expect(said(clean, { ...clean, name: "Other" })).toBe("only names, notes, order or drawn-at sizes change");
-    // What an area is, and not where it stands, is a change at every breakpoint.
+    // A change to an area itself, rather than to its position, applies at every breakpoint.
     expect(said(deskWith([sailings(7)]), deskWith([{ ...sailings(7), kind: "card" }]))).toBe("areas change at every breakpoint");
     expect(said(clean, clean)).toBe("nothing changes");
   });

@@ -45,7 +45,7 @@ const edits: readonly ((layout: Layout) => Layout)[] = [
 const someEdits = fc.subarray([...edits]).map((list) => (layout: Layout) => list.reduce((next, edit) => edit(next), layout));
 
 describe("changes between layouts", () => {
-  it("make the second of the first, whatever was edited, added, removed and put in another order", () => {
+  it("turn the first into the second, whatever was edited, added, removed and reordered", () => {
     fc.assert(
       fc.property(someEdits, someEdits, (one, other) => {
         const a = one(cleanLayout());
@@ -59,7 +59,7 @@ describe("changes between layouts", () => {
     );
   });
 
-  it("of different numbers both stand, in either order", () => {
+  it("of different numbers both apply, in either order", () => {
     const base = cleanLayout();
     const mine = compareLayouts(base, withColumns(base, "desk", { gutter: "20px" }));
     const theirs = compareLayouts(base, withColumns(base, "desk", { count: 10 }));
@@ -85,7 +85,7 @@ describe("changes between layouts", () => {
     ]);
   });
 
-  it("of the same number meet: nothing is applied and both values come back", () => {
+  it("of the same number conflict: nothing is applied and both values are returned", () => {
     const base = cleanLayout();
     const mine = compareLayouts(base, withColumns(base, "desk", { gutter: "20px", count: 10 }));
     const applied = applyChanges(withColumns(base, "desk", { gutter: "16px" }), mine);
@@ -96,7 +96,7 @@ describe("changes between layouts", () => {
     });
   });
 
-  it("of a breakpoint that is gone meet its absence", () => {
+  it("of a removed breakpoint conflict with its removal", () => {
     const base = cleanLayout();
     const mine = compareLayouts(base, withColumns(base, "tablet", { count: 6 }));
     const applied = applyChanges({ ...base, breakpoints: base.breakpoints.filter(({ id }) => id !== "tablet") }, mine);
@@ -104,12 +104,12 @@ describe("changes between layouts", () => {
     expect(applied.ok).toBe(false);
   });
 
-  it("that would make no layout are refused with where", () => {
+  it("that would make no layout are refused with the path", () => {
     const applied = applyChanges(cleanLayout(), [{ path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 0 }]);
     expect(applied.ok ? [] : applied.issues.map(({ path }) => path)).toEqual(["/breakpoints/2/columns/count"]);
   });
 
-  it("are told in words, margins that changed alike once", () => {
+  it("are put into words; margins that changed alike once", () => {
     const after = withColumns(cleanLayout(), "desk", { gutter: "20px", margin: margin("60px") });
     const told = changesInWords(compareLayouts(cleanLayout(), after), cleanLayout(), after);
     expect(told.map((change) => `${change.where}: ${plainText(changeSentence(change))}`)).toEqual([
@@ -120,7 +120,7 @@ describe("changes between layouts", () => {
   });
 });
 
-describe("changes of no right shape", () => {
+describe("malformed changes", () => {
   it.each([
     ["a member no layout has", { path: ["constructor"], to: 1 }, "/changes/0/path"],
     ["__proto__", { path: ["extensions", "__proto__", "x"], to: 1 }, "/changes/0/path"],

@@ -47,7 +47,7 @@ const shuffled = <T>(list: readonly T[], { integer }: Random): T[] => {
   return list.map(() => rest.splice(integer(0, rest.length - 1), 1)[0] as T);
 };
 
-/** One edit of any member of the format. What would be no layout is not made. */
+/** One edit of any member of the format. Edits that would make no layout are skipped. */
 const edited = (layout: Layout, random: Random): Layout => {
   const { integer, pick } = random;
   const { id } = pick(layout.breakpoints);
@@ -151,7 +151,7 @@ const edited = (layout: Layout, random: Random): Layout => {
   return parsed.ok ? parsed.value : layout;
 };
 
-/** A layout after some edits of any of its members. */
+/** A layout after some edits of random members. */
 export const editedTimes = (layout: Layout, times: number, random: Random): Layout => {
   let next = layout;
   for (let edit = 0; edit < times; edit += 1) next = edited(next, random);

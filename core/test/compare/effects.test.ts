@@ -24,21 +24,21 @@ const sentences = (before: Layout, after: Layout) =>
     .filter(Boolean);
 const clean = cleanLayout();
 
-describe("what changes do at each breakpoint", () => {
-  it("says both numbers, and what they do to columns and thirds (1280, margins of 64, gutter 20 → 24)", () => {
+describe("the effect of changes on each breakpoint", () => {
+  it("gives both numbers, and what they do to columns and thirds (1280, margins of 64, gutter 20 → 24)", () => {
     const before = withColumns(clean, "desk", { gutter: "20px" });
     expect(sentences(before, clean)).toEqual([
       "desk gutter 20 → 24, so column width goes from 77⅔ to 74, halves from 566 to 564, thirds from 370⅔ to 368 and quarters from 273 to 270",
     ]);
   });
-  it("tells a root font size by what it does where gutters are in rem, though nobody changed a breakpoint", () => {
+  it("reports a root font size by its effect where gutters are in rem, though no breakpoint changed", () => {
     const before = withColumns(clean, "desk", { gutter: "1.5rem" });
     const found = changesByBreakpoint(before, { ...before, rootFontSize: "20px" });
     expect(found.spec.map(({ what }) => plainText(what))).toEqual(["root font size"]);
     expect(found.breakpoints.map(({ kind }) => kind)).toEqual(["same", "same", "changed"]);
     expect(found.breakpoints.map((one) => plainText(breakpointSentence(one))).at(-1)).toContain("desk gutters go from 24 to 30");
   });
-  it("tells breakpoints that came and went", () => {
+  it("reports breakpoints that were added and removed", () => {
     const other = { ...clean, breakpoints: clean.breakpoints.slice(1) };
     expect(changesByBreakpoint(clean, other).breakpoints.map(({ id, kind }) => `${id} ${kind}`)).toEqual([
       "tablet same",
@@ -47,7 +47,7 @@ describe("what changes do at each breakpoint", () => {
     ]);
     expect(changesByBreakpoint(other, clean).breakpoints.map(({ kind }) => kind)).toEqual(["added", "same", "same"]);
   });
-  it("tells a margin at both sides once, and the row pitch where rows change", () => {
+  it("reports a margin on both sides once, and the row pitch where rows change", () => {
     const rows = { kind: "repeating" as const, height: "8px", gutter: "8px", offset: "0px" };
     const before = withBreakpoint(clean, "desk", (one) => ({ ...one, rows }));
     const after = withBreakpoint(withColumns(clean, "desk", { margin: margin("52px") }), "desk", (one) => ({
@@ -58,19 +58,19 @@ describe("what changes do at each breakpoint", () => {
       "desk margin 64 → 52 and row gutter 8 → 16, so container goes from 1152 to 1176, column width from 74 to 76, halves from 564 to 576, thirds from 368 to 376, quarters from 270 to 276 and row pitch from 16 to 24",
     ]);
   });
-  it("says nothing of layouts alike", () => expect(sentences(clean, clean)).toEqual([]));
+  it("is empty for equal layouts", () => expect(sentences(clean, clean)).toEqual([]));
 });
 
 describe("containers over widths", () => {
   const [from, to] = [exact(240), exact(2560)];
-  it("differ only above the width where a cap of 1152 begins to hold", () => {
+  it("differ only above the width from which a cap of 1152 applies", () => {
     const after = withColumns(clean, "desk", { container: capped("1152px") });
     expect(containerDifferences(clean, after, from, to).map((one) => [toJson(one.from), toJson(one.until), toJson(one.most)])).toEqual([
       ["1280", "2560", "-1280"],
     ]);
     expect(containerDifferences(clean, clean, from, to)).toEqual([]);
   });
-  it("differ where the sum at that width says so, and nowhere else", () => {
+  it("differ where the sum at that width differs, and nowhere else", () => {
     const at = (layout: Layout, width: number) =>
       termsAt(layout, breakpointAt(layout, fromJsonNumber(width)), fromJsonNumber(width)).container.width;
     fc.assert(

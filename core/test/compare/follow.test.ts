@@ -16,7 +16,10 @@ import { seeded } from "../random";
 
 type Random = ReturnType<typeof seeded>;
 
-/** One edit as a person makes it: of a number, or of what comes and goes. What would be no layout is not made. */
+/**
+ * One edit as a person makes it: a number changed, or something added or removed. Edits that would make no layout are
+ * skipped.
+ */
 const edited = (layout: Layout, { integer, pick }: Random): Layout => {
   const { id } = pick(layout.breakpoints);
   const at = (change: Parameters<typeof withBreakpoint>[2]) => withBreakpoint(layout, id, change);
@@ -85,7 +88,7 @@ const editedTimes = (layout: Layout, times: number, random: Random): Layout => {
   return next;
 };
 
-/** Every value of a document by the names on the way to it; entries of lists by id or name. Written without core. */
+/** Every value of a document by its path; entries of lists by id or name. Written without core. */
 const leaves = (layout: Layout): ReadonlyMap<string, string> => {
   const found = new Map<string, string>();
   const walk = (value: unknown, path: string): void => {
@@ -93,13 +96,14 @@ const leaves = (layout: Layout): ReadonlyMap<string, string> => {
       for (const one of value as { id?: string; name?: string }[]) walk(one, `${path}/${one.id ?? one.name ?? ""}`);
       return;
     }
-    // Notes have no names: each is known by what it says.
+    // Notes have no names: each is identified by its text.
     if (path === "/notes") {
       for (const one of value as readonly object[]) found.set(`${path}/${JSON.stringify(one)}`, "there");
       return;
     }
     if (typeof value === "object" && value !== null && !Array.isArray(value)) {
-      // Sizes at breakpoints and expected totals are made by the first of them: an empty part is as one that is not there.
+      // Maps of sizes by breakpoint and of expected totals begin with their first entry: an empty one equals a missing
+      // one.
       if (!/\/(at|stated)$/.test(path)) found.set(path, "{}");
       for (const [name, inner] of Object.entries(value)) if (inner !== undefined) walk(inner, `${path}/${name}`);
       return;
@@ -114,25 +118,25 @@ const leaves = (layout: Layout): ReadonlyMap<string, string> => {
 const follow = { spec: "Passenger booking", version: "2.2.0" };
 const every = ({ met }: Following, choice: FollowChoice): readonly FollowChoice[] => met.map(() => choice);
 
-/** Whether a value stands at a breakpoint that was removed here: nothing can stand there. */
+/** Whether a value belongs to a breakpoint that was removed here. */
 const isLeftOut = (base: Layout, mine: Layout, path: string): boolean => {
   const [, id] = /^\/(?:areas\/[^/]+\/placements|text\/[^/]+\/at)\/([^/]+)/.exec(path) ?? [];
   const has = ({ breakpoints }: Layout): boolean => breakpoints.some((one) => one.id === id);
   return id !== undefined && has(base) && !has(mine);
 };
 
-/** Whether a value is of what is asked: the part that is asked about, or around or inside of it. */
+/** Whether a value is in the part that is asked about, or contains it. */
 const isAsked = ({ met }: Following, path: string): boolean =>
   met.some(({ change }) => {
     const part = `/${change.path.filter((one) => one !== "#order").join("/")}`;
     return path === part || path.startsWith(`${part}/`) || part.startsWith(`${path}/`);
   });
 
-describe("following a later version", () => {
+describe("adopting a later version", () => {
   const random = seeded("following");
   const rounds = 1000;
 
-  it("takes what only the other changed, leaves what only one's own did, and asks for the rest, whatever was edited", () => {
+  it("takes what only the other changed, keeps what only this spec changed, and asks about the rest, whatever was edited", () => {
     let asked = 0;
     for (let round = 0; round < rounds; round += 1) {
       const base = editedTimes(cleanLayout(), random.integer(0, 6), random);
@@ -154,12 +158,12 @@ describe("following a later version", () => {
       expect([done.layout.name, done.layout.follows]).toEqual([mine.name, follow]);
       expect(parseLayout(done.layout).ok).toBe(true);
     }
-    // Both ways are walked: with something asked, and without.
+    // Both cases occur: with a question and without.
     expect(asked).toBeGreaterThan(rounds / 10);
     expect(asked).toBeLessThan(rounds * 0.9);
   });
 
-  it("with the other's chosen everywhere has all the other changed; what cannot stand together is refused and says why", () => {
+  it("has all the other's changes if the other is chosen everywhere; what cannot be combined is refused with the reason", () => {
     let refused = 0;
     for (let round = 0; round < rounds; round += 1) {
       const base = editedTimes(cleanLayout(), random.integer(0, 6), random);
@@ -178,13 +182,13 @@ describe("following a later version", () => {
         (path) => there.get(path) !== was.get(path) && now.get(path) !== there.get(path) && !isLeftOut(base, done.layout, path),
       );
       expect(missing, `round ${round}`).toEqual([]);
-      // Following on from there has nothing left to do, and asks nothing.
+      // Adopting the same version again changes nothing and asks nothing.
       expect(followOn(theirs, theirs, done.layout)).toMatchObject({ taken: [], met: [] });
     }
     expect(refused).toBeLessThan(rounds / 10);
   });
 
-  it("of somebody who changed nothing but the name comes to the other's layout, one version after the other or at once", () => {
+  it("leads to the other's layout where only the name was changed here, one version after the other or at once", () => {
     for (let round = 0; round < 500; round += 1) {
       const base = editedTimes(cleanLayout(), 4, random);
       const second = editedTimes(base, 4, random);
@@ -208,7 +212,7 @@ describe("three numbers of one's own", () => {
   const base = cleanLayout();
   const mine = withColumns(withColumns({ ...base, base: "4px" }, "desk", { gutter: "32px" }), "phone", { count: 6 });
 
-  it("stay, while everything else is taken", () => {
+  it("stay, while everything else is adopted", () => {
     const theirs = withColumns(withColumns(base, "desk", { count: 10 }), "tablet", { gutter: "24px" });
     const following = followOn(base, theirs, mine);
     expect(following.met).toEqual([]);
@@ -220,7 +224,7 @@ describe("three numbers of one's own", () => {
     ]);
   });
 
-  it("are asked where the other changed the same, and stand or go as chosen", () => {
+  it("are asked about where the other changed the same, and stay or go as chosen", () => {
     const theirs = withColumns(withColumns(base, "desk", { gutter: "40px" }), "phone", { count: 6 });
     const following = followOn(base, theirs, mine);
     expect(following.met).toEqual([
@@ -235,7 +239,7 @@ describe("three numbers of one's own", () => {
     }
   });
 
-  it("rows of another kind are asked as a whole, and taken as a whole", () => {
+  it("rows of another kind are asked about and adopted as a whole", () => {
     const repeating = (height: string) => ({ kind: "repeating" as const, height, gutter: "8px", offset: "0px" });
     const withRows = (layout: Layout, rows: Layout["breakpoints"][number]["rows"]) =>
       withBreakpoint(layout, "desk", (one) => ({ ...one, rows }));
@@ -266,14 +270,14 @@ describe("three numbers of one's own", () => {
     ]);
     const done = settleFollowing(own, following, ["theirs", "ours"], follow);
     expect(done.ok && [done.layout.breakpoints[3]?.columns.gutter, done.layout.breakpoints[3]?.rows]).toEqual(["24px", null]);
-    // The same on both sides asks nothing and does nothing.
+    // The same change on both sides asks nothing and changes nothing.
     expect(followOn(base, { ...base, breakpoints: [...base.breakpoints, wide("32px", 12, null)] }, own)).toMatchObject({
       taken: [],
       met: [],
     });
   });
 
-  it("a breakpoint that goes is asked where something was changed in it, and takes along what stood there", () => {
+  it("a removed breakpoint is asked about if something was changed in it, and takes its contents along", () => {
     const own = { ...mine, areas: [area("chart", { desk: placed(1, 4), tablet: placed(1, 2) })] };
     const theirs = { ...base, breakpoints: base.breakpoints.filter(({ id }) => id !== "tablet") };
     const following = followOn(base, theirs, own);
@@ -285,7 +289,7 @@ describe("three numbers of one's own", () => {
   });
 });
 
-it("what a layout follows goes along into no file, and is taken from none", () => {
+it("what a layout follows is written into no file and read from none", () => {
   const layout: Layout = { ...cleanLayout(), follows: follow };
   expect(writeLayout(layout)).toBe(writeLayout(cleanLayout()));
   const read = readLayout(JSON.stringify(layout));
@@ -294,8 +298,8 @@ it("what a layout follows goes along into no file, and is taken from none", () =
   expect(wrong.ok || wrong.issues).toEqual([{ path: "/follows/version", message: "must be a version number of three parts, like 2.1.0" }]);
 });
 
-describe("following without a breakpoint of the other", () => {
-  it("takes a new area and a new text role where a breakpoint of theirs was removed here, says what is left out, and takes that with the breakpoint", () => {
+describe("following after a breakpoint of the other was removed here", () => {
+  it("adopts a new area and a new text role, says what is left out, and adopts that together with the breakpoint", () => {
     const base = cleanLayout();
     const mine = { ...base, breakpoints: base.breakpoints.filter(({ id }) => id !== "tablet") };
     const at = { phone: placed(1, 4), tablet: placed(1, 4), desk: placed(1, 4) };
@@ -308,7 +312,7 @@ describe("following without a breakpoint of the other", () => {
     if (!done.ok) throw new Error(JSON.stringify(done.issues));
     expect(Object.keys(done.layout.areas[0]?.placements ?? {})).toEqual(["phone", "desk"]);
     expect(done.layout.text[0]).toEqual({ name: "Body", size: "16px", lineHeight: "24px", font: "Archivo" });
-    // Theirs changes the breakpoint, too: taken back, it has what stands at it.
+    // Theirs changes the breakpoint too; if it is restored, it has everything that was at it.
     const changed = withColumns(theirs, "tablet", { count: 6 });
     const asked = followOn(base, changed, mine);
     expect(asked.met.map(({ change }) => change.path.join("/"))).toEqual(["breakpoints/tablet"]);

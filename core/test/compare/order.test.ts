@@ -17,7 +17,7 @@ import { seeded } from "../random";
 const with_ = (ids: string): Layout => ({ ...cleanLayout(), areas: [...ids].map((id) => area(`area-${id}`, {})) });
 const idsOf = ({ areas }: Layout): string => areas.map(({ id }) => id.slice(-1)).join("");
 
-describe("orders that two people made of one", () => {
+describe("two orders derived from one", () => {
   it.each<[string, string, string, string, string | null]>([
     ["both inserted, at different places", "abc", "axbc", "abyc", "axbyc"],
     ["both inserted behind the same one: by name", "ab", "axb", "ayb", "axyb"],
@@ -29,13 +29,13 @@ describe("orders that two people made of one", () => {
     ["one moved to the end, one inserted at the end", "abc", "bca", "abcx", "bcxa"],
     ["orders that contradict: b before a, a before c, c before b", "abc", "bac", "acb", null],
   ])("%s: %s made %s, and %s there", (_, from, to, now, expected) => {
-    // What one side inserted is there by the time its order is merged.
+    // What one side inserted is in the list before its order is merged.
     const arrived = [...now, ...[...to].filter((name) => !from.includes(name) && !now.includes(name))];
     const merged = mergeOrder([...from], [...to], arrived);
     expect(merged === null ? null : merged.join("")).toBe(expected);
   });
 
-  /** Insertions at random places, and now and then one taken away: the rest keeps its order. */
+  /** Insertions at random places and a few removals; the rest keeps its order. */
   const edited = (ids: string, fresh: string, random: ReturnType<typeof seeded>): string => {
     let next = [...ids];
     for (const id of fresh) if (random.integer(0, 1) === 1) next.splice(random.integer(0, next.length), 0, id);
@@ -43,7 +43,7 @@ describe("orders that two people made of one", () => {
     return next.join("");
   };
 
-  it("each stays behind the neighbour it was put behind, whoever was first, and nobody is asked (2,000 pairs)", () => {
+  it("merge so that each item stays behind the neighbour it was moved behind, whoever comes first, without a question (2,000 pairs)", () => {
     const random = seeded("orders");
     for (let round = 0; round < 2_000; round += 1) {
       const base = "abcdef".slice(0, random.integer(0, 6));
@@ -64,7 +64,7 @@ describe("orders that two people made of one", () => {
         expect([...merged].sort(), what).toEqual(
           [...new Set(mine + theirs)].filter((id) => (mine.includes(id) && theirs.includes(id)) || !base.includes(id)).sort(),
         );
-        // An oracle without core: of any two that one side had in an order and the other did not turn round, that order stands.
+        // An oracle without core: two entries that one side ordered and the other did not reverse keep that order.
         for (const side of [mine, theirs])
           for (let a = 0; a < side.length; a += 1)
             for (let b = a + 1; b < side.length; b += 1) {
@@ -77,7 +77,7 @@ describe("orders that two people made of one", () => {
   }, 120_000);
 });
 
-describe("an order in words", () => {
+describe("an order put into words", () => {
   const steps = (ids: string): Layout => ({ ...cleanLayout(), spacing: [...ids].map((id) => ({ name: id, multiple: id.charCodeAt(0) })) });
   const said = (from: string, to: string): readonly string[] => {
     const [before, after] = [steps(from), steps(to)];
@@ -98,7 +98,7 @@ describe("an order in words", () => {
     expect(said(from, to)).toEqual([sentence]);
   });
 
-  it("moves as few as can be, and can be followed by hand from one order to the other (2,000 orders)", () => {
+  it("moves as few items as possible, and can be followed by hand from one order to the other (2,000 orders)", () => {
     const random = seeded("orders in words");
     for (let round = 0; round < 2_000; round += 1) {
       const from = "abcdefgh".slice(0, random.integer(2, 8));
@@ -114,7 +114,7 @@ describe("an order in words", () => {
       const order = [...from].filter((id) => !moved.has(id));
       for (const { ids, next } of runs.reverse()) order.splice(next === undefined ? order.length : order.indexOf(next), 0, ...ids);
       expect(order.join(""), `${from} → ${to}: ${sentence}`).toBe(to);
-      // Every choice of entries is tried: the longest of them that stands in one order in both.
+      // Tries every subset of entries for the longest that has the same order in both.
       const choices = Array.from({ length: 2 ** from.length }, (_one, bits) => [...from].filter((_id, index) => (bits >> index) % 2 === 1));
       const still = Math.max(...choices.filter((some) => isWithin(some, to)).map(({ length }) => length));
       expect(moved.size, `${from} → ${to}: ${sentence}`).toBe(from.length - still);

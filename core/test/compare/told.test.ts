@@ -15,7 +15,7 @@ import { seeded } from "../random";
 import { editedTimes } from "./edits";
 
 describe("changes between any two layouts", () => {
-  it("make the one of the other, whole; each is told, and none reads the same before and after (2,000 pairs)", () => {
+  it("turn one into the other, whole; each is worded, and no before reads like its after (2,000 pairs)", () => {
     const random = seeded("changes told");
     let told = 0;
     for (let round = 0; round < 2_000; round += 1) {
@@ -38,7 +38,7 @@ describe("changes between any two layouts", () => {
     expect(told).toBeGreaterThan(3_000);
   }, 120_000);
 
-  it("that two people made of one are asked about in words that differ (1,500 pairs)", () => {
+  it("made by two people from one layout are asked about in words that differ (1,500 pairs)", () => {
     const random = seeded("questions told");
     let asked = 0;
     for (let round = 0; round < 1_500; round += 1) {

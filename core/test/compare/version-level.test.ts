@@ -62,7 +62,7 @@ describe("the next version number (Semantic Versioning 2.0.0)", () => {
     expect(new Set(table.map(([, level]) => level)).size).toBe(3);
     expect(table).toHaveLength(27);
   });
-  it.each(table)("%s: the reasons told are changes of that level", (_, level, after) => {
+  it.each(table)("%s: the reasons given are changes of that level", (_, level, after) => {
     const { because } = versionLevel(before, after);
     expect(because.length > 0).toBe(after !== before);
     if (level === "major") expect(versionLevel(after, before).level).not.toBe("patch");

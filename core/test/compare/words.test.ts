@@ -14,7 +14,7 @@ import { cleanLayout, margin, withBreakpoint, withColumns } from "../layouts";
 const said = (before: Layout, after: Layout): readonly string[] =>
   changesInWords(compareLayouts(before, after), before, after).map((one) => `${one.where}: ${plainText(changeSentence(one))}`);
 
-/** The clean layout with members put over it, as a document that is read. */
+/** The clean layout with some members replaced, parsed as a document. */
 const layout = (over: Readonly<Record<string, unknown>> = {}): Layout => {
   const parsed = parseLayout({ ...cleanLayout(), ...over });
   if (!parsed.ok) throw new Error(JSON.stringify(parsed.issues));
@@ -31,7 +31,7 @@ const font = (more: Readonly<Record<string, unknown>> = {}) => ({
   ...more,
 });
 
-describe("a change in words", () => {
+describe("wording of one change", () => {
   const clean = cleanLayout();
   const wall = withBreakpoint(clean, "desk", (one) => ({ ...one, name: "Wall 16/9" }));
 
@@ -127,12 +127,12 @@ describe("a change in words", () => {
     expect(said(before, after)).toEqual(expected);
   });
 
-  it("tells nothing of what is the same", () => {
+  it("is empty for equal values", () => {
     expect(said(clean, layout())).toEqual([]);
   });
 });
 
-describe("one change by its path", () => {
+describe("names a change by its path", () => {
   const placed = { column: 1, span: 8, leaves: "none", over: false, inside: null };
   const withArea = layout({ areas: [{ id: "sailings", name: "Sailings", placements: { desk: placed } }] });
   it.each([

@@ -14,7 +14,7 @@ const classes = fc
   .map(([step, first]): ResidueClass => ({ first: first % step, step }));
 
 describe("residue classes", () => {
-  it("common to two are those that standing in both finds", () => {
+  it("in common are exactly those in both", () => {
     fc.assert(
       fc.property(classes, classes, (a, b) => {
         const most = 3600n;
@@ -49,7 +49,7 @@ describe("residue classes", () => {
     expect(inBoth(b, a)).toEqual(both);
   });
 
-  it("of whole quotients hold every x that makes (constant − slope·x)/n whole, and no other", () => {
+  it("of whole quotients contain every x for which (constant − slope·x)/n is whole, and no other", () => {
     const part = fc.tuple(fc.integer({ min: -400, max: 400 }), fc.integer({ min: 1, max: 6 })).map(([n, d]) => exact(n, d));
     fc.assert(
       fc.property(part, part, fc.integer({ min: 1, max: 12 }), (constant, slope, n) => {
@@ -62,7 +62,7 @@ describe("residue classes", () => {
     );
   });
 
-  it("give their members nearest first, the smaller of two as near before the larger", () => {
+  it("list their members nearest first, the smaller of two equally near ones before the larger", () => {
     expect(nearestMembers({ first: 2n, step: 6n }, exact(11), 2)).toEqual([8n, 14n, 2n, 20n]);
     expect(nearestMembers({ first: 2n, step: 6n }, exact(40, 3), 1)).toEqual([14n, 8n]);
   });

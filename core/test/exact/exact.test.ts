@@ -24,7 +24,7 @@ import {
 } from "../../src/index";
 import { nearestMembers, wholeQuotients } from "../../src/exact/congruence";
 
-/** Ratios small and far past what doubles hold, so that both representations and the way between are met. */
+/** Ratios from small to far beyond doubles, so that both representations and the step between them are tested. */
 const ratios = fc
   .tuple(
     fc.oneof(fc.bigInt({ min: -2000n, max: 2000n }), fc.bigInt({ min: -(10n ** 24n), max: 10n ** 24n })),
@@ -49,7 +49,7 @@ describe("exact numbers", () => {
     expect(parseExact(text)).toBeNull();
   });
 
-  it("takes no floats and no division by 0", () => {
+  it("accepts no floats and no division by 0", () => {
     expect(() => exact(0.1)).toThrow(RangeError);
     expect(() => exact(1, 0)).toThrow(RangeError);
     expect(() => divide(exact(1), zero)).toThrow(RangeError);
@@ -82,7 +82,7 @@ describe("exact numbers", () => {
     );
   });
 
-  it("comes back from its JSON form", () => {
+  it("survives its JSON form", () => {
     fc.assert(
       fc.property(ratios, (a) => {
         const back = parseExact(toJson(a));
@@ -107,14 +107,14 @@ describe("shown numbers", () => {
     expect(show(value)).toBe(shown);
   });
 
-  it("says an ending decimal whole, or not at all", () => {
+  it("writes a finite decimal whole, or not at all", () => {
     expect(toExactDecimal(exact(1, 64))).toBe("0.015625");
     expect(toExactDecimal(exact(1, 3))).toBeNull();
   });
 });
 
 describe("congruences", () => {
-  it("finds every whole number that makes (constant − slope·x)/n whole, as trying each does", () => {
+  it("finds every whole number for which (constant − slope·x)/n is whole, as trying each does", () => {
     fc.assert(
       fc.property(
         fc.integer({ min: -500, max: 2000 }),

@@ -24,7 +24,7 @@ const box = (name: string, x: number, y: number, width: number, height: number, 
   area: at,
 });
 const listOf = (boxes: BoxList["boxes"], width = 1280): BoxList => ({ width: fromJsonNumber(width), height: null, boxes });
-/** A fit of boxes, which have both of their sides, unlike the edges of a picture. */
+/** A fit of boxes, which have both sides, unlike edges of a picture. */
 type BoxesFit = Omit<Fit, "boxes"> & { readonly boxes: readonly (BoxFit & { readonly left: EdgeFit; readonly right: EdgeFit })[] };
 const fitted = (layout: Layout, list: BoxList, tolerance?: number): BoxesFit => {
   const result = fit(layout, list, tolerance === undefined ? {} : { tolerance: fromJsonNumber(tolerance) });
@@ -35,7 +35,7 @@ const fitted = (layout: Layout, list: BoxList, tolerance?: number): BoxesFit => 
   });
   return { ...result.value, boxes };
 };
-/** What is said of a box's left and right edge and width, in short. */
+/** The verdicts on a box's left edge, right edge and width, in short. */
 const said = ({ boxes }: BoxesFit) =>
   boxes.map(({ left, right, columns, rest }) => [
     left.to,
@@ -52,7 +52,7 @@ describe("boxes against a layout", () => {
   // 1280 wide, 12 columns of 74, gutters of 24, margins of 64: starts 64, 162, 260 …; ends 138, 236 …. The numbers of mock/fit.png.
   const layout = deskWith([]);
 
-  it("says the nearest column, how far off, and the width in columns", () => {
+  it("gives the nearest column, the offset, and the width in columns", () => {
     const list = listOf([
       box("Fares card", 456, 384, 371, 136),
       box("Timetable", 60, 672, 1156, 240),
@@ -70,14 +70,14 @@ describe("boxes against a layout", () => {
     expect(fitted(layout, list).across).toEqual({ on: 5, near: 1, off: 4 });
   });
 
-  it("counts bounds to the inside: 1/64 px off is on, the tolerance off is near", () => {
+  it("counts limits as inside: 1/64 px off is on, the tolerance off is near", () => {
     const at = (x: number) => box("Edge", x, 0, 74, 8);
     const list = listOf([at(64 + 1 / 64), at(64.015626), at(65), at(65.000001), at(62), at(61.999999)]);
     expect(fitted(layout, list).boxes.map(({ left }) => left.is)).toEqual(["on", "near", "near", "off", "off", "off"]);
     expect(fitted(layout, list, 2).boxes.map(({ left }) => left.is)).toEqual(["on", "near", "near", "near", "near", "off"]);
   });
 
-  it("holds tops and bottoms against the baseline where there are no rows, through areas on the same grid too (1,000 lists)", () => {
+  it("checks tops and bottoms against the baseline where there are no rows, also through areas on the same grid (1,000 lists)", () => {
     const random = seeded("baseline");
     for (let round = 0; round < 1000; round += 1) {
       const [step, offset] = [random.integer(1, 32), random.integer(0, 40)];
@@ -102,7 +102,7 @@ describe("boxes against a layout", () => {
     }
   });
 
-  it("tells a width within 1/64 px of whole columns as those columns, whatever the tolerance", () => {
+  it("calls a width within 1/64 px of whole columns those columns, whatever the tolerance", () => {
     const random = seeded("widths");
     for (let round = 0; round < 1000; round += 1) {
       const columns = random.integer(1, 12);
@@ -113,7 +113,7 @@ describe("boxes against a layout", () => {
     }
   });
 
-  it("says the white space to the next box below that overlaps it sideways, and heights in base units", () => {
+  it("gives the white space to the next box below that overlaps it sideways, and heights in base units", () => {
     const list = listOf([
       box("Top", 64, 0, 368, 136),
       box("Beside", 456, 150, 368, 10),
@@ -125,7 +125,7 @@ describe("boxes against a layout", () => {
     expect(boxes.map(({ baseUnits }) => toNumber(baseUnits))).toEqual([17, 1.25, 2.5, 1]);
   });
 
-  it("holds what lies in an area with a grid of its own against that grid, and a box of an area's name against the area", () => {
+  it("checks a box inside an area with a grid of its own against that grid, and a box with an area's name against the area", () => {
     // 456 to 848 − 24: 368 wide; inside 4 columns with gutters of 16 and margins of 16: (368 − 32 − 48)/4 = 72, starts 472, 560 ….
     const areas = [area("card", { desk: placed(5, 4, { row: 1, rowSpan: 10, inside: own(4) }) })];
     const list = listOf([
@@ -149,7 +149,7 @@ describe("boxes against a layout", () => {
     ]);
   });
 
-  it("gives each box one verdict, that of the worst side not meant, and counts every side that has a line (2,000 boxes)", () => {
+  it("gives each box one verdict, that of its worst side not accepted, and counts every side that has a line (2,000 boxes)", () => {
     const random = seeded("verdicts");
     for (let round = 0; round < 200; round += 1) {
       const rows = random.pick([null, { kind: "repeating", height: "24px", gutter: "8px", offset: "5px" } as const]);
@@ -183,13 +183,13 @@ describe("boxes against a layout", () => {
     }
   });
 
-  it("finds what trying every line finds, in whole 64ths beside it (1,000 lists)", () => {
+  it("finds what trying every line finds, computed independently in whole 64ths (1,000 lists)", () => {
     const random = seeded("fit");
     let edges = 0;
     for (let round = 0; round < 1000; round += 1) {
       const count = random.integer(1, 24);
       const [gutter, margin] = [random.integer(0, 40), random.integer(0, 80)];
-      // The width is such that a column is a whole number of 64ths; everything below counts in 64ths.
+      // The width makes a column a whole number of 64ths of a px; everything below counts in 64ths.
       const column64 = random.integer(8, 90) * 64 + random.integer(0, 63);
       const width64 = count * column64 + (count - 1) * gutter * 64 + 2 * margin * 64;
       const width = Math.ceil(width64 / 64);
@@ -250,7 +250,7 @@ describe("boxes against a layout", () => {
     expect(edges).toBeGreaterThan(5000);
   });
 
-  it("finds every area on its own place: boxes made of where areas stand are all on (200 pages)", () => {
+  it("finds every area in its own place: boxes made of areas are all on (200 pages)", () => {
     const random = seeded("fit of areas");
     for (let round = 0; round < 200; round += 1) {
       const layout = deskWith(randomAreas(random, "desk", 12, true));
@@ -269,7 +269,7 @@ describe("boxes against a layout", () => {
     }
   });
 
-  it("holds an edge of a picture against the nearer of a start and an end, across or down as it lies", () => {
+  it("checks an edge of a picture against the nearer of a start and an end, across or down by its direction", () => {
     const edge = (x: number, y: number, width: number, height: number) => box("Edge", x, y, width, height);
     // 12 columns of 74 with gutters of 24 from 64; rows of 8 with 8 between.
     const list = { ...listOf([edge(139, 0, 0, 200), edge(162, 0, 1, 200), edge(64, 23, 400, 1), edge(64, 16, 400, 0)]), edges: true };

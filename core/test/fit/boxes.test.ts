@@ -38,7 +38,7 @@ const csvOf = (boxes: readonly Box[]): string =>
     .join("\r\n");
 
 describe("a box list in JSON", () => {
-  it("has its numbers exactly, written as numbers or as decimal text", () => {
+  it("keeps its numbers exactly, whether written as numbers or as decimal text", () => {
     const read = readBoxesJson(listed([{ ...card, x: "30.015625", width: 98.984375, area: "cards" }], { height: 812 }));
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
     const [box] = read.value.boxes;
@@ -47,7 +47,7 @@ describe("a box list in JSON", () => {
     expect([box?.area, toNumber(read.value.width), toNumber(read.value.height ?? exact(0))]).toEqual(["cards", 375, 812]);
   });
 
-  it("comes back as it was, whatever is in it", () => {
+  it("survives being written and read, whatever is in it", () => {
     const random = seeded("box lists and back");
     for (let round = 0; round < 400; round += 1) {
       const list: BoxList = {
@@ -78,14 +78,14 @@ describe("a box list in JSON", () => {
     expect(faults(readBoxesJson(text)).join("; ")).toMatch(said);
   });
 
-  it("has 5,000 boxes at most, and takes that many", () => {
+  it("accepts 5,000 boxes and no more", () => {
     const read = readBoxesJson(listed(Array.from({ length: boxLimits.boxes }, (_, index) => ({ ...card, y: index }))));
     expect(read.ok && read.value.boxes.length).toBe(5000);
   });
 });
 
 describe("boxes in CSV", () => {
-  it("have their headings in any order and case, name and area or not, px or not", () => {
+  it("accept headings in any order and case, with or without name, area and px", () => {
     const read = readBoxesCsv("Height,WIDTH,y,x\n120,99px,96,30\n120,99,96,138px\n");
     if (!read.ok) throw new Error(JSON.stringify(read.issues));
     expect(read.value.map(numbersOf)).toEqual([
@@ -94,7 +94,7 @@ describe("boxes in CSV", () => {
     ]);
   });
 
-  it("come back as they were; one without a name is called by its place", () => {
+  it("survive being written and read; one without a name is called by its place", () => {
     const random = seeded("boxes in CSV and back");
     for (let round = 0; round < 400; round += 1) {
       const boxes = randomBoxes(random);
@@ -117,7 +117,7 @@ describe("boxes in CSV", () => {
     expect(faults(readBoxesCsv(text)).join("; ")).toMatch(said);
   });
 
-  it("were measured as wide as their furthest right edge, where nobody says how wide", () => {
+  it("have a width of the furthest right edge unless one is given", () => {
     const boxes = (text: string): readonly Box[] => {
       const read = readBoxesCsv(text);
       return read.ok ? read.value : [];

@@ -3,7 +3,7 @@ import type { seeded } from "../random";
 
 type Random = ReturnType<typeof seeded>;
 
-/** A grid that a design is drawn on. */
+/** The grid a design is drawn on. */
 type TrueGrid = { readonly columns: number; readonly gutter: number; readonly margin: number; readonly width: number };
 
 export type Design = { readonly grid: TrueGrid; readonly boxes: readonly { readonly left: Exact; readonly right: Exact }[] };
@@ -11,8 +11,9 @@ export type Design = { readonly grid: TrueGrid; readonly boxes: readonly { reado
 const rounded = (value: number): Exact => fromJsonNumber(Math.round(value * 1e6) / 1e6);
 
 /**
- * A design of boxes on a grid (docs/fit.md): two to sixteen columns of which a third never begins or ends a box, one edge in ten
- * off by 1 to 20 px either way where `noise`. One outer column is used: pages use their margins.
+ * A design of boxes on a grid (docs/fit.md): two to sixteen columns, of which a third never begin or end a box. With
+ * `noise`, one edge in ten is off by 1 to 20 px either way. At least one outer column is used, since pages use their
+ * margins.
  */
 export const randomDesign = (random: Random, noise: boolean, size = random.integer(12, 60), columns = random.integer(2, 16)): Design => {
   const width = random.pick([375, 393, 768, 1024, 1280, 1440, 1728, 1920]);

@@ -32,7 +32,7 @@ describe("gaps among neighbours of a kind", () => {
     ]);
   });
 
-  it("count as equal to the tolerance and no further; two boxes, flat ones and those over each other have none", () => {
+  it("count as equal up to the tolerance; two boxes, flat ones and overlapping ones have none", () => {
     const three = (last: number) => [box("A", 0, 0, 10, 10), box("B", 20, 0, 10, 10), box("C", last, 0, 10, 10)];
     expect(runs(three(41))[0]?.[3]).toBe(true);
     expect(runs(three(41.015625))[0]?.[3]).toBe(false);
@@ -41,7 +41,7 @@ describe("gaps among neighbours of a kind", () => {
     expect(runs([0, 20, 40].map((x) => box("Line", x, 0, 10, 0)))).toEqual([]);
   });
 
-  it("are found as looking at all pairs finds them (500 lists)", () => {
+  it("are those that looking at all pairs finds (500 lists)", () => {
     const random = seeded("gaps");
     for (let round = 0; round < 500; round += 1) {
       const boxes = Array.from({ length: random.integer(1, 24) }, (_, index) =>
@@ -75,7 +75,7 @@ describe("gaps among neighbours of a kind", () => {
   });
 });
 
-describe("which grid it is down the page", () => {
+describe("the grid down the page", () => {
   it("is the base unit and the rows of a design drawn on both: units of 8, rows of 40 with 16 between", () => {
     const at = (row: number, rows: number) => box("Box", 0, 24 + 56 * (row - 1), 10, 56 * rows - 16);
     const { unit, rows } = verticalGrid(listOf([at(1, 1), at(2, 3), at(5, 2), at(7, 1), at(8, 4)]));
@@ -85,7 +85,7 @@ describe("which grid it is down the page", () => {
     ]);
   });
 
-  it("is found in 95 of 100 designs with one edge in ten off, and never explains less than it says (300 designs)", () => {
+  it("is found in 95 of 100 designs with one edge in ten off, and never explains less than it claims (300 designs)", () => {
     const random = seeded("rows of designs");
     let found = 0;
     const designs = 300;
@@ -112,7 +112,7 @@ describe("which grid it is down the page", () => {
     expect(found / designs).toBeGreaterThanOrEqual(0.95);
   });
 
-  it("is nothing where tops and heights stand anywhere, or there are none", () => {
+  it("is none where tops and heights are random, or there are none", () => {
     const random = seeded("no rows");
     for (let round = 0; round < 50; round += 1) {
       const boxes = Array.from({ length: 30 }, () => box("Box", 0, random.integer(0, 200_000) / 97, 10, random.integer(1, 60_000) / 89));

@@ -20,7 +20,7 @@ const isTrue = ({ grid }: Design, found: GridFound | undefined): boolean =>
   toNumber(found.margin) === grid.margin &&
   toNumber(found.marginEnd) === grid.margin;
 
-describe("which grid it is", () => {
+describe("the grid across the page", () => {
   it("finds the grid of a phone design at 375: boxes at 30, 138 and 246, 99 wide", () => {
     // (375 − 2·30 − 2·9)/3 = 99; the story of the issue.
     const [first] = grids(exact(375), across([30, 99], [138, 99], [246, 99]));
@@ -69,7 +69,7 @@ describe("which grid it is", () => {
     },
   );
 
-  it("counts what it says it explains, exactly, and never more than there is (60 lists of anything)", () => {
+  it("counts exactly what it explains, and never more than there is (60 random lists)", () => {
     const random = seeded("grids of anything");
     for (let round = 0; round < 60; round += 1) {
       const width = random.integer(320, 2000);
@@ -95,7 +95,7 @@ describe("which grid it is", () => {
     }
   });
 
-  it("finds margins that differ, first in 95 of 100 designs (600 designs of boxes, one edge in ten off)", () => {
+  it("finds unequal margins, first in 95 of 100 designs (600 designs of boxes, one edge in ten off)", () => {
     const random = seeded("grids with uneven margins");
     let first = 0;
     const wrong: string[] = [];
@@ -107,7 +107,7 @@ describe("which grid it is", () => {
       const off = (): number => (random.integer(1, 10) > 1 ? 0 : random.integer(2, 20));
       const boxes = across(
         ...Array.from({ length: 30 }, (_, index) => {
-          // The first two use the outermost columns: what no box touches is no column that could be found.
+          // The first two use the outermost columns: a column that no box touches cannot be found.
           const [a, b] =
             index === 0
               ? [0, 0]
@@ -127,12 +127,12 @@ describe("which grid it is", () => {
     expect(first, wrong.join("\n")).toBeGreaterThanOrEqual(570);
   });
 
-  it("says nothing where nothing is to be said", () => {
+  it("is none where nothing can be found", () => {
     expect(grids(exact(375), [])).toEqual([]);
     expect(grids(exact(375), across([0, 375]))).toEqual([]);
   });
 
-  it("tells both of two grids that explain all: thirds of 1280 are the lines of 12 columns too", () => {
+  it("gives both of two grids that explain everything: thirds of 1280 are lines of 12 columns too", () => {
     const found = grids(exact(1280), across([64, 368], [456, 368], [848, 368]));
     const all = found.filter(({ explained, of }) => explained === of).map((one) => numbers(one).slice(0, 3));
     expect(all).toContainEqual([3, 24, 64]);
@@ -140,7 +140,7 @@ describe("which grid it is", () => {
     expect(all[0]).toEqual([3, 24, 64]);
   });
 
-  it("takes half gutters at the edges for narrower margins without", () => {
+  it("reads half gutters at the edges as narrower margins without them", () => {
     // 960 = 12 × 60 + 12 × 20 with half gutters at the edges (common practice): the lines of 12 columns, gutter 20, margin 10.
     const boxes = across(...Array.from({ length: 12 }, (_, index) => [10 + 80 * index, 60] as const));
     const [first] = grids(exact(960), boxes);

@@ -24,7 +24,7 @@ const lines = (count: number, gutter: number, side: number): readonly [ReadonlyS
 const near = (set: ReadonlySet<number>, at: number): boolean => [...set].some((line) => Math.abs(line - 64 * at) <= 1);
 
 describe("what another layout does to a design", () => {
-  it("counts the edges that leave the grid and those that come, as looking at each line does (1,000 lists)", () => {
+  it("counts the edges that leave the grid and those that join it, as looking at each line does (1,000 lists)", () => {
     const random = seeded("moved edges");
     const grids = [
       [12, 24, 64],
@@ -62,7 +62,7 @@ describe("what another layout does to a design", () => {
     }
   });
 
-  it("asks each edge of a picture once, by the nearer kind of line", () => {
+  it("checks each edge of a picture once, against the nearer kind of line", () => {
     // The end of column 1 (64 + 74) with gutters of 24 is no line with gutters of 12.
     const list: BoxList = { width: exact(1280), height: null, edges: true, boxes: [boxOf(138, 0), boxOf(64, 1), boxOf(300, 0)] };
     expect(movedEdges(layoutOf(12, 24, 64), layoutOf(12, 12, 64), list)).toEqual({ off: 1, on: 0, before: 2 });

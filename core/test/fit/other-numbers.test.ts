@@ -17,9 +17,10 @@ const listOf = (boxes: readonly (readonly [x: number, width: number])[], width: 
   })),
 });
 
-describe("what would fit more", () => {
+describe("a number that would fit more edges", () => {
   it("is the margin that a design was drawn with", () => {
-    // 1280 wide, margins of 60 and gutters of 24: columns of (1280 − 120 − 264)/12 = 74⅔; the layout says margins of 64. The sixth column ends at 628 in both.
+    // 1280 wide, margins of 60 and gutters of 24: columns of (1280 − 120 − 264)/12 = 74⅔; the layout has margins of 64.
+    // The sixth column ends at 628 in both.
     const layout = deskWith([]);
     const at = (column: number, span: number): readonly [number, number] => [
       Math.round((60 + (column - 1) * (896 / 12 + 24)) * 1e6) / 1e6,
@@ -32,7 +33,7 @@ describe("what would fit more", () => {
     expect(margin && [toNumber(margin.from), toNumber(margin.to), margin.on, margin.gains, margin.loses]).toEqual([64, 60, 10, 9, 0]);
   });
 
-  it("counts what it says exactly, and finds nothing that trying each value finds better (120 designs, half of them pictures)", () => {
+  it("counts exactly, and is as good as the best value that trying each finds (120 designs, half of them pictures)", () => {
     const random = seeded("other numbers");
     let better = 0;
     for (let round = 0; round < 120; round += 1) {
@@ -69,7 +70,7 @@ describe("what would fit more", () => {
         if (on > today.value.across.on) better += 1;
         for (let by = -16; by <= 16; by += 1) {
           const value = toNumber(to) + by;
-          // Gutters that leave columns of no width are offered to nobody.
+          // Gutters that leave columns without width are never offered.
           const left = width - 2 * Number.parseFloat(desk.columns.margin.start) - (desk.columns.count - 1) * value;
           if (term !== "gutter" || value < 0 || left <= 0) continue;
           const columnsNow = { ...desk.columns, gutter: `${value}px` };

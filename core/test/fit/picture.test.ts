@@ -31,7 +31,7 @@ const noise = (random: Random, width: number, height: number, depth: number): Pi
   return pixels;
 };
 
-/** Soft patches of light with grain over them, as a camera gives them. */
+/** Soft patches of light with grain, as in a photograph. */
 const photograph = (random: Random, width: number, height: number): Pixels => {
   const lights = Array.from({ length: 12 }, () => ({
     x: random.integer(0, width),
@@ -52,7 +52,7 @@ const photograph = (random: Random, width: number, height: number): Pixels => {
 };
 
 describe("edges of a picture", () => {
-  it("are where faces meet, in whole device px by the density, and the two sides of a line told as one", () => {
+  it("are where faces meet, in whole device px by the density, with the two sides of a line as one", () => {
     const pixels = blank(750, 400);
     paint(pixels, { left: 60, top: 40, right: 258, bottom: 240, grey: 200 });
     paint(pixels, { left: 400, top: 40, right: 402, bottom: 240, grey: 90 });
@@ -64,7 +64,7 @@ describe("edges of a picture", () => {
     ]);
   });
 
-  it("are found each, and no others, whatever is drawn (200 pictures of boxes apart from each other)", () => {
+  it("are all found, and no others, whatever is drawn (200 pictures of separate boxes)", () => {
     const random = seeded("edges of pictures");
     for (let round = 0; round < 200; round += 1) {
       const density = random.pick([1, 2, 3]);
@@ -98,7 +98,7 @@ describe("edges of a picture", () => {
     }
   });
 
-  it("leave out what is short, as letters are, and take an edge that is blurred as one, where it is steepest", () => {
+  it("leave out short ones, as letters have, and read a blurred edge as one, where it is steepest", () => {
     const pixels = blank(400, 300);
     for (let letter = 0; letter < 20; letter += 1)
       paint(pixels, { left: 20 + 8 * letter, top: 20, right: 22 + 8 * letter, bottom: 40, grey: 20 });
@@ -110,9 +110,9 @@ describe("edges of a picture", () => {
     ]);
   });
 
-  it("belong together where they are a border and what lies along its inside; a shadow is no part of it", () => {
+  it("are grouped where they are a border and its inside; a shadow does not belong to them", () => {
     const pixels = blank(400, 300);
-    // A shadow of 3 px beside a card with a border of 2 px, in which a strip of colour reaches from side to side.
+    // A shadow of 3 px beside a card with a border of 2 px; a strip of colour crosses the whole card.
     [246, 238, 226].forEach((grey, far) => paint(pixels, { left: 97 + far, top: 100, right: 300, bottom: 260, grey }));
     paint(pixels, { left: 100, top: 100, right: 300, bottom: 260, grey: 120 });
     paint(pixels, { left: 102, top: 102, right: 298, bottom: 258, grey: 250 });
@@ -123,8 +123,9 @@ describe("edges of a picture", () => {
     ]);
   });
 
-  it("tell the true grid of 47 edges of which nobody says how long they are, not its gutters as columns", () => {
-    // As Chromium drew them at 768 px, density 2: cards with a border of 1 px and pictures in them on 8 columns of 62, gutter 16, margin 80.
+  it("find the true grid of 47 edges of unknown length, not its gutters as columns", () => {
+    // As Chromium drew them at 768 px and density 2: cards with a border of 1 px and a picture inside, on 8 columns of
+    // 62 with gutters of 16 and margins of 80.
     const drawn = [
       "80-81 80 80 81 81 81 81 141 141 141 142 142 158 158 159 159 159 297 297 298 298 314-315 375-376 375 375 376 376 392-393 392-393",
       "531-532 531-532 548 548-549 549 549 549 549 609-610 609 609 610 610 626 626-627 627 627 687 687 687 687 687 687 688 688 688 688",
@@ -142,7 +143,7 @@ describe("edges of a picture", () => {
     ).toEqual([8, 16, 80, 80]);
   });
 
-  it("say no grid of boxes that stand anywhere, one below the other (150 pictures)", () => {
+  it("find no grid in random boxes one below the other (150 pictures)", () => {
     const random = seeded("boxes that stand anywhere");
     for (let round = 0; round < 150; round += 1) {
       const width = random.integer(375, 1600);
@@ -155,18 +156,18 @@ describe("edges of a picture", () => {
     }
   });
 
-  it("are none in an even picture, in noise, or one that is seen through", () => {
+  it("are none in an even picture, in noise, or in a transparent one", () => {
     expect(pictureEdges(blank(300, 300), 1)).toBeNull();
     expect(pictureEdges({ width: 200, height: 200, data: new Uint8Array(160_000) }, 1)).toBeNull();
     expect(upright(noise(seeded("noise"), 300, 300, 100))).toEqual([]);
   });
 
-  it("say no grid of photographs and noise, rather than a wrong one", () => {
+  it("find no grid, rather than a wrong one, in photographs and noise", () => {
     const random = seeded("photographs");
     for (let round = 0; round < 6; round += 1) {
       expect(gridsOf(photograph(random, 640, 480))).toEqual([]);
       expect(gridsOf(noise(random, 640, 480, random.integer(2, 120)))).toEqual([]);
-      // Boxes that stand anywhere.
+      // Boxes at random places.
       const pixels = blank(1280, 400);
       for (let box = 0; box < 8; box += 1) {
         const left = random.integer(8, 1100);
@@ -176,7 +177,7 @@ describe("edges of a picture", () => {
     }
   });
 
-  it("tell the grid they were drawn on, first, where every column is used (100 grids)", () => {
+  it("find the grid they were drawn on first, where every column is used (100 grids)", () => {
     const random = seeded("grids of pictures");
     let first = 0;
     for (let round = 0; round < 100; round += 1) {
@@ -196,7 +197,7 @@ describe("edges of a picture", () => {
 });
 
 describe("the density of a picture", () => {
-  it("is the one that makes it as wide as a breakpoint is drawn, else one that makes it no wider than most screens", () => {
+  it("is the one that makes it as wide as a breakpoint's drawn-at width, else one that makes it no wider than most screens", () => {
     expect([2560, 1080, 1280, 2880, 5000, 1700].map((width) => guessedDensity(width, [360, 1280]))).toEqual([2, 3, 1, 2, 3, 1]);
   });
 });

@@ -27,7 +27,7 @@ describe("boxes of a drawing", () => {
     expect([toNumber(read(text).list.width), toNumber(read(text).list.height ?? read(text).list.width)]).toEqual([375, 812]);
   });
 
-  it("say what was left out and what is turned", () => {
+  it("list what was left out and what is rotated", () => {
     const result = read(
       svg(
         `<rect id="flat" width="10" height="10"/><rect id="slant" width="10" height="10" transform="rotate(45)"/><rect id="quarter" width="10" height="20" transform="rotate(90)"/>
@@ -45,7 +45,7 @@ describe("boxes of a drawing", () => {
     ]);
   });
 
-  it("are sized by their viewBox where a side is missing, and by what stylesheets and style attributes say", () => {
+  it("take a missing side from their viewBox, and sizes from stylesheets and style attributes", () => {
     const sized = read(svg("<rect width='10' height='5'/>", 'viewBox="0 0 64 40" width="1280"'));
     expect([toNumber(sized.list.width), sized.list.height && toNumber(sized.list.height)]).toEqual([1280, 800]);
     expect(boxesOf(svg("<rect width='10' height='5'/>", 'viewBox="0 0 64 40" style="height:80px"'))).toEqual([["rect 1", 0, 0, 20, 10]]);
@@ -65,7 +65,7 @@ describe("boxes of a drawing", () => {
     expect(read(text).left).toEqual(["1 × rule of its stylesheet that is not read: line 2: rect:nth-child(2)"]);
   });
 
-  it("say what there is instead where there are none", () => {
+  it("say what the file contains where there are none", () => {
     const none = readBoxesSvg(svg('<g style="transform-box:fill-box;scale:2"><rect width="5" height="5"/></g><path/>'));
     expect(none.ok ? "" : none.issues[0]?.message).toContain("It holds 1 × g, whose transform cannot be read; 1 × path.");
   });

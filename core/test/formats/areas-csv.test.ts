@@ -22,7 +22,7 @@ const issues = (text: string): readonly string[] => {
 const head = "id,area,within,breakpoint,column,span,row,row span,leaves,by,reason,over,inside\n";
 
 describe("areas as a table", () => {
-  it("come back into a draft without them as they went, whatever they are called (500 pages)", () => {
+  it("survive export and import into a draft without areas, whatever they are called (500 pages)", () => {
     const random = seeded("areas csv");
     const names = ["=1+1", "+plus", "-3", "@home", 'Say "so"', "a;b,c", "two\nlines", "'quoted", "Überfahrt 🚢"];
     for (let turn = 0; turn < 500; turn += 1) {
@@ -41,7 +41,7 @@ describe("areas as a table", () => {
     }
   });
 
-  it("come back for every demo layout, at all its breakpoints, and their positions are told beside", () => {
+  it("survive it for every demo layout at all its breakpoints, with their positions beside", () => {
     for (const layout of demoLayouts.filter(({ areas }) => areas.length > 0)) {
       const text = write(layout);
       const found = read(text);
@@ -54,7 +54,7 @@ describe("areas as a table", () => {
     }
   });
 
-  it("leave places behind at breakpoints that the draft does not have, and say so", () => {
+  it("leave out breakpoints that the draft does not have, and say so", () => {
     const draft = deskWith([]);
     const found = read(`${head}a,A,,desk,1,3,,,,,,,\na,A,,wall,1,9,,,,,,,\n`);
     if (!found.ok) throw new Error("not read");

@@ -3,7 +3,7 @@ import { formats, plainWriting } from "../../src/index";
 import { area, deskWith, placed } from "../areas";
 
 describe("areas in an overlay", () => {
-  it("are a group of outlines by id and name, exact; bands, whose height nobody knows, are not drawn", () => {
+  it("are a group of outlines by id and name, exact; bands, whose height is unknown, are not drawn", () => {
     const areas = [
       area("sailings", { desk: placed(5, 8, { row: 7, rowSpan: 16 }) }, { name: 'Sailings <&"' }),
       area("map", { desk: placed(9, 4, { row: 25, leaves: "end", reason: "Sea." }) }),

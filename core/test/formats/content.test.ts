@@ -10,7 +10,7 @@ const layout = {
 };
 const page = (content: PageContent, pictures: Readonly<Record<string, string>> = {}): string =>
   writePage(layout, { query: "media", sample: "own", css: "", content, pictures });
-/** What stands in an area's element. */
+/** The content of an area's element. */
 const inside = (html: string, id: string): string =>
   new RegExp(`<section class="area-${id} [^>]*>(.*?)</section>`, "s").exec(html)?.[1] ?? "";
 
@@ -29,13 +29,13 @@ describe("content of a tried page", () => {
     expect(new Set(cards.map((card) => card.split("Sailing").length)).size).toBeGreaterThan(1);
   });
 
-  it("leaves the name where an area has none, and is not shown in an area that holds others", () => {
+  it("falls back to the name of an area, and is not shown in an area that has others inside", () => {
     const html = page({ b: { kind: "text", role: null, words: "Unseen" } });
     expect(inside(html, "a")).toContain('<b class="page-name">A</b>');
     expect(html).not.toContain("Unseen");
   });
 
-  it("can become no tag and leave no attribute, whatever was typed (1,000 contents)", () => {
+  it("can never become a tag or leave an attribute, whatever was typed (1,000 contents)", () => {
     const random = seeded("hostile content");
     const piece = () => random.pick([hostile, "<", ">", "&", '"', "'", "</div>", "<!--", "]]>", "\u0000", "]", "a", "\n"]);
     const words = () => Array.from({ length: random.integer(0, 8) }, piece).join("");

@@ -11,19 +11,19 @@ const areas = [
 ];
 
 describe("areas in the stylesheet", () => {
-  it("stand at named columns and numbered rows; one that is not shown is no box", () => {
+  it("have named columns and numbered rows; one that is not shown has no box", () => {
     const css = writeCss(deskWith(areas), plainCss);
     expect(css).toContain(".area-masthead {\n  grid-column: view-start / view-end;\n  grid-row: 1 / span 4;\n}");
     expect(css).toContain("grid-column: col 5 / span 8;\n  grid-row: 7 / span 16;\n  display: grid;\n  padding-inline: 16px;");
     expect(css).toContain(".area-auto {\n  display: none;\n}");
   });
 
-  it("are not there without areas, nor with the grid class left out", () => {
+  it("are left out without areas, or without the grid class", () => {
     expect(writeCss(deskWith([]), plainCss)).not.toContain("areas");
     expect(writeCss(deskWith(areas), { ...plainCss, gridClass: "without" })).not.toContain(".layout-areas");
   });
 
-  it("leave the columns to come back as they went, whatever stands on them (300 pages)", () => {
+  it("do not change how columns are read back, whatever areas there are (300 pages)", () => {
     const random = seeded("css with areas");
     for (let round = 0; round < 300; round += 1) {
       const count = random.integer(1, 12);

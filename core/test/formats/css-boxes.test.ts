@@ -5,7 +5,7 @@ import { readCss } from "../../src/index";
 const four = (more: string): string => `.g{display:grid;grid-template-columns:repeat(4,1fr);${more}}`;
 const sized = (columns: string, more = ""): string => `.g{display:grid;grid-template-columns:${columns};gap:16px;${more}}`;
 
-/** What a stylesheet comes to in one line, or why it cannot be had. */
+/** What a stylesheet is read as, in one line, or why it cannot be read. */
 const said = (css: string): string => {
   const read = readCss(css);
   if (!read.ok) return read.issues.at(-1)?.message ?? "";
@@ -15,8 +15,8 @@ const said = (css: string): string => {
   return [`gutter ${gutter} margin ${margin?.start} ${margin?.end} ${container?.kind} ${held}${align}`.trim(), ...read.lost].join("; ");
 };
 
-describe("boxes around the columns of other stylesheets", () => {
-  // Each worked out by hand from CSS Box Sizing 3 and CSS 2.2 section 10.3.3.
+describe("boxes around the columns of foreign stylesheets", () => {
+  // Each computed by hand from CSS Box Sizing 3 and CSS 2.2, section 10.3.3.
   it.each([
     ["half the viewport", four("width:50%"), "gutter 0px margin 0px 50% fluid"],
     ["all but 48 px, at the start", four("width:calc(100% - 48px)"), "gutter 0px margin 0px 48px fluid"],
@@ -60,7 +60,8 @@ describe("boxes around the columns of other stylesheets", () => {
     [four("width:min(100% - 48px, 100% - 2rem)"), "two widths relative to the box around"],
     [four("width:90%;max-width:80%"), "two widths relative to the box around"],
     [four("width:100%;padding:0 10px"), ".g is all there is wide and its padding comes on top, so it overflows"],
-    // 2 · 4 % passes 48 px at 600, and the box is held to 1152 only from 1200 on: between the two it overflows.
+    // 2 · 4 % is more than 48 px from 600 on, and the box is limited to 1152 only from 1200 on; in between it
+    // overflows.
     [
       four("width:min(100% - 3rem,72rem);margin-inline:auto;padding:0 4%"),
       ".g is wider than all there is with its padding, so it overflows",

@@ -4,7 +4,7 @@ import { exact, type Layout, parseLayout, plainCss, readCss, resolve, toJson, wr
 import { cleanLayout } from "../layouts";
 import { seeded } from "../random";
 
-/** A layout with everything a stylesheet carries. */
+/** A layout with everything a stylesheet can hold. */
 const full = ({ pick, integer }: ReturnType<typeof seeded>): Layout => {
   const length = (least = 0): string => pick([`${integer(least, 90)}px`, `${integer(least * 2, 12) / 2}rem`]);
   const parsed = parseLayout({
@@ -46,7 +46,7 @@ const full = ({ pick, integer }: ReturnType<typeof seeded>): Layout => {
   return parsed.value;
 };
 
-/** What a layout comes to at a size: every column, row and line, exact. */
+/** The geometry of a layout at a size: every column, row and line, exact. */
 const comesTo = (layout: Layout, width: number): string => {
   const resolved = resolve(layout, { width: exact(width), height: exact(900) });
   if (!resolved.ok) throw new Error("not resolved");
@@ -59,8 +59,8 @@ const comesTo = (layout: Layout, width: number): string => {
   ]);
 };
 
-describe("a stylesheet of ours", () => {
-  it("comes back with its columns, rows and baseline, in rem at other root sizes, by either query, and minified (400 layouts)", () => {
+describe("a stylesheet written by Ypsiline", () => {
+  it("is read back with its columns, rows and baseline, in rem at other root sizes, by either query, and minified (400 layouts)", () => {
     const random = seeded("stylesheets back");
     for (let run = 0; run < 400; run += 1) {
       const layout = full(random);
@@ -81,7 +81,7 @@ describe("a stylesheet of ours", () => {
     }
   });
 
-  it("has text roles with trimmed boxes, and spacing on :root whichever query it is written with", () => {
+  it("has text roles with trimmed boxes, and spacing on :root with either query", () => {
     const layout = full(seeded("text roles"));
     for (const query of ["media", "container"] as const) {
       const css = writeCss(layout, { ...plainCss, query });
@@ -96,7 +96,7 @@ describe("a stylesheet of ours", () => {
     }
   });
 
-  it("has classes for spans and shifts when asked, none wider than the breakpoint has columns", () => {
+  it("has classes for spans and shifts when asked, none wider than the breakpoint's columns", () => {
     const css = writeCss(cleanLayout(), { ...plainCss, spans: "with" });
     expect(css).toContain(".layout-span-8 { grid-column-end: span 4; }");
     expect(css).toMatch(/@media \(width >= 600px\) \{\n {2}\.layout-span-1[\s\S]*\.layout-span-8 \{ grid-column-end: span 8; \}/);

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { type Layout, readCss } from "../../src/index";
 
-/** What is read of someone else's stylesheet, one breakpoint to a line. */
+/** What is read from a foreign stylesheet, one breakpoint per line. */
 const lines = (layout: Layout): readonly string[] =>
   layout.breakpoints.map(({ from, columns: { count, gutter, margin, container } }) => {
     const held = container.kind === "capped" ? `max ${container.max}` : container.kind === "fixed" ? `fixed ${container.width}` : "fluid";
@@ -13,7 +13,7 @@ const read = (css: string): { lines: readonly string[]; lost: readonly string[] 
   return result.ok ? { lines: lines(result.layout), lost: result.lost } : { lines: [], lost: result.issues.map(({ message }) => message) };
 };
 
-describe("columns of other stylesheets", () => {
+describe("columns of foreign stylesheets", () => {
   it.each([
     ["equal tracks by repeat", ".g{grid-template-columns:repeat(6,1fr)}", ["320: 6 gutter 0px margin 0px 0px fluid"]],
     ["equal tracks one by one", ".g{grid-template-columns:1fr 1fr 1fr}", ["320: 3 gutter 0px margin 0px 0px fluid"]],
@@ -86,18 +86,18 @@ describe("columns of other stylesheets", () => {
     },
   );
 
-  it("reads through @supports and @layer, and takes the later of two rules", () => {
+  it("are read through @supports and @layer, by the later of two rules", () => {
     const css = "@layer base{.g{grid-template-columns:repeat(4,1fr)}} @supports (display:grid){.g{grid-template-columns:repeat(6,1fr)}}";
     expect(read(css).lines).toEqual(["320: 6 gutter 0px margin 0px 0px fluid"]);
   });
 
-  it("says with its line what is no plain length", () => {
+  it("are reported with their line where they are no plain length", () => {
     const { lost } = read(".g{\ngrid-template-columns:repeat(4,1fr);\ngap: clamp(8px, 2vw, 24px);\nmax-width: fit-content\n}");
     expect(lost.filter((words) => words.startsWith("line 3")).length).toBeGreaterThan(0);
     expect(lost.filter((words) => words.startsWith("line 4")).length).toBeGreaterThan(0);
   });
 
-  it("refuses what would pass the format's limits, with the path", () => {
+  it("are refused beyond the format's limits, with the path", () => {
     const result = readCss(".g{grid-template-columns:repeat(97,1fr)}");
     expect(result.ok ? [] : result.issues.map(({ path }) => path)).toEqual(["/breakpoints/0/columns/count"]);
   });

@@ -27,7 +27,7 @@ const geometry = (layout: Layout, width: number) => {
 };
 
 describe("the stylesheet", () => {
-  it("comes back with the same columns, gutters, margins and container, in every way it can be written", () => {
+  it("is read back with the same columns, gutters, margins and container, in every way it can be written", () => {
     fc.assert(
       fc.property(anyColumns, anyColumns, options, (first, second, how) => {
         const layout = withColumns(withColumns(cleanLayout(), "phone", first), "desk", second);
@@ -44,7 +44,7 @@ describe("the stylesheet", () => {
     );
   });
 
-  it("comes back from a tool that shortens it with the same widths, counts and numbers to a hundredth of a px", () => {
+  it("survives a minifier with the same widths and counts, and numbers to a hundredth of a px", () => {
     fc.assert(
       fc.property(
         anyColumns,
@@ -93,16 +93,17 @@ describe("the stylesheet", () => {
     }
   });
 
-  it("stands the lowest breakpoint outside any query and the others in rising order", () => {
+  it("puts the lowest breakpoint outside any query and the others in rising order", () => {
     const shuffled = { ...cleanLayout(), breakpoints: [...cleanLayout().breakpoints].reverse() };
     const css = writeCss(shuffled, plainCss);
     expect([...css.matchAll(/@media \((.*?)\)/g)].map((match) => match[1])).toEqual(["width >= 600px", "width >= 1024px"]);
     expect(css.indexOf(":root {")).toBeLessThan(css.indexOf("@media"));
-    // In a query rem is the browser's 16 px, whatever :root says (Media Queries Level 4, section 1.3, from memory).
+    // In a media query, rem is the browser's 16 px, whatever :root says (Media Queries Level 4, section 1.3, from
+    // memory).
     expect(writeCss({ ...shuffled, rootFontSize: "20px" }, { ...plainCss, unit: "rem" })).toContain("@media (width >= 37.5rem)");
   });
 
-  it("says row pitch and baseline, and takes back what a wider breakpoint does not have", () => {
+  it("states row pitch and baseline, and resets what a wider breakpoint does not have", () => {
     const layout = withBreakpoint(cleanLayout(), "phone", (one) => ({
       ...one,
       rows: { kind: "repeating", height: "8px", gutter: "8px", offset: "0px" },
@@ -143,8 +144,8 @@ describe("the stylesheet", () => {
   });
 });
 
-describe("someone else's stylesheet", () => {
-  it("is read as far as it says columns, with what was lost and its line", () => {
+describe("a foreign stylesheet", () => {
+  it("is read as far as it defines columns, with what was lost and its line", () => {
     const read = readCss(`.page { color: red }
 .wrap { display: grid; grid-template-columns: repeat(4, 1fr); gap: 12px 16px; padding: 0 16px; }
 @media (min-width: 48em) {
@@ -189,7 +190,7 @@ describe("someone else's stylesheet", () => {
     expect(read.ok ? [] : read.issues[0]?.path).toBe("");
   });
 
-  it("never throws, whatever it is", () => {
+  it("never makes the reader throw, whatever it is", () => {
     fc.assert(fc.property(fc.string({ maxLength: 300 }), (css) => typeof readCss(css).ok === "boolean"));
     fc.assert(
       fc.property(

@@ -3,7 +3,7 @@ import { csvText } from "../../src/index";
 import { csvField, readCsvRows, readValue } from "../../src/formats/csv/csv";
 
 describe("a field of CSV", () => {
-  // What spreadsheets take for a formula by its first sign. Source: OWASP, "CSV Injection".
+  // Text that spreadsheets read as a formula because of its first character. Source: OWASP, "CSV Injection".
   it.each(["=1+1", "+1", "+A1", "-A1", "@SUM(A1)", "\tA", "\rA", "'=1", "''+1"])(
     "%j is kept from being a formula, and comes back",
     (text) => {

@@ -52,8 +52,8 @@ describe("drawings that are refused, with the reason", () => {
   });
 });
 
-describe("drawings of others", () => {
-  it("say columns, gutter and margins by their rectangles: 1440, margins of 144, 12 of 74 with 24 (common practice)", () => {
+describe("foreign drawings", () => {
+  it("give columns, gutter and margins by their rectangles: 1440, margins of 144, 12 of 74 with 24 (common practice)", () => {
     const rects = Array.from({ length: 12 }, (_, k) => `<rect x="${144 + k * 98}" y="0" width="74" height="900"/>`).join("");
     const named = layoutOf("svg", `<svg xmlns="http://www.w3.org/2000/svg" viewBox="0 0 1440 900"><g id="columns">${rects}</g></svg>`);
     expect(columns(named)).toEqual(["drawn 320: 12 24px 144px 144px"]);
@@ -78,8 +78,8 @@ describe("drawings of others", () => {
 describe("drawings that were changed", () => {
   const written = formats.svg.write(cleanLayout(), "desk", plainWriting);
   const text = written.ok ? written.text : "";
-  it("are read as they are drawn once their columns are no longer those of their metadata", () => {
-    // 12 columns of 74 with 24 in margins of 64: each is made 70 wide, the gutters grow to 28.
+  it("are read as drawn once their columns no longer match their metadata", () => {
+    // 12 columns of 74 with gutters of 24 and margins of 64: each column is made 70 wide, so the gutters grow to 28.
     const narrowed = read("svg", text.replaceAll('width="74"', 'width="70"'));
     expect(text.match(/width="74"/g)).toHaveLength(12);
     expect(narrowed.ok && columns(narrowed.layout)).toEqual(["drawn 320: 12 28px 64px 68px"]);
@@ -95,7 +95,7 @@ describe("drawings that were changed", () => {
     const moved = read("svg", text.replace('<g id="columns"', `<g ${attribute} id="columns"`).replace(/<metadata>.*<\/metadata>/, ""));
     expect(moved.ok ? columns(moved.layout)[0] : "").toContain(words);
   });
-  it("say what is turned, and leave it out", () => {
+  it("report what is rotated, and leave it out", () => {
     const turned = overlay(
       '<g id="columns"><rect x="10" width="20" height="100"/><rect transform="rotate(9)" x="40" width="20" height="100"/></g>',
     );
@@ -107,7 +107,7 @@ describe("drawings that were changed", () => {
   });
 });
 
-describe("what a file is told by", () => {
+describe("recognising a file's format", () => {
   it.each([
     ["layout", '{"accepted":[],"areas":[],"base":"8px","breakpoints":[{"id":"a"}],"format":"ypsiline-layout"}'],
     ["tokens", '{"$extensions":{"ypsiline":{"layout":{"format":"ypsiline-layout"}}}}'],
@@ -118,7 +118,7 @@ describe("what a file is told by", () => {
     ["svg", " <svg/>"],
     ["csv", "layer;index;start;end;size"],
   ])("%s: %s", (format, text) => expect(formatOf(text)).toBe(format));
-  it("tokens of a spec with one breakpoint come back as tokens", () => {
+  it("reads tokens of a spec with one breakpoint as tokens", () => {
     const layout = { ...cleanLayout(), breakpoints: cleanLayout().breakpoints.slice(0, 1) };
     const written = formats.tokens.write(layout, plainWriting);
     expect(written.ok && formatOf(written.text, "tokens.json")).toBe("tokens");
@@ -154,8 +154,8 @@ describe("pictures", () => {
   });
 });
 
-describe("ledgers of others", () => {
-  it("are read by usual headings, with numbers as people type them, semicolons and a byte order mark", () => {
+describe("foreign ledgers", () => {
+  it("are read by common headings, with numbers as people type them, semicolons and a byte order mark", () => {
     const text = '\uFEFFBreakpoint;From;Columns;Gutter;Margin;Notes\r\nPhone;320;4;16;16 px;\r\n"Desk; office";1024;12;1,5rem;5 %;x\r\n';
     const answer = read("csv", text);
     expect(answer.ok && columns(answer.layout)).toEqual(["phone 320: 4 16px 16px 16px", "desk-office 1024: 12 1.5rem 5% 5%"]);
@@ -169,7 +169,7 @@ describe("ledgers of others", () => {
     ["a heading alone", "name,columns,gutter", "at least one row"],
     ["300 fields", `columns${",".repeat(300)}`, "more than 200 fields"],
   ])("say where %s is", (_, text, words) => expect(reason("csv", text)).toContain(words));
-  it("are written so that a spreadsheet takes no name for a formula", () => {
+  it("are written so that a spreadsheet reads no name as a formula", () => {
     const layout = cleanLayout();
     const [first, ...others] = layout.breakpoints;
     const written = formats.ledger.write({ ...layout, breakpoints: first ? [{ ...first, name: "=1+1" }, ...others] : [] }, plainWriting);
@@ -184,20 +184,20 @@ describe("line positions", () => {
     expect(answer.ok && columns(answer.layout)).toEqual(["drawn 131.5: 3 10px 10px 10px"]);
     expect(answer.ok && answer.lost.join()).toContain("line 7: start and end must be numbers of px");
   });
-  it("hold the exact starts and ends: 77 2/3 wide columns of 1280 with margins of 64 and gutters of 20", () => {
+  it("are the exact starts and ends: columns 77 2/3 wide of 1280 with margins of 64 and gutters of 20", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
     const found = linePositions(layout, "desk");
     const second = found.ok ? found.positions.find(({ layer, index }) => layer === "column" && index === 2) : undefined;
     expect(second && [toJson(second.start), toJson(second.end)]).toEqual(["485/3", "718/3"]);
     const csv = formats.csv.write(layout, "desk", plainWriting);
     expect(csv.ok && csv.text.split("\r\n").filter((line) => line.startsWith("column,2"))).toEqual(["column,2,161.6667,239.3333,77.6667"]);
-    // Read back, the gutter is not blurred by the rounding of the file.
+    // The gutter is read exactly, in spite of the rounding of the file.
     expect(csv.ok && columns(layoutOf("csv", csv.text))).toEqual(["drawn 320: 12 20px 64px 64px"]);
   });
 });
 
 describe("design tokens (Design Tokens Format Module, Design Tokens Community Group: dimension is { value, unit } in px or rem)", () => {
-  it("have the type, value and unit the module asks for, and names it allows", () => {
+  it("have the type, value and unit the module requires, and names it allows", () => {
     const written = formats.tokens.write({ ...cleanLayout(), spacing: [{ name: "a.b {c}", multiple: 2 }] }, plainWriting);
     const file = JSON.parse(written.ok ? written.text : "{}") as Record<string, unknown>;
     let dimensions = 0;
@@ -219,7 +219,7 @@ describe("design tokens (Design Tokens Format Module, Design Tokens Community Gr
     expect(dimensions).toBe(1 + 3 + 3 * 5 + 1);
     expect(file["layout"]).toMatchObject({ desk: { column: { $value: { value: 74, unit: "px" } } } });
   });
-  it("of others are read by their groups; what cannot be is listed", () => {
+  it("of other tools are read by their groups; what cannot be read is listed", () => {
     const px = (value: number) => ({ $type: "dimension", $value: { value, unit: "px" } });
     const answer = read(
       "tokens",
@@ -238,7 +238,7 @@ describe("design tokens (Design Tokens Format Module, Design Tokens Community Gr
     expect(reason("tokens", "{}")).toContain("layout.desk.columns");
     expect(reason("tokens", `{"layout":${"[".repeat(500)}${"]".repeat(500)}}`)).toContain("nest deeper");
   });
-  it("of ours that were changed by hand say which", () => {
+  it("of ours that were edited by hand are reported", () => {
     const written = formats.tokens.write(cleanLayout(), plainWriting);
     const text = (written.ok ? written.text : "").replace('"value": 74', '"value": 75');
     const answer = read("tokens", text);

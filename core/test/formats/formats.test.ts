@@ -53,7 +53,7 @@ const edges = (of: Layout, id: string, width: number): string => {
 };
 
 describe("every format", () => {
-  it("has an id, a label and names of files of its own, and is found by the names of its files alone", () => {
+  it("has an id, a label and file names of its own, and is found by its own file names alone", () => {
     const all: readonly Format[] = formatIds.map((id) => formats[id]);
     const names = all.map((format) => (format.of === "layout" ? format.fileName : `${format.before}ID${format.after}`));
     expect(new Set(names).size).toBe(all.length);
@@ -64,13 +64,13 @@ describe("every format", () => {
     for (const { label, said, kind, options, read: reads, holds, recognises } of all) {
       expect(Math.min(label.length, said.length, kind.length)).toBeGreaterThan(2);
       for (const name of options) expect(optionWords[name].label).not.toBe("");
-      // What can be read can be taken into a draft, and what cannot is recognised by nobody.
+      // Every format that can be read can be applied to a draft; one that cannot be read is never recognised.
       expect(holds === null).toBe(reads === null);
       if (recognises) expect(reads).not.toBeNull();
     }
     for (const id of ["css", "tokens", "layout", "ledger", "svg", "csv"] as const) expect(readableFormats).toContain(id);
   });
-  it.each(formatIds)("%s says its id, ends in its extension's letters and is written", (id) => {
+  it.each(formatIds)("%s names its id, ends in its extension's letters and can be written", (id) => {
     expect(formats[id].id).toBe(id);
     expect(write(id, layout).length).toBeGreaterThan(100);
     expect(writeIn(formats[id], layout, "none", plainWriting).ok).toBe(false);
@@ -80,11 +80,11 @@ describe("every format", () => {
     (id) => {
       const back = read(id, write(id, layout)).layout;
       const one = back.breakpoints.length === 1 ? back.breakpoints[0]?.id : "desk";
-      // Line positions are rounded to 4 decimals and say no cap: whole columns come back whole.
+      // Line positions are rounded to 4 decimals and state no cap; whole columns are read back whole.
       expect(edges(back, one ?? "", 1280)).toBe(edges(layout, "desk", 1280));
     },
   );
-  it.each(readableFormats)("%s is known by its text alone", (id) => {
+  it.each(readableFormats)("%s is recognised by its text alone", (id) => {
     expect(formatOf(write(id, layout))).toBe(id === "ledger" ? "csv" : id);
     expect(formatOf(write(id, layout), `x.${formats[id].extension}`)).toBe(id === "ledger" ? "csv" : id);
   });
@@ -110,14 +110,14 @@ describe("every format", () => {
       { numRuns: 100 },
     );
   });
-  it.each(readableFormats)("%s refuses an empty file, words and noise with a reason, and throws at none", (id) => {
+  it.each(readableFormats)("%s refuses an empty file, words and noise with a reason, and never throws", (id) => {
     const file = write(id, layout);
     for (const text of ["", "twelve columns", "\u0000\u0001", "{", "<svg>", "[[[", '"']) {
       const answer = formats[id].read?.(text);
       expect(answer?.ok, JSON.stringify(text)).toBe(false);
       expect(answer?.ok === false && answer.issues.every(({ message }) => message.length > 4), JSON.stringify(text)).toBe(true);
     }
-    // Part of a file says what is missing, or is read as what it still holds.
+    // A truncated file is refused with what is missing, or read as what is left of it.
     const part = formats[id].read?.(file.slice(0, file.length / 3));
     expect(part?.ok === true ? part.layout.breakpoints.length : part?.issues.length).toBeGreaterThan(0);
     fc.assert(

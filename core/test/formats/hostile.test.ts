@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import { type FormatId, formats } from "../../src/index";
 
-/** Inputs that once took a reader seconds, of about so many parts. */
+/** Inputs of about `size` parts that once took a reader seconds. */
 const made: readonly (readonly [FormatId, string, (size: number) => string])[] = [
   ["svg", "tags that never end", (size) => `<svg>${"<a ".repeat(size)}`],
   ["svg", "tags that never close", (size) => `<svg>${"<a>".repeat(size)}`],
@@ -41,8 +41,9 @@ const made: readonly (readonly [FormatId, string, (size: number) => string])[] =
 ];
 
 describe("hostile files", () => {
-  // How long each takes is what `npm run bench -- stalls` prints; one that took the square of its size would not end in time.
-  it.each(made)("%s: %s come to a reason or a layout", (format, _, make) => {
+  // `npm run bench -- stalls` prints how long each takes; a quadratic reader would not finish within the test's time
+  // limit.
+  it.each(made)("%s: %s is refused with a reason or read as a layout", (format, _, make) => {
     for (const size of [400, 40_000]) {
       const answer = formats[format].read?.(make(size));
       expect(answer?.ok ? answer.layout.breakpoints.length : (answer?.issues[0]?.message.length ?? 0)).toBeGreaterThan(0);

@@ -13,7 +13,7 @@ const layout: Layout = {
   text: [{ name: "Body", size: "16px", lineHeight: "24px", font: 'Arc"hivo @{font}' }],
 };
 
-/** What the Less compiler makes of our file with rules of a user's after it. */
+/** Compiles our file with Less, with a user's rules after it. */
 const compiled = async (rules: string, unit: "px" | "rem" = "px"): Promise<string> => {
   const file = writeIn(formats.less, layout, null, { ...plainWriting, unit });
   if (!file.ok) throw new Error("not written");
@@ -29,7 +29,7 @@ describe("Less, compiled by less", () => {
     expect(await compiled(rules, "rem")).toContain("gap: 1.5rem; width: 4.625rem;");
   });
 
-  it("has spacing steps and text roles, those whose names begin with a digit too", async () => {
+  it("has spacing steps and text roles, including names that begin with a digit", async () => {
     expect(await compiled(".a { margin: @space[space-m] @space[space-2xl]; size: @text[@text-body][size]; }")).toBe(
       ".a { margin: 16px 48px; size: 16px; }",
     );
@@ -38,7 +38,7 @@ describe("Less, compiled by less", () => {
     );
   });
 
-  it("holds rules from a breakpoint on by a mixin, the lowest without a query", async () => {
+  it("has a mixin for rules from a breakpoint on, without a query for the lowest", async () => {
     expect(await compiled(".c { .layout-from(phone; { x: 1 }); .layout-from(tablet; { x: 2 }); .layout-from(desk; { x: 3 }); }")).toMatch(
       /^\.c \{ x: 1; \} @media \(min-width: \d+px\) \{ \.c \{ x: 2; \} \} @media \(min-width: \d+px\) \{ \.c \{ x: 3; \} \}$/,
     );

@@ -56,7 +56,7 @@ const names = [
   "areas",
 ];
 
-/** What a module's text exports, run by the engine itself. */
+/** The exports of a module given as text; the engine runs it. */
 const run = (text: string, exported: readonly string[]): Constants =>
   new Function(`"use strict"; ${text.replaceAll("export const ", "const ")}; return { ${exported.join(", ")} };`)() as Constants;
 /** The literal types of a declaration file as values. */
@@ -72,7 +72,7 @@ const typed = (text: string): unknown =>
   );
 
 describe("the package of a version", () => {
-  it("runs nothing, fetches nothing, and names every file it holds", () => {
+  it("runs nothing, fetches nothing, and lists every file it has", () => {
     const one = release(cleanLayout());
     const files = packageFiles(one).map(({ path }) => path);
     expect(new Set(files).size).toBe(files.length);
@@ -87,7 +87,7 @@ describe("the package of a version", () => {
     expect(files.filter((path) => !reached.has(path))).toEqual([]);
   });
 
-  it("has the numbers as constants and as types that say the same", () => {
+  it("has the numbers as constants, and as types that match them", () => {
     const layout = layoutSchema.parse({
       ...cleanLayout(),
       spacing: [
@@ -101,7 +101,7 @@ describe("the package of a version", () => {
     const constants = run(fileOf(one, "index.js"), [...names, "breakpointAt"]);
     const { breakpointAt, ...values } = constants;
     expect(typed(fileOf(one, "index.d.ts"))).toEqual(values);
-    // 1280 − 2 × 64 = 1152, less 11 gutters of 24 in 12.
+    // 1280 − 2 × 64 = 1152, minus 11 gutters of 24, divided by 12.
     expect(constants.columns["desk"]).toMatchObject({ count: 12, column: 74, gutter: 24, container: { width: 1152 } });
     // 8 × 74 + 7 × 24.
     expect(constants.spans["desk"]?.[8]).toBe(760);
@@ -115,7 +115,7 @@ describe("the package of a version", () => {
     );
   });
 
-  it("closes the sum in its constants, whatever the grid: margins, columns and gutters are the drawn-at width", () => {
+  it("has constants whose sum closes, whatever the grid: margins, columns and gutters are the drawn-at width", () => {
     const random = seeded("package constants");
     for (let turn = 0; turn < 1_000; turn += 1) {
       const count = random.integer(1, 24);
@@ -137,13 +137,13 @@ describe("the package of a version", () => {
     }
   });
 
-  it("tells in its types what a number is that no decimal holds", () => {
+  it("says in its types which numbers no decimal can write", () => {
     // (1000 − 6 × 10) / 7 = 134 2/7
     const layout = withColumns(oneBreakpoint(1000, 7), "first", { gutter: "10px", margin: { start: "0px", end: "0px" } });
     expect(fileOf(release(layout), "index.d.ts")).toContain("/** 940/7 px */");
   });
 
-  it("is harmless whatever a name, note or description holds", () => {
+  it("is harmless whatever a name, note or description contains", () => {
     const hostile = "*/ `${process.exit()}` </script> | # [x](y)\n## 9.9.9\u2028\\ \" '";
     const layout = layoutSchema.parse({
       ...cleanLayout(),
@@ -167,7 +167,7 @@ describe("the package of a version", () => {
       .split("\n")
       .filter((line) => line.startsWith("|"));
     const widths = tables.map((line) => line.replace(/\\./g, "").split("|").length);
-    // Lines of one table have as many cells as its rule.
+    // Every line of a table has as many cells as its rule of dashes.
     const rules = tables.flatMap((line, at) => (/^\| ---/.test(line) ? [at] : []));
     expect(rules.length).toBeGreaterThanOrEqual(4);
     rules.forEach((at, index) => {
@@ -184,7 +184,7 @@ describe("the changelog of a package", () => {
   const before = cleanLayout();
   const after = withColumns(before, "desk", { gutter: "20px" });
 
-  it("tells what a version changed, with what it does to lengths nobody changed", () => {
+  it("says what a version changed, and what that does to lengths nobody changed", () => {
     const said = versionChanges({
       number: "2.2.0",
       day: "2026-04-01",
@@ -201,7 +201,7 @@ describe("the changelog of a package", () => {
     ).toContain("- The same numbers as 2.2.0.");
   });
 
-  it("holds every version's words up to it, latest first, until they are too long together", () => {
+  it("has every version's words up to it, latest first, until the length limit", () => {
     const part = (number: string, length: number) => `## ${number} (2026-01-01)\n\n- ${"x".repeat(length)}.\n`;
     const few = fileOf(release(after, { changes: ["2.1.0", "2.0.0", "1.0.0"].map((number) => part(number, 10)) }), "CHANGELOG.md");
     const numbers = [...few.matchAll(/^## (\S+)/gm)].map(([, number = ""]) => parseVersion(number));
@@ -220,7 +220,7 @@ describe("the changelog of a package", () => {
 });
 
 describe("the stylesheets of a package", () => {
-  it("come back as the layout they were written of, each variant", () => {
+  it("are each read back as the layout they were written from", () => {
     const layout = cleanLayout();
     const sheets = packageFiles(release(layout)).filter(({ path }) => path.endsWith(".css"));
     expect(new Set(sheets.map(({ text }) => text)).size).toBe(8);

@@ -7,7 +7,7 @@ import { seeded } from "../random";
 const page = (layout: Layout, sample: "plain" | "text" = "plain", css: string | null = null): string =>
   writePage(layout, { query: "media", sample, css });
 
-/** The tags of a page as they open and close, by a reader of its own: every one must close what was opened last. */
+/** The tags of a page as they open and close, read without core: each must close the one opened last. */
 const outline = (html: string): readonly string[] => {
   const open: string[] = [];
   const found: string[] = [];
@@ -26,7 +26,7 @@ const outline = (html: string): readonly string[] => {
 };
 
 describe("the page of a layout's areas", () => {
-  it("has one element an area, in reading order, areas within areas inside them (300 pages)", () => {
+  it("has one element per area, in reading order, nested areas inside (300 pages)", () => {
     const random = seeded("pages");
     for (let turn = 0; turn < 300; turn += 1) {
       const areas = randomAreas(random, "desk", random.integer(1, 12), true);
@@ -40,7 +40,7 @@ describe("the page of a layout's areas", () => {
     }
   });
 
-  it("lets nothing that people name things by become a tag or leave an attribute", () => {
+  it("lets no name become a tag or leave an attribute", () => {
     const hostile = `"><script>alert(1)</script>&amp;'`;
     const layout = { ...deskWith([area("a", { desk: placed(1, 3) }, { name: hostile })]), name: `${hostile}</title>` };
     const text = [{ name: hostile, font: hostile, size: "16px", lineHeight: "24px" }];
@@ -51,7 +51,7 @@ describe("the page of a layout's areas", () => {
     }
   });
 
-  it("finds its stylesheet beside it, or has it in it, and is in a container where that asks for one", () => {
+  it("links its stylesheet or contains it, and is in a container where that is needed", () => {
     const layout = deskWith([area("a", { desk: placed(1, 3, { inside: own(2) }) })]);
     expect(page(layout)).toContain('<link rel="stylesheet" href="layout.css">');
     expect(page(layout, "plain", "/* it */")).toContain("<style>\n/* it */</style>");
@@ -66,7 +66,7 @@ describe("the order areas are seen in", () => {
     const booking = demoLayouts.find(({ name, areas }) => name === "Passenger booking" && areas.length > 0);
     expect(booking && orderChanges(booking)).toEqual([1024, 1440]);
   });
-  it("does not change where areas only grow, or are shown at one breakpoint alone", () => {
+  it("stays where areas only grow, or are shown at one breakpoint alone", () => {
     const layout = deskWith([area("a", { desk: placed(1, 3, { row: 1 }) }), area("b", { desk: placed(4, 3, { row: 1 }) })]);
     const [desk] = layout.breakpoints;
     if (!desk) throw new Error("no breakpoint");

@@ -22,7 +22,7 @@ const file = (id: keyof typeof formats, layout: Layout): Layout => {
   return read.layout;
 };
 
-describe("a file taken into a draft", () => {
+describe("applying a file to a draft", () => {
   it.each(["css", "ledger", "svg", "csv"] as const)("%s changes the gutter it holds and nothing else", (id) => {
     const taken = takeOver(draft, file(id, changed), id, false);
     expect(taken).toEqual(withColumns(draft, "desk", { gutter: "32px" }));
@@ -33,7 +33,7 @@ describe("a file taken into a draft", () => {
   it.each(["css", "ledger", "layout"] as const)("%s of the draft itself changes nothing", (id) => {
     expect(takeOver(draft, file(id, draft), id, id === "layout")).toEqual(draft);
   });
-  it("takes nothing away that a stylesheet leaves out: rows, baseline and mesh stay the draft's", () => {
+  it("removes nothing that a stylesheet cannot hold: rows, baseline and mesh stay the draft's", () => {
     const full = withBreakpoint(draft, "desk", (one) => ({
       ...one,
       rows: { kind: "repeating", height: "8px", gutter: "8px", offset: "0px" },
@@ -42,20 +42,20 @@ describe("a file taken into a draft", () => {
     const bare = withBreakpoint(full, "desk", (one) => ({ ...one, rows: null, baseline: null, mesh: null }));
     expect(takeOver(full, file("css", bare), "css", false)).toEqual(full);
   });
-  it("leaves out breakpoints a whole file does not have, with what was accepted at them", () => {
+  it("removes breakpoints that a whole file does not have, with what was accepted at them", () => {
     const without = { ...changed, breakpoints: changed.breakpoints.filter(({ id }) => id !== "phone") };
     const taken = takeOver(draft, file("ledger", without), "ledger", false);
     expect(taken.breakpoints.map(({ id }) => id)).toEqual(["tablet", "desk"]);
     expect(taken.accepted.map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
     expect(taken.notes).toEqual(draft.notes);
   });
-  it("matches breakpoints of other ids by their from-width", () => {
+  it("matches breakpoints of other ids by their lowest width", () => {
     const based = { ...draft, base: "10px" };
     const css = `.g{grid-template-columns:repeat(4,1fr);gap:20px;padding:0 16px}@media (min-width:1024px){.g{grid-template-columns:repeat(10,1fr)}}`;
     const read = formats.css.read?.(css);
     const taken = read?.ok ? takeOver(based, read.layout, formatOf(css), false) : draft;
     expect(taken.breakpoints.map(({ id, columns }) => `${id} ${columns.count}`)).toEqual(["phone 4", "desk 10"]);
-    // What somebody else's stylesheet does not say stays: the mesh, the base unit, the spacing.
+    // What a foreign stylesheet does not define stays: the mesh, the base unit, the spacing.
     expect([taken.base, taken.spacing, taken.breakpoints[1]?.mesh]).toEqual([based.base, based.spacing, based.breakpoints[2]?.mesh]);
   });
   it("adds a drawn size that the draft does not have", () => {
@@ -65,14 +65,14 @@ describe("a file taken into a draft", () => {
     expect(taken.breakpoints.map(({ id }) => id).sort()).toEqual(["desk", "drawn", "phone", "tablet"]);
   });
 
-  it("of any draft into that very draft changes nothing, whatever the file does not speak of (6 formats, 300 drafts)", () => {
+  it("changes nothing if the file was written from that very draft, whatever the file cannot hold (6 formats, 300 drafts)", () => {
     const random = seeded("taken into itself");
     const taken = { ledger: 0, areas: 0, css: 0, tokens: 0, layout: 0, svg: 0 };
     for (let round = 0; round < 300; round += 1) {
       const own = editedTimes(cleanLayout(), 14, random);
       for (const id of Object.keys(taken) as (keyof typeof taken)[]) {
         const written = writeIn(formats[id], own, id === "svg" ? random.pick(own.breakpoints).id : null, plainWriting);
-        // A table of areas holds at least one.
+        // A table of areas has at least one.
         const read = written.ok && (id !== "areas" || own.areas.length > 0) ? formats[id].read?.(written.text) : null;
         if (!read?.ok) continue;
         taken[id] += 1;
@@ -83,7 +83,7 @@ describe("a file taken into a draft", () => {
     for (const [id, count] of Object.entries(taken)) expect(count, id).toBeGreaterThan(id === "areas" ? 40 : 200);
   });
 
-  it("of a stylesheet leaves both of two breakpoints from one width, of which it can show but one", () => {
+  it("keeps both of two breakpoints with the same lowest width, though a stylesheet can show only one", () => {
     const [phone, tablet, desk] = cleanLayout().breakpoints;
     if (!phone || !tablet || !desk) throw new Error("too few breakpoints");
     const hidden = { ...desk, id: "hidden", name: "Hidden", columns: { ...desk.columns, count: 8 } };
@@ -95,7 +95,7 @@ describe("a file taken into a draft", () => {
     expect(compareLayouts(own, takeOver(own, read.layout, "css", false))).toEqual([]);
   });
 
-  it("brings back every name as it is written, however odd (every format that is read, 200 drafts)", () => {
+  it("keeps every name as it is written, however odd (every format that is read, 200 drafts)", () => {
     const random = seeded("odd names");
     const parts = [
       "=",

@@ -30,13 +30,13 @@ const repeating = (height: number, gutter: number, offset = 0): Rows => ({
 });
 
 describe("areas as they are drawn", () => {
-  it("stand where resolve says: 12 columns of 74 with gutters of 24 from 64, rows of 8 with 8 between", () => {
+  it("are where resolve says: 12 columns of 74 with gutters of 24 from 64, rows of 8 with 8 between", () => {
     const layout = deskWith([area("a", { desk: placed(4, 9, { row: 3, rowSpan: 4 }) })]);
     // Left 64 + 3 × 98, top 2 × 16; 9 × 74 + 8 × 24 wide, 4 × 8 + 3 × 8 high.
     expect(drawn(layout)).toEqual([["a", 358, 32, 858, 56, false]]);
   });
 
-  it("stand in bands of one height where there are no rows, those inside in bands of the one around", () => {
+  it("are in bands of one height where there are no rows, nested ones in bands of their parent", () => {
     const layout = deskWith(
       [
         area("a", { desk: placed(1, 12, { rowSpan: 2, inside: own(2) }) }),
@@ -46,7 +46,7 @@ describe("areas as they are drawn", () => {
       ],
       { rows: null, height: 240 },
     );
-    // Three bands of 240 / 3; the two inside share the 160 of the first.
+    // Three bands of 240 / 3; the two nested areas share the 160 of the first.
     expect(drawn(layout).map(([id, , top, , height, band]) => [id, top, height, band])).toEqual([
       ["a", 0, 160, true],
       ["b", 160, 80, true],
@@ -56,7 +56,7 @@ describe("areas as they are drawn", () => {
     expect(bandOf(areaBoxes(at(layout)))).toBe(80);
   });
 
-  it("are drawn within what is around them, none narrower than nothing, in 300 random layouts", () => {
+  it("are drawn inside their parent, none narrower than nothing, in 300 random layouts", () => {
     const random = seeded("areas as boxes");
     for (let round = 0; round < 300; round += 1) {
       const count = random.integer(1, 12);
@@ -68,7 +68,7 @@ describe("areas as they are drawn", () => {
         expect([left, Math.max(0, toNumber(one.width))]).toEqual([toNumber(one.left), width]);
         expect(width >= 0 && height >= 0 && top >= -1e-9).toBe(true);
         const outer = boxes.find((other) => other.one.area.id === one.area.within);
-        // Bands lie in the one around; rows of its own may go on past it, which a check says.
+        // Bands are inside their parent; an area's own rows may run past it, which a check reports.
         if (outer?.band && one.rowSpan >= 1 && boxes.every(({ band }) => band))
           expect(top + height <= outer.top + outer.height + 1e-6).toBe(true);
       }
@@ -79,12 +79,12 @@ describe("areas as they are drawn", () => {
 describe("the column and row under the pointer", () => {
   const gridOf = (layout: Layout) => at(layout).grid;
 
-  it("are those a position falls in, gutters halved between their neighbours, and the outermost beyond the edges", () => {
+  it("are those a position is in, with gutters split between their neighbours, and the outermost beyond the edges", () => {
     const grid = gridOf(deskWith([]));
     expect([-50, 0, 64, 149.9, 150.1, 64 + 98 * 3 + 1, 1216, 5000].map((x) => columnAt(grid, x))).toEqual([1, 1, 1, 1, 2, 4, 12, 12]);
   });
 
-  it("are found again in 2,000 random grids from the middle of each column and just below the start of each row", () => {
+  it("are found from the middle of each column and just below the start of each row (2,000 random grids)", () => {
     const random = seeded("positions to columns and rows");
     for (let round = 0; round < 2000; round += 1) {
       const count = random.integer(1, 24);
@@ -104,7 +104,7 @@ describe("the column and row under the pointer", () => {
     }
   });
 
-  it("count bands by the height they are drawn with", () => {
+  it("count bands by their drawn height", () => {
     const grid = gridOf(deskWith([], { rows: null }));
     expect([-5, 0, 79, 80, 400].map((y) => rowAt(grid, y, 80))).toEqual([1, 1, 1, 2, 6]);
     expect(rowPitch(grid, 3, 80)).toBe(80);

@@ -12,8 +12,8 @@ const said = ({ area: { id }, left, right, top, bottom, row }: AreaGeometry) =>
   `${id} ${toJson(left)}–${toJson(right)} ${top ? toJson(top) : "?"}–${bottom ? toJson(bottom) : "?"} r${row}`;
 const told = (layout: Layout, width?: number) => areasOf(layout, width).map(said);
 
-describe("where areas stand", () => {
-  it("is the sum of their columns and rows: 760 = 8 × 74 + 7 × 24, 248 = 16 × 8 + 15 × 8", () => {
+describe("positions of areas", () => {
+  it("are sums of their columns and rows: 760 = 8 × 74 + 7 × 24, 248 = 16 × 8 + 15 × 8", () => {
     const layout = deskWith([
       area("masthead", { desk: placed(1, 12, { row: 1, rowSpan: 4, leaves: "both", reason: "Bar colour." }) }),
       area("search", { desk: placed(1, 4, { row: 7, rowSpan: 24 }) }),
@@ -30,7 +30,7 @@ describe("where areas stand", () => {
     expect([sailings && toJson(sailings.width), sailings?.height && toJson(sailings.height)]).toEqual(["760", "248"]);
   });
 
-  it("goes on in further sections where rows divide: the seventh of six is the first of the next", () => {
+  it("continue in further sections where rows divide: the seventh of six is the first of the next", () => {
     const rows = { kind: "dividing", count: 6, gutter: "20px", margin: { start: "20px", end: "20px" } } as const;
     const layout = deskWith(
       [
@@ -44,7 +44,7 @@ describe("where areas stand", () => {
     expect(told(layout)).toEqual(["a 64–628 20–390 r1", "b 64–628 820–930 r7", "c 652–1216 670–930 r6"]);
   });
 
-  it("knows the order and no height where rows are bands; what has rows of its own knows its height there", () => {
+  it("give the order and no height where rows are bands; an area with rows of its own has a height there", () => {
     const inside = own(2, { rows: { kind: "repeating", height: "12px", gutter: "4px", offset: "0px" } });
     const layout = deskWith(
       [
@@ -61,7 +61,7 @@ describe("where areas stand", () => {
     expect(card?.height && toJson(card.height)).toBe("44");
   });
 
-  it("keeps outer lines inside, and counts rows from the area's first", () => {
+  it("keep outer lines inside, and count rows from the area's first", () => {
     const layout = deskWith([
       area("results", { desk: placed(5, 8, { row: 7, rowSpan: 16, inside: { kind: "same" } }) }),
       area("left", { desk: placed(1, 4, { row: 1, rowSpan: 4 }) }, { within: "results" }),
@@ -83,7 +83,7 @@ describe("where areas stand", () => {
     ]);
   });
 
-  it("has a grid of its own inside: its columns in the area's width, % of that width, rows that divide its height", () => {
+  it("use an area's own grid inside: its columns in the area's width, % of that width, rows that divide its height", () => {
     const rows = { kind: "dividing", count: 4, gutter: "8px", margin: { start: "0px", end: "0px" } } as const;
     const layout = deskWith([
       area("card", {
@@ -96,7 +96,7 @@ describe("where areas stand", () => {
     expect(told(layout)[1]).toBe("part 5394/7–1200 224–344 r3");
   });
 
-  it("leaves out what stands in an area that is not shown there", () => {
+  it("leave out what is inside an area that is not shown there", () => {
     const layout = deskWith([
       area("outer", {}),
       area("inner", { desk: placed(1, 2) }, { within: "outer" }),
@@ -105,7 +105,7 @@ describe("where areas stand", () => {
     expect(areasOf(layout).map(({ area: { id } }) => id)).toEqual(["other"]);
   });
 
-  it("is the same in px worked out beside it, in floating point, from the outside in (1,000 layouts, up to three deep)", () => {
+  it("match px computed independently in floating point, from the outside in (1,000 layouts, up to three deep)", () => {
     const random = seeded("areas");
     let depths = 0;
     for (let round = 0; round < 1000; round += 1) {
@@ -134,7 +134,10 @@ describe("where areas stand", () => {
 const toNumberOf = ({ n, d }: { readonly n: number; readonly d: number }): number => n / d;
 const number = (text: string): number => Number.parseFloat(text);
 
-/** An area's box in floating point by another way: its grid's lines one after the other, asked of the area it stands in. */
+/**
+ * An area's box in floating point, computed another way: the lines of its grid one after the other, from its parent's
+ * box.
+ */
 const boxOf = (
   layout: Layout,
   one: Area,
@@ -234,7 +237,7 @@ describe("an areas document", () => {
       expect(parsed.issues.map((issue) => `${issue.path} ${issue.message}`)).toContainEqual(expect.stringContaining(`${path} ${message}`));
   });
 
-  it("lets in what a check has to speak of: columns and rows outside the grid, areas over each other", () => {
+  it("accepts what a check reports: columns and rows outside the grid, overlapping areas", () => {
     expect(parse([area("a", { desk: placed(-3, 40, { row: -2, rowSpan: 3 }) }), area("b", { desk: placed(0, 1, { row: 0 }) })]).ok).toBe(
       true,
     );

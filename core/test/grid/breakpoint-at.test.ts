@@ -15,13 +15,13 @@ describe("which breakpoint applies", () => {
     expect(breakpointAt(cleanLayout(), fromJsonNumber(width)).id).toBe(id);
   });
 
-  it("of two that start together the later in the document applies", () => {
+  it("is the later in the document of two that start together", () => {
     const layout = withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, from: 600 }));
     expect(breakpointAt(layout, exact(700)).id).toBe("desk");
     expect(breakpointRanges(layout).map(({ until }) => until)).toEqual([600, 600, null]);
   });
 
-  it("one may be asked for outside its own widths, and one that is not there is refused", () => {
+  it("can be asked outside its own widths; one that does not exist is refused", () => {
     const asked = resolve(cleanLayout(), { width: exact(320), breakpoint: "desk" });
     expect(asked.ok && asked.value.breakpoint.id).toBe("desk");
     const missing = resolve(cleanLayout(), { width: exact(320), breakpoint: "hall" });

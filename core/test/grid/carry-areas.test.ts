@@ -3,7 +3,7 @@ import { type Area, carryAreas, carryWays, exact, type Layout, newBreakpoint, re
 import { area, deskWith, own, placed, randomAreas } from "../areas";
 import { seeded } from "../random";
 
-/** A layout with a second breakpoint of so many columns below the desk. */
+/** A layout with a second breakpoint of `count` columns below the desk. */
 const withTablet = (areas: readonly Area[], from: number, to: number): Layout => {
   const layout = deskWith([], { count: from, rows: null });
   const [desk] = layout.breakpoints;
@@ -35,8 +35,8 @@ const page = [
   area("three", { desk: placed(9, 4) }),
 ];
 
-describe("carrying areas to another breakpoint", () => {
-  it("keeps their share of the columns, lines to the nearest", () => {
+describe("copying areas to another breakpoint", () => {
+  it("keeps their share of the columns, rounded to the nearest line", () => {
     expect(at(carryAreas(withTablet(page, 12, 8), "desk", "tablet", "same-share"), "tablet")).toEqual([
       "masthead 1–8",
       "text 1–4",
@@ -47,7 +47,7 @@ describe("carrying areas to another breakpoint", () => {
     ]);
   });
 
-  it("stacks them, or sets them two by two", () => {
+  it("stacks them, or places them two by two", () => {
     expect(at(carryAreas(withTablet(page, 12, 4), "desk", "tablet", "stacked"), "tablet").every((words) => words.endsWith("1–4"))).toBe(
       true,
     );
@@ -64,7 +64,7 @@ describe("carrying areas to another breakpoint", () => {
     );
   });
 
-  it("goes into areas: in the columns each stands on, a grid of its own as it is", () => {
+  it("reaches nested areas: in the columns each spans, with a grid of its own unchanged", () => {
     const areas = [
       area("results", { desk: placed(5, 8, { inside: { kind: "same" } }) }),
       area("left", { desk: placed(1, 4) }, { within: "results" }),
@@ -86,7 +86,7 @@ describe("carrying areas to another breakpoint", () => {
     expect(layout.areas[0]?.placements["desk"]).toEqual(placed(1, 2));
   });
 
-  it("stays inside the columns, keeps the order, and lays nothing over another that did not lie so (3,000 lists)", () => {
+  it("stays inside the columns, keeps the order, and adds no overlap (3,000 lists)", () => {
     const random = seeded("carry areas");
     let crowded = 0;
     for (let round = 0; round < 1000; round += 1) {
@@ -118,7 +118,7 @@ describe("carrying areas to another breakpoint", () => {
           carried.areas.some(({ placements }) => placements["desk"]?.row !== undefined && placements["tablet"]?.row === undefined)
         )
           crowded += 1;
-        // Twice is once.
+        // Copying twice gives the same as copying once.
         expect(carryAreas(carried, "desk", "tablet", way)).toEqual(carried);
       }
     }

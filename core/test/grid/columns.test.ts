@@ -5,7 +5,7 @@ import { anyColumns } from "../any-columns";
 import { capped, fixed, margin, oneBreakpoint, only, terms, withBreakpoint } from "../layouts";
 
 // Common practice, no published source.
-describe("columns of the trade", () => {
+describe("columns from the trade (common practice)", () => {
   it.each([
     {
       what: "1440, margin 96, gutter 20",
@@ -86,14 +86,14 @@ describe("containers", () => {
     expect([toJson(found.margin.start), toJson(found.margin.end)]).toEqual([start, end]);
   });
 
-  it("a capped container is fluid below its cap and held above it", () => {
+  it("a capped container is fluid below its cap and as wide as its cap above it", () => {
     const layout = oneBreakpoint(1600, 12, { gutter: "32px", margin: margin("64px"), container: capped("1312px") });
     expect(toJson(terms(layout, 1400).container.width)).toBe("1272");
     expect(terms(layout, 1400).boundBy).toBe("margins");
     expect([toJson(terms(layout, 1600).margin.start), toJson(terms(layout, 1600).column)]).toEqual(["144", "80"]);
   });
 
-  it("a fixed container too wide keeps its width and overflows at the end", () => {
+  it("a fixed container that is too wide keeps its width and overflows at the end", () => {
     const found = terms(oneBreakpoint(320, 4, { container: fixed("400px") }), 320);
     expect([found.container.start, found.container.width, found.margin.end].map(toJson)).toEqual(["0", "400", "-80"]);
   });
@@ -123,7 +123,7 @@ describe("laws of columns", () => {
         const { columns: tracks, spans } = resolved.value;
         const [first, last] = [tracks[0], tracks.at(-1)];
         if (!first || !last) throw new Error("no tracks");
-        // Measured from the tracks alone, the numbers come back.
+        // The numbers can be measured from the tracks alone.
         expect(equals(subtract(add(last.start, last.width), first.start), spans.at(-1) ?? exact(-1))).toBe(true);
         expect(equals(subtract(first.start, found.edge), found.container.start)).toBe(true);
         expect(tracks).toHaveLength(columns.count);

@@ -4,7 +4,10 @@ import { seeded } from "../random";
 
 type Item = Parameters<typeof flow>[0][number];
 
-/** CSS Grid Layout Module Level 2, 8.5 word by word, cell by cell: items with a definite column, sparse packing. */
+/**
+ * CSS Grid Layout Module Level 2, section 8.5, step by step and cell by cell: items with a definite column, sparse
+ * packing.
+ */
 const cellByCell = (items: readonly Item[]): readonly number[] => {
   const occupied = new Set<string>();
   const take = ({ column, span, rowSpan }: Item, row: number): void => {
@@ -29,7 +32,7 @@ const cellByCell = (items: readonly Item[]): readonly number[] => {
 };
 
 describe("flow", () => {
-  it("puts an area beside the one before where it starts further on, and below otherwise", () => {
+  it("puts an area beside the previous one where it starts further on, and below otherwise", () => {
     expect(
       flow([
         { column: 1, span: 4, rowSpan: 1 },
@@ -46,7 +49,7 @@ describe("flow", () => {
     ).toEqual([1, 2, 3]);
   });
 
-  it("stands on a row that is given, over what stands there, and lets the others pass", () => {
+  it("puts an area on a given row, over what is there, without moving the others", () => {
     expect(
       flow([
         { column: 1, span: 4, rowSpan: 1 },
@@ -62,7 +65,7 @@ describe("flow", () => {
     ).toEqual([-3, 9997]);
   });
 
-  it("is the specification's own steps, cell by cell (20,000 lists)", () => {
+  it("follows the steps of CSS Grid's auto-placement, cell by cell (20,000 lists)", () => {
     const random = seeded("flow");
     let flowed = 0;
     for (let list = 0; list < 20_000; list += 1) {
@@ -79,7 +82,7 @@ describe("flow", () => {
     expect(flowed).toBeGreaterThan(50_000);
   });
 
-  it("takes time by how many areas there are, not by how many rows they take", () => {
+  it("takes time by the number of areas, not of their rows", () => {
     const many = Array.from({ length: 200 }, (_, index): Item => ({ column: 1 + (index % 96), span: 1, rowSpan: 10_000 }));
     expect(Math.max(...flow([...many, ...many]))).toBeLessThanOrEqual(10_000 * 6);
   });

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { exact, linesBetween, toNumber } from "../../src/index";
 import { seeded } from "../random";
 
-describe("lines a fixed step apart", () => {
-  it("are those of a walk from the offset on, and every so many stands out from the first (2,000 stretches)", () => {
+describe("lines at a fixed step", () => {
+  it("are those of a walk from the offset on, with every n-th emphasised from the first (2,000 stretches)", () => {
     const random = seeded("lines between");
     for (let turn = 0; turn < 2_000; turn += 1) {
       const [offset, step, emphasis] = [random.integer(-40, 40), random.integer(1, 24), random.integer(1, 9)];

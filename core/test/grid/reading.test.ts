@@ -22,7 +22,7 @@ const read = (lines: readonly SheetLine[], a: string, b: string) => {
   return [text(px), text(units), tracks && `${tracks.whole} and ${tracks.gutters}`, count && text(count)];
 };
 
-describe("white-space readings", () => {
+describe("readings of white space", () => {
   it.each([
     ["end of column 2", "start of column 5", ["220", "55/2", "2 and 3", null]],
     ["start of column 5", "end of column 2", ["220", "55/2", "2 and 3", null]],
@@ -40,7 +40,7 @@ describe("white-space readings", () => {
     expect(read(levelLines(desk(), true), a, b)).toEqual(expected);
   });
 
-  it("name each place once, in order, and no line off the sheet", () => {
+  it("name each position once, in order, and no line outside the sheet", () => {
     const lines = levelLines(desk(), true);
     const places = lines.map(({ at }) => text(at));
     expect(new Set(places).size).toBe(places.length);

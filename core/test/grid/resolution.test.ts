@@ -3,8 +3,8 @@ import { drawnAtSize, exact, fromJsonNumber, linesBetween, resolutionsOf, resolv
 import { cleanLayout } from "../layouts";
 import { seeded } from "../random";
 
-describe("everything a resolution says", () => {
-  it("has its gutters between its columns, and its shares among its spans (1,000 grids)", () => {
+describe("a resolution", () => {
+  it("contains its gutters between its columns, and its shares among its spans (1,000 grids)", () => {
     const random = seeded("gutters and shares");
     for (let round = 0; round < 1000; round += 1) {
       const count = random.integer(1, 24);
@@ -19,7 +19,7 @@ describe("everything a resolution says", () => {
       if (!resolved.ok) throw new Error("not resolved");
       const { gutters, columns: tracks, spans, shares: parts } = resolved.value;
       expect(gutters).toHaveLength(count - 1);
-      // Counted in floating point beside it.
+      // Computed independently in floating point.
       gutters.forEach(({ start, width }, index) => {
         const [before, after] = [tracks[index], tracks[index + 1]];
         expect(toNumber(start)).toBeCloseTo(toNumber(before?.start ?? exact(-1)) + toNumber(before?.width ?? exact(-1)), 9);
@@ -29,7 +29,7 @@ describe("everything a resolution says", () => {
     }
   });
 
-  it("draws the same baseline and mesh as the files do", () => {
+  it("draws the same baseline and mesh as the files", () => {
     const layout = cleanLayout();
     const [first] = layout.breakpoints;
     if (!first) throw new Error("no breakpoint");
@@ -57,7 +57,7 @@ describe("everything a resolution says", () => {
     ]);
   });
 
-  it("is worked out once for a breakpoint, and is null for one that is not there", () => {
+  it("is computed once for a breakpoint, and is null for one that does not exist", () => {
     const of = resolutionsOf(cleanLayout());
     expect(of("desk")).toBe(of("desk"));
     expect(of("desk")?.width).toEqual(exact(1280));

@@ -3,13 +3,13 @@ import { exact, resolve, type Rows, rowsToHold } from "../../src/index";
 import { area, deskWith, placed } from "../areas";
 import { seeded } from "../random";
 
-describe("rows that hold content of a height", () => {
-  it("are the fewest whose px, set down one below the other, come to it (3,000 areas and heights)", () => {
+describe("rows for content of a height", () => {
+  it("are the fewest whose px, added up one below the other, reach it (3,000 areas and heights)", () => {
     const random = seeded("rows to hold");
     for (let turn = 0; turn < 3_000; turn += 1) {
       const [high, gap, count] = [random.integer(1, 40), random.integer(0, 24), random.integer(1, 9)];
       const dividing = random.next() < 0.4;
-      // A section of `count` rows is as high as the sheet: margins of 10 above and below, rows share the rest.
+      // A section of `count` rows is as high as the sheet: margins of 10 above and below; rows share the rest.
       const height = 20 + count * high + (count - 1) * gap;
       const rows: Rows = dividing
         ? { kind: "dividing", count, gutter: `${gap}px`, margin: { start: "10px", end: "10px" } }
@@ -20,7 +20,7 @@ describe("rows that hold content of a height", () => {
       if (!resolved.ok || !resolved.value.areas[0]) throw new Error("not resolved");
       let [rowsSet, px] = [1, high];
       while (px < needs) {
-        // After the last row of a section come its margin below and the next one's above.
+        // The last row of a section is followed by its bottom margin and the next section's top margin.
         px += (dividing && (row + rowsSet - 1) % count === 0 ? 20 : gap) + high;
         rowsSet += 1;
       }

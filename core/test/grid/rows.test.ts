@@ -30,7 +30,7 @@ describe("repeating rows", () => {
     expect([found.whole, toJson(found.leftover), found.tracks.length]).toEqual([whole, leftover, tracks]);
   });
 
-  it("too many rows are refused with where", () => {
+  it("too many rows are refused with the path", () => {
     const resolved = resolve(withRows(rows("0.0001px", "0px")), { width: exact(1440), height: exact(800) });
     expect(resolved.ok ? [] : resolved.issues.map(({ path }) => path)).toEqual(["/layout/breakpoints/0/rows"]);
   });
@@ -45,17 +45,17 @@ describe("dividing rows", () => {
     ...more,
   });
 
-  it("1366 × 768 with 20 all round leaves a container of 1326 × 728 (common practice)", () => {
+  it("1366 × 768 with 20 on all sides leaves a container of 1326 × 728 (common practice)", () => {
     const found = rowsAt(rows({ count: 1, gutter: "0px" }), 768);
     expect(found.tracks.map(({ start, height }) => [toJson(start), toJson(height)])).toEqual([["20", "728"]]);
   });
 
-  it("six rows share 800 less margins and gaps", () => {
+  it("six rows share 800 minus margins and gaps", () => {
     const found = rowsAt(rows(), 800);
     expect([toJson(found.pitch), found.whole, toJson(found.leftover)]).toEqual(["130", 6, "0"]);
   });
 
-  it("a section held to a most leaves the rest below, to a least runs past the sheet", () => {
+  it("a section with a maximum height leaves a remainder below; with a minimum it runs past the sheet", () => {
     const short = rowsAt(rows({ most: "500px" }), 800);
     expect([toJson(short.pitch), toJson(short.leftover)]).toEqual(["80", "300"]);
     const tall = rowsAt(rows({ least: "1000px" }), 800);
@@ -64,14 +64,14 @@ describe("dividing rows", () => {
 });
 
 describe("the sum of rows", () => {
-  it("is that of rows set down one after the other, in 5,000 random sheets of whole px", () => {
+  it("is that of rows added one after the other, in 5,000 random sheets of whole px", () => {
     const random = seeded("sum of rows");
     const context = { width: exact(1440), rootFontSize: exact(16) };
     for (let round = 0; round < 5_000; round += 1) {
       const [height, gutter, sheet] = [random.integer(1, 90), random.integer(0, 40), random.integer(1, 3_000)];
       const offset = random.integer(-50, sheet + 50);
       const sum = rowSum({ kind: "repeating", height: `${height}px`, gutter: `${gutter}px`, offset: `${offset}px` }, exact(sheet), context);
-      // Set down row after row until one would end below the sheet.
+      // Adds row after row until one would end below the sheet.
       let [whole, end] = [0, offset];
       while (offset + whole * (height + gutter) + height <= sheet) {
         end = offset + whole * (height + gutter) + height;

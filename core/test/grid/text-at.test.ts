@@ -24,7 +24,7 @@ describe("a text role with another size at a breakpoint", () => {
     expect([roleAt(role, "desk"), roleAt(role, "phone").size, roleAt(role, "constructor").size]).toEqual([role.at.desk, "28px", "28px"]);
   });
 
-  it("is held to the baseline by the size it has there, and mended there (42 is 5¼ lines of 8)", () => {
+  it("is checked against the baseline by the size it has there, and fixed there (42 is 5¼ lines of 8)", () => {
     const [finding] = check(layout).findings.filter(({ rule }) => rule === "line-height-on-baseline");
     expect([finding?.breakpoint, finding?.path]).toEqual(["desk", "/text/0/at/desk/lineHeight"]);
     const [fix] = finding?.fixes ?? [];
@@ -33,7 +33,7 @@ describe("a text role with another size at a breakpoint", () => {
     expect(fix && fixLabel(fix)).toBe("Line height → 40");
   });
 
-  it("is a property of its breakpoint in the stylesheet; a role without one is said once", () => {
+  it("is a property of its breakpoint in the stylesheet; a role without one is written once", () => {
     const css = writeCss(layout, plainCss);
     const [root = "", desk = ""] = css.split("@media (width >= 1024px)");
     expect(root).toContain("--text-heading-size: 28px;");
@@ -42,7 +42,7 @@ describe("a text role with another size at a breakpoint", () => {
     expect(css.match(/--text-body-size:/g)).toHaveLength(1);
   });
 
-  it("comes back from its own file", () => {
+  it("survives being written and read", () => {
     const read = readLayout(writeLayout(layout));
     expect(read.ok && read.layout).toEqual(layout);
     expect(parseLayout(layout)).toEqual({ ok: true, value: layout });

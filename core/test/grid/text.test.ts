@@ -24,7 +24,8 @@ const size = (px: number, lineHeight: number) => ({ size: exact(px), lineHeight:
 const archivoMetrics = { unitsPerEm: 1000, ascent: 878, descent: 210, capHeight: 686 };
 
 describe("text on a baseline", () => {
-  // Values of which one more or less px of ascent or descent moves the line: 13.12 → 13 and 3; 13 and 3.36 → 3; 13.5 → 14.
+  // Values where one px of ascent or descent more or less would move the line: 13.12 → 13 and 3; 13 and 3.36 → 3; 13.5
+  // → 14.
   it.each([
     [1312, 300, 25, 17],
     [1300, 336, 24, 17],
@@ -49,13 +50,13 @@ describe("text on a baseline", () => {
     ]);
   });
 
-  it("16 on 24 in Archivo, ascent 14.048 and descent 3.36, stands ⌊(24 − 14 − 3)/2⌋ + 14 = 17 below the top of its line", () => {
+  it("16 on 24 in Archivo, ascent 14.048 and descent 3.36: the baseline is ⌊(24 − 14 − 3)/2⌋ + 14 = 17 below the line's top", () => {
     expect(text(firstBaseline(size(16, 24), archivoMetrics))).toBe("17");
     expect(text(baselineShift(size(16, 24), archivoMetrics, exact(8)))).toBe("7");
     expect(text(trimmedHeight(size(16, 24), archivoMetrics, 3))).toBe(text(exact(48_000 + 16 * 686, 1000)));
   });
 
-  it("metrics typed in stand before those shipped, and an unknown font has none", () => {
+  it("typed metrics win over shipped ones, and an unknown font has none", () => {
     const layout = cleanLayout();
     expect(fontMetrics(layout, "Archivo")).toEqual(archivoMetrics);
     expect(fontMetrics(layout, "Own Face")).toBeNull();
@@ -64,7 +65,7 @@ describe("text on a baseline", () => {
     expect(fontMetrics({ ...layout, fonts: [own] }, "Archivo")).toBe(own);
   });
 
-  it("text moved by its shift stands on a line, by less than a step", () => {
+  it("text moved by its shift is on a line, and the shift is less than a step", () => {
     fc.assert(
       fc.property(fc.integer({ min: 6, max: 120 }), fc.integer({ min: 6, max: 160 }), fc.integer({ min: 1, max: 24 }), (px, line, step) => {
         const shift = baselineShift(size(px, line), archivoMetrics, exact(step));
@@ -77,7 +78,7 @@ describe("text on a baseline", () => {
   });
 });
 
-/** What the font file itself says, read by fontkit. */
+/** The metrics in the font file itself, read by fontkit. */
 const fileMetrics = (name: string, file: string) => {
   const font = fontkit.openSync(join(import.meta.dirname, "../../../node_modules/@fontsource-variable", name, "files", file));
   if (!("unitsPerEm" in font)) throw new Error(`${file} holds several fonts`);
@@ -96,8 +97,8 @@ describe("the fonts that ship", () => {
   });
 });
 
-// Source: @capsizecss/core, whose trims take a line box down to cap height and baseline.
-describe("trimmed heights, as @capsizecss/core has them", () => {
+// Source: @capsizecss/core, whose trims reduce a line box to cap height and baseline.
+describe("trimmed heights are those of @capsizecss/core", () => {
   it.each([
     ["Archivo", archivo],
     ["Recursive", recursive],
@@ -114,10 +115,11 @@ describe("trimmed heights, as @capsizecss/core has them", () => {
       const { capHeightTrim, baselineTrim } = precomputeValues({ fontSize: px, leading: lineHeight, fontMetrics: metrics });
       for (const lines of [1, 2, 5]) {
         const theirs = lines * lineHeight + (parseFloat(capHeightTrim) + parseFloat(baselineTrim)) * px;
-        // Its trims are rounded to 4 decimals of an em each.
+        // Each of its trims is rounded to 4 decimals of an em.
         expect(Math.abs(toNumber(trimmedHeight(size(px, lineHeight), ours, lines)) - theirs)).toBeLessThanOrEqual(2 * 0.00005 * px + 1e-9);
       }
-      // What is trimmed above is the first baseline less the cap height; theirs is not rounded, a browser's line is by up to a px.
+      // The trim above is the first baseline minus the cap height. Theirs is not rounded; a browser rounds the line by
+      // up to a px.
       const above =
         toNumber(firstBaseline(size(px, lineHeight), ours)) - toNumber(multiply(exact(ours.capHeight, ours.unitsPerEm), exact(px)));
       expect(Math.abs(-parseFloat(capHeightTrim) * px - above)).toBeLessThan(1.25);

@@ -25,7 +25,7 @@ describe("white space between areas", () => {
     expect(told(spaceBeside(areas))).toEqual(["search sailings 24 0", "search fares 24 0"]);
   });
 
-  it("sees past nothing: looked for column by column and row by row (2,000 pages)", () => {
+  it("ends at the next area in the way: as found column by column and row by row (2,000 pages)", () => {
     const random = seeded("white space");
     let seen = 0;
     for (let round = 0; round < 2000; round += 1) {
@@ -36,7 +36,7 @@ describe("white space between areas", () => {
           { count },
         ),
       );
-      // Grids without room for a column say nothing across.
+      // Grids without room for a column have no white space across.
       if (areas.some(({ on }) => sign(on.column) <= 0)) continue;
       const covers = ({ placement: { column, span } }: AreaGeometry, x: number): boolean => x >= column && x < column + span;
       const reaches = ({ row, rowSpan }: AreaGeometry, y: number): boolean => y >= row && y < row + rowSpan;
@@ -84,6 +84,6 @@ describe("white space between areas", () => {
   });
 });
 
-/** The same placements, none of which leaves the grid, so that columns tell all. */
+/** The same placements, none outside the grid, so that columns describe them fully. */
 const inside = (placements: ReturnType<typeof area>["placements"]): ReturnType<typeof area>["placements"] =>
   Object.fromEntries(Object.entries(placements).map(([id, placement]) => [id, { ...placement, leaves: "none" as const, by: undefined }]));

@@ -10,7 +10,7 @@ const resolved = (layout: Layout): Resolution => {
 };
 
 describe("a word map", () => {
-  it("says what stands where, a dot an empty cell, and lists what it cannot say", () => {
+  it("draws each area in its cells, a dot for an empty cell, and lists what it cannot show", () => {
     const layout = deskWith(
       [
         area("head", { desk: placed(1, 4, { leaves: "both", reason: "Bar." }) }),
@@ -57,7 +57,7 @@ describe("a word map", () => {
     expect(read.ok ? "read" : [read.row, read.message]).toEqual([row, expect.stringContaining(message)]);
   });
 
-  it("comes back as it went: the same map puts every area where it stood, and says the same (2,000 pages)", () => {
+  it("survives being written and read: the same map puts every area where it was, and says the same (2,000 pages)", () => {
     const random = seeded("word maps");
     let said = 0;
     for (let round = 0; round < 2000; round += 1) {
@@ -79,7 +79,7 @@ describe("a word map", () => {
     expect(said).toBeGreaterThan(2000);
   });
 
-  it("takes in what is new, hides what went, and leaves what it could not say", () => {
+  it("adds what is new, hides what was removed, and leaves what it could not show", () => {
     const layout = deskWith(
       [
         area("a", { desk: placed(1, 2, { row: 1 }) }),

@@ -14,7 +14,7 @@ describe("a new spec", () => {
     expect([asked?.drawnAt.width, asked?.columns.count]).toEqual([width, count]);
     expect(check(layout).findings.filter(({ level }) => level === "problem")).toEqual([]);
   });
-  it("that is blank has one breakpoint and all checks hold", () => {
+  it("that starts empty has one breakpoint and passes all checks", () => {
     expect(check(blankLayout("New")).findings).toEqual([]);
   });
 });

@@ -18,7 +18,7 @@ import { breakpointLeaves } from "./leaves";
 type Members = Record<string, unknown>;
 type Breakpoint = Layout["breakpoints"][number];
 
-/** A layout whose breakpoints have, between them, every number there is. */
+/** A layout whose breakpoints together have every number of the format. */
 const everything: Layout = layoutSchema.parse({
   ...cleanLayout(),
   breakpoints: cleanLayout().breakpoints.map((one, index) => ({
@@ -39,13 +39,13 @@ const everything: Layout = layoutSchema.parse({
   })),
 });
 
-/** The value at a path, read without the application's own means. */
+/** The value at a path, read without core. */
 const at = (part: unknown, path: string): unknown =>
   path
     .split("/")
     .reduce<unknown>((inner, name) => (typeof inner === "object" && inner !== null ? (inner as Members)[name] : undefined), part);
 
-/** A breakpoint with another value at a path that it has; null where it has none there. */
+/** A breakpoint with another value at a path; null if it has no value there. */
 const changedAt = (breakpoint: Breakpoint, path: string): Breakpoint | null => {
   const copy = structuredClone(breakpoint) as unknown as Members;
   const names = path.split("/");
@@ -66,7 +66,7 @@ const withBreakpoint = (breakpoint: Breakpoint): Layout => ({
   breakpoints: everything.breakpoints.map((one) => (one.id === breakpoint.id ? breakpoint : one)),
 });
 
-/** What says which kind a part is: it changes with all the part has, which these breakpoints differ in. */
+/** The member that names a part's kind. It changes together with everything in the part, so it is not tested alone. */
 const kinds = ["columns/container/kind", "rows/kind"];
 const paths = [...breakpointLeaves()].filter((path) => path !== "id" && path !== "name" && !kinds.includes(path));
 
@@ -77,20 +77,20 @@ const readBack = (id: FormatId, layout: Layout, breakpoint: string): Layout | nu
 };
 
 describe("every number of the schema", () => {
-  it.each(paths)("%s comes back from every format that holds it, alone, and stays where one does not", (path) => {
+  it.each(paths)("%s survives every format that holds it, alone, and stays where a format does not", (path) => {
     let compared = 0;
     for (const one of everything.breakpoints) {
       const changed = changedAt(one, path);
       if (!changed) continue;
       const other = withBreakpoint(changed);
       expect(compareLayouts(everything, other).length, "told as a change").toBeGreaterThan(0);
-      // The ledger alone holds all of them.
+      // Only the ledger holds all of them.
       const ledger = readBack("ledger", other, one.id)?.breakpoints.find(({ id }) => id === one.id);
       expect(ledger, "in a ledger").toEqual(changed);
       for (const id of Object.keys(formats) as FormatId[]) {
         const { holds } = formats[id];
         const read = holds && readBack(id, other, one.id);
-        // Line positions say none of the numbers: what they are of is tested in take-over.test.ts.
+        // Line positions contain none of the numbers; what can be derived from them is tested in take-over.test.ts.
         if (!read || holds.breakpoint === "none" || id === "csv") continue;
         const whole = id === "layout" || id === "tokens";
         const taken = takeOver(everything, read, id, whole).breakpoints.find(({ id: own }) => own === one.id);
@@ -102,7 +102,7 @@ describe("every number of the schema", () => {
     expect(compared).toBeGreaterThan(3);
   });
 
-  it.each(paths)("%s is carried with its cell, or stays with its breakpoint, and nothing else moves", (path) => {
+  it.each(paths)("%s is copied with its cell, or stays with its breakpoint, and nothing else moves", (path) => {
     const number = breakpointNumbers[path as keyof typeof breakpointNumbers];
     const cell = cellList.find(({ id }) => id === number.cell);
     const carried = cell?.carry === "alone" ? cell.id : cell?.carry;

@@ -8,7 +8,7 @@ type Schema = {
   readonly type?: string;
 };
 
-/** Paths of everything in a JSON Schema that holds nothing further. */
+/** Paths of all members of a JSON Schema that have no members of their own. */
 const leaves = (schema: Schema, path: string): readonly string[] => {
   const either = [...(schema.anyOf ?? []), ...(schema.oneOf ?? [])];
   if (either.length > 0) return either.flatMap((one) => leaves(one, path));

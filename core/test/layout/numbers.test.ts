@@ -24,7 +24,7 @@ describe("the table of a breakpoint's numbers", () => {
   it("gives every number a cell, every cell a number, and every facet both", () => {
     const cells = new Set<string>(Object.values(breakpointNumbers).map(({ cell }) => cell));
     expect([...cells].sort()).toEqual(cellList.map(({ id }) => id).sort());
-    // What areas have are no numbers of a breakpoint.
+    // Numbers of areas are not numbers of a breakpoint.
     for (const facet of facetIds) expect(cellList.some((cell) => cell.facet === facet)).toBe(facet !== "areas");
     for (const [path, { place }] of Object.entries(breakpointNumbers)) {
       expect(placeOfPath(path)).toBe(place);
@@ -50,7 +50,7 @@ describe("the table of a breakpoint's numbers", () => {
 });
 
 describe("a cell of numbers", () => {
-  it("takes back every text it shows, and changes nothing else for it", () => {
+  it("accepts every text it shows, and changes nothing else by it", () => {
     for (const breakpoint of cleanLayout().breakpoints)
       for (const { text, read } of cellList) {
         const shown = text(breakpoint);
@@ -77,7 +77,7 @@ describe("a cell of numbers", () => {
     expect(result?.ok ? cell?.text(result.breakpoint) : `! ${result?.message ?? ""}`).toBe(shown);
   });
 
-  it("is carried alone: what it puts in another breakpoint makes its text there the source's", () => {
+  it("is copied alone: it gives another breakpoint the source's text there", () => {
     const [first, second] = [cleanLayout().breakpoints[0], cleanLayout().breakpoints[2]];
     if (!first || !second) throw new Error("too few breakpoints");
     for (const { id, carry, text } of cellList) {
@@ -87,7 +87,7 @@ describe("a cell of numbers", () => {
     }
   });
 
-  it("is held in a repair where a repair may change it", () => {
+  it("is held in a repair if a repair may change it", () => {
     expect(repairCells).toEqual(["from", "drawn-at", "columns", "gutter", "margin", "container", "rows", "row-gutter", "baseline"]);
   });
 });

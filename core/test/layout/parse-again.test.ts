@@ -3,14 +3,14 @@ import { type Area, type Layout, newBreakpoint, parseLayout } from "../../src/in
 import { area, deskWith, placed, randomAreas } from "../areas";
 import { seeded } from "../random";
 
-/** A document that no parse made, with the same members: what is parsed whole. */
+/** A copy of the document that no parse returned, so that it is parsed from scratch. */
 const unknown = <T>(data: T): T => structuredClone(data);
 
 const wideOf = (id: string) =>
   newBreakpoint({ id, name: "Wide", from: 1440, width: 1600, height: 900, count: 12, gutter: "24px", margin: "64px" });
 
-describe("parsing what was parsed before", () => {
-  it("finds what parsing the whole finds, over edits that are right and wrong", () => {
+describe("parsing again after an edit", () => {
+  it("gives what parsing everything gives, over valid and invalid edits", () => {
     const random = seeded("parsing again");
     let right = 0;
     let wrong = 0;
@@ -56,7 +56,7 @@ describe("parsing what was parsed before", () => {
     expect([right, wrong].every((count) => count > 200)).toBe(true);
   });
 
-  it("keeps the entries that did not change as they are, and no others", () => {
+  it("keeps the entries that did not change, and no others", () => {
     const layout: Layout = deskWith([area("a", { desk: placed(1, 2) }), area("b", { desk: placed(3, 2) })]);
     const moved = parseLayout({
       ...layout,

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import { type Place, placeText, readPlace } from "../../src/index";
 import { seeded } from "../random";
 
-describe("a place as text", () => {
-  it("comes back as it went, whatever it is (10,000 places)", () => {
+describe("a position as text", () => {
+  it("survives being written and read (10,000 positions)", () => {
     const random = seeded("places");
     for (let round = 0; round < 10_000; round += 1) {
       const column = random.integer(1, 96);

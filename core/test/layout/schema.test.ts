@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import { layoutJsonSchema, limits, parseLayout, readLayout, writeLayout } from "../../src/index";
 import { cleanLayout } from "../layouts";
 
-/** The example of the open format's description, in full. */
+/** The complete example of the description of the open format. */
 const example = {
   format: "ypsiline-layout",
   formatVersion: 1,
@@ -74,12 +74,12 @@ const pathsOf = (data: unknown): readonly string[] => {
 };
 
 describe("the layout document", () => {
-  it("is read whole, extensions as they are", () => {
+  it("is read whole, with its extensions as they are", () => {
     const parsed = parseLayout(example);
     expect(parsed).toEqual({ ok: true, value: example });
   });
 
-  it("fills in what may be left out", () => {
+  it("fills in what may be omitted", () => {
     const parsed = parseLayout(minimal());
     expect(parsed.ok && parsed.value).toMatchObject({
       rootFontSize: "16px",
@@ -98,7 +98,7 @@ describe("the layout document", () => {
     });
   });
 
-  it("comes back the same when written and read", () => {
+  it("is the same after being written and read", () => {
     for (const layout of [cleanLayout(), parseLayout(example)]) {
       const value = "ok" in layout ? (layout.ok ? layout.value : cleanLayout()) : layout;
       expect(readLayout(writeLayout(value))).toEqual({ ok: true, layout: value, lost: [] });
@@ -163,7 +163,7 @@ describe("the layout document", () => {
     ).toContain("/text");
   });
 
-  it("lets contradicting numbers in: unordered and equal from-widths, a drawn-at outside, areas outside", () => {
+  it("accepts contradictory numbers: lowest widths unordered or equal, drawn at outside its widths, areas outside the grid", () => {
     const one = (minimal()["breakpoints"] as Loose[])[0];
     expect(
       pathsOf(
@@ -197,7 +197,7 @@ describe("the layout document", () => {
     expect(read.ok ? [] : read.issues.map(({ path }) => path)).toContain("/format");
   });
 
-  it("says what each member is, and lets a document name its schema", () => {
+  it("describes each member, and lets a document name its schema", () => {
     let members = 0;
     const look = (node: unknown, path: string): void => {
       if (Array.isArray(node)) return node.forEach((one) => look(one, path));
@@ -220,17 +220,17 @@ describe("the layout document", () => {
     expect(parseLayout({ $schema: 7, ...document }).ok).toBe(false);
   });
 
-  it("has a JSON Schema made of the same schema", () => {
+  it("has a JSON Schema made from the same schema", () => {
     const schema = layoutJsonSchema() as { $schema: string; required: string[]; additionalProperties: boolean; properties: Loose };
     expect(schema.$schema).toBe("https://json-schema.org/draft/2020-12/schema");
     expect(schema.required).toEqual(["format", "formatVersion", "name", "base", "breakpoints"]);
     expect(schema.additionalProperties).toBe(false);
-    // The example states no fonts of its own, and follows nothing.
+    // The example has no fonts of its own, and follows nothing.
     expect(new Set(Object.keys(schema.properties))).toEqual(new Set(["$schema", ...Object.keys(example), "fonts", "follows"]));
   });
 });
 
-describe("what no text may hold", () => {
+describe("texts that are refused", () => {
   it.each([
     ["the character U+0000", { name: "a\u0000b" }, "/name"],
     ["half of a surrogate pair", { breakpoints: [{ id: "desk", name: "a\ud83d" }] }, "/breakpoints/0/name"],
@@ -241,11 +241,11 @@ describe("what no text may hold", () => {
     const parsed = parseLayout({ ...(cleanLayout() as object), ...members });
     expect(parsed.ok ? [] : parsed.issues.map((issue) => issue.path)).toEqual([path]);
   });
-  it("whole pairs of surrogates, and members named constructor, are like any other", () => {
+  it("whole surrogate pairs, and members called constructor, are like any other", () => {
     const parsed = parseLayout({ ...cleanLayout(), name: "Harbour \u{1f600}", extensions: { constructor: { toString: "x" } } });
     expect(parsed.ok && [parsed.value.name, parsed.value.extensions]).toEqual(["Harbour \u{1f600}", { constructor: { toString: "x" } }]);
   });
-  it("lists past their limit are refused by their length, whatever they hold", () => {
+  it("lists beyond their limit are refused by their length, whatever is in them", () => {
     const parsed = parseLayout({ ...cleanLayout(), breakpoints: Array.from({ length: 100_000 }, () => 1) });
     expect(parsed.ok ? [] : parsed.issues).toEqual([
       { path: "/breakpoints", message: "must hold at most 24 breakpoints; it holds 100,000" },

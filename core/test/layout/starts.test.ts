@@ -15,7 +15,7 @@ describe("a new spec's suggestion", () => {
       const all = sized(base, set);
       for (const [index, { name, width, count, gutter, margin }] of all.entries()) {
         expect(gutter).toBeGreaterThanOrEqual(all[index - 1]?.gutter ?? 0);
-        // In whole numbers, as one would on paper.
+        // In whole numbers, as on paper.
         const columns = width - 2 * margin - (count - 1) * gutter;
         expect([columns % count, gutter % base, margin % base], name).toEqual([0, 0, 0]);
         expect(columns / count, name).toBeGreaterThan(gutter);
@@ -61,5 +61,5 @@ describe("a new spec's suggestion", () => {
     }
   });
 
-  it("says that 390 with 4 columns has none on a base of 8", () => expect(suggestSpaces({ width: 390, count: 4 }, 8)).toBeNull());
+  it("does not exist for 390 with 4 columns on a base of 8", () => expect(suggestSpaces({ width: 390, count: 4 }, 8)).toBeNull());
 });

@@ -3,7 +3,7 @@ import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { check, formatVersion, parseLayout, readStoredLayout, upgrade } from "../../src/index";
 
-/** A document of every version of the format that was ever written. None is ever changed. */
+/** A document in every version of the format so far. These files are never changed. */
 const folder = join(import.meta.dirname, "stored");
 const documents = readdirSync(folder).map((name) => ({
   name,
@@ -11,7 +11,7 @@ const documents = readdirSync(folder).map((name) => ({
   data: JSON.parse(readFileSync(join(folder, name), "utf8")) as Record<string, unknown>,
 }));
 
-describe("documents of every version ever written", () => {
+describe("documents of every version of the format", () => {
   it("are kept here, one for each version up to today's", () => {
     expect(documents.map(({ version }) => version).sort()).toEqual(Array.from({ length: formatVersion }, (_, index) => index + 1));
   });
@@ -46,7 +46,7 @@ describe("an upgrade", () => {
     ["nothing", null],
   ])("leaves %s as it is", (_, data) => expect(upgrade(data, table, 3)).toBe(data));
 
-  it("is said no to by the schema where the version is later than today's", () => {
+  it("is refused by the schema where the version is later than today's", () => {
     const parsed = parseLayout({ ...documents[0]?.data, formatVersion: formatVersion + 1 });
     expect(parsed.ok ? [] : parsed.issues.map(({ path }) => path)).toEqual(["/formatVersion"]);
   });

@@ -5,7 +5,7 @@ import { exact, resolve, toNumber } from "../../src/index";
 import { capped, fixed, margin, oneBreakpoint } from "../layouts";
 import { seedOf } from "../seed";
 
-// Source: yoga-layout, a second layout engine. Its lengths are 32-bit floats, good to some 1/4096 px at these widths.
+// Source: yoga-layout, a second layout engine. Its lengths are 32-bit floats, exact to about 1/4096 px at these widths.
 const close = 1 / 512;
 
 type Case = {
@@ -16,7 +16,10 @@ type Case = {
   readonly held: number | null;
 };
 
-/** Starts and widths of the columns as yoga-layout lays them out: a row of growing boxes in a padded box, centred where it is held. */
+/**
+ * Starts and widths of the columns as yoga-layout lays them out: a row of growing boxes in a padded box, centred if it
+ * has a width of its own.
+ */
 const laidOut = ({ width, count, gutter, side, held }: Case): readonly (readonly [number, number])[] => {
   const config = Yoga.Config.create();
   config.setPointScaleFactor(0);
@@ -60,7 +63,7 @@ const ours = ({ width, count, gutter, side, held }: Case, kind: "capped" | "fixe
   return resolved.value.columns.map(({ start, width: wide }) => [toNumber(start), toNumber(wide)] as const);
 };
 
-describe("columns, as yoga-layout lays them out", () => {
+describe("columns as yoga-layout lays them out", () => {
   it.each<[string, Case]>([
     ["1440, 12, 20, 96 (common practice): 85⅔", { width: 1440, count: 12, gutter: 20, side: 96, held: null }],
     ["1366, 12, 20, 20 (common practice)", { width: 1366, count: 12, gutter: 20, side: 20, held: null }],
@@ -75,7 +78,7 @@ describe("columns, as yoga-layout lays them out", () => {
     });
   });
 
-  it("any count, gutter, margin and container that fits", () => {
+  it("agree for any count, gutter, margin and container that fits", () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 320, max: 2560 }),

@@ -142,8 +142,8 @@ describe("dividing rows", () => {
   });
 });
 
-describe("every change of a row term that is taken", () => {
-  it("holds what was typed, and the sum closes", () => {
+describe("every accepted change of a row term", () => {
+  it("keeps what was typed, and the sum closes", () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 1, max: 12 }),
@@ -168,7 +168,7 @@ describe("every change of a row term that is taken", () => {
     );
   });
 
-  it("never leaves a row of 0 or less, whatever gave way and however little room there was (5,000 changes)", () => {
+  it("never leaves a row of 0 or less, whichever term is computed and however little room there is (5,000 changes)", () => {
     // 13 rows with gutters of 26 and margins of 87 and 37.193 in 359 have no room; a margin of 10.691 gives them none.
     const tight: Rows = { kind: "dividing", count: 13, gutter: "26px", margin: { start: "87px", end: "37.193px" } };
     expect(type(tight, 359, "margin", "10.691px", "count").ok).toBe(false);

@@ -19,7 +19,7 @@ describe("changing a number of several breakpoints", () => {
       const way = random.pick(severalWays);
       const by = random.integer(0, 400);
       const base = Number.parseInt(layout.base) * 100;
-      // Whole numbers only: nothing here is rounded but where rounding is asked for.
+      // Whole numbers only: nothing is rounded unless rounding is requested.
       const expected = (value: number): number =>
         way === "set"
           ? by * 100
@@ -46,7 +46,7 @@ describe("changing a number of several breakpoints", () => {
     }
   });
 
-  it("leaves each in its own unit, and says where it cannot be", () => {
+  it("leaves each in its own unit, and says where it cannot be changed", () => {
     const layout = withColumns(cleanLayout(), "phone", { gutter: "1.25rem" });
     expect(texts(layout, ids, "gutter", "add", "8")).toEqual(["It is in rem: add a number with rem, like 1rem", "24", "32"]);
     expect(texts(layout, ids, "gutter", "multiply", "2/3")).toEqual([
@@ -54,7 +54,7 @@ describe("changing a number of several breakpoints", () => {
       "It would be 10⅔, which no decimal says exactly",
       "16",
     ]);
-    // 1.25rem are 20 px; 24 is the upper of the two multiples of 8 that are as near.
+    // 1.25rem are 20 px; 24 is the upper of the two equally near multiples of 8.
     expect(texts(layout, ids, "gutter", "round", "")).toEqual(["1.5rem", "16", "24"]);
     expect(texts(layout, ids, "gutter", "add", "-20")[1]).toBe("It would be -4: it cannot be below 0");
     expect(texts(layout, ids, "columns", "multiply", "1.5")).toEqual(["6", "12", "18"]);
@@ -63,7 +63,7 @@ describe("changing a number of several breakpoints", () => {
     expect(texts(layout, ids, "gutter", "set", "harbour")[0]).toContain("Not a number");
   });
 
-  it("passes over breakpoints that are not chosen or have no such number", () => {
+  it("skips breakpoints that are not chosen or have no such number", () => {
     expect(changeSeveral(cleanLayout(), new Set(["desk"]), "gutter", "set", "20").map(({ id }) => id)).toEqual(["desk"]);
     expect(changeSeveral(cleanLayout(), ids, "baseline", "set", "8")).toEqual([]);
   });

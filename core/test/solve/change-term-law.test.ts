@@ -12,7 +12,7 @@ import {
 } from "../../src/index";
 import { seeded } from "../random";
 
-/** A fraction of whole numbers, kept apart from the project's own: the sums below are worked out by it alone. */
+/** A fraction of whole numbers, independent of core's: the sums below are computed with it alone. */
 type Q = readonly [bigint, bigint];
 const gcd = (a: bigint, b: bigint): bigint => (b === 0n ? (a < 0n ? -a : a) : gcd(b, a % b));
 const q = (n: bigint, d = 1n): Q => {
@@ -35,7 +35,7 @@ const fromJson = (text: string): Q => {
   return q(BigInt(n), BigInt(d));
 };
 
-/** What declared columns come to at a width, by the formulas of arithmetic.md, section 1. */
+/** Declared columns at a width, by the formulas of arithmetic.md, section 1. */
 const measure = ({ count, gutter, margin, container, edgeGutters }: Columns, width: Q, root: number) => {
   const px = (text: string): Q => {
     const number = written(text.replace(/[a-z%]+$/, ""));
@@ -72,7 +72,7 @@ const ways: readonly GivesWay[] = ["column", "gutter", "margin", "width", "colum
 const firstLine: ReadonlySet<string> = new Set(["width", "margin", "margin-start", "margin-end"]);
 type Name = "width" | "start" | "end" | "container" | "columns" | "column" | "gutter";
 
-/** Which numbers may be others after an edit, and no more: the typed one, what gives way, and what joins the two lines. */
+/** The numbers that an edit may change: the typed one, the one that is computed, and what connects the two sums. */
 const mayMove = (columns: Columns, term: SumTerm, gives: GivesWay, held: boolean): ReadonlySet<Name> => {
   const names = new Set<Name>();
   const add = (what: SumTerm | GivesWay): void => {
@@ -87,7 +87,8 @@ const mayMove = (columns: Columns, term: SumTerm, gives: GivesWay, held: boolean
     else add("margin");
   } else if (firstLine.has(term) !== firstLine.has(gives)) names.add("container");
   if (gives === "columns" && term !== "column") names.add("column");
-  // A container that is held, or comes to be at a width typed, the margins what is over, and nothing else has to give way to a width then.
+  // Where the container is fixed, or becomes so when a width is typed, the margins take the rest, and nothing else is
+  // computed for a width.
   if (held && term === "width") add("margin");
   if (names.has("width") && (columns.margin.start.endsWith("%") || columns.margin.end.endsWith("%"))) add("margin");
   if (names.has("column") && columns.gutter.endsWith("fr")) names.add("gutter");
@@ -97,7 +98,7 @@ const mayMove = (columns: Columns, term: SumTerm, gives: GivesWay, held: boolean
 const runs = 12_000;
 
 describe("any edit of any term", () => {
-  it(`holds the typed term exactly, closes both sums and moves nothing else, or says why not (${runs} edits)`, () => {
+  it(`keeps the typed term exactly, closes both sums and moves nothing else, or says why not (${runs} edits)`, () => {
     const random = seeded("change term");
     const { pick, integer } = random;
     const seen = new Map<string, number>();
@@ -121,9 +122,9 @@ describe("any edit of any term", () => {
           { kind: "fixed" as const, width: size, align },
         ]),
       };
-      // Terms and ways take turns, so that every pair of them comes equally often whatever the seed.
+      // Terms and ways alternate, so that every pair occurs equally often whatever the seed.
       const term = terms[run % terms.length] ?? "width";
-      // Half of what is typed lies near what stands, where more of it can be done.
+      // Half of the typed values are near the current ones, where more edits are possible.
       const now = measure(columns, whole(width), root)[
         term === "margin" || term === "margin-start" ? "start" : term === "margin-end" ? "end" : term
       ];
@@ -162,7 +163,7 @@ describe("any edit of any term", () => {
       expect(below(whole(0), after.column), where).toBe(true);
       expect(below(after.start, whole(0)) || below(after.end, whole(0)), where).toBe(false);
 
-      // The typed term holds, exactly.
+      // The typed term is kept exactly.
       const number = written(text.replace(/[a-z%]+$/, ""));
       const of = text.endsWith("%")
         ? over(term === "container" ? before.width : after.width, whole(100))
@@ -188,16 +189,16 @@ describe("any edit of any term", () => {
         gives,
       ]);
     }
-    // Every term was changed with every other giving way, in every kind of container, and most edits are taken.
+    // Every term was changed with every other computed, in every kind of container, and most edits were accepted.
     const combinations = ["fluid", "capped", "fixed"].flatMap((kind) =>
       terms.flatMap((term) => [...new Set(ways.map((way) => givingWayFor(term, way)))].map((gives) => `${kind} ${term} ${gives}`)),
     );
-    // A column typed while the columns give way closes only where a whole number of them fits; an example stands below.
+    // A typed column with a computed count closes only if a whole number of columns fits; an example is below.
     expect(combinations.filter((key) => !seen.has(key) && !key.endsWith("column columns"))).toEqual([]);
     expect(done / runs).toBeGreaterThan(0.3);
   });
 
-  it("is refused only where no numbers would do, in a fluid container with margins alike (6,000 edits)", () => {
+  it("is refused only where no numbers would close, in a fluid container with equal margins (6,000 edits)", () => {
     const random = seeded("change term, fluid");
     const { pick, integer } = random;
     let refused = 0;
@@ -227,7 +228,7 @@ describe("any edit of any term", () => {
       if (!value) throw new Error("no length");
       const changed = changeTerm({ columns, width: exact(width), rootFontSize: exact(16), term, value, givesWay: gives });
 
-      // The same by hand: six numbers, the typed one in place, and the one that gives way from the sum it stands in.
+      // The same by hand: six numbers, the typed one replaced, and the computed one from its sum.
       const v = whole(typed);
       let [W, m, C, n, c, g] = [now.width, now.start, now.container, now.columns, now.column, now.gutter];
       const two = whole(2);

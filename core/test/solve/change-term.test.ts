@@ -90,7 +90,7 @@ describe("typing into the sum line", () => {
     expect(change(1440, 12, more, term, value, givesWay)).toMatch(words);
   });
 
-  it("gives the typed value back exactly, and the sum closes, whatever is typed", () => {
+  it("keeps the typed value exactly, and the sum closes, whatever is typed", () => {
     const terms: readonly SumTerm[] = ["margin", "column", "gutter", "container"];
     fc.assert(
       fc.property(

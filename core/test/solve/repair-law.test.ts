@@ -21,8 +21,8 @@ import { seedOf } from "../seed";
 import { hold, left, numbers } from "./repairs";
 
 /**
- * The numbers a repair looks among, tried one by one against the checks themselves; the first that costs less: with
- * today's count, as few numbers changed and fewer px. Numbers fewer than were changed are tried apart (`fewer`).
+ * Tries the numbers of a repair one by one against the checks themselves. Returns the first that costs less: with
+ * today's count, as few numbers changed and fewer px. Changing fewer numbers is tried separately (`fewer`).
  */
 const cheaper = (layout: Layout, most: Exact, changed: number): string | null => {
   const [breakpoint] = layout.breakpoints;
@@ -74,13 +74,16 @@ const cheaper = (layout: Layout, most: Exact, changed: number): string | null =>
   return null;
 };
 
-/** How many of gutter, margins and container differ at the first breakpoint. */
+/** The number of differences among gutter, margins and container at the first breakpoint. */
 const numbersChanged = (before: Layout, after: Layout): number => {
   const [a, b] = [before.breakpoints[0]?.columns, after.breakpoints[0]?.columns];
   return (["gutter", "margin", "container"] as const).filter((what) => JSON.stringify(a?.[what]) !== JSON.stringify(b?.[what])).length;
 };
 
-/** One number changed alone, to anything on the half step up to 300 px: the first that mends all; null where none does. */
+/**
+ * Changes one number alone, to any multiple of half a unit up to 300 px. Returns the first that mends everything, or
+ * null.
+ */
 const oneAlone = (layout: Layout): string | null => {
   const [breakpoint] = layout.breakpoints;
   if (!breakpoint) throw new Error("no breakpoint");
@@ -93,7 +96,7 @@ const oneAlone = (layout: Layout): string | null => {
 };
 
 describe("the repair of one breakpoint", () => {
-  it("is the cheapest there is: nothing that trying finds costs less", () => {
+  it("is the cheapest there is: no combination that was tried costs less", () => {
     let proven = 0;
     fc.assert(
       fc.property(
@@ -112,14 +115,14 @@ describe("the repair of one breakpoint", () => {
           if (!repaired.ok) return;
           expect(left(repaired.layout)).toEqual([]);
           const now = repaired.layout.breakpoints[0]?.columns.count;
-          // A count is another only where nothing else would do; then nothing is claimed of the least.
+          // A count changes only if nothing else works; then no claim is made about the cheapest.
           if (now !== count) {
             expect([repaired.least, oneAlone(layout)]).toEqual([false, null]);
             return;
           }
           const changed = numbersChanged(layout, repaired.layout);
           if (changed > 1) expect(oneAlone(layout)).toBeNull();
-          // Trying everything takes long where much has to change; small changes are tried in full.
+          // Trying everything takes long if much has to change; only small changes are tried in full.
           if (compare(repaired.cost, exact(kind === "fluid" ? 24 : 9)) > 0) return;
           expect(cheaper(layout, repaired.cost, changed)).toBeNull();
           proven += 1;
@@ -147,7 +150,7 @@ describe("the repair of several breakpoints", () => {
   const lengths = (layout: Layout): readonly (readonly number[])[] =>
     layout.breakpoints.map(({ columns }) => [parseFloat(columns.gutter), parseFloat(columns.margin.start)]);
 
-  it("leaves nothing to mend, changes nothing held, and makes no gutter or margin fall that does not fall today", () => {
+  it("leaves nothing to mend, changes nothing held, and makes no gutter or margin get smaller where it does not today", () => {
     let mended = 0;
     fc.assert(
       fc.property(fc.tuple(one, one, one), fc.subarray(["phone gutter", "tablet margin", "desk columns"]), (parts, held) => {
@@ -156,7 +159,7 @@ describe("the repair of several breakpoints", () => {
         if (!repaired.ok) {
           for (const { breakpoint, cell } of repaired.inTheWay) expect(held).toContain(`${breakpoint} ${cell}`);
           expect(repaired.inTheWay.length).toBeGreaterThan(0);
-          // With all of them let go there is a way.
+          // Releasing all of them makes a repair possible.
           const named = (one: HeldCell) =>
             repaired.inTheWay.some((other) => other.breakpoint === one.breakpoint && other.cell === one.cell);
           expect(
@@ -165,7 +168,7 @@ describe("the repair of several breakpoints", () => {
               hold(...held).filter((one) => !named(one)),
             ).ok,
           ).toBe(true);
-          // Each of those named, let go alone, leaves fewer in the way or makes a way.
+          // Releasing each named hold alone leaves fewer in the way or makes a repair possible.
           for (const cell of repaired.inTheWay) {
             const rest = hold(...held).filter((other) => other.breakpoint !== cell.breakpoint || other.cell !== cell.cell);
             const again = repair(layout, rest);
@@ -195,12 +198,12 @@ describe("the repair of several breakpoints", () => {
     expect(mended).toBeGreaterThan(20);
   });
 
-  /** All ways to join the cheapest of each breakpoint: pairs of two breakpoints, tried in full through the checks. */
-  it("of two breakpoints takes the cheapest pair that does not fall", () => {
+  /** All pairs of repairs of two breakpoints, each tried through the checks themselves. */
+  it("of two breakpoints is the cheapest pair whose numbers do not get smaller", () => {
     let proven = 0;
     fc.assert(
       fc.property(fc.tuple(one, one), ([below4, above8]) => {
-        // Few enough columns that one more costs over 12 px, so that counts stay.
+        // So few columns that one more costs over 12 px; so counts stay.
         const [phone, desk] = [
           { ...below4, count: 4 },
           { ...above8, count: 8 },
@@ -238,8 +241,8 @@ describe("the repair of several breakpoints", () => {
   });
 });
 
-describe("what is said of holds", () => {
-  it("holds: nothing held changes, and with all that is in the way let go there is a way (250 layouts)", () => {
+describe("what is said about holds", () => {
+  it("is true: nothing held changes, and a repair exists once everything named is released (250 layouts)", () => {
     const random = seeded("repair, holds");
     let [mended, blocked] = [0, 0];
     for (let round = 0; round < 250; round += 1) {

@@ -4,12 +4,12 @@ import { capped, cleanLayout, fixed, margin, oneBreakpoint, withBreakpoint, with
 import { cost, hold, left, told } from "./repairs";
 
 describe("the repair of a whole spec", () => {
-  it("changes nothing where nothing is to mend", () => {
+  it("changes nothing if there is nothing to mend", () => {
     const layout = cleanLayout();
     expect(repair(layout)).toEqual({ ok: true, layout, cost: exact(0), least: true, left: [] });
   });
 
-  it("leaves off after the sets of numbers it may look at, and says so rather than naming holds", () => {
+  it("stops after the most sets it may try, and says so rather than naming holds", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
     const whole = repair(layout);
     expect(whole.ok && whole.least).toBe(true);
@@ -33,7 +33,7 @@ describe("the repair of a whole spec", () => {
     expect(cost(repaired)).toBe("4");
   });
 
-  it("with that gutter held the margins go, with both held the count; with all held they are named", () => {
+  it("with that gutter held the margins change, with both held the count; with all held they are named", () => {
     const layout = withColumns(cleanLayout(), "desk", { gutter: "20px" });
     expect(told(repair(layout, hold("desk gutter"))).at(-1)).toBe("desk 1024 1280: 12 20px 68px fluid");
     const counted = repair(layout, hold("desk gutter", "desk margin"));
@@ -43,7 +43,7 @@ describe("the repair of a whole spec", () => {
     expect(!all.ok && all.breakpoints).toEqual(["desk"]);
   });
 
-  it("a tablet drawn where the desk begins is drawn where its columns close; the boundary moves only where the drawing is held", () => {
+  it("a tablet drawn where the desk begins is drawn where its columns close; the boundary moves only if the drawn-at width is held", () => {
     const layout = withBreakpoint(cleanLayout(), "tablet", (one) => ({ ...one, drawnAt: { width: 1024, height: 1024 } }));
     const repaired = repair(layout);
     expect(told(repaired).slice(1)).toEqual(["tablet 600 1016: 8 16px 64px fluid", "desk 1024 1280: 12 24px 64px fluid"]);
@@ -53,7 +53,7 @@ describe("the repair of a whole spec", () => {
     expect(told(repair(layout, hold("desk from", "tablet drawn-at")))).toEqual(["in the way: desk from, tablet drawn-at"]);
   });
 
-  it("three that start together, out of order and too high, come apart as little as can be", () => {
+  it("three that start together, out of order and too high, are moved apart by as little as possible", () => {
     const layout: Layout = {
       ...cleanLayout(),
       breakpoints: cleanLayout()
@@ -66,12 +66,12 @@ describe("the repair of a whole spec", () => {
     expect(repaired.ok && repaired.layout.breakpoints[0]?.from).toBe(320);
   });
 
-  it("a container too wide for the first width is narrowed to whole columns that fit", () => {
+  it("a container too wide for the lowest width is narrowed to whole columns that fit", () => {
     const repaired = repair(withColumns(cleanLayout(), "desk", { container: fixed("1140px"), gutter: "20px" }));
     expect(repaired.ok && left(repaired.layout)).toEqual([]);
   });
 
-  it("rows and baseline go to the half step or a step that meets the base, unless they are held", () => {
+  it("rows and baseline go to half a unit or a step that divides the base, unless they are held", () => {
     const rows = { kind: "repeating" as const, height: "22px", gutter: "9px", offset: "0px" };
     const layout = withBreakpoint(cleanLayout(), "desk", (one) => ({
       ...one,
@@ -103,20 +103,20 @@ describe("the repair of a whole spec", () => {
     expect(left(repaired.layout)).toEqual([]);
   });
 
-  it("says at which breakpoint nothing will do, where nothing is held", () => {
+  it("names the breakpoint where nothing works, though nothing is held", () => {
     expect(repair({ ...cleanLayout(), leastColumn: "330px" })).toEqual({ ok: false, inTheWay: [], breakpoints: ["phone"], gaveUp: false });
   });
 });
 
-describe("what a repair holds dearest", () => {
-  it("a tablet drawn where the desk begins has its drawing moved, not the desk: 1024 to 1023", () => {
+describe("what a repair changes last", () => {
+  it("a tablet drawn where the desk begins gets another drawn-at width, and the desk stays: 1024 to 1023", () => {
     const drawn = repair(withBreakpoint(cleanLayout(), "tablet", (one) => ({ ...one, drawnAt: { width: 1024, height: 768 } })));
     if (!drawn.ok) throw new Error("not repaired");
     expect(drawn.layout.breakpoints.map(({ from }) => from)).toEqual([320, 600, 1024]);
     expect(drawn.layout.breakpoints[1]?.drawnAt.width).toBeLessThan(1024);
     expect(left(drawn.layout)).toEqual([]);
   });
-  it("a count stays where a margin may go, however far: 11 columns of 1280", () => {
+  it("a count stays where a margin can change, however far: 11 columns of 1280", () => {
     const layout = withColumns(cleanLayout(), "desk", { count: 11, gutter: "24px" });
     const repaired = repair(layout);
     expect(repaired.ok && repaired.layout.breakpoints[2]?.columns.count).toBe(11);
@@ -129,12 +129,12 @@ describe("what a repair holds dearest", () => {
       [],
     ]);
   });
-  it("a row gutter of 1 goes to none, a row height of 1 to the half step", () => {
+  it("a row gutter of 1 goes to 0, a row height of 1 to half a unit", () => {
     const rows = { kind: "repeating", height: "1px", gutter: "1px", offset: "0px" } as const;
     const repaired = repair(withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, rows })));
     expect(repaired.ok && repaired.layout.breakpoints[2]?.rows).toMatchObject({ height: "4px", gutter: "0px" });
   });
-  it("a held container goes to the half px that whole columns with a share for a gutter make", () => {
+  it("a held container goes to the half px that whole columns with a share as a gutter make", () => {
     // 5 columns of 77 with gutters of 77/8: 5.5 × 77 = 423.5, half a px from 423.
     const layout = withColumns(cleanLayout(), "tablet", { count: 5, gutter: "0.125fr", margin: margin("16px"), container: fixed("423px") });
     const repaired = repair(layout);
@@ -143,13 +143,13 @@ describe("what a repair holds dearest", () => {
       true,
     ]);
   });
-  it("names every hold that is in the way, at each breakpoint", () => {
+  it("names every hold that prevents a repair, at each breakpoint", () => {
     const layout = withColumns(withColumns(cleanLayout(), "desk", { gutter: "20px" }), "tablet", { gutter: "20px" });
     const all = ["gutter", "margin", "columns"].flatMap((cell) => [`desk ${cell}`, `tablet ${cell}`]);
     const repaired = repair(layout, hold(...all));
     const named = repaired.ok ? [] : repaired.inTheWay;
     expect([...new Set(named.map(({ breakpoint }) => breakpoint))].sort()).toEqual(["desk", "tablet"]);
-    // One let go at each makes a way; one at the desk alone leaves the tablet's.
+    // Releasing one at each breakpoint makes a repair possible; releasing one at the desk alone leaves the tablet's.
     const without = (ids: readonly string[]): Repaired =>
       repair(
         layout,
@@ -196,26 +196,26 @@ describe("the repair of held containers", () => {
       withColumns(cleanLayout(), "desk", { container: fixed("1152px") }),
       hold("desk gutter", "desk margin", "desk columns"),
     );
-    // 1024 − 128 = 896 is what fits; 12 · 52 + 11 · 24 = 888.
+    // 1024 − 128 = 896 fits; 12 · 52 + 11 · 24 = 888.
     expect(desk(wide)).toBe("desk 1024 1280: 12 24px 64px 888px");
     const stuck = repair(withColumns(cleanLayout(), "desk", { container: fixed("1152px") }), hold("desk container", "desk margin"));
-    // 1152 is wider than 1024 whatever the margins.
+    // 1152 is wider than 1024, whatever the margins.
     expect(told(stuck)).toEqual(["in the way: desk container"]);
   });
 
-  it("unequal margins are mended each on its own side, on the base unit rather than the half step where it costs the same", () => {
+  it("unequal margins are mended each on its own side, on the base unit rather than half a unit where both cost the same", () => {
     const repaired = repair(withColumns(cleanLayout(), "desk", { margin: { start: "62px", end: "66px" } }));
     const margins = repaired.ok ? repaired.layout.breakpoints[2]?.columns.margin : null;
     expect(margins).toEqual({ start: "64px", end: "64px" });
     expect(cost(repaired)).toBe("2");
   });
 
-  it("a least column makes the count or the gutter give way over every width of the breakpoint", () => {
+  it("a minimum column changes the count or the gutter over every width of the breakpoint", () => {
     const repaired = repair({ ...withColumns(cleanLayout(), "phone", { count: 2 }), leastColumn: "48px" });
     expect(repaired.ok && left(repaired.layout)).toEqual([]);
     const tablet = repaired.ok ? repaired.layout.breakpoints[1] : undefined;
     if (!tablet) throw new Error("not repaired");
-    // Eight columns of 45 at its first width, 600, are too narrow.
+    // Eight columns of 45 at the lowest width, 600, are too narrow.
     const first = columnTerms(tablet.columns, { width: exact(600), rootFontSize: exact(16) });
     expect(toNumber(first.column)).toBeGreaterThanOrEqual(48);
   });

@@ -28,7 +28,7 @@ const json = (solved: Solved) => ({
   problem: solved.problem?.code ?? null,
 });
 
-describe("what gives way", () => {
+describe("computing the term that is left open", () => {
   const held = { width: n(1440), columns: 12, gutter: n(24), margin: both(96) };
   it.each<[string, Held, Partial<ReturnType<typeof json>>]>([
     ["the column", { ...held, givesWay: "column" }, { column: "82", container: "1248", leftover: "0" }],
@@ -130,7 +130,7 @@ describe("what gives way", () => {
     });
   });
 
-  it("closes both sums from any closing numbers, whichever term gives way", () => {
+  it("closes both sums from any closing numbers, whichever term is computed", () => {
     const size = fc.integer({ min: 1, max: 4000 }).map((value) => n(value, 4));
     fc.assert(
       fc.property(

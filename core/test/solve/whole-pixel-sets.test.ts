@@ -28,7 +28,7 @@ const line = ({ columns, column, gutter, margin, container }: WholePixelSet): st
 const listed = (found: SetsFound): readonly string[] =>
   found.ok ? Array.from({ length: found.list.length }, (_, index) => line(setAt(found.list, index))) : ["faulty"];
 
-/** The plain triple loop: every combination tried, one by one. */
+/** The plain triple loop: tries every combination. */
 const tried = ({ width, outer, columns, gutter, edgeGutters, leastColumn }: SetSearch): readonly string[] => {
   const values = ({ from, to, step }: Steps): readonly Exact[] => {
     const list = [from];
@@ -76,7 +76,7 @@ describe("whole-pixel sets", () => {
         (search) => {
           const found = wholePixelSets({ ...search, limit: 100_000 });
           if ("container" in search.outer && compare(search.outer.container, search.width) > 0) {
-            // Margins below 0 are no margins.
+            // Margins below 0 do not count.
             expect(found.ok ? [] : found.issues.map(({ path }) => path)).toEqual(["/container"]);
             return;
           }
@@ -152,7 +152,7 @@ describe("whole-pixel sets", () => {
     expect(widest.every((one, index) => index === 0 || compare(widest[index - 1] ?? one, one) >= 0)).toBe(true);
   });
 
-  it("counts all and lists as many as asked", () => {
+  it("are all counted, and listed up to the number asked for", () => {
     const search: SetSearch = {
       width: exact(1440),
       outer: { margin: steps(0, 400, 1) },

@@ -6,7 +6,7 @@ const device = (width: number, density: number) => ({ name: `${width} at ${densi
 
 describe("a layout on devices", () => {
   it("has the columns of each width, and says whether their edges are on whole device px", () => {
-    // Twelve columns with gutters of 24 and margins of 24: (w − 48 − 264) ÷ 12, so thirds at 1280 and a quarter more at 1287.
+    // Twelve columns with gutters and margins of 24: (w − 48 − 264) ÷ 12, which ends in ⅔ at 1280 and in ¼ at 1287.
     const layout = { ...oneBreakpoint(1284, 12) };
     const [first] = layout.breakpoints;
     if (!first) throw new Error("no breakpoint");

@@ -99,7 +99,7 @@ describe("the sweep over widths", () => {
     );
   });
 
-  it("says where columns are under the least, as trying every width does", () => {
+  it("says where columns are narrower than the minimum, as trying every width does", () => {
     fc.assert(
       fc.property(layouts, (layout) => {
         const { underLeast } = sweep(layout);
@@ -108,7 +108,7 @@ describe("the sweep over widths", () => {
           const { column } = termsOver(layout, width);
           const under = compare(column, least) < 0 || toNumber(column) <= 0;
           const said = underLeast.some(({ from, until }) => compare(from, exact(width)) <= 0 && compare(exact(width), until) < 0);
-          // Where the column meets the least just at a width, the stretch may begin with it.
+          // If the column has exactly the minimum at a width, the range may begin with that width.
           if (compare(column, least) !== 0) expect([width, said]).toEqual([width, under]);
         }
       }),
@@ -116,7 +116,7 @@ describe("the sweep over widths", () => {
     );
   });
 
-  it("tells both sides of each hand-over", () => {
+  it("gives both sides of each breakpoint", () => {
     const layout = withColumns(cleanLayout(), "desk", { container: capped("1152px"), gutter: "20px" });
     const told = sweep(layout).handOvers.map(({ width, below, above }) =>
       [width, below.terms.container.width, above.terms.container.width, below.terms.column, above.terms.column].map(text).join(" "),
@@ -138,7 +138,7 @@ describe("the sweep over widths", () => {
     expect(wholeColumns.filter(({ breakpoint }) => breakpoint === "desk")).toEqual([
       { breakpoint: "desk", first: 1028, step: 12, last: 2552, count: 128 },
     ]);
-    // At 1.5 device px to a CSS px a column may be any multiple of ⅔.
+    // At 1.5 device px per CSS px a column may be any multiple of ⅔.
     expect(clean[1]?.runs.find(({ breakpoint }) => breakpoint === "desk")?.step).toBe(8);
     const desk = clean[0]?.runs.filter(({ breakpoint }) => breakpoint === "desk") ?? [];
     expect(nearestClean(desk, exact(1285))).toEqual({ below: 1280, above: 1292 });
@@ -147,7 +147,7 @@ describe("the sweep over widths", () => {
     expect(nearestClean(desk, exact(2560))).toEqual({ below: 2552, above: null });
   });
 
-  it("the widths below the lowest breakpoint are the lowest's, and two that start together count once", () => {
+  it("the widths below the lowest breakpoint belong to the lowest, and two that start together count once", () => {
     const layout = withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, from: 600 }));
     const { pieces, handOvers } = sweep(layout);
     expect(pieces.map(({ breakpoint }) => breakpoint)).toEqual(["phone", "desk"]);

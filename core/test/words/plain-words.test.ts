@@ -23,7 +23,7 @@ import { editedTimes } from "../compare/edits";
 import { demoLayouts } from "../demo-layouts";
 import { seeded } from "../random";
 
-/** Words of voice.md's left column, and what no sentence of ours may hold. */
+/** Words of the left column of voice.md, and others that no sentence of ours may contain. */
 const never: readonly (readonly [RegExp, string])[] = [
   [/\bundefined\b|\bnull\b|\bNaN\b|\[object/, "a value that is none"],
   [/ {2}/, "two spaces"],
@@ -35,7 +35,7 @@ const never: readonly (readonly [RegExp, string])[] = [
   [/\s[.,;:](\s|$)/, "a space before a stop"],
 ];
 
-/** What is wrong with a piece of text of ours; null where nothing is. */
+/** What is wrong with a text of ours; null if nothing is. */
 const fault = (text: string): string | null => {
   const broken = never.find(([pattern]) => pattern.test(text));
   if (broken) return `${broken[1]}: ${text}`;
@@ -43,14 +43,14 @@ const fault = (text: string): string | null => {
   return Math.max(...longest) > 30 ? `a sentence of ${Math.max(...longest)} words: ${text}` : null;
 };
 
-/** A sentence with a word for every name: what people call things is not ours. */
+/** A sentence with every name replaced by a word: names are not ours. */
 const ours = (said: Words): string => plainText(said.map((part) => (isName(part) ? "Name" : part)));
 
-/** A label with a word for every area's name: an area may be called "Area 1". */
+/** A label with every area's name replaced by a word: an area may be called "Area 1". */
 const withoutNames = (label: string, { areas }: Layout): string => areas.reduce((text, { name }) => text.replaceAll(name, "Name"), label);
 
 describe("words of core", () => {
-  it("are told apart from what no sentence of ours may hold", () => {
+  it("are told apart from words no sentence of ours may have", () => {
     expect(fault("At 1280, each column is 77⅔ wide.")).toBeNull();
     for (const text of ["its 1 columns", "undefined → 4", "a  b", "Margin is on the half step", "The stated container", "so it goes ."])
       expect(fault(text), text).not.toBeNull();
@@ -72,14 +72,14 @@ describe("words of core", () => {
         const { title, message, sum } = findingWords(finding, "Desk");
         for (const text of [title, message, sum].map(ours)) look(text);
         look(whyItMatters(finding.rule));
-        // Trying fixes checks the layout once for each: a few of them stand for all.
+        // Computing fixes checks the layout once for each, so only a few are computed.
         if (turn % 50 === 0) finding.fixes.map((fix) => withoutNames(fixLabel(fix), after)).forEach(look);
         said += 1;
       }
       const { spec, breakpoints } = changesByBreakpoint(before, after);
       spec.forEach((change) => look(ours(changeSentence(change))));
       for (const change of breakpoints)
-        // Many changes of one breakpoint make a list, which is a table wherever it is shown.
+        // Many changes of one breakpoint make a list, which is always shown as a table.
         if (change.changes.length + change.effects.length < 3) look(ours(breakpointSentence(change)));
       const tables = changeTables(before, after);
       for (const row of [...tables.spec, ...tables.breakpoints.flatMap(({ rows }) => rows)]) {
@@ -94,7 +94,7 @@ describe("words of core", () => {
     expect(said).toBeGreaterThan(3_000);
   });
 
-  it("are plain in what is refused (1,000 documents and changes that make no layout)", () => {
+  it("are plain in every refusal (1,000 documents and changes that make no layout)", () => {
     const random = seeded("plain refusals");
     const faults = new Set<string>();
     let refused = 0;
@@ -111,7 +111,7 @@ describe("words of core", () => {
       const keys = Object.keys(at);
       if (keys.length === 0) continue;
       const key = random.pick(keys);
-      // An id that is empty is the document's own, and stands in a list of ids as it is.
+      // An empty id is allowed by the document, and is shown as it is in a list of ids.
       at[key] = random.pick(key === "id" ? values.filter((value) => value !== "") : values);
       const parsed = parseLayout(document);
       const changed = applyChanges(

@@ -18,7 +18,7 @@ import {
 } from "../../src/index";
 import { cleanLayout, margin, withColumns } from "../layouts";
 
-/** Names that look like what programs look for in text: fractions, sums, arrows, lists. */
+/** Names that look like syntax: fractions, sums, arrows, lists. */
 const hostile = ["Wall 16/9", "½ screen", "12 → 10", "Desk, gutter", "a and b", "-3/4 of 7 1/2", "columns"];
 
 describe("words as parts", () => {
@@ -50,7 +50,7 @@ describe("words as parts", () => {
     ["none", "none"],
   ])("say the length %s as %s", (text, said) => expect(plainText(lengthWords(text))).toBe(said));
 
-  it.each(hostile)("say the name “%s” whole, wherever findings and changes name it", (named) => {
+  it.each(hostile)("give the name “%s” whole, wherever findings and changes name it", (named) => {
     const rename = (layout: Layout): Layout => ({ ...layout, breakpoints: layout.breakpoints.map((one) => ({ ...one, name: named })) });
     const before = rename(cleanLayout());
     const after = withColumns(before, "desk", { gutter: "20px", margin: margin("8px") });

@@ -7,7 +7,7 @@ declare module "vitest" {
   }
 }
 
-/** One cluster for all tests of the server's modules; each makes a schema of its own in it (`schema.ts`). */
+/** One cluster for all tests of the server's modules. Each test file makes its own schema in it (`schema.ts`). */
 export const setup = async (project: TestProject): Promise<() => void> => {
   const cluster = await startCluster(".data-unit");
   project.provide("databaseUrl", cluster.url);

@@ -14,7 +14,7 @@ import type { Role } from "@/wire/shapes";
 
 const migrations = join(import.meta.dirname, "..", "..", "..", "db", "migrations");
 
-/** A database of a test file's own: a new schema with every migration, gone afterwards. */
+/** A database for one test file: a new schema with every migration, dropped afterwards. */
 export const ownSchema = (): { readonly sql: () => postgres.Sql } => {
   const schema = `test_${randomBytes(6).toString("hex")}`;
   let sql: postgres.Sql | null = null;
@@ -47,7 +47,7 @@ export const deskLayout = (name: string): Layout => ({
   ],
 });
 
-/** A team with one person of each role, and a spec. Whoever did something is told apart by `doing` and `write`. */
+/** A team with one person of each role, and a spec. `doing` and `write` act as one of them. */
 export type TestTeam = {
   readonly teamId: number;
   readonly team: string;

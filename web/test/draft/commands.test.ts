@@ -13,7 +13,7 @@ it.each([
   ["", ["Widths", "Add breakpoint…", "Tablet", "Timetable"]],
   ["wid", ["Widths"]],
   ["tab", ["Tablet", "Timetable"]],
-  // Any part of name or kind, in any order; what begins with it comes first.
+  // Parts of name or kind match in any order; a match at the beginning comes first.
   ["breakpoint", ["Add breakpoint…", "Tablet"]],
   ["BREAK add", ["Add breakpoint…"]],
   ["harbour", []],

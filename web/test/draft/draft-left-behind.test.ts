@@ -10,8 +10,8 @@ const open = () => {
   return { ...it, store: createDraftStore({ revision: 1, layout: cleanLayout() }, it.outside) };
 };
 
-describe("what a page left unsaved", () => {
-  it("is saved where an earlier page's last words reached the server after all", async () => {
+describe("what an earlier page left unsaved", () => {
+  it("is saved if the earlier page's last request reached the server after all", async () => {
     const { store, server, pass, elsewhere, sent, kept } = open();
     store.recover([{ changes: [{ path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" }] }]);
     elsewhere(withGutter(server.layout, "20px"));
@@ -20,14 +20,14 @@ describe("what a page left unsaved", () => {
     expect([store.state().save.kind, sent.length, kept().length, gutter(store.state().layout)]).toEqual(["saved", 0, 0, "20px"]);
   });
 
-  it("puts back what an earlier page left unsaved", async () => {
+  it("is restored from what the earlier page left", async () => {
     const { store, server, pass } = open();
     store.recover([{ changes: [{ path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" }] }]);
     await pass(1000);
     expect(gutter(server.layout)).toBe("20px");
   });
 
-  it("asks about changes left behind that only together make no layout, and keeps them until that is settled", async () => {
+  it("is asked about if its changes make no layout without each other, and is kept until that is settled", async () => {
     const { store, pass, sent, kept } = open();
     const left: readonly Change[] = [
       { path: ["breakpoints", "desk", "columns", "gutter"], from: "24px", to: "20px" },
@@ -43,7 +43,7 @@ describe("what a page left unsaved", () => {
     expect([store.state().save.kind, gutter(store.state().layout), kept().length]).toEqual(["saved", "20px", 0]);
   });
 
-  it("keeps what is asked about through edits made meanwhile and a page that ends", async () => {
+  it("keeps its questions through edits made meanwhile and a page that ends", async () => {
     const { store, server, outside, pass, elsewhere, kept } = open();
     elsewhere(withGutter(server.layout, "16px"));
     store.edit(withGutter(store.state().layout, "20px"));
@@ -61,7 +61,7 @@ describe("what a page left unsaved", () => {
     expect([gutter(server.layout), server.layout.breakpoints[2]?.columns.count, next.unsaved()]).toEqual(["20px", 10, null]);
   });
 
-  it("drops no change beside one in question, where the others together make no layout", async () => {
+  it("drops no change beside one in question where the others together make no layout", async () => {
     const { store, server, pass, elsewhere } = open();
     elsewhere(withGutter(server.layout, "16px"));
     store.recover([
@@ -78,7 +78,7 @@ describe("what a page left unsaved", () => {
     expect(save.kind === "conflict" && save.conflicts.map(({ change }) => change.to)).toEqual(["20px", 999, 6]);
   });
 
-  it("keeps aside what cannot stand beside what was chosen, does not ask again, and lets it go once it was read", async () => {
+  it("puts aside what does not fit beside the choice, does not ask again, and forgets it once it was read", async () => {
     const { store, pass, kept } = open();
     const change: Change = { path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 999 };
     store.recover([{ changes: [change] }]);
@@ -91,7 +91,7 @@ describe("what a page left unsaved", () => {
 });
 
 describe("undo that outlives the page", () => {
-  it("goes on with the steps of the page before, and says where somebody was faster", async () => {
+  it("continues with the steps of the earlier page, and says where somebody else was faster", async () => {
     const { server, outside, pass } = world();
     let steps: readonly Step[] = [];
     const keeping = { ...outside, keepSteps: (kept: readonly Step[]) => (steps = kept) };
@@ -102,7 +102,7 @@ describe("undo that outlives the page", () => {
     first.close();
     expect(steps).toHaveLength(2);
 
-    // As a page that was loaded anew has them: as text.
+    // As text, as a reloaded page reads them.
     const read = JSON.parse(JSON.stringify(steps)) as readonly Step[];
     const second = createDraftStore({ ...server }, keeping);
     expect(second.state().canUndo).toBe(false);
@@ -116,7 +116,7 @@ describe("undo that outlives the page", () => {
     second.redo();
     expect(gutter(second.state().layout)).toBe("16px");
 
-    // Somebody has set the same number since: the step is told as gone, and their number stays.
+    // Somebody has set the same number since: the step is reported as lost, and their number stays.
     await pass(2_000);
     server.layout = withColumns(server.layout, "desk", { gutter: "48px" });
     server.revision += 1;
@@ -125,7 +125,7 @@ describe("undo that outlives the page", () => {
     expect(third.undo()).toBe(false);
     expect(gutter(third.state().layout)).toBe("48px");
   });
-  it("has the steps of the page before under those made since", () => {
+  it("has the steps of the earlier page below those made since", () => {
     const { server, outside } = world();
     const store = createDraftStore({ ...server }, outside);
     const step = (from: string, to: string): Change => ({ path: ["breakpoints", "desk", "columns", "gutter"], from, to });

@@ -7,10 +7,13 @@ import { cleanLayout, withColumns } from "../../../core/test/layouts";
 import { seeded } from "../../../core/test/random";
 import { clock } from "./draft-world";
 
-/** What may become of something sent: answered; lost on the way; written with the answer lost; written later, when nobody waits any more. */
+/**
+ * What can happen to a request: answered; lost; written with the answer lost; written later, when nobody waits any
+ * more.
+ */
 type Fate = "answered" | "lost" | "unanswered" | "late";
 
-/** A server that writes changes sent under one name once, as the real one does, and a clock that stands still until it is moved. */
+/** A server that writes changes sent under one key once, as the real one does, and a clock that the test moves. */
 const world = (fateOf: () => Fate, delay: () => number) => {
   const server = { revision: 1, layout: cleanLayout() };
   const written = new Map<string, readonly Change[]>();
@@ -37,7 +40,7 @@ const world = (fateOf: () => Fate, delay: () => number) => {
     if (fate === "late") after(delay(), () => write(revision, sent));
     return { kind: "failed", detail: "The server does not answer.", signIn: false };
   };
-  /** A page on the draft: as the server has it now, with what the page before it kept. */
+  /** A page with the draft as the server has it now, and with what the earlier page kept. */
   const open = (kept: { text: string | null }): DraftStore => {
     const outside: DraftWorld = {
       save,
@@ -58,11 +61,11 @@ const world = (fateOf: () => Fate, delay: () => number) => {
   return { server, open, pass };
 };
 
-/** What each of three people does to the one thing that is theirs; 0 is as it was at first. */
+/** What each of three people does to the one thing that is theirs; 0 restores its first state. */
 const people: readonly ((layout: Layout, value: number) => Layout)[] = [
   (layout, value) => withColumns(layout, "desk", { gutter: value === 0 ? "24px" : `${value}px` }),
   (layout, value) => withColumns(layout, "tablet", { count: value === 0 ? 8 : (value % 24) + 1 }),
-  // A breakpoint that comes, is changed and goes again.
+  // A breakpoint that is added, changed and removed again.
   (layout, value) => {
     const others = layout.breakpoints.filter(({ id }) => id !== "own");
     if (value % 4 === 0) return { ...layout, breakpoints: others };
@@ -81,7 +84,7 @@ const people: readonly ((layout: Layout, value: number) => Layout)[] = [
   },
 ];
 
-it("writes everybody's last word once, and asks nobody about their own, whatever answers are lost and pages end", async () => {
+it("writes everybody's latest value once, and asks nobody about their own, whatever answers are lost and pages end", async () => {
   const { integer, pick } = seeded("lost answers");
   const met = { lost: 0, undone: 0, reloaded: 0 };
   for (let round = 0; round < 1500; round += 1) {

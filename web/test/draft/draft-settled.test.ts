@@ -5,8 +5,8 @@ import { editedTimes } from "../../../core/test/compare/edits";
 import { seeded } from "../../../core/test/random";
 import { world } from "./draft-world";
 
-describe("what two people did in the same places", () => {
-  it("is asked at most once, every answer stands or is said to be kept aside, and the draft is saved, whatever both did", async () => {
+describe("edits of two people in the same places", () => {
+  it("are asked about at most once, every answer applies or is said to be put aside, and the draft is saved, whatever both did", async () => {
     const random = seeded("settled");
     let asked = 0;
     let kept = 0;
@@ -34,9 +34,9 @@ describe("what two people did in the same places", () => {
         );
         save.conflicts.forEach(({ change }, index) => {
           if (choices[index] !== "mine" || setAside.has(change) || change.path[1] === "#order") return;
-          // What is said of a breakpoint that goes, goes with it.
+          // A finding accepted at a breakpoint is removed with it.
           if (change.path[0] !== "breakpoints" && change.path.some((name) => goes.has(name))) return;
-          // Of two notes with the same words, the second is called so only as long as the first is there.
+          // The second of two equal notes is named as the second only while the first exists.
           const copy = change.path[0] === "notes" && / \(\d+\)$/.test(change.path[1] ?? "");
           if (copy && change.to !== undefined) return expect(layout.notes, `turn ${turn}`).toContainEqual(change.to);
           expect(valueAt(layout, change.path), `turn ${turn}: ${change.path.join("/")}`).toEqual(change.to);

@@ -10,7 +10,7 @@ const open = () => {
 };
 
 describe("a draft in the browser", () => {
-  it("saves edits by itself, gathered, and says when", async () => {
+  it("saves edits by itself, in batches, and says when", async () => {
     const { store, server, sent, pass } = open();
     store.edit(withGutter(store.state().layout, "20px"));
     store.edit(withColumns(store.state().layout, "desk", { count: 10 }));
@@ -19,7 +19,7 @@ describe("a draft in the browser", () => {
     expect([sent.length, server.revision, gutter(server.layout), store.state().save.kind]).toEqual([1, 2, "20px", "saved"]);
   });
 
-  it("takes edits back and brings them back, a drag as one", async () => {
+  it("undoes and redoes edits, a drag as one", async () => {
     const { store, server, pass } = open();
     for (const value of ["23px", "22px", "21px"]) store.edit(withGutter(store.state().layout, value), "drag");
     store.endStep();
@@ -33,7 +33,7 @@ describe("a draft in the browser", () => {
     expect([gutter(store.state().layout), gutter(server.layout)]).toEqual(["21px", "21px"]);
   });
 
-  it("puts a removed breakpoint back where it stood, even out of order", () => {
+  it("restores a removed breakpoint in its place, even out of order", () => {
     const { store } = open();
     const shuffled = { ...cleanLayout(), breakpoints: [...cleanLayout().breakpoints].reverse() };
     store.edit(shuffled);
@@ -42,7 +42,7 @@ describe("a draft in the browser", () => {
     expect(store.state().layout.breakpoints.map(({ id }) => id)).toEqual(["desk", "tablet", "phone"]);
   });
 
-  it("keeps what could not be saved and sends it again, waiting longer each time", async () => {
+  it("keeps what could not be saved and sends it again, after longer and longer waits", async () => {
     const { store, server, sent, pass, fail, kept } = open();
     fail(3);
     store.edit(withGutter(store.state().layout, "20px"));
@@ -70,14 +70,14 @@ describe("a draft in the browser", () => {
     expect([gutter(store.state().layout), store.unsaved()]).toEqual(["32px", null]);
   });
 
-  it("looks again for what it heard of while its own changes were on their way", async () => {
+  it("fetches again what it was notified of while its own changes were being sent", async () => {
     const it = world();
     let answer: (() => void) | null = null;
     const store = createDraftStore(
       { revision: 1, layout: it.server.layout },
       {
         ...it.outside,
-        // The server has written the changes; its answer is still on its way.
+        // The server has written the changes; its answer has not arrived yet.
         save: async (revision, sent) => {
           const saved = await it.outside.save(revision, sent);
           await new Promise<void>((resolve) => {
@@ -130,7 +130,7 @@ describe("a draft in the browser", () => {
     expect([gutter(server.layout), store.state().save.kind]).toEqual([value, "saved"]);
   });
 
-  it("does not take back a number that somebody else has changed since", async () => {
+  it("does not undo a number that somebody else has changed since", async () => {
     const { store, server, pass, elsewhere } = open();
     store.edit(withGutter(store.state().layout, "20px"));
     await pass(1000);
@@ -155,7 +155,7 @@ describe("a draft in the browser", () => {
     expect(shared.store.state().layout).toEqual(shared.server.layout);
   });
 
-  it("saves on where this browser has no room to keep anything, and says so", async () => {
+  it("still saves where this browser has no room to keep anything, and says so", async () => {
     const { store, server, pass, fill, fail } = open();
     fill();
     fail(1);
@@ -165,7 +165,7 @@ describe("a draft in the browser", () => {
     expect([gutter(server.layout), store.state().save.kind]).toEqual(["20px", "saved"]);
   });
 
-  it("does not send again what was refused, until it is changed", async () => {
+  it("does not send a refused change again until it is changed", async () => {
     const it = world();
     const tries: (readonly Change[])[] = [];
     const store = createDraftStore(

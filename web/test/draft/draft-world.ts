@@ -3,11 +3,11 @@ import type { DraftWorld, SaveAnswer } from "@/draft/draft-store";
 import type { SentChanges, Unsaved } from "@/draft/server-copy";
 import { cleanLayout, withColumns } from "../../../core/test/layouts";
 
-/** A clock that stands still until the test lets time pass. */
+/** A clock that the test moves. */
 export const clock = () => {
   let timers: { at: number; work: () => void }[] = [];
   let now = 0;
-  /** Lets time pass until nothing is due within it. */
+  /** Lets time pass, with everything that becomes due in it. */
   const pass = async (ms: number): Promise<void> => {
     const end = now + ms;
     for (;;) {
@@ -33,7 +33,7 @@ export const clock = () => {
   };
 };
 
-/** A server that keeps one draft as the real one does, and timers that run when the test says so. */
+/** A server that keeps one draft as the real one does, with timers that the test runs. */
 export const world = () => {
   const server = { revision: 1, layout: cleanLayout() };
   const { now, after, pass } = clock();
@@ -78,7 +78,7 @@ export const world = () => {
     outside,
     pass,
     sent,
-    /** What a page that ends here leaves behind. */
+    /** What a page leaves in the browser's storage if it ends now. */
     kept: (): readonly Change[] => kept?.changes ?? [],
     fill: () => {
       full = true;
@@ -86,7 +86,7 @@ export const world = () => {
     fail: (times: number) => {
       down = times;
     },
-    /** Says what an edit may follow. */
+    /** Sets which versions an edit may follow. */
     mayFollow: (follows: Layout["follows"] | null) => {
       followed = follows;
     },

@@ -3,7 +3,7 @@ import { createLive, type LiveWorld, type Present } from "@/draft/live-store";
 
 type Hearers = Parameters<LiveWorld["open"]>[0];
 
-/** A page whose stream, answers and visibility are in the test's hands. */
+/** A page whose stream, answers and visibility the test controls. */
 const pageOf = () => {
   let seen = true;
   let stream: Hearers | null = null;
@@ -56,14 +56,14 @@ const pageOf = () => {
   };
 };
 
-describe("a page among others in a draft", () => {
+describe("presence in a draft", () => {
   let page: ReturnType<typeof pageOf>;
   beforeEach(async () => {
     page = pageOf();
     await page.see(true);
   });
 
-  it("listens while it is seen, once however often it is looked at; what happened before it listened is asked for", async () => {
+  it("listens while the page is visible, once however often it is shown, and asks for what happened before it listened", async () => {
     await page.see(true);
     expect(page.opened()).toBe(1);
     page.stream()?.open();
@@ -76,22 +76,22 @@ describe("a page among others in a draft", () => {
     expect([page.stream(), page.said.at(-1)?.gone]).toEqual([null, true]);
     await page.see(true);
     expect(page.opened()).toBe(2);
-    // A version may have come while nobody listened.
+    // A version may have been published while nobody listened.
     page.stream()?.open();
     expect(page.heard.slice(6)).toEqual(["draft 0", "comments", "versions"]);
   });
 
-  it("says where it is one after the other, so that the last place said is the last one it was", async () => {
+  it("reports its position one request at a time, so that the last one sent is the current one", async () => {
     page.live.goTo("phone");
     page.live.goTo("tablet");
     await page.turn();
-    // The first is still under way; nothing overtakes it.
+    // The first request is still under way; nothing overtakes it.
     expect(page.said.map(({ breakpoint }) => breakpoint)).toEqual(["desk"]);
     for (let index = 0; index < 3; index += 1) await page.said[index]?.answer([]);
     expect(page.said.at(-1)?.breakpoint).toBe("tablet");
   });
 
-  it("says at once that it goes, whatever is still under way", async () => {
+  it("says at once that it leaves, whatever is still being sent", async () => {
     page.live.leave();
     await page.turn();
     expect(page.said.map(({ gone }) => gone)).toEqual([false, true]);
@@ -99,7 +99,7 @@ describe("a page among others in a draft", () => {
     expect(page.heard).toEqual([]);
   });
 
-  it("knows the others and leaves itself out; no answer changes nothing", async () => {
+  it("knows the others and leaves itself out; a failed request changes nothing", async () => {
     await page.said[0]?.answer([
       { tab: "mine", name: "Me", breakpoint: "desk" },
       { tab: "other", name: "Bo", breakpoint: "phone" },
@@ -113,7 +113,7 @@ describe("a page among others in a draft", () => {
     expect(page.said.length).toBe(3);
   });
 
-  it("is silent while it is not seen", async () => {
+  it("sends nothing while the page is hidden", async () => {
     await page.see(false);
     const before = page.said.length;
     page.live.beat();

@@ -10,8 +10,8 @@ const followsA = { spec: "Harbour", version: "1.0.0" };
 const followsB = { spec: "Pier", version: "2.0.0" };
 const followings = [[], [followsA], [followsB]] as const;
 
-describe("a moment put back", () => {
-  it("comes back whole, but for what is followed where that cannot be; it is saved before that is said, and taken back by one Undo", async () => {
+describe("restoring a moment", () => {
+  it("brings all of it back, except following where that is impossible; it is saved before that is said, and undone in one step", async () => {
     const random = seeded("put back");
     let left = 0;
     for (let turn = 0; turn < 1000; turn += 1) {
@@ -33,7 +33,7 @@ describe("a moment put back", () => {
         expect(store.state().save.kind, `turn ${turn}: saved before it is said`).toBe("saved");
         said = told.words;
       });
-      // An answer that comes between two timers sets the next.
+      // An answer that arrives between two timers sets the next one.
       for (let turn = 0; turn < 4; turn += 1) await pass(1000);
       await done;
       const stays = then !== undefined && JSON.stringify(then) !== JSON.stringify(now);
@@ -50,7 +50,7 @@ describe("a moment put back", () => {
     expect(left).toBeGreaterThan(200);
   }, 60_000);
 
-  it("that cannot be saved is not said to be back", async () => {
+  it("that cannot be saved is not said to be restored", async () => {
     const { server, outside, pass, fail } = world();
     fail(1);
     const store = createDraftStore({ ...server }, outside);

@@ -10,8 +10,8 @@ const begun = (online = true) => {
   return { retry, done, pass, network };
 };
 
-describe("work that is tried again", () => {
-  it("is done once after its time, and what is set anew takes the place of what waited", async () => {
+describe("retried work", () => {
+  it("is done once after its delay; scheduling it again replaces what was waiting", async () => {
     const { retry, done, pass } = begun();
     retry.soon(350);
     await pass(200);
@@ -22,7 +22,7 @@ describe("work that is tried again", () => {
     expect(done).toHaveLength(1);
   });
 
-  it("is tried again after 1, 2, 4, 8 and then 15 seconds, and after 1 again once it has succeeded", async () => {
+  it("is retried after 1, 2, 4, 8 and then 15 seconds, and after 1 again once it has succeeded", async () => {
     const { retry, done, pass } = begun();
     for (let turn = 0; turn < 6; turn += 1) {
       retry.failed();
@@ -35,7 +35,7 @@ describe("work that is tried again", () => {
     expect(done.at(-1)).toBe(6 * 20_000 + 1_000);
   });
 
-  it("waits longest where there is no network", async () => {
+  it("waits longest without a network", async () => {
     const { retry, done, pass, network } = begun(false);
     retry.failed();
     await pass(14_999);
@@ -48,7 +48,7 @@ describe("work that is tried again", () => {
     expect(done).toEqual([15_000, 17_000]);
   });
 
-  it("is not done once it is called off", async () => {
+  it("is not done once it is cancelled", async () => {
     const { retry, done, pass } = begun();
     retry.soon(10);
     retry.cancel();

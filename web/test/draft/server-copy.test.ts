@@ -10,21 +10,21 @@ const copyOf = (layout: Layout): ServerCopy => ({ base: { revision: 1, layout },
 const gutter = (layout: Layout, to: string): Layout => withColumns(layout, "desk", { gutter: to });
 
 describe("what is known of the server's draft", () => {
-  it("tells what it is not known to have, and nothing where it has all", () => {
+  it("gives the changes it is not known to have, and none if it has all", () => {
     const mine = gutter(start, "20px");
     expect(pendingOn(copyOf(start), mine)).toEqual(compareLayouts(start, mine));
     expect(unsavedOn(copyOf(mine), mine, [])).toBeNull();
     expect(unsavedOn(copyOf(mine), mine, [{ path: ["name"], to: "Quay" }])).toEqual({ changes: [{ path: ["name"], to: "Quay" }] });
   });
 
-  it("keeps what was sent apart from what was done since", () => {
+  it("keeps what was sent apart from what was changed since", () => {
     const [sent, now] = [gutter(start, "20px"), { ...gutter(start, "20px"), base: "4px" }];
     const changes = compareLayouts(start, sent);
     const unsaved = unsavedOn({ ...copyOf(start), unanswered: { id: "a", changes, layout: sent } }, now, []);
     expect(unsaved).toEqual({ changes: compareLayouts(start, now), sent: { id: "a", changes, since: compareLayouts(sent, now) } });
   });
 
-  it("has the next page send again what was sent, first, and loses nothing done since (200 drafts)", () => {
+  it("has the next page send first what was sent before, and loses nothing changed since (200 drafts)", () => {
     const random = seeded("what a page leaves");
     for (let round = 0; round < 200; round += 1) {
       const sent = editedTimes(start, random.integer(1, 4), random);
@@ -35,19 +35,19 @@ describe("what is known of the server's draft", () => {
       const back = sentPutBack(copyOf(start), start, left.sent);
       expect(back && compareLayouts(now, back.layout)).toEqual([]);
       expect(back?.copy.unanswered?.id).toBe("a");
-      // Where the server has it by now, the same changes make the same draft.
+      // If the server has them by now, the same changes make the same draft.
       const had = sentPutBack(copyOf(sent), sent, left.sent);
       expect(had === null || compareLayouts(now, had.layout).length === 0).toBe(true);
     }
   });
 
-  it("takes nothing back where what was sent does not fit any more", () => {
+  it("does not undo what was sent if it no longer fits", () => {
     const changes = compareLayouts(start, gutter(start, "20px"));
     const other = gutter(start, "30px");
     expect(sentPutBack(copyOf(other), other, { id: "a", changes, since: [] })).toBeNull();
   });
 
-  it("is taken over with what was done here on top; what both changed is asked about", () => {
+  it("is replaced with local changes on top; what both changed is asked about", () => {
     const mine = gutter(start, "20px");
     const theirs = { ...start, base: "4px" };
     const both = rebasedOn(theirs, start, mine);
@@ -55,7 +55,7 @@ describe("what is known of the server's draft", () => {
     const clash = rebasedOn(gutter(start, "30px"), start, mine);
     expect(clash.conflicts.map(({ change }) => change)).toEqual(compareLayouts(start, mine));
     expect(clash.shown).toHaveLength(clash.conflicts.length);
-    // What was sent is what the server has: the draft here stays the very same.
+    // The server has what was sent: the local draft stays the same object.
     expect(rebasedOn(start, start, mine).layout).toBe(mine);
     expect(applyChanges(start, compareLayouts(start, mine)).ok).toBe(true);
   });

@@ -8,8 +8,8 @@ import { seeded } from "../../../core/test/random";
 const gutter = (layout: Layout, to: string): Layout => withColumns(layout, "desk", { gutter: to });
 const start = cleanLayout();
 
-describe("steps that can be undone", () => {
-  it("lead back to the beginning and forth to the end again, whatever was edited (300 drafts of 1 to 12 edits)", () => {
+describe("undo", () => {
+  it("leads back to the beginning and forward to the end again, whatever was edited (300 drafts of 1 to 12 edits)", () => {
     const random = seeded("steps");
     let undone = 0;
     for (let round = 0; round < 300; round += 1) {
@@ -35,17 +35,17 @@ describe("steps that can be undone", () => {
     expect(undone).toBeGreaterThan(300);
   });
 
-  it("are one for the edits of a drag, and none for an edit that changes nothing", () => {
+  it("has one step for the edits of a drag, and none for an edit that changes nothing", () => {
     const [a, b, c] = [gutter(start, "20px"), gutter(start, "22px"), gutter(start, "26px")];
     const dragged = stepMade(stepMade(stepMade(noSteps, start, a, "drag"), a, b, "drag"), b, c, "drag");
     expect(dragged.undo).toHaveLength(1);
     expect(compareLayouts(start, stepUndone(dragged, c).layout)).toEqual([]);
     expect(stepMade(dragged, c, c)).toBe(dragged);
-    // A drag that was ended is undone by itself.
+    // A finished drag is one step.
     expect(stepMade(stepEnded(dragged), c, a, "drag").undo).toHaveLength(2);
   });
 
-  it("are gone once they do not fit: somebody has changed the same number", () => {
+  it("drops steps that no longer fit: somebody has changed the same number", () => {
     const mine = gutter(start, "20px");
     const steps = stepMade(noSteps, start, mine);
     const back = stepUndone(steps, gutter(start, "30px"));
@@ -53,14 +53,14 @@ describe("steps that can be undone", () => {
     expect(stepUndone(back.steps, mine)).toEqual({ steps: back.steps, layout: mine, fits: true });
   });
 
-  it("cannot be redone after another edit", () => {
+  it("cannot redo after another edit", () => {
     const mine = gutter(start, "20px");
     const back = stepUndone(stepMade(noSteps, start, mine), mine);
     expect(back.steps.redo).toHaveLength(1);
     expect(stepMade(back.steps, start, gutter(start, "30px")).redo).toEqual([]);
   });
 
-  it("are at most 500, the latest", () => {
+  it("keeps the latest 500 steps", () => {
     let [layout, steps] = [start, noSteps];
     for (let edit = 0; edit < 510; edit += 1) {
       const next = gutter(start, `${edit}px`);
@@ -71,7 +71,7 @@ describe("steps that can be undone", () => {
     expect(stepsUnder(steps, steps.undo).undo).toEqual(steps.undo);
   });
 
-  it("lose the changes that were kept aside", () => {
+  it("drops the changes that were put aside", () => {
     const both = { ...gutter(start, "20px"), base: "4px" };
     const rest = lastStepWithout(stepMade(noSteps, start, both), ({ path }) => path[0] === "base");
     expect(stepUndone(rest, { ...both, base: "8px" }).layout).toEqual({ ...start, base: "8px" });

@@ -6,7 +6,7 @@ import { seeded } from "../../../core/test/random";
 
 const address = { team: "skerry", spec: "quay-board", id: 7 };
 
-/** A server that answers these in turn; what it was asked. */
+/** A server that gives these answers in turn, with the requests it received. */
 const serverOf = (...answers: readonly (readonly [number, unknown])[]): readonly string[] => {
   const asked: string[] = [];
   vi.stubGlobal("fetch", (path: string) => {
@@ -24,7 +24,7 @@ const edited = (layout: Layout, gutter: number, side: number): Layout =>
     margin: margin(`${side}px`),
   });
 
-it("puts the edits of later revisions on what is known, in their order, and comes to the same as the whole draft would", async () => {
+it("puts the edits of later revisions on what is known, in order, with the same result as the whole draft", async () => {
   const { integer } = seeded("edits since a revision");
   for (let round = 0; round < 200; round += 1) {
     const known = cleanLayout();
@@ -42,7 +42,7 @@ it("puts the edits of later revisions on what is known, in their order, and come
   }
 });
 
-it("asks for the whole draft where the edits do not fit what is known", async () => {
+it("asks for the whole draft if the edits do not fit what is known", async () => {
   const known = cleanLayout();
   const theirs = edited(known, 3, 5);
   const edit: Change = { path: ["name"], from: "Nobody's name", to: "Theirs" };
@@ -52,7 +52,7 @@ it("asks for the whole draft where the edits do not fit what is known", async ()
   expect(asked).toEqual(["/api/drafts/skerry/quay-board?since=8", "/api/drafts/skerry/quay-board"]);
 });
 
-it("has nothing newer where nothing changed, nothing answers, or the right to read is gone", async () => {
+it("has nothing newer if nothing changed, nothing answers, or the right to read has ended", async () => {
   for (const answer of [
     [204, null],
     [503, {}],

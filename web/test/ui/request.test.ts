@@ -10,7 +10,7 @@ const fault = (status: number, detail: string) => ({ ok: false, fault: { status,
 describe("an answer to a request of the page", () => {
   afterEach(() => void vi.unstubAllGlobals());
 
-  it("of something in between is told with what came, and is not taken for a refusal of the server", async () => {
+  it("is an error of something in between if that answered, and not a refusal of the server", async () => {
     for (const [status, statusText, came] of [
       [502, "Bad Gateway", "502 Bad Gateway"],
       [403, "Forbidden", "403 Forbidden"],
@@ -22,7 +22,7 @@ describe("an answer to a request of the page", () => {
       );
   });
 
-  it("that does not come says so; a problem of the server is told as it is", async () => {
+  it("is reported as missing if none came; a problem of the server is shown as it is", async () => {
     expect(await answered(() => Promise.reject(new TypeError("Failed to fetch")))).toEqual(fault(0, "The server does not answer."));
     const problem = Response.json({ detail: "This spec has no draft." }, { status: 404 });
     expect(await answered(() => Promise.resolve(problem))).toEqual(fault(404, "This spec has no draft."));

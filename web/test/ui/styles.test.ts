@@ -11,7 +11,7 @@ const sheets = ["features", "draft", "ui"].flatMap((folder) =>
 );
 
 const tokens = readFileSync(join(web, "ui/theme.scss"), "utf8");
-/** What the command wrote of our own layout, design/ypsiline.layout.json, when the application was built. */
+/** What the command wrote from our own layout, design/ypsiline.layout.json, when the application was built. */
 const ownLayout = readFileSync(join(web, "generated/layout.css"), "utf8");
 const known = new Set([...`${tokens}\n${ownLayout}`.matchAll(/^\s*(--[a-z0-9-]+):/gm)].map(([, name]) => name));
 
@@ -23,16 +23,16 @@ const declarations = (text: string) =>
   });
 
 const pxOf = (value: string): number[] => [...value.matchAll(/(?<![\w-])(-?\d*\.?\d+)px/g)].map(([, number]) => Math.abs(Number(number)));
-/** Hairlines, and what stands on half of the rhythm of 8 px. */
+/** Hairlines, and multiples of half the rhythm of 8 px. */
 const onRhythm = (px: number): boolean => px <= 2 || px % 4 === 0;
 
-/** What is wrong with a declaration; null where nothing is. */
+/** What is wrong with a declaration; null if nothing is. */
 const fault = (property: string, value: string): string | null => {
   if (/#[0-9a-f]{3,8}\b/i.test(value)) return "a colour of its own: use one of theme.scss";
   if (property === "font-size" && pxOf(value).length > 0) return "a size of type of its own: use --t-xs to --t-xxl";
   if (/^(margin|padding|gap|row-gap|column-gap)/.test(property) && pxOf(value).some((px) => px > 2 && px < 56))
     return "a distance of its own: use --s-1 to --s-12";
-  // Inside a border of 1 px a line of 24, 32 or 40 px is 2 px less.
+  // Inside a border of 1 px, a line of 24, 32 or 40 px is 2 px lower.
   if (property === "line-height" && pxOf(value).some((px) => !onRhythm(px) && ![22, 30, 38].includes(px))) return "off the rhythm of 4 px";
   if (/^(min-|max-)?(width|height|inline-size|block-size)$/.test(property) && pxOf(value).some((px) => !onRhythm(px)))
     return "a size off the rhythm of 4 px";
@@ -40,7 +40,7 @@ const fault = (property: string, value: string): string | null => {
 };
 
 describe("stylesheets", () => {
-  it("take distances, type and colours from one set of tokens, and sizes on a rhythm of 8 px and its half", () => {
+  it("take distances, type and colours from one set of tokens, and sizes from a rhythm of 8 px and its half", () => {
     expect(sheets.length).toBeGreaterThan(25);
     const faults = sheets
       .filter((sheet) => !sheet.endsWith("theme.scss"))
@@ -53,7 +53,7 @@ describe("stylesheets", () => {
     expect(faults).toEqual([]);
   });
 
-  it("name no token that there is not", () => {
+  it("use no token that does not exist", () => {
     const own = new Set(["--font-words", "--font-numbers", "--as-fraction", "--as-two", "--as-three"]);
     const unknown = sheets.flatMap((sheet) =>
       [...readFileSync(join(web, sheet), "utf8").matchAll(/var\((--[a-z0-9-]+)/g)].flatMap(([, name]) =>

@@ -10,7 +10,7 @@ const faults = (devices: readonly unknown[], revision: unknown = 1): readonly st
 };
 
 describe("a team's devices", () => {
-  it("are the usual ones to begin with, which could be saved as they are", () => {
+  it("are the usual ones at first, which are valid", () => {
     expect(faults(usualDevices, 0)).toEqual([]);
     expect(new Set(usualDevices.map(({ name }) => name)).size).toBe(usualDevices.length);
     expect(usualDevices.some(({ width }) => width === 320)).toBe(true);
@@ -29,7 +29,7 @@ describe("a team's devices", () => {
     expect(faults(devices)).toContain(fault);
   });
 
-  it("take nothing that is not a device's, and a revision that is a whole number", () => {
+  it("accept only devices, and a revision that is a whole number", () => {
     expect(faults([{ ...device, colour: "red" }]).length).toBe(1);
     expect(faults([device], -1).length).toBe(1);
     expect(faults([device], "1").length).toBe(1);

@@ -8,7 +8,10 @@ import { oneBreakpoint } from "../../../core/test/layouts";
 
 const app = join(import.meta.dirname, "..", "..", "app");
 
-/** Every route of the application outside the public interface, the demo’s stand-ins, the schema and the licences: method and path, and its source. */
+/**
+ * Every route of the application except the public interface, the demo’s stand-ins, the schema and the licences:
+ * method, path and source.
+ */
 const routesOfApp = (): ReadonlyMap<string, string> => {
   const found = new Map<string, string>();
   const walk = (folder: string, path: string): void => {
@@ -34,7 +37,7 @@ describe("the contract between browser and server", () => {
     expect(served.size).toBeGreaterThan(25);
   });
 
-  it("is named by the route that is held to it, wherever JSON is sent or answered", () => {
+  it("is named by each route that uses it, wherever JSON is sent or answered", () => {
     for (const [key, { request, answer }] of Object.entries(routes))
       if (request !== null || answer !== null) expect(served.get(key), key).toContain(`"${key}"`);
   });
@@ -43,14 +46,14 @@ describe("the contract between browser and server", () => {
     for (const [key, source] of served) expect(source, key).not.toMatch(/from "zod"|readJson\(/);
   });
 
-  it("makes a path of a route and its names, which cannot leave their place", () => {
+  it("makes a path from a route and its names, which cannot change the path", () => {
     expect(pathOf("POST /api/drafts/:team/:spec/comments/:id", { team: "skerry", spec: "quay-board", id: 7 })).toBe(
       "/api/drafts/skerry/quay-board/comments/7",
     );
     expect(pathOf("GET /api/drafts/:team/:spec", { team: "a/b?c", spec: "../x" })).toBe("/api/drafts/a%2Fb%3Fc/..%2Fx");
   });
 
-  it("lets a layout, boxes or a picture be sent where they are, and words elsewhere", () => {
+  it("allows a layout, boxes or a picture where they belong, and words elsewhere", () => {
     const large: RouteKey[] = [
       "POST /api/specs",
       "POST /api/drafts/:team/:spec",
@@ -61,7 +64,7 @@ describe("the contract between browser and server", () => {
     for (const key of Object.keys(routes) as RouteKey[]) expect(bodyLimit(key) > 64 * 1024, key).toBe(large.includes(key));
   });
 
-  it("takes what a draft, a comment and a conflict are on the wire, and refuses what they are not", () => {
+  it("accepts what a draft, a comment and a conflict are on the wire, and refuses anything else", () => {
     const layout = oneBreakpoint(1280, 12);
     const draft = routes["GET /api/drafts/:team/:spec"].answer;
     expect(draft.safeParse({ revision: 3, layout }).success).toBe(true);

@@ -14,7 +14,7 @@ describe("how far a project is behind", () => {
   ] as const)("%j: %s", (behind, words) => expect(behindWords(behind)).toBe(words));
 });
 
-describe("a list", () => {
+describe("in a list", () => {
   it.each([
     [undefined, 1],
     ["3", 3],

@@ -15,7 +15,7 @@ const held = (container: Layout["breakpoints"][number]["columns"]["container"]):
 });
 const form = (more: Partial<SearchForm> = {}): SearchForm => ({ ...formFor(layout, desk()), ...more });
 
-describe("what is typed into the search for sets", () => {
+describe("fields of the search for sets", () => {
   it.each<[string, readonly number[] | null]>([
     ["12", [12]],
     ["8, 12", [8, 12]],
@@ -33,7 +33,7 @@ describe("what is typed into the search for sets", () => {
     expect(countsOf(text)).toEqual(counts);
   });
 
-  it("begins with the breakpoint's own numbers: its width, or its container where that is held", () => {
+  it("begin with the breakpoint's own numbers: its width, or its container if that is held", () => {
     expect([form().known, form().width, form().columns, form().gutterStep]).toEqual(["width", "1280", "12", "4"]);
     const fixed = held({ kind: "fixed", width: "1152px", align: "center" });
     const begun = formFor(fixed, desk(fixed));
@@ -41,7 +41,7 @@ describe("what is typed into the search for sets", () => {
     expect(formFor({ ...layout, leastColumn: "56px" }, desk()).least).toBe("56");
   });
 
-  it("is read as sums, and asks what it says", () => {
+  it("are read as sums, and search by what they say", () => {
     const read = readForm(form({ width: "640*2", gutterFrom: "8", gutterTo: "48/2", marginTo: "64px" }), layout, desk());
     if (!read.ok) throw new Error(JSON.stringify(read.faults));
     expect([toJson(read.search.width), toJson(read.search.gutter.to)]).toEqual(["1280", "24"]);
@@ -64,14 +64,14 @@ describe("what is typed into the search for sets", () => {
     expect(read.ok ? [] : Object.keys(read.faults)).toEqual([field]);
   });
 
-  it("does not hold a known container's margins to the base unit, and tells core's faults at a field", () => {
+  it("do not keep a known container's margins on the base unit, and show core's errors at their field", () => {
     const read = readForm(form({ known: "container", container: "1150" }), layout, desk());
     expect(read.ok && [read.ranking.filters.margin, read.ranking.filters.gutter]).toEqual([false, true]);
     expect(["/gutter/step", "/margin/to", "/columns/0", ""].map(fieldOfIssue)).toEqual(["gutterStep", "marginStep", "columns", "width"]);
   });
 });
 
-describe("a set that is used", () => {
+describe("applying a set", () => {
   const sets = wholePixelSets({
     width: exact(1280),
     outer: { margin: { from: exact(40), to: exact(96), step: exact(8) } },
@@ -109,7 +109,7 @@ describe("a set that is used", () => {
     expect(columns.margin).toEqual(desk().columns.margin);
   });
 
-  it("moves margins that would leave the container too little room", () => {
+  it("changes margins that would leave the container too little room", () => {
     const wide = held({ kind: "capped", max: "1000px", align: "center" });
     const breakpoint = { ...desk(wide), columns: { ...desk(wide).columns, margin: { start: "100px", end: "16px" } } };
     expect(withSet(breakpoint, set()).columns.margin).toEqual({ start: "64px", end: "64px" });

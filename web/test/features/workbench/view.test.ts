@@ -21,7 +21,7 @@ describe("the address of the workbench", () => {
     expect(new URLSearchParams(viewQuery(view(query))).toString()).toBe(looked);
   });
 
-  it("has the probe follow an edit: to where its breakpoint is drawn now, and back where it no longer holds", () => {
+  it("moves the probe with an edit: to its breakpoint's drawn-at width, and back if that is no longer valid", () => {
     const before = cleanLayout();
     const change = (from: number, drawn: number) =>
       withBreakpoint(before, "tablet", (one) => ({ ...one, from, drawnAt: { ...one.drawnAt, width: drawn } }));
@@ -33,14 +33,14 @@ describe("the address of the workbench", () => {
     expect(at("at=tablet", change(600, 640))).toBe("tablet 640");
     expect(at("at=tablet&width=620", change(640, 768))).toBe("tablet 768");
     expect(at("at=tablet&width=700", change(640, 720))).toBe("tablet 700");
-    // A neighbour that begins below the probe leaves it where it is.
+    // A neighbour that begins below the probe does not move it.
     expect(at("at=phone&width=590", change(500, 768))).toBe("phone 590");
-    // Where somebody looks at it outside of its widths, and at another, it stays.
+    // It stays if it is shown outside its own widths while another breakpoint is edited.
     expect(at("at=tablet&width=1280", change(640, 700))).toBe("tablet 1280");
     expect(at("at=desk", change(640, 700))).toBe("desk 1280");
   });
 
-  it("keeps a breakpoint outside its own widths, and falls back to the one that applies when it is gone", () => {
+  it("keeps a breakpoint outside its own widths, and falls back to the one that applies if it is removed", () => {
     const looked = view("at=phone&width=1280");
     expect(shownBreakpoint(looked, cleanLayout()).id).toBe("phone");
     const gone = { ...cleanLayout(), breakpoints: cleanLayout().breakpoints.slice(1) };
@@ -49,7 +49,7 @@ describe("the address of the workbench", () => {
 });
 
 describe("the ladder", () => {
-  it("turns widths into places and back, at any size of screen", () => {
+  it("turns widths into positions and back, at any size of screen", () => {
     fc.assert(
       fc.property(fc.integer({ min: 320, max: 3000 }), fc.integer({ min: 320, max: 1920 }), (screen, width) => {
         const scale = ladderScale(cleanLayout(), screen, 14);
@@ -60,14 +60,14 @@ describe("the ladder", () => {
     );
   });
 
-  it.each([400, 916, 1600])("on %i px of screen numbers its ticks no closer than they can be read", (screen) => {
+  it.each([400, 916, 1600])("on %i px of screen numbers its ticks no closer than can be read", (screen) => {
     const { ticks, x } = ladderScale(cleanLayout(), screen, 14);
     const numbered = ticks.filter((tick) => tick.numbered).map(({ width }) => x(width));
     expect(numbered.length).toBeGreaterThan(2);
     numbered.slice(1).forEach((place, index) => expect(place - (numbered[index] ?? 0)).toBeGreaterThanOrEqual(64));
   });
 
-  it("reaches to the narrowest and past the widest number that the spec names", () => {
+  it("reaches the narrowest and beyond the widest number of the spec", () => {
     const far = withBreakpoint(cleanLayout(), "desk", (one) => ({ ...one, drawnAt: { width: 3840, height: 2160 } }));
     const near = withBreakpoint(far, "phone", (one) => ({ ...one, from: 240 }));
     const scale = ladderScale(near, 916, 14);

@@ -22,7 +22,7 @@ describe("the guide", () => {
       expect(section?.text, part).toContain(part);
   });
 
-  it("leads nowhere that is not there", () => {
+  it("has no broken link", () => {
     const anchors = new Set(pages.flatMap(({ slug, sections }) => sections.map(({ id }) => `/guide/${slug}${id && `#${id}`}`)));
     const links = pages.flatMap(({ slug, html }) =>
       [...html.matchAll(/(?:href|src)="([^"]*)"/g)].map(([, to = ""]) => (to.startsWith("#") ? `/guide/${slug}${to}` : to)),
@@ -34,7 +34,7 @@ describe("the guide", () => {
     expect(broken).toEqual([]);
   });
 
-  it("is led to by addresses that are there, wherever the application names one", () => {
+  it("has every section the application links to", () => {
     const anchors = new Set([
       "/guide",
       ...pages.flatMap(({ slug, sections }) => sections.map(({ id }) => `/guide/${slug}${id && `#${id}`}`)),
@@ -50,7 +50,7 @@ describe("the guide", () => {
     expect(named.filter((to) => !anchors.has(to ?? ""))).toEqual([]);
   });
 
-  it("says its numbers as they come of the arithmetic on paper", () => {
+  it("has the numbers that the arithmetic gives", () => {
     const first = pages[0]?.html ?? "";
     // (1280 − 2 × 64 − 11 × 24) ÷ 12 and (1280 − 2 × 64 − 11 × 20) ÷ 12
     expect([(1280 - 128 - 264) / 12, (1280 - 128 - 220) / 12]).toEqual([74, 77 + 2 / 3]);
@@ -59,14 +59,14 @@ describe("the guide", () => {
     expect(pages.map(({ html }) => html).join("")).not.toMatch(/\{\{|undefined|NaN/);
   });
 
-  it("draws columns where they stand", () => {
+  it("draws columns where they are", () => {
     const columns = [...guideDrawing("even.desk", "").matchAll(/class="g-column" x="([\d.]+)" y="[\d.]+" width="([\d.]+)"/g)];
     // 640 px of screen for 1280: half of 64 + k × (74 + 24), and half of 74.
     expect(columns.map(([, x]) => Number(x))).toEqual(Array.from({ length: 12 }, (_, k) => 0.5 + (64 + k * 98) / 2));
     expect(new Set(columns.map(([, , width]) => Number(width)))).toEqual(new Set([37]));
   });
 
-  it("finds parts by all words of a search, titles first, and nothing for none", () => {
+  it("finds sections by all words of a search, titles first, and none for an empty search", () => {
     expect(searchGuide("WHOLE pixel", pages)[0]?.title).toBe("Whole pixels");
     expect(searchGuide("withdraw", pages).map(({ href }) => href)).toContain("/guide/review-and-publishing#after-publishing");
     expect(searchGuide("", pages)).toEqual([]);

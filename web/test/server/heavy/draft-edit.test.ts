@@ -27,14 +27,14 @@ const members = [
   ...ids,
 ];
 
-/** What a page, or whoever has its session, can send as a change: any path, and any JSON from and to. */
+/** What a page, or anybody with its session, can send as a change: any path, and any JSON as `from` and `to`. */
 const part = fc.oneof(
   { weight: 6, arbitrary: fc.constantFrom(...roots) },
   { weight: 6, arbitrary: fc.constantFrom(...members) },
   { weight: 4, arbitrary: fc.constantFrom("#order", "order", "", "0", "-1", "__proto__", "hasOwnProperty") },
   { weight: 1, arbitrary: fc.string({ maxLength: 20 }) },
 );
-/** Values that stand somewhere in the layout, so that some changes fit, and any others. */
+/** Values that occur in the layout, so that some changes fit, and random ones. */
 const value = fc.oneof(
   fc.constantFrom<unknown>(
     layout.breakpoints,
@@ -55,7 +55,7 @@ const path = fc.tuple(
   fc.oneof({ weight: 9, arbitrary: fc.constantFrom(...roots) }, { weight: 1, arbitrary: part }),
   fc.array(part, { maxLength: 5 }),
 );
-/** What stands at a path, so that half of the changes are made on what is there. */
+/** The value at a path, so that half of the changes start from the current value. */
 const standing = (names: readonly string[]): unknown =>
   names.reduce<unknown>(
     (at, name) =>
@@ -75,11 +75,11 @@ const change = fc
   });
 
 describe("changes that a page can send", () => {
-  it("4,000 of them, drawn at random, make a layout or are told why they do not: none breaks anything", () => {
+  it("make a layout or are refused with a reason: none of 4,000 random ones breaks anything", () => {
     const seen = { made: 0, conflicts: 0, refused: 0, malformed: 0 };
     fc.assert(
       fc.property(fc.array(change, { minLength: 1, maxLength: 4 }), (changes) => {
-        // As they come over the wire.
+        // As they arrive over the network.
         const sent: unknown = JSON.parse(JSON.stringify({ revision: 1, changes }));
         const body = routes["POST /api/drafts/:team/:spec"].request.safeParse(sent);
         if (!body.success) {
@@ -98,7 +98,7 @@ describe("changes that a page can send", () => {
       }),
       { numRuns: 4_000 },
     );
-    // Every way out was taken, so that none of them is only promised.
+    // Every possible outcome occurred.
     for (const [way, count] of Object.entries(seen)) if (way !== "malformed") expect(count, way).toBeGreaterThan(10);
   });
 

@@ -5,7 +5,7 @@ const turns = async (count = 20): Promise<void> => {
   for (let turn = 0; turn < count; turn += 1) await Promise.resolve();
 };
 
-/** Work that ends when the test says so, and the order it began in. */
+/** Work that ends when the test says so, with the order it began in. */
 const bench = (limits: Parameters<typeof fairQueue>[0]) => {
   const queue = fairQueue(limits);
   const began: string[] = [];
@@ -23,8 +23,8 @@ const bench = (limits: Parameters<typeof fairQueue>[0]) => {
   return { queue, began, send, end: (name: string) => ends.get(name)?.() };
 };
 
-describe("a queue that lets clients in by turns", () => {
-  it("leaves a place for others while one client sends much", async () => {
+describe("a queue that serves clients in turn", () => {
+  it("leaves room for others while one client sends much", async () => {
     const { send, began, end } = bench({ slots: 2, slotsPerClient: 1, waiting: 10, waitingPerClient: 5 });
     for (const name of ["a1", "a2", "a3"]) void send("a", name);
     void send("b", "b1");
@@ -33,13 +33,13 @@ describe("a queue that lets clients in by turns", () => {
     void send("c", "c1");
     end("a1");
     await turns();
-    // a waits since longest, and has no other piece running.
+    // `a` has waited longest, and has nothing else running.
     expect(began).toEqual(["a1", "b1", "a2"]);
     end("b1");
     await turns();
     expect(began).toEqual(["a1", "b1", "a2", "c1"]);
   });
-  it("lets no client in twice while another waits, though it came first with more", async () => {
+  it("never serves a client twice while another waits, though it came first with more", async () => {
     const { send, began, end } = bench({ slots: 1, slotsPerClient: 1, waiting: 10, waitingPerClient: 5 });
     for (const name of ["a1", "a2", "a3"]) void send("a", name);
     for (const name of ["b1", "b2"]) void send("b", name);
@@ -50,7 +50,7 @@ describe("a queue that lets clients in by turns", () => {
       end(name);
     }
   });
-  it("says when there is no room to wait: for one client, or for anybody", async () => {
+  it("refuses when it is full, for one client or for all", async () => {
     const { send, queue } = bench({ slots: 1, slotsPerClient: 1, waiting: 3, waitingPerClient: 2 });
     for (const name of ["a1", "a2", "a3"]) void send("a", name);
     await turns();
@@ -59,7 +59,7 @@ describe("a queue that lets clients in by turns", () => {
     expect(await send("c", "c1")).toEqual({ ok: false, full: "everybody" });
     expect(queue.load()).toEqual({ running: 1, waiting: 3 });
   });
-  it("lets go of what nobody waits for any more, before it begins", async () => {
+  it("drops what nobody waits for any more, before it begins", async () => {
     const { send, began, end, queue } = bench({ slots: 1, slotsPerClient: 1, waiting: 3, waitingPerClient: 3 });
     void send("a", "a1");
     const asker = new AbortController();
@@ -71,7 +71,7 @@ describe("a queue that lets clients in by turns", () => {
     await turns();
     expect([began, queue.load()]).toEqual([["a1"], { running: 0, waiting: 0 }]);
   });
-  it("goes on after work that fails", async () => {
+  it("continues after work that fails", async () => {
     const queue = fairQueue({ slots: 1, slotsPerClient: 1, waiting: 3, waitingPerClient: 3 });
     await expect(queue.enter("a", () => Promise.reject(new Error("no")))).rejects.toThrow("no");
     await expect(

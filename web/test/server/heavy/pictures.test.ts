@@ -2,7 +2,7 @@ import sharp from "sharp";
 import { describe, expect, it } from "vitest";
 import { encodedPicture } from "@/server/heavy/pictures";
 
-/** 40 × 30 px, each of its own colour, so that one that is lost or moved is seen. */
+/** 40 × 30 px, each with its own colour, so that a lost or moved one is noticed. */
 const pixels = Buffer.from(Array.from({ length: 40 * 30 * 3 }, (_, index) => (index * 37) % 256));
 const raw = () => sharp(pixels, { raw: { width: 40, height: 30, channels: 3 } });
 const secret = "Skerry, quay 4";
@@ -12,7 +12,7 @@ const png = await raw()
   .toBuffer();
 const script = Buffer.from(`<script>alert("${secret}")</script>`);
 
-/** A PNG's head that says another size than its pixels have. */
+/** A PNG whose header says another size than its pixels have. */
 const headOf = (width: number, height: number): Buffer => {
   const head = Buffer.from(png);
   head.writeUInt32BE(width, 16);
@@ -20,8 +20,8 @@ const headOf = (width: number, height: number): Buffer => {
   return head;
 };
 
-describe("a picture that is kept", () => {
-  it("has every pixel as it was and nothing else: no metadata, nothing behind its end", async () => {
+describe("a stored picture", () => {
+  it("has every pixel unchanged and nothing else: no metadata, nothing after its end", async () => {
     for (const given of [png, Buffer.concat([png, script]), await raw().webp({ lossless: true }).toBuffer()]) {
       const kept = await encodedPicture(given);
       if (!kept.ok) throw new Error(kept.problem.detail);
@@ -33,7 +33,7 @@ describe("a picture that is kept", () => {
     }
   });
 
-  it("takes JPEG, and stands as its camera held it", async () => {
+  it("may be JPEG, and is turned as its camera says", async () => {
     const turned = await encodedPicture(await raw().withMetadata({ orientation: 6 }).jpeg().toBuffer());
     expect(turned.ok && [turned.value.width, turned.value.height]).toEqual([30, 40]);
   });
@@ -54,7 +54,7 @@ describe("a picture that is kept", () => {
     expect(kept.ok ? "kept" : kept.problem.detail).toContain(words);
   });
 
-  it("is not one that moves", async () => {
+  it("may not be animated", async () => {
     const frames = await sharp([png, await raw().negate().png().toBuffer()], { join: { animated: true } })
       .webp()
       .toBuffer();
@@ -62,7 +62,7 @@ describe("a picture that is kept", () => {
     expect(kept.ok ? "kept" : kept.problem.detail).toContain("moves");
   });
 
-  it("is one of 39 million px that is nearly empty, a bomb of few bytes, and of many at once", async () => {
+  it("may be one of 39 million px that is nearly empty, but no bomb of few bytes, nor many at once", async () => {
     const bomb = await sharp({ create: { width: 7800, height: 5000, channels: 3, background: "#fff" } })
       .png({ compressionLevel: 9 })
       .toBuffer();

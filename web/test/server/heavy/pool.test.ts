@@ -10,7 +10,7 @@ const never = new AbortController().signal;
 /** Files, sockets and pipes this process has open. */
 const open = (): number => readdirSync("/proc/self/fd").length;
 
-/** Work of seconds: every set of whole px at the largest size there is. */
+/** Work of several seconds: every whole-pixel set at the largest size. */
 const body = JSON.stringify({
   width: 20_000,
   margin: { from: 0, to: 9_000, step: 1 },
@@ -20,8 +20,8 @@ const body = JSON.stringify({
 });
 const solve = { kind: "solve", body: JSON.stringify({ columns: 12, column: 74, gutter: 24, margin: 64, givesWay: "width" }) } as const;
 
-describe("workers that are ended", () => {
-  it("leave nothing open, three of them in each lane, and the next one answers", async () => {
+describe("ended workers", () => {
+  it("leave nothing open, three in each lane, and the next one answers", async () => {
     await Promise.all((["anybody", "members", "publishing"] as const).map((lane) => pool.run(lane, solve, never)));
     const before = open();
     let ended = 0;
@@ -33,7 +33,7 @@ describe("workers that are ended", () => {
         expect(await pool.run(lane, solve, never)).toMatchObject({ ok: true });
       }
     expect(ended).toBe(9);
-    // Each left up to 187 files once.
+    // A worker once left up to 187 open files.
     expect(open() - before).toBeLessThan(10);
   }, 120_000);
 });

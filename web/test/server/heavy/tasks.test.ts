@@ -17,26 +17,26 @@ const bodyOf = (answer: HeavyAnswer): unknown => {
   return JSON.parse(String(answer.file.body));
 };
 
-/** What each is asked in the least words, and a number of its answer worked out by hand. */
+/** A small request for each task, and a number of its answer computed by hand. */
 const asked: Readonly<Record<ComputedKind, readonly [body: object, answer: z.ZodType, says: Readonly<Record<string, unknown>>]>> = {
   // (1280 − 2 × 64 − 11 × 24) / 12
   resolve: [{ layout, width: 1280 }, resolveAnswer, { breakpoint: "desk", column: "74" }],
   solve: [{ columns: 12, column: 74, gutter: 24, margin: 64, givesWay: "width" }, solveAnswer, { width: "1280" }],
   check: [{ layout }, checkAnswer, { findings: [] }],
-  // 12 columns of whole px fill 1152 with gutters of 0 to 24 in steps of 12 three times: 96, 85, 74.
+  // 12 columns of whole px fill 1152 with three gutters of 0 to 24 in steps of 12: columns of 96, 85 and 74.
   "whole-pixel-sets": [{ container: 1152, columns: [12], gutter: { from: 0, to: 24, step: 12 } }, setsAnswer, { total: 3 }],
   fit: [{ layout, list }, fitAnswer, { breakpoint: "phone", width: 375 }],
   grids: [{ width: 375, boxes }, gridsAnswer, {}],
 };
 
-describe("work done away from the thread that answers", () => {
+describe("work done outside the thread that answers", () => {
   it.each(Object.entries(asked))("%s answers as its contract says", async (kind, [body, contract, says]) => {
     const answer = bodyOf(await fileOf({ kind: kind as ComputedKind, body: JSON.stringify(body) }));
     expect(contract.safeParse(answer).error).toBeUndefined();
     expect(answer).toMatchObject(says);
   });
 
-  it("a moment of a draft is what was kept with the edits since on top, and what does not fit is a fault and no moment", async () => {
+  it("builds a moment of a draft from the kept revision and the edits since; an edit that does not fit is an error", async () => {
     const gutter = (from: string, to: string) => [{ path: ["breakpoints", "desk", "columns", "gutter"], from, to }];
     const edits = [gutter("24px", "20px"), [{ path: ["base"], from: "8px", to: "4px" }], gutter("20px", "32px")];
     const moment = bodyOf(await fileOf({ kind: "moment", layout: JSON.stringify(layout), edits })) as typeof layout;
@@ -89,7 +89,7 @@ describe("work done away from the thread that answers", () => {
     expect(told(await fileOf({ kind, body: JSON.stringify(body) }))).toMatch(said);
   });
 
-  it("writes a layout in every format, and reads what can be read to the same", async () => {
+  it("writes a layout in every format, and reads back what can be read", async () => {
     for (const format of formatIds) {
       const query = { ...plainFileOptions, format };
       const written = await fileOf({ kind: "export", query, body: JSON.stringify({ layout, breakpoint: "desk" }) });
@@ -97,7 +97,7 @@ describe("work done away from the thread that answers", () => {
       expect(String(written.file.body).length).toBeGreaterThan(20);
       const read = await fileOf({ kind: "import", format, text: String(written.file.body) });
       if (!read.ok) {
-        // The clean layout has no areas, so their list is headings alone.
+        // The clean layout has no areas, so their list has only headings.
         if (format === "areas") expect(told(read)).toBe("unprocessable: The whole must hold a heading and at least one row.");
         else expect([format, told(read)]).toEqual([format, `malformed: A layout cannot be read back from ${format}.`]);
         continue;
@@ -108,14 +108,14 @@ describe("work done away from the thread that answers", () => {
     }
   });
 
-  it("reads a box list that is to be kept, or says where it is none", async () => {
+  it("reads a box list to be saved, or says where it is invalid", async () => {
     expect(bodyOf(await fileOf({ kind: "boxes", text: JSON.stringify(list) }))).toMatchObject({ width: 375, boxes: 3 });
     expect(told(await fileOf({ kind: "boxes", text: JSON.stringify({ ...list, width: 0 }) }))).toMatch(/^unprocessable: \/list\/width /);
     expect(told(await fileOf({ kind: "boxes", text: "[".repeat(100_000) }))).toMatch(/must not nest deeper/);
   });
 
-  it("tells what a change does to kept designs, the most moved first, and which cannot be asked", async () => {
-    // At 360 the phone's four columns of 46 with gutters of 16 stand from 64.
+  it("says what a change does to saved designs, the most affected first, and which could not be measured", async () => {
+    // At 360 the phone's four columns of 46 with gutters of 16 start at 64.
     const at = (...lefts: readonly number[]): string =>
       JSON.stringify({ ...list, width: 360, boxes: lefts.map((x) => ({ name: "Card", x, y: 0, width: 46, height: 8 })) });
     const after = withColumns(layout, "phone", { gutter: "8px" });
@@ -135,7 +135,7 @@ describe("work done away from the thread that answers", () => {
     });
   });
 
-  it("says what of a file cannot be read, and never breaks on one", async () => {
+  it("says what is wrong with a file, and never breaks on one", async () => {
     for (const format of formatIds)
       for (const text of ["", "\u0000", "{", "<svg", "@media", "a,b\n1", "[".repeat(100_000)]) {
         const read = await fileOf({ kind: "import", format, text });

@@ -3,14 +3,14 @@ import type { AddressInfo } from "node:net";
 import { describe, expect, it } from "vitest";
 import { clientAddress, hostOf, receive, safeguard } from "@/server/http/incoming";
 
-describe("whose request it is", () => {
+describe("the sender of a request", () => {
   it.each([
-    // Nobody is believed: what a client says of itself counts for nothing.
+    // No proxy is trusted: what a client says about itself is ignored.
     ["192.0.2.7", "203.0.113.9", 0, "192.0.2.7"],
     ["::ffff:192.0.2.7", undefined, 0, "192.0.2.7"],
-    // One proxy is believed: the entry it added at the end.
+    // One proxy is trusted: the entry it added at the end counts.
     ["10.0.0.1", "1.2.3.4, 203.0.113.9", 1, "203.0.113.9"],
-    // Two are: the entry the first of them added.
+    // Two are trusted: the entry the first of them added counts.
     ["10.0.0.1", "1.2.3.4, 203.0.113.9, 10.0.0.2", 2, "203.0.113.9"],
     ["10.0.0.1", undefined, 1, "10.0.0.1"],
     ["10.0.0.1", "not an address", 1, "10.0.0.1"],

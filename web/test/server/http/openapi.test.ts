@@ -2,11 +2,11 @@ import { createConfig, lintFromString } from "@redocly/openapi-core";
 import { expect, it } from "vitest";
 import { openApi } from "@/server/http/openapi";
 
-it("the description of the interface is clean to a linter of OpenAPI descriptions, and says every operation's name, security and answers", async () => {
+it("the description of the interface passes an OpenAPI linter, and has every operation's name, security and answers", async () => {
   const description = openApi();
   const config = await createConfig({ extends: ["recommended"] });
   const problems = await lintFromString({ source: JSON.stringify(description), absoluteRef: "openapi.json", config });
-  // A server of this description is wherever it is served from.
+  // The description's server is wherever it was fetched from.
   expect(problems.filter(({ ruleId }) => ruleId !== "no-server-example.com").map(({ ruleId, message }) => `${ruleId}: ${message}`)).toEqual(
     [],
   );

@@ -26,19 +26,19 @@ describe("the body of a request", () => {
     expect(await codeOf(body)).toBe(code);
   });
 
-  it("counts levels outside of strings only, escapes and all", async () => {
+  it("has its levels counted outside strings only, escapes included", async () => {
     const text = z.strictObject({ text: z.string() });
     const body = JSON.stringify({ text: `${"[{".repeat(200)}\\"` });
     const read = await readJson(request(body), text);
     expect(read.ok && read.value.text.length).toBe(402);
   });
 
-  it("has to be of the right type, with or without parameters", async () => {
+  it("must have the right type, with or without parameters", async () => {
     expect(await codeOf('{"count":1}', "application/json; charset=utf-8")).toBe("read");
     expect(await codeOf('{"count":1}', "text/plain")).toBe("wrong-type");
   });
 
-  it("is read up to its limit, and no further, whatever its length says", async () => {
+  it("is read up to its limit and no further, whatever its length says", async () => {
     const long = "é".repeat(600);
     expect(await readText(request(long), 1200)).toEqual({ ok: true, value: long });
     const over = await readText(request(long), 1199);
@@ -48,14 +48,14 @@ describe("the body of a request", () => {
     expect(streamed.ok ? "" : streamed.problem.code).toBe("too-large");
   });
 
-  it("that is no UTF-8 is malformed", async () => {
+  it("is malformed if it is not UTF-8", async () => {
     const read = await readText(request(new Uint8Array([0xc3, 0x28])), 100);
     expect(read.ok ? "" : read.problem.code).toBe("malformed");
   });
 });
 
-describe("faults", () => {
-  it("inside the layout are unprocessable, around it malformed", () => {
+describe("errors", () => {
+  it("are 422 inside the layout, and 400 around it", () => {
     const fault = (path: string, message = "must be right") => {
       const got = asGot({ ok: false, issues: [{ path, message }] }, "malformed");
       return got.ok ? "" : got.problem.code;
@@ -68,7 +68,7 @@ describe("faults", () => {
     ]);
   });
 
-  it("are told by the first and how many more", () => {
+  it("give the first one and the number of others", () => {
     const issues = [
       { path: "/a", message: "must be 1" },
       { path: "", message: "must be 2" },

@@ -6,7 +6,7 @@ const all: readonly Role[] = ["reader", "author", "lead"];
 const makers: readonly Role[] = ["author", "lead"];
 const leads: readonly Role[] = ["lead"];
 
-describe("who may do what", () => {
+describe("permissions", () => {
   const matrix: Readonly<Record<Action, readonly Role[]>> = {
     "read-version": all,
     "read-draft": all,
@@ -29,26 +29,26 @@ describe("who may do what", () => {
   const cases = actions.flatMap((action) =>
     ([null, ...all] as const).map((role) => [action, role, role !== null && matrix[action].includes(role)] as const),
   );
-  it("is decided for all sixty-eight cases", () => expect(cases).toHaveLength(68));
+  it("are decided for all sixty-eight cases", () => expect(cases).toHaveLength(68));
   it.each(cases)("%s as %s: %s", (action, role, allowed) => {
     expect(may(role, action)).toBe(allowed);
   });
-  it("outsiders read the versions of a public spec, and do nothing else with it", () => {
+  it("outsiders read the versions of a public spec, and nothing else", () => {
     const open = actions.filter((action) => may(null, action, { public: true, publishers: "authors", owner: true }));
     expect(open).toEqual(["read-version"]);
   });
-  it("authors publish where the team says so; readers never do", () => {
+  it("authors publish where the team allows it; readers never do", () => {
     expect(all.map((role) => may(role, "publish", { publishers: "authors" }))).toEqual([false, true, true]);
     expect(all.map((role) => may(role, "publish", { publishers: "leads" }))).toEqual([false, false, true]);
   });
-  it("an archived spec is read and looked after, and changed by nobody", () => {
+  it("an archived spec can be read and managed, and not changed", () => {
     const left = (role: Role | null) => actions.filter((action) => may(role, action, { archived: true, publishers: "authors" }));
     expect(left("lead")).toEqual(["read-version", "read-draft", "withdraw", "share", "manage-spec"]);
     expect(left("author")).toEqual(["read-version", "read-draft"]);
     expect(left("reader")).toEqual(["read-version", "read-draft"]);
     expect(left(null)).toEqual([]);
   });
-  it("whoever keeps a project manages it, whatever their role", () => {
+  it("a project's owner manages it, whatever their role", () => {
     expect(all.map((role) => may(role, "manage-projects", { owner: true }))).toEqual([true, true, true]);
   });
 });

@@ -26,7 +26,7 @@ const make = async (of: TestTeam, projectId: number, by: Role, name = "CI"): Pro
 };
 
 describe("access tokens", () => {
-  it("read for their team until they are revoked; only a hash of each is kept", async () => {
+  it("read for their team until they are revoked; only a hash of each is stored", async () => {
     const team = await makeTeam(sql());
     const projectId = await projectOf(team, "Booking", "author");
     const token = await make(team, projectId, "author");
@@ -40,14 +40,14 @@ describe("access tokens", () => {
       inTransaction(sql(), (transaction) =>
         revokeToken(transaction, { teamId: team.teamId, personId: team.people.lead.id, projectId: project, id }),
       );
-    // Of another project it is none.
+    // It is no token of another project.
     expect(await revoke(known?.tokenId ?? 0, projectId + 1)).toBe(false);
     expect(await revoke(known?.tokenId ?? 0, projectId)).toBe(true);
     expect(await revoke(known?.tokenId ?? 0, projectId)).toBe(false);
     expect(await teamOfToken(sql(), token)).toBeNull();
   });
 
-  it("are at most 50 of a project that work; a revoked one makes room", async () => {
+  it("number at most 50 active ones per project; a revoked one makes room", async () => {
     const team = await makeTeam(sql());
     const projectId = await projectOf(team, "Full", "author");
     const first = await make(team, projectId, "author");
@@ -63,7 +63,7 @@ describe("access tokens", () => {
     expect(listed.at(-1)?.revokedAt).not.toBeNull();
   });
 
-  it("end with who made them, but for those of their own projects where these are kept; and all with a team", async () => {
+  it("end with the person who made them, except those of their own projects where these are kept; all end with a team", async () => {
     const team = await makeTeam(sql());
     const [own, others] = [await projectOf(team, "Own", "author"), await projectOf(team, "Others", "lead")];
     const [mine, inOthers, leads] = [await make(team, own, "author"), await make(team, others, "author"), await make(team, others, "lead")];
@@ -76,7 +76,7 @@ describe("access tokens", () => {
     expect(await working()).toEqual([false, false, false]);
   });
 
-  it("note when they were used", async () => {
+  it("record when they were used", async () => {
     const team = await makeTeam(sql());
     const projectId = await projectOf(team, "Used", "author");
     const token = await make(team, projectId, "author");

@@ -43,13 +43,13 @@ describe("addresses of the registry", () => {
   ])("%s", (path, asked) => {
     expect(readAddress(path)).toEqual(asked);
   });
-  it("below a team's path is the same registry, at that path", () => {
+  it("are the same below a team's path", () => {
     expect(registryAt("/skerry/@skerry/quay-board")).toEqual({ registry: "/npm/skerry", path: "/@skerry/quay-board" });
     expect(registryAt("/skerry")).toEqual({ registry: "/npm/skerry", path: "" });
     for (const path of ["", "/", "/@skerry/quay-board", "/-/ping", "/Skerry/x", "/%2e%2e/x"])
       expect(registryAt(path)).toEqual({ registry: "/npm", path });
   });
-  it("a tarball's own address leads to it", () => {
+  it("lead to a tarball by its own address", () => {
     expect(readAddress(tarballPath("@skerry/quay-board", "10.20.30"))).toEqual({
       kind: "tarball",
       scope: "skerry",
@@ -84,12 +84,12 @@ describe("metadata of a package", () => {
     expect(latestOf([packed("1.0.0", "2026-01-01", "Gone.")])).toBeNull();
     expect(packageMetadata({ ...one, versions: [packed("1.0.0", "2026-01-01", "Gone.")] }, "", "full")).toMatchObject({ "dist-tags": {} });
   });
-  it("says when: made first, changed last, a withdrawal included", () => {
+  it("has the times of first and last change, withdrawals included", () => {
     expect(packageMetadata(one, "", "full")).toMatchObject({
       time: { created: "2026-01-01T10:00:00.000Z", modified: "2026-06-01T10:00:00.000Z", "2.0.0": "2026-02-02T10:00:00.000Z" },
     });
   });
-  it("abbreviated, has what installing asks and nothing else", () => {
+  it("has, abbreviated, what installing needs and nothing else", () => {
     const short = packageMetadata(one, "https://layouts.example/npm", "abbreviated") as { versions: Record<string, object> };
     expect(Object.keys(short).sort()).toEqual(["dist-tags", "modified", "name", "versions"]);
     expect(Object.keys(short.versions["2.0.0"] ?? {}).sort()).toEqual(["dist", "name", "version"]);
@@ -132,17 +132,17 @@ describe("a tarball", () => {
   });
 });
 
-describe("what is written of a version when it is published", () => {
+describe("files written when a version is published", () => {
   const layout = cleanLayout();
   const sheet = { layout, version: "1.2.3", published: "published", at: new Date("2026-01-01T00:00:00Z"), note: "", before: null };
   const about = { name: "@skerry/quay-board", description: "", home: null, earlier: [] };
 
-  it("is every file of it but pictures and archives, and the package; a ZIP holds those files as they are", async () => {
+  it("are all of its files except pictures and archives, and the package; a ZIP has those files unchanged", async () => {
     const { files, package: kept } = await writeVersion(sheet, about, () => false);
     const written = fileNames(layout).filter((name) => !/\.(png|zip)$/.test(name));
     expect(files.map(({ name }) => name).sort()).toEqual([...written, packageFile].sort());
     for (const { name, body, sha512 } of files) expect(createHash("sha512").update(body).digest().equals(sha512), name).toBe(true);
-    // As a later release would find them: other bytes than it would write itself.
+    // As a later release would find them: other bytes than it would write.
     const marked = files.map((file) => ({ ...file, body: Buffer.concat([file.body, Buffer.from(" ")]) }));
     const asked = askedFile("all.zip", new URLSearchParams());
     const packed = asked.ok ? await writeNamedFile(sheet, asked.value, marked) : asked;
@@ -161,11 +161,11 @@ describe("what is written of a version when it is published", () => {
       files.map(({ sha512 }) => Buffer.from(sha512).toString("hex")),
     );
   });
-  it("where there is no time is the package alone", async () => {
+  it("are the package alone if there is no time", async () => {
     const { files } = await writeVersion(sheet, about, () => true);
     expect(files.map(({ name }) => name)).toEqual([packageFile]);
   });
-  it("is what is asked for without options, or with those that are taken anyway", () => {
+  it("are those without options, or with the default options", () => {
     const plain = (name: string, query: string): boolean => {
       const asked = askedFile(name, new URLSearchParams(query));
       return asked.ok && isPlain(asked.value);
@@ -181,7 +181,7 @@ describe("what is written of a version when it is published", () => {
       false,
     ]);
   });
-  it("holds the words of a layout that is hostile in every text", async () => {
+  it("contain the words of a layout that is hostile in every text", async () => {
     const hostile = layoutSchema.parse({ ...layout, name: "*/ </script> ../../x" });
     const { files } = await writeVersion({ ...sheet, layout: hostile }, about, () => true);
     expect(files[0]?.body.length).toBeGreaterThan(1000);

@@ -24,7 +24,7 @@ const send = (url: string, within = 400) =>
   attemptDelivery({ id: 1, url, form: "json", secret: "s", event: "version.published", body: {} }, within);
 
 describe("one attempt at a delivery", () => {
-  it("is delivered by a status of 2xx, and not by another; redirects are not followed", async () => {
+  it("is delivered by a status of 2xx and by no other; redirects are not followed", async () => {
     for (const [status, delivered] of [
       [200, true],
       [204, true],
@@ -36,7 +36,7 @@ describe("one attempt at a delivery", () => {
         answer: `answered ${status}`,
       });
   });
-  it("ends at its deadline where a receiver drips its head, byte after byte", async () => {
+  it("ends at its deadline if a receiver sends its headers byte by byte", async () => {
     const url = await raw((socket) => {
       const timer = setInterval(() => socket.write("H"), 20);
       socket.on("close", () => clearInterval(timer));
@@ -44,12 +44,12 @@ describe("one attempt at a delivery", () => {
     });
     expect(await send(url)).toMatchObject({ delivered: false });
   });
-  it("ends at its deadline where a receiver says nothing, and says so", async () =>
+  it("ends at its deadline if a receiver is silent, and says so", async () =>
     expect(await send(await raw((socket) => socket.on("error", () => undefined)))).toEqual({
       delivered: false,
       answer: "no answer within 0.4 seconds",
     }));
-  it("is delivered once the status is there, though the rest drips or never ends", async () => {
+  it("is delivered once the status is there, though the body is slow or endless", async () => {
     const drip = await receiver((_, response) => {
       response.writeHead(200);
       const timer = setInterval(() => response.write("."), 20);
@@ -66,17 +66,17 @@ describe("one attempt at a delivery", () => {
     });
     expect(await send(flood, 20_000)).toEqual({ delivered: true, answer: "answered 200" });
   });
-  it("says when nothing listens, a name is not known, or the address is private", async () => {
+  it("says if nothing listens, a name is unknown, or the address is private", async () => {
     expect(await send("http://127.0.0.1:1/")).toEqual({ delivered: false, answer: "nothing listens there" });
     expect(await send("http://nowhere.invalid/")).toEqual({ delivered: false, answer: "the name nowhere.invalid is not known" });
     process.env["WEBHOOKS_PRIVATE"] = "0";
     expect((await send("http://127.0.0.1:1/")).answer).toContain("a private address");
   });
-  it("is made again after longer and longer, and given up after six", () =>
+  it("is retried after longer and longer waits, and given up after six", () =>
     expect([1, 2, 3, 4, 5, 6, 7].map((attempts) => retryAfter(attempts))).toEqual([5, 30, 120, 600, 3600, 14_400, null]));
 });
 
-/** A queue in memory with a clock of its own, seconds; receivers answer when they are told to. */
+/** A queue in memory with its own clock in seconds; receivers answer when the test says so. */
 const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) => {
   let now = 0;
   const waiting = due.map(([id, at]) => ({ id, at, attempts: 0 }));
@@ -136,7 +136,7 @@ const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) 
       flying.delete(id);
       await settle();
     },
-    /** Goes to the next thing the loop waits for; how many seconds that took. */
+    /** Goes to the next time the loop waits for, and returns how many seconds away it was. */
     wait: async (): Promise<number> => {
       const [next] = timers.splice(0).sort((a, b) => a.at - b.at);
       if (!next) return Infinity;
@@ -147,7 +147,7 @@ const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) 
       return waited;
     },
     breakDown: (is: boolean) => void (broken = is),
-    /** Lets the look for what is due next take until it is told to answer. */
+    /** Delays the query for what is due next until the test lets it answer. */
     hold: (): void => {
       held = true;
     },
@@ -165,7 +165,7 @@ const queueOf = (due: readonly (readonly [id: number, at: number])[], pace = 1) 
 };
 
 describe("the delivery loop", () => {
-  it("has so many under way and no more; each that ends lets the next one in", async () => {
+  it("has a limited number under way; each that ends starts the next", async () => {
     const queue = queueOf([1, 2, 3, 4, 5].map((id) => [id, 0] as const));
     await queue.look();
     expect(queue.flying()).toEqual([1, 2, 3]);
@@ -175,7 +175,7 @@ describe("the delivery loop", () => {
     expect([queue.most(), queue.noted.map(([id]) => id), queue.flying()]).toEqual([3, [2, 1, 3, 4, 5], []]);
   });
 
-  it("tries again after each pause of its row, and gives up after the last", async () => {
+  it("retries after each pause in its list, and gives up after the last", async () => {
     const queue = queueOf([[7, 0]]);
     await queue.look();
     const waited: number[] = [];
@@ -194,21 +194,21 @@ describe("the delivery loop", () => {
     queue.hold();
     await queue.look();
     expect(queue.flying()).toEqual([7]);
-    // The database has said by now that nothing waits; what it says arrives after the attempt has failed.
+    // The database has found nothing waiting; its answer arrives after the attempt has failed.
     await queue.answer(7, false);
     await queue.letGo();
     expect(await queue.wait()).toBe(5);
     expect(queue.flying()).toEqual([7]);
   });
 
-  it("looks once a minute where nothing waits, and keeps one timer whatever it is told meanwhile", async () => {
+  it("looks once a minute if nothing waits, and keeps one timer whatever it is told meanwhile", async () => {
     const queue = queueOf([]);
     for (let times = 0; times < 20; times += 1) await queue.look();
     expect(queue.timers.length).toBe(1);
     expect([await queue.wait(), await queue.wait()]).toEqual([60, 60]);
   });
 
-  it("tells a fault, waits it out, and goes on with what was due", async () => {
+  it("reports an error, waits, and continues with what was due", async () => {
     const queue = queueOf([[1, 0]]);
     queue.breakDown(true);
     await queue.look();
@@ -216,7 +216,7 @@ describe("the delivery loop", () => {
     queue.breakDown(false);
     expect(await queue.wait()).toBe(5);
     expect(queue.flying()).toEqual([1]);
-    // What was sent and could not be noted is told too, and holds up nothing.
+    // A delivery that was sent but could not be recorded is reported too, and delays nothing.
     queue.breakDown(true);
     await queue.answer(1, true);
     queue.breakDown(false);

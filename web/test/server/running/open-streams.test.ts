@@ -1,7 +1,7 @@
 import { expect, it } from "vitest";
 import { takeSeat } from "@/server/running/open-streams";
 
-it("a person holds twelve event streams at once, an address two hundred, and each place is free again when it is left", () => {
+it("a person has at most twelve event streams at once, an address two hundred, and each place is free again when it closes", () => {
   const held = Array.from({ length: 12 }, () => takeSeat(1, "192.0.2.1"));
   expect(held.every((seat) => seat !== null)).toBe(true);
   expect(takeSeat(1, "192.0.2.2")).toBeNull();

@@ -3,7 +3,7 @@ import { endOnFatalFaults, report } from "@/server/settings/report";
 
 const coded = (code: string): Error => Object.assign(new Error(code), { code });
 
-describe("a fault that is told", () => {
+describe("an error in words", () => {
   afterEach(() => {
     endOnFatalFaults(() => undefined);
     vi.restoreAllMocks();
@@ -23,7 +23,7 @@ describe("a fault that is told", () => {
     endOnFatalFaults(end);
     report("somewhere", fault);
     expect(end).toHaveBeenCalledTimes(ends ? 1 : 0);
-    // It is told first, in any case.
+    // It is reported first, in any case.
     expect(written.mock.calls.join()).toContain("somewhere: ");
   });
 });

@@ -32,7 +32,7 @@ describe("saving changes of a draft", () => {
     expect([layout.base, layout.breakpoints[1]?.columns.gutter]).toEqual(["4px", "16px"]);
   });
 
-  it("writes nothing where somebody has changed the same number, and tells what it is now", async () => {
+  it("writes nothing if somebody has changed the same number, and says what it is now", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Clash");
     await save(team, specId, [gutter("24px", "16px")]);
@@ -41,7 +41,7 @@ describe("saving changes of a draft", () => {
     expect((await draftOf(specId)).revision).toBe(2);
   });
 
-  it("refuses what makes no layout with what would be right, and writes nothing", async () => {
+  it("refuses what makes no layout with what would be valid, and writes nothing", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("No layout");
     const refused = await save(team, specId, [{ path: ["breakpoints", "desk", "columns", "count"], from: 12, to: 0 }]);
@@ -50,7 +50,7 @@ describe("saving changes of a draft", () => {
     expect(await saveChanges(sql(), team.write(0), 0, { madeOn: 1, changes: [] }, noWorker)).toEqual({ ok: true, value: null });
   });
 
-  it("writes once what is sent again under its name, also after others have saved; under that name nothing else", async () => {
+  it("writes once what is sent again under its key, also after others have saved; nothing else may use that key", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Twice");
     const changes = [gutter("24px", "16px")];
@@ -62,7 +62,7 @@ describe("saving changes of a draft", () => {
     expect(other?.ok === false && other.issues[0]?.path).toBe("/id");
   });
 
-  it("has a large draft changed by a worker with nothing locked, anew where it has changed meanwhile", async () => {
+  it("has a large draft changed by a worker without a lock, and again if it has changed meanwhile", async () => {
     const team = await makeTeam(sql());
     const layout = {
       ...deskLayout("Large"),
@@ -72,7 +72,7 @@ describe("saving changes of a draft", () => {
     let turns = 0;
     const worker: EditByWorker = async (text, changes) => {
       turns += 1;
-      // Somebody else saves while the worker works: were the draft locked, this would wait for ever.
+      // Somebody else saves while the worker works; if the draft were locked, this would wait forever.
       if (turns === 1)
         await save(team, specId, [{ path: ["base"], from: "8px", to: "4px" }], undefined, (stored, others) =>
           Promise.resolve({ ok: true, value: editedText(stored, others) }),
@@ -85,7 +85,7 @@ describe("saving changes of a draft", () => {
     expect([now.layout.base, now.layout.breakpoints[1]?.columns.gutter]).toEqual(["4px", "16px"]);
   });
 
-  it("keeps every edit in the history: from any revision the edits since make the draft (40 random drafts)", async () => {
+  it("keeps every edit in the history: the edits since any revision lead to the draft (40 random drafts)", async () => {
     const team = await makeTeam(sql());
     const random = seeded("edits of a draft");
     for (let round = 0; round < 40; round += 1) {

@@ -30,7 +30,7 @@ const detail = async (done: ReturnType<typeof begin>): Promise<string> => {
 };
 
 describe("following another spec", () => {
-  it("begins with a version that was published, of a spec that was made before", async () => {
+  it("begins with a published version of a spec that was made before", async () => {
     const team = await makeTeam(sql());
     const first = await team.makeSpec("First");
     const second = await team.makeSpec("Second");
@@ -42,13 +42,13 @@ describe("following another spec", () => {
       value: { name: "First" },
     });
     expect((await followedBy(sql(), second, team.people.reader.id))?.versions.map(({ number }) => number)).toEqual(["1.0.0"]);
-    // It never goes round: what was made later is not followed, nor does a spec follow itself.
+    // There are no circles: a spec never follows one made later, nor itself.
     expect(await detail(begin(team, "first", { team: team.team, spec: "second", number: "1.0.0" }))).toMatch(/made after this spec/);
     expect(await detail(begin(team, "second", { team: team.team, spec: "second", number: "1.0.0" }))).toMatch(/does not follow itself/);
     expect(await detail(begin(team, "second", { team: team.team, spec: "first", number: "9.0.0" }))).toMatch(/no such version/);
   });
 
-  it("is of a public spec of another team, and of no other; what may be read no more is not told", async () => {
+  it("is possible with a public spec of another team, and no other; what may no longer be read is not named", async () => {
     const [ours, theirs] = [await makeTeam(sql()), await makeTeam(sql())];
     const light = await theirs.makeSpec("Light boards");
     await publish(theirs, light);
@@ -62,7 +62,7 @@ describe("following another spec", () => {
     expect(await followedBy(sql(), follower, ours.people.author.id)).toBeNull();
   });
 
-  it("lets an edit name versions of that spec alone, by the name they have, and stop", async () => {
+  it("accepts only versions of that spec, by their names, or none", async () => {
     const team = await makeTeam(sql());
     const first = await team.makeSpec("Followed");
     await publish(team, first);
@@ -76,7 +76,7 @@ describe("following another spec", () => {
     expect(await fault(null)).toBeNull();
   });
 
-  it("tells who follows a spec to those of their teams, and how many there are to anybody", async () => {
+  it("lists followers to members of their teams, and counts them for anybody", async () => {
     const [ours, theirs] = [await makeTeam(sql()), await makeTeam(sql())];
     const source = await theirs.makeSpec("Source");
     await publish(theirs, source);
@@ -84,7 +84,7 @@ describe("following another spec", () => {
     const follower = await ours.makeSpec("Follows it");
     await begin(ours, "follows-it", { team: theirs.team, spec: "source", number: "1.0.0" });
     expect(await countOfFollowers(sql(), source)).toBe(0);
-    // It follows once its draft says so, which is an edit.
+    // It follows once its draft says so, which takes an edit.
     await sql()`UPDATE draft SET layout = layout || '{"follows": {"spec": "Source", "version": "1.0.0"}}' WHERE spec_id = ${follower}`;
     expect(await countOfFollowers(sql(), source)).toBe(1);
     expect(await followersOf(sql(), source, ours.people.reader.id)).toMatchObject({

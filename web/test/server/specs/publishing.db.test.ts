@@ -12,7 +12,7 @@ import { latestNumber, versionsOf } from "@/server/specs/versions";
 import { makeTeam, ownSchema, type TestTeam } from "../../database/schema";
 
 const { sql } = ownSchema();
-/** What workers do, done here. */
+/** Does the workers' part in this process. */
 const workers: PublishingWorkers = { look: (task) => valueOf(task), write: (task) => versionWritten(task) };
 const number = (text: string): VersionNumber => parseVersion(text) ?? { major: 0, minor: 0, patch: 0 };
 
@@ -27,7 +27,7 @@ const gutter = async (of: TestTeam, specId: number, from: string, to: string): P
 };
 
 describe("publishing a draft", () => {
-  it("makes the revision that was looked at a version, writes its files, ends its review and says so", async () => {
+  it("makes the reviewed revision a version, writes its files, ends its review and announces it", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Quay board");
     const about = { ...team.doing(specId), name: "Quay board", path: "/", person: "Author" };
@@ -43,7 +43,7 @@ describe("publishing a draft", () => {
     expect(latest?.words).toContain("1.0.0");
   });
 
-  it("refuses a draft that has moved on since, one with a problem, and a number below what its changes ask for", async () => {
+  it("refuses a draft that has changed since, one with a problem, and a number lower than its changes need", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Crew roster");
     expect(await publish(team, specId, "1.0.0", 1)).toMatchObject({ ok: true });
@@ -56,7 +56,7 @@ describe("publishing a draft", () => {
     expect(await latestNumber(sql(), specId)).toBe("1.0.0");
   });
 
-  it("publishes once what is asked for again because its answer was lost, and refuses the number to other changes", async () => {
+  it("publishes once what is requested again because its answer was lost, and refuses the number to other changes", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Fares");
     expect(await publish(team, specId, "1.0.0", 1)).toMatchObject({ ok: true });
@@ -66,7 +66,7 @@ describe("publishing a draft", () => {
     expect(await publish(team, specId, "1.0.0", second)).toMatchObject({ ok: false, code: "too-low" });
   });
 
-  it("gives one of two who publish at once the number, and the other is told what it has to be", async () => {
+  it("gives one of two who publish at once the number, and tells the other what it has to be", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Ticket wall");
     let waiting = 0;
@@ -90,7 +90,7 @@ describe("publishing a draft", () => {
     expect(numbers.length).toBe(done.filter(({ ok }) => ok).length);
   });
 
-  it("stores nothing where the files cannot be written", async () => {
+  it("stores nothing if the files cannot be written", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Map");
     const busy = { code: "busy" as const, detail: "Later." };
@@ -101,7 +101,7 @@ describe("publishing a draft", () => {
 });
 
 describe("withdrawing a version", () => {
-  it("takes it from being the latest, once, and tells those whose projects use it", async () => {
+  it("makes another one the latest, once, and tells those whose projects use it", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Boats");
     await publish(team, specId, "1.0.0", 1);

@@ -24,7 +24,7 @@ const about = (of: TestTeam, specId: number, role: Role) => ({
 const kinds = async (of: TestTeam, role: Role) => (await inboxOf(sql(), of.people[role].id)).entries.map(({ kind }) => kind);
 
 describe("a review", () => {
-  it("is asked of the leads, decided once, and told to whoever asked", async () => {
+  it("is requested from the leads, decided once, and reported to the person who asked", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Quay board");
     await inTransaction(sql(), (transaction) => askReview(transaction, about(team, specId, "author"), 3, "Please look."));
@@ -39,7 +39,7 @@ describe("a review", () => {
     expect(await kinds(team, "author")).toEqual(["review-decided"]);
   });
 
-  it("is overtaken by the next one, and by a version; one of another spec is not decided here", async () => {
+  it("is replaced by the next one, and by a version; one of another spec cannot be decided here", async () => {
     const team = await makeTeam(sql());
     const [one, other] = [await team.makeSpec("One"), await team.makeSpec("Other")];
     const ask = (specId: number, words: string) =>
@@ -62,7 +62,7 @@ describe("comments", () => {
   const add = (of: TestTeam, specId: number, role: Role, words: string, thread: number | null = null) =>
     inTransaction(sql(), (transaction) => addComment(transaction, about(of, specId, role), { about: "desk gutter", words, thread }));
 
-  it("are threads: answers are about what the first is, tell its people, and go to no thread that is not there", async () => {
+  it("are threads: answers are about what the first is about, reach its people, and need an existing thread", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Threads");
     const first = await add(team, specId, "author", "Why 24?");
@@ -74,13 +74,13 @@ describe("comments", () => {
     expect(thread?.answers).toMatchObject([{ id: answer, about: "desk gutter", person: "lead" }]);
     expect(await kinds(team, "author")).toEqual(["comment"]);
     expect(await add(team, specId, "author", "To nobody", 999_999)).toBeNull();
-    // An answer is no thread of its own.
+    // An answer is not a thread.
     expect(await add(team, specId, "author", "To an answer", answer)).toBeNull();
     const other = await team.makeSpec("Elsewhere");
     expect(await add(team, other, "author", "To another spec's", first)).toBeNull();
   });
 
-  it("are open until they are resolved, and again afterwards; counted by what they are about", async () => {
+  it("are open until they are resolved, and again when reopened; counted by what they are about", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Open");
     const first = (await add(team, specId, "author", "One")) ?? 0;
@@ -96,7 +96,7 @@ describe("comments", () => {
     expect(await resolve(999_999, true)).toBe(false);
   });
 
-  it("are read a page of 50 threads at a time, each with its latest 20 answers; a comment is found by its page", async () => {
+  it("are read 50 threads a page, each with its latest 20 answers; a comment is found by its page", async () => {
     const team = await makeTeam(sql());
     const specId = await team.makeSpec("Many");
     const ids: number[] = [];

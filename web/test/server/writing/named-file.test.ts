@@ -26,7 +26,7 @@ const text = async (name: string, search = ""): Promise<string> => {
 };
 
 describe("files of a layout", () => {
-  it("are written under every name they are listed by, each as what it says it is", async () => {
+  it("are written under every listed name, each in the type it claims", async () => {
     const types = new Map<string, number>();
     for (const name of fileNames(layout)) {
       const file = await get(name);
@@ -64,7 +64,7 @@ describe("files of a layout", () => {
     expect(file.ok ? "" : JSON.stringify(file.problem)).toContain(words);
     expect(file.ok ? "" : file.problem.code).toBe(status === 400 ? "malformed" : "not-found");
   });
-  it("say when a picture would be too large, and leave it out of the ZIP with a note", async () => {
+  it("say when a picture would be too large, and are left out of the ZIP with a note", async () => {
     const huge = withBreakpoint(layout, "desk", (one) => ({ ...one, rows: null, drawnAt: { width: 20_000, height: 20_000 } }));
     const png = await namedFile({ ...sheet, layout: huge }, "overlay-desk.png", new URLSearchParams());
     expect(png.ok ? "" : png.problem.detail).toContain("million pixels");
@@ -80,7 +80,7 @@ describe("files of a layout", () => {
     expect(await text("layout.css")).not.toMatch(/Ferries \*\//);
     expect(await text("overlay-desk.svg")).not.toContain("</script>");
   });
-  it("are one file to the cache however they are asked for, and another with another option that counts", () => {
+  it("are cached once for the same options in any order, and apart for another option that counts", () => {
     const key = (name: string, search: string): string => {
       const asked = askedFile(name, new URLSearchParams(search));
       if (!asked.ok) throw new Error(asked.problem.detail);
@@ -90,20 +90,20 @@ describe("files of a layout", () => {
     expect(key("overlay-desk.png", "density=2.0")).toBe(key("overlay-desk.png", "density=2"));
     expect(new Set(["", "density=2", "draw=outline", "columns=000000"].map((search) => key("overlay-desk.png", search))).size).toBe(4);
   });
-  it("are asked for in forms by their query too", async () => {
+  it("are requested by forms with their query too", async () => {
     expect(await text("overlay.svg", "breakpoint=desk&draw=outline")).toBe(await text("overlay-desk.svg", "draw=outline"));
   });
 });
 
 describe("answers with files", () => {
   const file = tagged("numbers", "text/css");
-  it("are 304 without a body where the asker has it", () => {
+  it("are 304 without a body if the client has them", () => {
     expect(fileAnswer(file.etag, file, {})).toMatchObject({ status: 304, body: null });
     expect(fileAnswer(`"other", W/${file.etag}`, file, {}).status).toBe(304);
     expect(fileAnswer('"other"', file, {}).status).toBe(200);
     expect(fileAnswer(null, file, {}).headers["Content-Type"]).toBe("text/css");
   });
-  it("are kept up to a size, the latest asked for", () => {
+  it("are kept up to a size, the latest used", () => {
     const large = (name: string) => tagged(new Uint8Array(4_000_000), name);
     for (let index = 0; index < 12; index += 1) {
       writtenFiles().set(`file ${index}`, large(String(index)));

@@ -37,7 +37,7 @@ describe("edits of areas", () => {
     area("inner", { desk: placed(1, 2) }, { within: "text" }),
   ]);
 
-  it("sets one beside the one before, in the columns that are free, or on a row of its own", () => {
+  it("place one beside the previous one, in the free columns, or on a row of its own", () => {
     const beside = besideBefore(resolved(page), only(page, "picture"));
     expect(beside && placeText(beside)).toBe("7–12 r 7–9");
     expect(besideBefore(resolved(page), only(page, "text"))).toBeNull();
@@ -45,7 +45,7 @@ describe("edits of areas", () => {
     expect(placeText(ownRow(resolved(next), only(next, "picture")))).toBe("1–12 r 11–13");
   });
 
-  it("moves edges by whole columns and rows and holds them inside (20,000 moves)", () => {
+  it("move edges by whole columns and rows and keep them inside (20,000 moves)", () => {
     const random = seeded("area moves");
     for (let round = 0; round < 500; round += 1) {
       const layout = deskWith(randomAreas(random, "desk", 12, true));
@@ -65,13 +65,13 @@ describe("edits of areas", () => {
     }
   });
 
-  it("takes with an area what stands in it, where it is hidden or removed", () => {
+  it("hide or remove nested areas together with their area", () => {
     expect(at(hideAt(page, "text", "desk"), "inner")).toBe("not shown");
     expect(removeArea(page, "text").areas.map(({ id }) => id)).toEqual(["picture"]);
     expect(parseLayout(removeArea(page, "text")).ok).toBe(true);
   });
 
-  it("adds one with a name and an id no other has, and changes its place in reading order", () => {
+  it("add one with a new name and id, and change its place in reading order", () => {
     const twice = addArea(addArea(page, "desk", { column: 1, span: 4 }, undefined).layout, "desk", { column: 5, span: 4 }, "text");
     expect(twice.layout.areas.map(({ id, name, within }) => [id, name, within])).toEqual([
       ["text", "Text", undefined],
@@ -84,7 +84,7 @@ describe("edits of areas", () => {
     expect(reorderArea(page, "text", -1)).toBe(page);
   });
 
-  it("keeps what else a placement says when only its place is typed, and takes away what is undefined", () => {
+  it("keep the rest of a placement if only its position is typed, and drop what is undefined", () => {
     const leaving = withPlacement(page, "picture", "desk", { leaves: "end", reason: "Sea." });
     expect(placeAt(leaving, "picture", "desk", { column: 3, span: 2 }).areas[1]?.placements["desk"]).toMatchObject({
       column: 3,

@@ -17,8 +17,8 @@ const grown = (count: number): Layout => {
   return layout;
 };
 
-describe("breakpoints", () => {
-  it("are added above the widest until the limit, each with its own id, name and widths, drawn inside them", () => {
+describe("editing breakpoints", () => {
+  it("adds above the widest until the limit, each with its own id, name and widths, drawn inside them", () => {
     const layout = grown(limits.breakpoints);
     expect(parseLayout(layout).ok).toBe(true);
     expect(mayAdd(layout)).toBe(false);
@@ -26,14 +26,14 @@ describe("breakpoints", () => {
     expect(check(layout).findings.filter(({ rule }) => rule === "breakpoints-ordered")).toEqual([]);
   });
 
-  it("are copied between themselves and the next", () => {
+  it("copies between one and the next", () => {
     const { layout, id } = copyBreakpoint(cleanLayout(), "tablet");
     expect(layout.breakpoints.map(({ from }) => from)).toEqual([320, 600, 812, 1024]);
     expect(layout.breakpoints.find((one) => one.id === id)?.columns).toEqual(cleanLayout().breakpoints[1]?.columns);
     expect(check(layout).findings.filter(({ rule }) => rule === "breakpoints-ordered")).toEqual([]);
   });
 
-  it("begin as the one that is chosen, in their place among the widths", () => {
+  it("starts a new one from the chosen one, in its place by width", () => {
     const { layout, id } = insertBreakpoint(cleanLayout(), { name: "Wall", from: 800, width: 900, height: 700, like: "desk" });
     expect(layout.breakpoints.map((one) => one.id)).toEqual(["phone", "tablet", id, "desk"]);
     const made = layout.breakpoints.find((one) => one.id === id);
@@ -42,7 +42,7 @@ describe("breakpoints", () => {
     expect(parseLayout(layout).ok).toBe(true);
   });
 
-  it("are removed with what was said of them, but never the last", () => {
+  it("removes one with everything accepted at it, but never the last", () => {
     const layout: Layout = {
       ...cleanLayout(),
       areas: [{ id: "map", name: "Map", placements: { desk: { column: 1, span: 4, leaves: "none", over: false, inside: null } } }],
@@ -59,7 +59,7 @@ describe("breakpoints", () => {
     expect(last.breakpoints).toHaveLength(1);
   });
 
-  it("carry the chosen numbers to the chosen others and no further", () => {
+  it("copies the chosen numbers to the chosen others and changes nothing else", () => {
     const what = new Set(["gutter", "container", "rows", "baseline"] as const);
     const rows = { kind: "repeating" as const, height: "8px", gutter: "8px", offset: "0px" };
     const layout = withBreakpoint(cleanLayout(), "desk", (one) => ({
@@ -80,7 +80,7 @@ describe("breakpoints", () => {
     ]);
   });
 
-  it("get ids that any name can be made into", () => {
+  it("makes ids from any name", () => {
     const ids = ["Desk", "Größe XL", "1440", "‥", ""].map((name) => freshId(cleanLayout(), name));
     expect(ids).toEqual(["desk-2", "gro-e-xl", "at-1440", "at-width", "at-width"]);
   });

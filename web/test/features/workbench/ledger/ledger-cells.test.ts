@@ -56,13 +56,13 @@ describe("cells of the ledger", () => {
     expect(typed(id, text)).toMatch(/^! \S.{8}/);
   });
 
-  it("takes back every text it shows", () => {
+  it("accept every text they show", () => {
     for (const breakpoint of cleanLayout().breakpoints)
       for (const one of ledgerCells)
         expect(one.read(one.text(breakpoint, exact(16)), breakpoint, exact(16))).toEqual({ ok: true, breakpoint });
   });
 
-  it("steps numbers and keeps their unit, not below 0", () => {
+  it("step numbers and keep their unit, not below 0", () => {
     expect([
       steppedText("24", exact(8)),
       steppedText("1.5rem", exact(1, 16)),
@@ -82,25 +82,25 @@ describe("pasting rows of a spreadsheet", () => {
       [10, "24px", "80px"],
     ]);
   });
-  it("says how many rows found no breakpoint", () => {
+  it("says how many rows matched no breakpoint", () => {
     const result = pasteInto(breakpoints, 2, 3, pastedRows("6\n7\n8"), exact(16));
     expect(result.ok && result.left).toBe(2);
   });
-  it("brings back what was copied, with and without headings, whatever is in a name", () => {
+  it("restores what was copied, with and without headings, whatever is in a name", () => {
     const named = breakpoints.map((one, index) => (index === 0 ? { ...one, name: "Wall\t16:9" } : one));
     for (const headings of [true, false]) {
       const result = pasteInto(breakpoints, 0, 0, pastedRows(copiedRows(named, exact(16), headings)), exact(16));
       expect(result.ok && result.breakpoints).toEqual(breakpoints.map((one, index) => (index === 0 ? { ...one, name: "Wall 16:9" } : one)));
     }
   });
-  it("pastes nothing when one cell cannot be taken, and names it", () => {
+  it("pastes nothing if one cell is invalid, and names it", () => {
     const result = pasteInto(breakpoints, 0, 3, pastedRows("6\t24\n6\tbroad"), exact(16));
     expect(result.ok ? "" : result.message).toMatch(/^Row 2, gutter “broad”/);
   });
 });
 
-describe("numbers of a spec's own, beside the version it follows", () => {
-  it("are those that differ, with what the version has; breakpoints that it does not have are left out", () => {
+describe("a spec's own numbers, beside the version it follows", () => {
+  it("are those that differ, with the version's; breakpoints that the version does not have are left out", () => {
     const followed = cleanLayout();
     const [first, ...others] = followed.breakpoints;
     if (!first) throw new Error("no breakpoint");

@@ -12,16 +12,16 @@ const names = [
   "i",
   "Donaudampfschifffahrtsgesellschaftskapitänsmützenablage Nord",
 ];
-/** A stand-in for a face: a letter is as wide as most are. */
+/** A stand-in for a font: every letter has an average width. */
 const measure = (name: string): number => name.length * 6.7;
 
-/** How many px² two boxes share. */
+/** The overlap of two boxes, px². */
 const shared = (a: Box, b: Box): number =>
   Math.max(0, Math.min(a.left + a.width, b.left + b.width) - Math.max(a.left, b.left)) *
   Math.max(0, Math.min(a.top + a.height, b.top + b.height) - Math.max(a.top, b.top));
 
 describe("labels of a sheet", () => {
-  it("never lie on each other, and each area's stands inside its area (400 sheets)", () => {
+  it("never overlap, and each area's is inside its area (400 sheets)", () => {
     const random = seeded("labels");
     let [areas, labelled] = [0, 0];
     for (let turn = 0; turn < 400; turn += 1) {
@@ -71,7 +71,7 @@ describe("labels of a sheet", () => {
         expect(label.top + label.height).toBeLessThanOrEqual((box.top + box.height) * scale);
         if (!label.shortened) expect(label.width).toBeGreaterThanOrEqual(measure(label.text));
       }
-      // An area that is large enough for a line and has nothing on it is labelled.
+      // An area that has room for a line and no other label in it is labelled.
       const roomy = boxes.filter((box) => box.height * scale >= 24 && box.width * scale >= 40);
       areas += roomy.length;
       labelled += inAreas.length;
@@ -80,7 +80,7 @@ describe("labels of a sheet", () => {
     expect(labelled / areas).toBeGreaterThan(0.7);
   });
 
-  it("numbers all columns that have room, and otherwise every so many and the first", () => {
+  it("number all columns that have room, otherwise every n-th and the first", () => {
     const texts = (count: number, wide: number): readonly string[] => {
       const at = resolve(deskWith([], { count, gutter: "8px", margin: "16px" }), { width: fromJsonNumber(1280), breakpoint: "desk" });
       if (!at.ok) throw new Error("no layout");
@@ -92,19 +92,19 @@ describe("labels of a sheet", () => {
     expect(texts(1, 320)).toEqual(["1"]);
   });
 
-  it("writes px by base units that are far enough apart", () => {
+  it("show px by base units that are far enough apart", () => {
     const px = (scale: number): readonly string[] => pxLabels(400, exact(8), scale, { from: 0, until: 999 }).map(({ text }) => text);
     expect(px(1).slice(0, 4)).toEqual(["0", "32", "64", "96"]);
     expect(px(0.5).slice(0, 4)).toEqual(["0", "64", "128", "192"]);
   });
 
-  it("names the row that the end of the sheet cuts", () => {
+  it("name the row that is cut by the end of the sheet", () => {
     const cut = (height: number): number | null => {
       const at = resolve(deskWith([], { height }), { width: fromJsonNumber(1280), breakpoint: "desk" });
       if (!at.ok) throw new Error("no layout");
       return cutRow(at.value, height);
     };
-    // Rows of 8 with gutters of 8: row 26 stands from 400 to 408.
+    // Rows of 8 with gutters of 8: row 26 is from 400 to 408.
     expect([cut(404), cut(408), cut(400), cut(412)]).toEqual([26, null, null, null]);
   });
 });

@@ -12,8 +12,8 @@ const segments = (path: string): readonly Segment[] =>
     return how === "H" ? [x1, y1, Number(a), y1] : how === "V" ? [x1, y1, x1, Number(a)] : [x1, y1, Number(a), Number(b)];
   });
 
-describe("lines of what is in sight", () => {
-  it("are every line of the sheet that falls there, strong where every so many is", () => {
+describe("lines in view", () => {
+  it("are all lines of the sheet that fall there, with every n-th emphasised", () => {
     const random = seeded("lines in sight");
     for (let turn = 0; turn < 1000; turn += 1) {
       const [step, emphasis] = [random.integer(3, 80) / 2, random.integer(1, 9)];
@@ -30,7 +30,7 @@ describe("lines of what is in sight", () => {
           return `${whole ? "" : "cut "}${((upright ? x1 : y1) + 0.4).toFixed(2)} ${is}`;
         })
         .sort();
-      // Counted one by one: the first stands at the offset.
+      // Counted one by one: the first is at the offset.
       const expected: string[] = [];
       for (let k = 0; k < 1200; k += 1) {
         const at = (offset + k * step) * scale;
@@ -40,7 +40,7 @@ describe("lines of what is in sight", () => {
     }
   });
 
-  it("of a hatch stand a pitch apart, end at the strip's edges, and go on in the strip beside", () => {
+  it("of a hatch are a pitch apart, end at the strip's edges, and continue in the strip beside", () => {
     const random = seeded("hatch in sight");
     for (let turn = 0; turn < 1000; turn += 1) {
       const left = random.integer(0, 300);
@@ -50,7 +50,7 @@ describe("lines of what is in sight", () => {
       const drawn = segments(hatchInSight({ left, right }, { from, until }, 10));
       const sums = drawn.map(([x1, y1]) => x1 + y1);
       expect(sums).toEqual(Array.from({ length: sums.length }, (_, index) => (Math.ceil((left + from) / 10) + index) * 10));
-      // The lower end is at the left edge or the lower one, the upper end at the right edge or the upper one, both within.
+      // The lower end is on the left or bottom edge, the upper end on the right or top edge, both inside the strip.
       const wrong = drawn.filter(
         ([x1, y1, x2, y2]) =>
           x2 + y2 !== x1 + y1 ||

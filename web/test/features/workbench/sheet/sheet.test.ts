@@ -29,7 +29,7 @@ const withRows = (height: string, gutter: string, offset = "0px"): Resolution =>
 const told = (resolution: Resolution, least: number): readonly string[] =>
   rowDimensions(resolution, least).map(({ what, from, length }) => `${what} ${toJson(length)} at ${toJson(from)}`);
 
-describe("the heights a sheet is dimensioned with", () => {
+describe("dimensioned heights", () => {
   it.each<[string, string, string, string, number, readonly string[]]>([
     ["rows high enough stand one by one", "40px", "8px", "0px", 12, ["row 40 at 0", "row gutter 8 at 40", "row pitch 48 at 48"]],
     ["what stands above them is told", "40px", "0px", "24px", 12, ["above the rows 24 at 0", "row 40 at 24", "row pitch 40 at 64"]],
@@ -39,7 +39,7 @@ describe("the heights a sheet is dimensioned with", () => {
     expect(told(withRows(height, gutter, offset), least)).toEqual(expected);
   });
 
-  it("do not overlap, and neither do the widths", () => {
+  it("do not overlap, and neither do widths", () => {
     const resolution = withRows("40px", "8px", "16px");
     for (const list of [rowDimensions(resolution, 12), sheetDimensions(resolution)])
       list.slice(1).forEach((dimension, index) => {
@@ -75,7 +75,7 @@ describe("where a finding is marked", () => {
   });
 });
 
-describe("a fix that is tried", () => {
+describe("previewing a fix", () => {
   const desk = layout.breakpoints.at(-1);
   const gutter20: Layout = {
     ...layout,
@@ -83,7 +83,7 @@ describe("a fix that is tried", () => {
   };
   const fix = check(gutter20).findings.find(({ rule }) => rule === "gutter-on-base")?.fixes[0];
 
-  it("is seen in a layout of its own, and leaves the draft as it was", () => {
+  it("shows it in a layout of its own, and leaves the draft as it was", () => {
     if (!fix) throw new Error("no fix");
     const before = JSON.stringify(gutter20);
     expect(previewLayout(gutter20, { fix, where: "Desk" })?.breakpoints.at(-1)?.columns.gutter).toBe("16px");
@@ -92,7 +92,7 @@ describe("a fix that is tried", () => {
     expect(plainText(previewWords({ fix, where: "Desk" }))).toBe("Preview: Gutter 16 at Desk");
   });
 
-  it("is nothing where it no longer fits", () => {
+  it("shows nothing if it no longer fits", () => {
     if (!fix) throw new Error("no fix");
     const gone = { ...fix, patch: [{ op: "replace" as const, path: "/breakpoints/9/columns/gutter", value: "16px" }] };
     expect(previewLayout(gutter20, { fix: gone, where: "Desk" })).toBeNull();
@@ -100,7 +100,7 @@ describe("a fix that is tried", () => {
 });
 
 describe("the curves over all widths", () => {
-  it("are drawn from both ends of each straight piece, so that a hand-over is a jump", () => {
+  it("are drawn from both ends of each straight piece, so that a breakpoint is a jump", () => {
     const points = pointsOf(sweep(layout));
     const at1024 = points.filter(({ width }) => width === 1024);
     expect(at1024.map(({ container }) => container)).toEqual([992, 992]);
@@ -108,7 +108,7 @@ describe("the curves over all widths", () => {
     expect([points[0]?.width, points.at(-1)?.width]).toEqual([240, 2560]);
   });
 
-  it("tell each jump with what was and is", () => {
+  it("label each jump with the value before and after", () => {
     const [handOver] = sweep(layout).handOvers;
     if (!handOver) throw new Error("no hand-over");
     expect(toJson(handOver.width)).toBe(toJson(fromJsonNumber(1024)));

@@ -6,7 +6,7 @@ import { only, oneBreakpoint } from "../../../../../core/test/layouts";
 const layout = oneBreakpoint(1280, 12);
 const context = lengthContext(layout, exact(1280));
 
-describe("sums as they are read aloud", () => {
+describe("sums read aloud", () => {
   it("columns: width, margins, columns, gaps and the container between", () => {
     const terms = termsAt(layout, only(layout), exact(1280));
     expect(spokenColumns({ ...terms, column: exact(233, 3), gutter: exact(20) })).toMatch(
