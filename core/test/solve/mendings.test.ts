@@ -9,7 +9,7 @@ import { px } from "../../src/exact/length";
 import { lastWidth } from "../../src/grid/breakpoint-at";
 import { repairCells } from "../../src/layout/cells";
 import { anyColumns } from "../any-columns";
-import { cleanLayout, withColumns } from "../layouts";
+import { cleanLayout } from "../layouts";
 import { seedOf } from "../seed";
 
 /**
