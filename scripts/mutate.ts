@@ -1,5 +1,5 @@
 import { spawn } from "node:child_process";
-import { existsSync, mkdtempSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
+import { existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import ts from "typescript";
@@ -7,8 +7,8 @@ import { seeded } from "../core/test/random";
 import { root } from "./run-script";
 import { print, run, Stop } from "./terminal";
 
-// `npm run mutate -- FILE…`: breaks each file in many small ways, one at a time, and counts how many of them its own folder of
-// tests notices. Other tests might notice more, so the score is a lower bound.
+// `npm run mutate -- FILE…`: breaks each file in many small ways, one at a time, and counts how many of them its own tests
+// notice. Other tests might notice more, so the score is a lower bound.
 // `--most N` tries at most N of each file, chosen at random (SEED=… repeats a choice). Not in CI: it takes hours.
 // It works in a copy of the last commit, so that nothing here is changed.
 
@@ -61,19 +61,25 @@ const mutantsOf = (file: string, text: string): readonly Mutant[] => {
 /** Longest that the tests of one mutant may take, ms; one that never ends is noticed. */
 const patience = 120_000;
 
-/** The folder of tests that mirrors a file's own: the tests of `core/src/solve/repair` are in `core/test/solve`. */
-const testsOf = (folder: string, file: string): string => {
+/**
+ * A file's own tests: those in the folder that mirrors its own (`core/test/solve` for `core/src/solve/repair`) which name
+ * something that it exports; all of the folder if none does.
+ */
+const testsOf = (folder: string, file: string, text: string): readonly string[] => {
   const mirrored = file.startsWith("core/src/") ? file.replace("core/src/", "core/test/") : file.replace("web/", "web/test/");
   let tests = dirname(mirrored);
   while (!existsSync(join(folder, tests))) tests = dirname(tests);
-  return tests;
+  const exported = [...text.matchAll(/^export (?:const|type|class) (\w+)/gm)].map(([, name = ""]) => name);
+  const all = readdirSync(join(folder, tests), { recursive: true, encoding: "utf8" }).filter((name) => name.endsWith(".test.ts"));
+  const own = all.filter((name) => new RegExp(`\\b(?:${exported.join("|")})\\b`).test(readFileSync(join(folder, tests, name), "utf8")));
+  return (own.length > 0 ? own : all).map((name) => join(tests, name));
 };
 
-/** Runs a folder of tests; false if one of them fails. */
-const passes = (folder: string, tests: string): Promise<boolean> =>
+/** Runs test files; false if a test fails. */
+const passes = (folder: string, tests: readonly string[]): Promise<boolean> =>
   new Promise((resolve) => {
     const vitest = join(root, "node_modules", "vitest", "vitest.mjs");
-    const args = [vitest, "run", `${tests}/`, "--bail=1", "--maxWorkers=1", "--reporter=dot"];
+    const args = [vitest, "run", ...tests, "--bail=1", "--maxWorkers=1", "--reporter=dot"];
     const child = spawn(process.execPath, args, { cwd: folder, stdio: "ignore", detached: true });
     const end = (): void => void process.kill(-(child.pid ?? 0), "SIGKILL");
     const timer = setTimeout(end, patience);
@@ -124,8 +130,8 @@ run(async () => {
       const text = readFileSync(path, "utf8");
       const all = [...mutantsOf(file, text)];
       const chosen = all.length <= most ? all : Array.from({ length: most }, () => all.splice(random.integer(0, all.length - 1), 1)[0]);
-      const tests = testsOf(folder, file);
-      if (!(await passes(folder, tests))) throw new Stop(`${tests} fails already without any change to ${file}.`);
+      const tests = testsOf(folder, file, text);
+      if (!(await passes(folder, tests))) throw new Stop(`${tests.join(" ")}: a test fails without any change to ${file}.`);
       let noticed = 0;
       for (const mutant of chosen) {
         if (!mutant) continue;
