@@ -63,6 +63,15 @@ export const isRuleId = (text: string): text is RuleId => Object.hasOwn(rules, t
 
 export const ruleIds = Object.keys(rules) as readonly RuleId[];
 
+/** What a check examines, and when accepting its finding is right. For the guide; the rest is in the finding. */
+type Explained = { readonly checks: string; readonly accept: string };
+
+/** A check explained, for people who have never seen it. */
+export const explained = (id: RuleId): Explained => {
+  const { checks, accept } = rules[id];
+  return { checks, accept: accept ?? "Never as it is: a problem stops a version from being published." };
+};
+
 /** A rule's level and its source: a publication, or "common practice". */
 export const ruleOf = (id: RuleId): { readonly level: Level; readonly source: string } => {
   const { level, source } = rules[id];

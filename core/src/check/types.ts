@@ -168,6 +168,10 @@ export type Rule<R extends RuleId> = {
   readonly source: string;
   /** Why it matters to the people who use or build the page: one sentence. */
   readonly matters: string;
+  /** What it examines, for the guide. */
+  readonly checks: string;
+  /** When accepting its finding is right, for the guide; null for a problem, which is never accepted as it is. */
+  readonly accept: string | null;
   /** How a repair of the whole spec mends it; null if a repair leaves it to people. */
   readonly mends: Mending | null;
   /** Its words. `where` is the breakpoint's name. */

@@ -104,7 +104,6 @@ const breaks: { readonly [R in RuleId]: { readonly layout: Layout; readonly at: 
 
 describe("every rule", () => {
   it("passes on a clean layout", () => {
-    expect(ruleIds).toHaveLength(27);
     expect(check(cleanLayout())).toEqual({ findings: [], held: ruleIds });
   });
 

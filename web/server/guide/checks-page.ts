@@ -38,7 +38,7 @@ const section = (id: RuleId): string => {
   const where = layout.breakpoints.find((one) => one.id === finding.breakpoint)?.name ?? "the spec";
   const { title, message, sum } = findingWords(finding, where);
   const { level, source } = ruleOf(id);
-  const { checks, accept } = explained[id];
+  const { checks, accept } = explained(id);
   const fixes = finding.fixes.slice(0, mostFixes).map(fixLabel);
   return [
     `## ${plainText(title)} {#${id}}`,

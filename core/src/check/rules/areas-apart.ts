@@ -10,6 +10,8 @@ export const areasApart: Rule<"areas-apart"> = {
   level: "problem",
   source: "CSS Grid Layout Module Level 2, placement",
   matters: "One would cover what the other shows.",
+  checks: "No two areas cover the same columns and rows, unless one of them is marked as standing over others.",
+  accept: null,
   mends: null,
   says: ({ first, second, columns, rows }) => ({
     title: words`${name(first)} and ${name(second)} overlap`,

@@ -50,6 +50,8 @@ export const areasInside: Rule<"areas-inside"> = {
   level: "problem",
   source: "CSS Grid Layout Module Level 2, placement",
   matters: "The browser adds columns or rows for it, and the page gets larger than the spec says.",
+  checks: "An area’s columns and rows are columns and rows of the grid it stands on, and an area inside another is shown only with it.",
+  accept: null,
   mends: null,
   says: (facts, where) => {
     const { name: area, within } = facts;

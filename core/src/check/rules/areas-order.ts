@@ -30,6 +30,8 @@ export const areasOrder: Rule<"areas-order"> = {
   level: "caution",
   source: "WCAG 2.2 SC 1.3.2 Meaningful Sequence; CSS Grid Layout Module Level 2, reordering and accessibility",
   matters: "Screen readers and the Tab key follow the reading order, not what is seen.",
+  checks: "Areas are read in the order in which they are seen: top to bottom, then in reading direction.",
+  accept: "When the order was chosen for screen readers and still makes sense without the layout.",
   mends: null,
   says: ({ first, second, firstPlace, place }) => ({
     title: words`Reading order differs from what is seen`,

@@ -10,6 +10,8 @@ export const areasShown: Rule<"areas-shown"> = {
   level: "note",
   source: "common practice",
   matters: "Developers cannot tell whether it was left out on purpose.",
+  checks: "An area that is shown at some breakpoints is shown at all of them, or has a note.",
+  accept: "When it is left out on purpose: write a note on the area that says why, and this one disappears.",
   mends: null,
   says: ({ name: area, shown, of }, where) => ({
     title: words`${name(area)} is not shown here`,

@@ -23,6 +23,8 @@ export const baselineOnBase: Rule<"baseline-on-base"> = {
   level: "caution",
   source: "common practice",
   matters: "Spacing and lines of text drift apart down the page.",
+  checks: "The baseline step is a multiple of the base unit, or divides it evenly.",
+  accept: "When text and spacing are aligned separately on purpose.",
   mends: {
     cells: ["baseline"],
     lengths: ({ baseline }, base, context) => {

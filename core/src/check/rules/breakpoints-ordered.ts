@@ -12,6 +12,8 @@ export const breakpointsOrdered: Rule<"breakpoints-ordered"> = {
   level: "problem",
   source: "Media Queries 4: of two conditions that both hold the later one is used",
   matters: "Browsers use the last breakpoint that applies, so some of its numbers are never seen.",
+  checks: "Breakpoints start at different, rising widths, and each is drawn at a width that belongs to it.",
+  accept: null,
   mends: {
     cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
     frame: (frame) => appliesAt(frame, frame.drawn),

@@ -16,6 +16,8 @@ export const columnPositive: Rule<"column-positive"> = {
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
   matters: "Columns that narrow cannot hold content.",
+  checks: "At the narrowest width of a breakpoint, a column is wider than zero and at least as wide as the spec’s minimum column.",
+  accept: null,
   mends: {
     cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
     columns: (tried) => isWideEnough(tried, tried.first()) && isWideEnough(tried, tried.last()),

@@ -9,6 +9,8 @@ export const containerFits: Rule<"container-fits"> = {
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
   matters: "The page scrolls sideways at these widths.",
+  checks: "A container of fixed width fits between its margins, from the narrowest width of the breakpoint on.",
+  accept: null,
   mends: {
     cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
     columns: ({ kind, first }) => {

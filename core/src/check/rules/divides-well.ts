@@ -13,6 +13,8 @@ export const dividesWell: Rule<"divides-well"> = {
   level: "note",
   source: "common practice",
   matters: "Rows of two, three or four equal cards are then not possible.",
+  checks: "The number of columns divides by 2 and by 3 or 4, like 4, 6, 8, 12 and 16. One to three columns are fine too.",
+  accept: "When the page has one main column of an odd width, and nothing is repeated across it.",
   mends: null,
   says: ({ count }) => ({
     title: words`${count} columns do not divide well`,

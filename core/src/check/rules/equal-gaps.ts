@@ -43,6 +43,8 @@ export const equalGaps: Rule<"equal-gaps"> = {
   level: "note",
   source: "common practice",
   matters: "Equal steps show what belongs together; an odd one looks like a mistake.",
+  checks: "Areas of one kind, such as sections, have the same space from one to the next.",
+  accept: "When the larger space separates two parts of the page.",
   mends: null,
   says: ({ kind, usual: pair, other }) => ({
     title: words`White space differs`,

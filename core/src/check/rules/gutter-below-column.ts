@@ -9,6 +9,8 @@ export const gutterBelowColumn: Rule<"gutter-below-column"> = {
   level: "caution",
   source: "common practice",
   matters: "Content looks further apart than it is wide.",
+  checks: "The gutter is narrower than a column at every width of the breakpoint.",
+  accept: "When there are many columns and content always spans several of them.",
   mends: null,
   says: ({ gutter, column }) => ({
     title: words`Gutters are wider than columns`,

@@ -11,6 +11,8 @@ export const gutterOnBase: Rule<"gutter-on-base"> = {
   level: "caution",
   source: "common practice",
   matters: "Spacing inside components is in base units, so their edges miss the columns.",
+  checks: "The gutter is a whole number of base units. A half unit is only a note.",
+  accept: "When the gutter comes from something outside the spec, for example a third party’s embedded page.",
   mends: { cells: ["gutter"], gutter: (length, { half }) => length % half === 0 },
   says: ({ length, base }) => ({
     title: words`Gutter is ${baseStanding(length, base)}`,

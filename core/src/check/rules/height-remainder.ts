@@ -26,6 +26,8 @@ export const heightRemainder: Rule<"height-remainder"> = {
   level: "note",
   source: "common practice",
   matters: "The bottom of the page does not end on the grid.",
+  checks: "Rows or baseline lines fill the drawn height with nothing left over.",
+  accept: "On every page that scrolls: its height is whatever the content needs.",
   mends: null,
   says: ({ height, row, line }) => ({
     title: row ? words`The last row is cut off` : words`Part of a line is left over`,

@@ -25,6 +25,8 @@ export const insideColumns: Rule<"inside-columns"> = {
   level: "caution",
   source: "common practice",
   matters: "Browsers round each edge, so equal cards can differ by a pixel.",
+  checks: "Columns that an area has inside it are whole pixels at the drawn width.",
+  accept: "When nothing of equal width stands side by side in the area.",
   mends: null,
   says: ({ name: area, terms }) => ({
     title:

@@ -10,6 +10,8 @@ export const leavesReason: Rule<"leaves-reason"> = {
   level: "problem",
   source: "common practice",
   matters: "Developers align to the grid and would pull it back in.",
+  checks: "An area that runs past the container on purpose has a written reason.",
+  accept: null,
   mends: null,
   says: ({ name: area, side, left, right, width }) => ({
     title: words`${name(area)} leaves the grid without a reason`,

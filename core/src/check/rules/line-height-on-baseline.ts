@@ -34,6 +34,8 @@ export const lineHeightOnBaseline: Rule<"line-height-on-baseline"> = {
   level: "caution",
   source: "common practice",
   matters: "From the second line on, text falls between two baseline lines.",
+  checks: "The line height of each text role is a multiple of the baseline step.",
+  accept: "When the role is only ever one line long.",
   mends: null,
   says: ({ roles, step }) => ({
     title: words`${roles.length === 1 ? "Line height is" : words`${roles.length} line heights are`} off the baseline`,

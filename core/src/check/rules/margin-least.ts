@@ -12,6 +12,8 @@ export const marginLeast: Rule<"margin-least"> = {
   level: "caution",
   source: "common practice",
   matters: "Text that close to the edge is hard to read and to touch.",
+  checks: "Margins are at least 16 px.",
+  accept: "When everything at the edge is a picture or a map, and text has a margin of its own.",
   mends: null,
   says: ({ start, end, least }) => ({
     title: words`Margins are smaller than ${least}`,

@@ -14,6 +14,8 @@ export const marginOnBase: Rule<"margin-on-base"> = {
   level: "caution",
   source: "common practice",
   matters: "Spacing inside components is in base units, so their edges miss the columns.",
+  checks: "Each margin is a whole number of base units. A half unit is only a note.",
+  accept: "When the margin is what a fixed container leaves over, and nothing is aligned to the edge of the screen.",
   mends: { cells: ["margin"], margin: (length, { half }) => length % half === 0 },
   says: ({ lengths, base }) => ({
     title: words`${lengths.length > 1 ? "Margins are" : "Margin is"} ${

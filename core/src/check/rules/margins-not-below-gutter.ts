@@ -9,6 +9,8 @@ export const marginsNotBelowGutter: Rule<"margins-not-below-gutter"> = {
   level: "note",
   source: "common practice",
   matters: "Content looks closer to the edge of the screen than to its neighbour.",
+  checks: "Margins are at least as wide as the gutter.",
+  accept: "On small screens where every pixel counts.",
   mends: null,
   says: ({ start, end, gutter }) => ({
     title: words`Margins are narrower than the gutter`,

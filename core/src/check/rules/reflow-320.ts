@@ -12,6 +12,8 @@ export const reflow320: Rule<"reflow-320"> = {
   level: "problem",
   source: "WCAG 2.2, success criterion 1.4.10 Reflow",
   matters: "320 px is what a 1280 px screen leaves at 400 % zoom: people who zoom would scroll sideways.",
+  checks: "The spec says what happens at 320 px, and its columns fit there.",
+  accept: null,
   mends: {
     cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
     frame: ({ from }, isLowest) => !isLowest || from <= reflowPx,

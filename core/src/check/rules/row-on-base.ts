@@ -13,6 +13,8 @@ export const rowOnBase: Rule<"row-on-base"> = {
   level: "caution",
   source: "common practice",
   matters: "Spacing inside components is in base units, so their edges miss the rows.",
+  checks: "Row height and row gutter are whole numbers of base units. A half unit is only a note.",
+  accept: "When rows divide a given height, for example that of a wall screen.",
   mends: {
     cells: ["rows", "row-gutter"],
     lengths: ({ rows }, base, context) => {

@@ -17,6 +17,8 @@ export const rowsOnBaseline: Rule<"rows-on-baseline"> = {
   level: "caution",
   source: "common practice",
   matters: "Text at the top of a row is on a baseline line in some rows and between two in others.",
+  checks: "Every row starts on a line of the baseline: row height plus row gutter is a multiple of the baseline step.",
+  accept: "When rows hold no text.",
   mends: null,
   says: ({ pitch, height, gutter, step }) => ({
     title: words`Rows are off the baseline`,

@@ -38,6 +38,8 @@ export const statedTotal: Rule<"stated-total"> = {
   level: "caution",
   source: "common practice",
   matters: "Whoever was given that total will build another grid.",
+  checks: "A container or column that somebody was told to expect is what the numbers give.",
+  accept: "Rarely. Correct the number you were given instead, so that the next person is not misled.",
   mends: null,
   says: ({ which, stated, is, terms, rounded }) => {
     const by = subtract(stated, is);

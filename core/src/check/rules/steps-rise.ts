@@ -42,6 +42,8 @@ export const stepsRise: Rule<"steps-rise"> = {
   level: "caution",
   source: "common practice",
   matters: "A wider screen would show less than a narrower one.",
+  checks: "From one breakpoint to the next, columns, gutter, margin and container do not get smaller.",
+  accept: "When wider margins are meant to make the container a little narrower at the start of a breakpoint.",
   mends: null,
   says: ({ what, width, before, was, is }, where) => ({
     title: what === "container" ? words`The container gets narrower at ${width}` : words`${stepNames[what]} get smaller on a wider screen`,

@@ -12,6 +12,8 @@ export const sumCloses: Rule<"sum-closes"> = {
   level: "problem",
   source: "the sum of arithmetic.md, section 1",
   matters: "No room is left for the columns.",
+  checks: "Margins and gutters together are narrower than the width they stand in, at every width of the breakpoint.",
+  accept: null,
   mends: {
     cells: ["from", "drawn-at", "columns", "gutter", "margin", "container"],
     columns: ({ drawn }) => drawn.container >= 0 && drawn.column >= 0,

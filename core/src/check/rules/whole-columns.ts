@@ -11,6 +11,8 @@ export const wholeColumns: Rule<"whole-columns"> = {
   level: "caution",
   source: "common practice",
   matters: "Browsers round each edge, so equal cards can differ by a pixel.",
+  checks: "A column is a whole number of pixels at the width the breakpoint is drawn at.",
+  accept: "When the container is fluid and the drawn width is one of many, or when no cards stand side by side.",
   mends: {
     cells: ["columns", "gutter", "margin", "container"],
     columns: (tried) => tried.drawn.column <= 0 || isWholeSpan(tried, tried.drawn, 1),

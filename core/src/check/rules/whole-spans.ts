@@ -16,6 +16,8 @@ export const wholeSpans: Rule<"whole-spans"> = {
   level: "caution",
   source: "common practice",
   matters: "Browsers round each edge, so equal cards can differ by a pixel.",
+  checks: "Halves, thirds and quarters of the container are whole pixels where a single column is.",
+  accept: "When the page never uses those shares.",
   mends: {
     cells: ["columns", "gutter", "margin", "container"],
     columns: (tried) =>
