@@ -4,8 +4,8 @@ import { packageMetadata } from "../web/server/registry/metadata";
 import { findPackage, readPackage } from "../web/server/registry/packages";
 import { findPublished } from "../web/server/specs/versions";
 
-// A bare Node server that answers every request by reading from the database what is asked for, and nothing else: the
-// measure the application's own answer is held against. QUERY says what; BODY_OF whose bytes are sent where they lie ready.
+// A bare Node server that answers every request by reading from the database and nothing else: the application's
+// answers are compared with it. QUERY is the query; BODY_OF names a file whose bytes are sent as they are.
 const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 10);
 const [team, slug] = ["skerry", "passenger-booking"];
 const number = { major: 2, minor: 1, patch: 0 };
@@ -38,7 +38,7 @@ const bodies = {
   document,
   metadata,
   tarball,
-  // Whether it may be read alone, and bytes that lie ready.
+  // Only whether it may be read, and stored bytes.
   "metadata-ready": async () => ready(await findPackage(sql, team, slug)),
   "tarball-ready": async () => ready(await findPublished(sql, { team, slug, number, personId: null })),
 };

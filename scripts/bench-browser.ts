@@ -100,7 +100,7 @@ const tasksOf = (traceEvents: readonly TraceEvent[]): Omit<Traced, "perSecond"> 
   return { tasks: tasks.length, longest: Math.max(0, ...tasks), long: tasks.filter((ms) => ms > 50).length };
 };
 
-/** A spec with as many areas as there may be, on a sheet of 20,000 px with lines of 4. */
+/** A spec with the most areas allowed, on a sheet of 20,000 px with lines every 4. */
 export const fullOfAreas = async (context: BrowserContext, address: string): Promise<string> => {
   const made = await context.request.post(`${address}/api/specs`, {
     data: { team: "skerry", name: "Two hundred areas", start: { kind: "columns", width: 1440, columns: 12 } },
@@ -167,7 +167,7 @@ const largePicture = async (): Promise<{ readonly name: string; readonly mimeTyp
   return { name: "large.png", mimeType: "image/png", buffer: await image.png().toBuffer() };
 };
 
-/** Zooms and moves a picture under what lies over it, by the wheel; `drawing` names the element it is drawn in. */
+/** Zooms and moves a picture below its overlay with the wheel; `drawing` names the picture's element. */
 type Zoomed = { readonly zoom: Traced; readonly moved: Traced };
 const zoomed = async (browser: Browser, page: Page, drawing: string | RegExp): Promise<Zoomed> => {
   await page.getByRole("group", { name: "Picture under the grid" }).waitFor({ timeout: 60_000 });

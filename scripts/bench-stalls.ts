@@ -18,7 +18,7 @@ const post = (address: string, path: string, body: string, type: string): Promis
 /** A published layout blown up to what the format's limits let in. */
 const huge = (layout: Layout) => ({
   ...layout,
-  // Each area at each of them, where it stands at the desk: every layout of the demo's latest version has one.
+  // Each area at each of them, with its position at the desk, which every layout of the demo's latest version has.
   areas: layout.areas.map((area) => ({
     ...area,
     placements: Object.fromEntries(Array.from({ length: 24 }, (_, index) => [`b${index}`, area.placements["desk"]])),

@@ -16,7 +16,7 @@ import { demoSpecs } from "./demo-layouts";
 import { addDeliveries, addHarbourTeam, addOwnInterface, editOverWeek, leaveBehind } from "./demo-week";
 
 /**
- * Loads the demo team with its people, specs and projects into an empty database, and a webhook to its stand-in
+ * Loads the demo team with its people, specs and projects into an empty database, and a webhook to a simulated
  * receiver; false if there is a team already.
  */
 const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null): Promise<boolean> => {
@@ -51,7 +51,7 @@ const loadDemoNow = async (sql: postgres.TransactionSql, receiver: string | null
       if (version.withdrawn !== undefined) await addWithdrawal(sql, id, leadId, version.withdrawn);
     }
   }
-  // The booking page stands for a product outside the team, so its spec is readable by link.
+  // The booking page represents a product outside the team, so its spec is readable by link.
   const booking = await findSpec(sql, team.slug, "passenger-booking", authorId);
   if (!booking) throw new Error("the demo has no passenger booking");
   await setPublic(sql, { specId: booking.id, teamId, personId: leadId }, true);

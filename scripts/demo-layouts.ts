@@ -73,7 +73,10 @@ const area = (id: string, name: string, placements: Readonly<Record<string, Wher
   ),
 });
 
-/** The page a passenger books on. Deliberate faults at the desk: uneven white space, and a map that is read after the fares it stands beside. */
+/**
+ * The page a passenger books on. Deliberate faults at the desk: uneven white space, and a map that is read after the
+ * fares beside it.
+ */
 const bookingAreas: readonly Area[] = [
   area("masthead", "Masthead", {
     phone: { column: 1, span: 4, row: 1, rowSpan: 4, leaves: "both", reason: "The bar's colour runs to both edges." },
@@ -187,7 +190,8 @@ const booking200 = layout(
   bookingNotes,
 );
 export const booking210 = layout("Passenger booking", "8px", [phone, tablet, desk, wide], { ...bookingNotes, areas: [...publishedAreas] });
-// Deliberate faults: a gutter that leaves thirds, a margin off the base unit, a tablet drawn where the desk begins, headings off the line.
+// Deliberate faults: a gutter that makes columns end in thirds, a margin off the base unit, a tablet drawn where the
+// desk begins, headings off the baseline.
 const bookingDraft = layout(
   "Passenger booking",
   "8px",

@@ -125,7 +125,7 @@ export const leaveBehind = async (sql: postgres.TransactionSql, team: Team, peop
     if (!picture.ok || !(await addPicture(sql, doer, kept.value, { ...picture.value, density: 2 })).ok)
       throw new Error("the demo's picture was not kept");
   }
-  // What the areas hold where the draft is tried: the sailings and the map do not fit in their rows at the desk.
+  // The content of areas in Try: the sailings and the map do not fit in their rows at the desk.
   for (const [area, content] of Object.entries(bookingContent)) {
     const problem = await setContent(sql, doer, area, content);
     if (problem) throw new Error(`the demo's content of ${area} was not kept: ${problem.detail}`);
@@ -190,7 +190,9 @@ export const addHarbourTeam = async (sql: postgres.TransactionSql, team: Team, p
   return person;
 };
 
-/** The layout of our own screens, as a public spec of a team of its own: whoever reads the demo can see a real one. */
+/**
+ * The layout of our own screens, as a public spec of a team of its own, so that readers of the demo can see a real one.
+ */
 export const addOwnInterface = async (sql: postgres.TransactionSql, leadId: number): Promise<void> => {
   const layout = layoutSchema.parse(JSON.parse(readFileSync(join(import.meta.dirname, "..", "design", "ypsiline.layout.json"), "utf8")));
   const team = await addTeam(sql, { slug: "interface", name: "Ypsiline" });

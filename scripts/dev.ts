@@ -7,8 +7,8 @@ import { root, runScript } from "./run-script";
 import { requireFreePort, runningParts } from "./serve";
 import { print, run, wordsOf } from "./terminal";
 
-// `npm run dev`: the application from its sources, for whoever works on it. Pages change as files are saved; the server
-// starts again when its own files change. The database and the demo are those of `npm start`.
+// `npm run dev`: the application from its sources, for developers. Pages change as files are saved; the server restarts
+// when its own files change. The database and the demo are those of `npm start`.
 run(async () => {
   const port = Number(process.env["PORT"] ?? 3000);
   const children: ChildProcess[] = [];

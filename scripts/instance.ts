@@ -6,8 +6,8 @@ import { root, runScript } from "./run-script";
 import { keepServing, requireFreePort, runningParts } from "./serve";
 import { print, run, Stop, wordsOf } from "./terminal";
 
-// `npm run serve`: a team's own instance. No demo data, accounts or pages; settings are docs/operations.md's, all of them
-// looked at before anything is started.
+// `npm run serve`: a team's own instance, without demo data, accounts or pages. Settings are in docs/operations.md; all
+// of them are checked before anything is started.
 run(async () => {
   const embedded = process.argv.includes("--embedded");
   const { parts, stop } = runningParts();

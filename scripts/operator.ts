@@ -2,9 +2,9 @@ import { startCluster } from "./cluster";
 import { runScript } from "./run-script";
 import { run, Stop } from "./terminal";
 
-// What whoever looks after an instance does by hand, of the private cluster with --embedded, else of DATABASE_URL:
-// `npm run password-link -- ADDRESS`, a link by which an account sets a new password, for an instance that sends no mail;
-// `npm run give-team -- TEAM ADDRESS`, which makes an account a lead of a team.
+// What an operator does by hand, on the private cluster with --embedded, otherwise on DATABASE_URL. `npm run
+// password-link -- ADDRESS` makes a link for a new password, for an instance that sends no mail; `npm run give-team --
+// TEAM ADDRESS` makes an account a lead of a team.
 const commands: Readonly<Record<string, readonly string[]>> = { "password-link": ["ADDRESS"], "give-team": ["TEAM", "ADDRESS"] };
 const [, , command = "", ...rest] = process.argv;
 const given = rest.filter((one) => !one.startsWith("--"));

@@ -4,13 +4,14 @@ import { leadCookie } from "./bench-cookie";
 import { withDemoServer } from "./demo-server";
 import { print, run } from "./terminal";
 
-// `npm run soak -- MINUTES` (20 where none are said): a bounded load of every kind, and what it leaves behind. Not in CI. Open
-// files, memory, connections and queues are printed each minute, and must come back to within a fifth of where they began.
+// `npm run soak -- MINUTES` (default 20): a limited load of every kind, and what it leaves behind. Not in CI. Open
+// files, memory, connections and queues are printed every minute, and must return to within a fifth of their first
+// values.
 const minutes = Number(process.argv[2] ?? 20);
 const minute = 60_000;
 /** Requests under way at once, and the pause of each after it, ms. */
 const load = { atOnce: 12, pause: 40 };
-/** Rest before the first and the last look: what is kept on purpose for a while is let go. */
+/** A rest before the first and the last measurement, so that caches expire. */
 const rest = 45_000;
 
 const pause = (ms: number): Promise<void> => new Promise((resolve) => setTimeout(resolve, ms));
@@ -93,7 +94,7 @@ const kinds = (address: string, cookie: string): Readonly<Record<string, () => P
   };
 };
 
-/** What is looked at: numbers that must not grow. */
+/** What is measured: numbers that must not grow. */
 type Seen = Readonly<Record<string, number>>;
 
 const look = async (address: string, pid: number | undefined): Promise<Seen> => {

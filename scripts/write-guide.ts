@@ -2,7 +2,7 @@ import { mkdirSync, readdirSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { compileGuide } from "../web/server/guide/compile";
 
-// Writes the guide's pages from docs/guide, their numbers and drawings worked out by core, to where the application is built from.
+// Writes the guide's pages from docs/guide, with numbers and drawings computed by core, to where the build reads them.
 
 const root = join(import.meta.dirname, "..");
 const folder = join(root, "docs", "guide");

@@ -6,11 +6,12 @@ import { fileOf, valueOf } from "@/server/heavy/tasks";
 
 // What a worker of the server does (`server/heavy/pool.ts`), built to one file by `build-server.ts`.
 
-// Behind the thread that answers everybody, where there are more of them than processors. On Linux this is the thread's own.
+// Lower priority than the thread that answers everybody, which matters if there are more threads than processors. On
+// Linux, priority is per thread.
 try {
   setPriority(10);
 } catch {
-  // A system that does not allow it has no more to say than that.
+  // If the system does not allow it, nothing else changes.
 }
 
 /** Does one task. Everything a user can mend comes back as a problem. */

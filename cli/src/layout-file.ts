@@ -4,7 +4,7 @@ import { type Result, success, refused } from "./result";
 import { readSource, type Source } from "./source";
 import type { World } from "./world";
 
-/** A layout read from a file of any format, and what of the file was not read. */
+/** A layout read from a file of any format, and what in the file was not read. */
 export type LayoutFile = Source & { readonly layout: Layout; readonly lost: readonly string[]; readonly format: FormatId };
 
 /** Reads a layout from a FILE. Reports the first three faults of a file that is not a layout: where, and what would be valid. */

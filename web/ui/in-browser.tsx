@@ -8,9 +8,8 @@ const never = (): (() => void) => () => undefined;
 let alive = false;
 
 /**
- * Shows what works a layout out in the browser alone: on the server, where one thread answers everybody, nothing of it is
- * drawn. Until then it says what comes. It is drawn as a transition, in slices of a few ms, so that a large page does not
- * hold the main thread.
+ * Draws its children only in the browser. The server, where one thread answers everybody, draws a placeholder instead.
+ * The children are drawn as a transition, in slices of a few ms, so that a large page does not block the main thread.
  */
 export const InBrowser = ({ children, instead }: { readonly children: ReactNode; readonly instead: ReactNode }) => {
   const openedFromPage = useSyncExternalStore(

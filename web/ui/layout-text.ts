@@ -5,8 +5,8 @@ import { useEffect, useMemo, useState } from "react";
 export type LayoutText = string;
 
 /**
- * A stored document as a page is given it: its text, or, where that is long, the address it is fetched from, so that no page
- * takes long to send. What is there is the document, or JSON with it as `layout` and, of a draft, its `revision`.
+ * A stored document as a page gets it: its text or, if that is long, the address to fetch it from, so that pages stay
+ * small. The address serves the document itself, or JSON with it as `layout` and, for a draft, its `revision`.
  */
 export type GivenLayout = { readonly text: LayoutText } | { readonly at: string };
 

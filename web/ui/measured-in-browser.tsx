@@ -39,7 +39,7 @@ export const MeasuredInBrowser = ({ layout, width }: { readonly layout: Layout; 
       clearTimeout(timer);
       stop.abort();
     };
-    // What is measured is told by `of`; a new object with the same numbers is not measured again.
+    // `of` identifies what is measured; a new object with the same numbers is not measured again.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [of]);
   const measured = result?.of === of ? result.measured : undefined;

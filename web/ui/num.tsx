@@ -18,8 +18,8 @@ const Set = ({ shown }: { readonly shown: ShownNumber }) => (
 const decimal = (value: Exact, places: number): string => toDecimal(value, places).replace("-", "\u2212");
 
 /**
- * An exact number as a whole and a small fraction, or, where the reader's account says so, as a decimal of two or three
- * places: all three stand there, and the page shows one (theme.scss, data-numbers). Read aloud as a decimal.
+ * An exact number as a whole and a small fraction or, by the reader's setting, as a decimal with two or three places.
+ * All three are in the page, which shows one (theme.scss, data-numbers). It is read aloud as a decimal.
  */
 export const Num = ({ value, className = "" }: { readonly value: Exact; readonly className?: string }) => {
   const shown = shownNumber(value);

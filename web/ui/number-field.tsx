@@ -16,7 +16,9 @@ import {
 import { type KeyboardEvent, type ReactNode, useId, useRef, useState } from "react";
 import { Said } from "./num";
 
-/** Steps of the arrow keys: 1, Shift the base unit, Alt the half step; in rem and fr a sixteenth and a twentieth. */
+/**
+ * Steps of the arrow keys: 1, with Shift the base unit, with Alt half a unit; in rem a sixteenth, in fr a twentieth.
+ */
 export const stepOf = (event: { shiftKey: boolean; altKey: boolean }, base: Exact, unit: LengthUnit): Exact => {
   if (unit === "rem") return exact(1, event.shiftKey ? 2 : 16);
   if (unit === "fr") return exact(1, 20);
@@ -70,7 +72,7 @@ export const NumberField = ({ label, shown, text, units, base, onEnter, classNam
   const onKeyDown = (event: KeyboardEvent<HTMLInputElement>) => {
     if (event.key === "Enter") {
       event.preventDefault();
-      // Selecting text moves the focus, which may be in the next field by now, where somebody is typing.
+      // Selecting text would move the focus, which may be in another field by now.
       const select = (): void => (document.activeElement === input.current ? input.current?.select() : undefined);
       if (enter(typed ?? text)) requestAnimationFrame(select);
     } else if (event.key === "Escape") {

@@ -28,8 +28,8 @@ type Found = { readonly specs: readonly Choosable[]; readonly more: boolean } | 
 const gather = 150;
 
 /**
- * A field in which a spec is found by a part of its name or address: a team may have thousands, of which no page holds the
- * list. Where it may be of any team, the whole address finds one of others that anybody may read.
+ * A field that finds a spec by a part of its name or address, since a team may have thousands. If specs of any team are
+ * allowed, a complete address also finds another team's public spec.
  */
 export const SpecChoice = ({ label, team, chosen, offers = () => true, placeholder, small = false, onChoose }: Props) => {
   const [typed, setTyped] = useState<string | null>(null);

@@ -30,7 +30,10 @@ type Props<Key extends PostKey> = {
   readonly grave?: boolean;
 };
 
-/** A form that is sent to a route: faults stand beside their fields, what was typed stays, passwords go once they were taken. */
+/**
+ * A form that is sent to a route. Errors are shown at their fields, and what was typed stays, except passwords that
+ * were accepted.
+ */
 export const SubmitForm = <Key extends PostKey>({ route, params, fields, body, submit, done, grave = false }: Props<Key>) => {
   const mutation = useMutation();
   const initial = Object.fromEntries(fields.map((field) => [field.name, field.initial ?? ""]));

@@ -149,7 +149,7 @@ export type ExportQuery = z.output<typeof exportQuery>;
 
 export const importQuery = z.strictObject({ format: z.enum(formatIds).optional() });
 
-/** Answers of /api/v1. Geometry is exact and stands in strings; only counts, widths and heights are numbers. */
+/** Answers of /api/v1. Geometry is exact, as strings; only counts, widths and heights are numbers. */
 const exactText = z
   .string()
   .regex(/^-?\d+(\/\d+)?$/)

@@ -6,7 +6,7 @@ export type DrawnHtml = string;
 /** What a review shows of a draft against the highest version there is. */
 export type ReviewAnswer = {
   readonly name: string;
-  /** The version it is held against; null before the first. */
+  /** The version it is compared with; null before the first. */
   readonly last: string | null;
   /** What changes at each breakpoint, and the container over widths; before the first version, its breakpoints. */
   readonly changes: DrawnHtml;
@@ -25,7 +25,7 @@ export type ReviewAnswer = {
 export type HandOffParts = {
   readonly name: string;
   readonly base: string;
-  /** In rising order of widths, with those that one can be looked at: to the last px below the next. */
+  /** In rising order of widths, each with the widths at which it can be shown: to the last px below the next. */
   readonly breakpoints: readonly {
     readonly id: string;
     readonly name: string;

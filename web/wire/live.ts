@@ -2,8 +2,8 @@ import { z } from "zod";
 import { revisionNumber, versionNumber } from "./shapes";
 
 /**
- * The server-sent events of a spec, by name, and what each holds. An event says only that something happened; the page
- * asks for the rest. Versions are told to every reader, the others to the team.
+ * The server-sent events of a spec by name, with their data. An event says only that something happened; the page
+ * fetches the rest. Events about versions go to every reader, the others to the team.
  */
 export const liveEvents = {
   /** The stream has begun, or begun again: anything may have happened before. */

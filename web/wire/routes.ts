@@ -82,7 +82,7 @@ const comment = z.strictObject({
 /** The address of a spec. */
 const place = z.strictObject({ team: slug, spec: slug });
 
-/** A spec to choose: where it is, what it is called, and the latest of its versions that were not withdrawn. */
+/** A spec to choose: its address, its name, and its latest versions that are not withdrawn. */
 /** `draft`: whether its draft may be read. */
 const specChoice = z.strictObject({
   ...place.shape,
@@ -100,7 +100,7 @@ const keptDesign = z.strictObject({
   boxes: z.number().int(),
   person: z.string(),
   at: moment,
-  /** The picture it was saved with: its height in device px, and these to a CSS px; null where it has none. */
+  /** The picture saved with it: its density and its height in device px; null if there is none. */
   picture: z.strictObject({ density: z.number(), height: z.number().int() }).nullable(),
 });
 
@@ -161,7 +161,10 @@ export const routes = {
     }),
     answer: z.strictObject({ team: slug }),
   },
-  /** Specs to choose from, by a part of their name or address (`?q=`), of all teams of whoever asks or of one (`?team=`); by a whole address one that anybody may read, too. */
+  /**
+   * Specs to choose from, by a part of their name or address (`?q=`), in all teams of the person or in one (`?team=`).
+   * A complete address also finds a public spec.
+   */
   "GET /api/specs": {
     request: null,
     answer: z.strictObject({ specs: z.array(specChoice).readonly(), more: z.boolean() }),
@@ -185,7 +188,7 @@ export const routes = {
     answer: place,
   },
   "GET /api/specs/:team/:spec/events": { request: null, answer: null },
-  /** What it is called, what it is for, and where it is; the address before goes on leading to it. */
+  /** Its name, purpose and address; the old address still leads to it. */
   "POST /api/specs/:team/:spec/name": {
     request: z.strictObject({ name: givenName, description, address: newAddress }),
     answer: place,
@@ -204,7 +207,7 @@ export const routes = {
     request: z.strictObject({ number: versionNumber, reason: writtenWords(1) }),
     answer: nothing,
   },
-  /** The draft, or, where it is asked what changed since a revision, the changes of each later one (none: 204). */
+  /** The draft or, with `?since=`, the changes of each later revision (204 if there are none). */
   "GET /api/drafts/:team/:spec": {
     request: null,
     answer: z.union([
@@ -223,7 +226,7 @@ export const routes = {
       changes: z.array(change).min(1).max(2000).readonly(),
     }),
     limit: bodies.layout,
-    /** The layout where others changed it meanwhile; null where it is what was sent. */
+    /** The layout if others changed it meanwhile; null if it is what was sent. */
     answer: z.strictObject({ revision: revisionNumber, layout: wholeLayout.nullable() }),
     conflict: z.strictObject({
       revision: revisionNumber,
@@ -281,16 +284,16 @@ export const routes = {
     request: null,
     answer: z.custom<ReviewAnswer>((value) => typeof value === "object" && value !== null && "changes" in value),
   },
-  /** What the draft does to kept designs that stand on the latest version's grid. */
+  /** What the draft does to saved designs that are on the latest version's grid. */
   "GET /api/drafts/:team/:spec/moved": {
     request: null,
     answer: z.strictObject({
-      /** Designs looked at, and those of which edges move. */
+      /** The designs compared, and those with edges that move. */
       designs: z.number().int(),
       moved: z
         .array(z.strictObject({ id: rowId, name: z.string(), off: z.number().int(), on: z.number().int(), before: z.number().int() }))
         .readonly(),
-      /** Designs too narrow or wide for one of the layouts, which cannot be held against it. */
+      /** Designs too narrow or too wide for one of the layouts to be compared with it. */
       left: z.array(z.string()).readonly(),
     }),
   },
@@ -304,7 +307,7 @@ export const routes = {
     request: null,
     answer: z.strictObject({ revision: revisionNumber, layout: wholeLayout }),
   },
-  /** What an area holds where the draft is tried in a page; null has it hold nothing. */
+  /** The content of an area in Try; null removes it. */
   "POST /api/specs/:team/:spec/content": {
     request: z.strictObject({ area: z.string().min(1).max(40), content: z.nullable(areaContent) }),
     answer: nothing,
@@ -401,7 +404,7 @@ export const routes = {
     request: z.strictObject({ name: givenName, owner: rowId.optional() }),
     answer: z.strictObject({ id: rowId }),
   },
-  /** The version of a spec that a project uses; null, that it uses the spec no more. */
+  /** The version of a spec that a project uses; null if it no longer uses the spec. */
   "POST /api/teams/:team/projects/:project/uses": {
     request: z.strictObject({ spec: slug, number: versionNumber.nullable() }),
     answer: z.strictObject({ number: versionNumber.nullable() }),

@@ -43,7 +43,7 @@ export type FitAnswer =
       readonly others: readonly OtherNumber[];
       readonly grids: readonly GridFound[];
       readonly down: VerticalFound;
-      /** Gaps among neighbours of a kind, unequal ones first, as many as are told. */
+      /** Gaps among neighbours of a kind, unequal ones first, up to the number that is shown. */
       readonly gaps: readonly GapRun[];
       /** How many of them there are, and how many are unequal. */
       readonly runs: { readonly all: number; readonly unequal: number };
@@ -52,7 +52,7 @@ export type FitAnswer =
     }
   | { readonly ok: false; readonly issues: Issues };
 
-/** As many runs of gaps are told. */
+/** The number of runs of gaps that are shown. */
 const mostRuns = 8;
 
 const api = {
@@ -81,17 +81,17 @@ const api = {
     const boxes: readonly Box[] = read.value;
     return { ok: true, list: { width: widthOfBoxes(boxes), height: null, boxes }, says: false, source: "boxes", notes: [] };
   },
-  /** How large a picture is, told by its first bytes: nothing is decoded for it. */
+  /** The size of a picture, read from its first bytes without decoding it. */
   size: async (file: Blob): Promise<{ readonly width: number; readonly height: number } | null> => {
     try {
       const { width, height, type } = imageSize(new Uint8Array(await file.arrayBuffer()));
       return ["png", "jpg", "webp"].includes(type ?? "") && width > 0 && height > 0 ? { width, height } : null;
     } catch {
-      // It is none of those pictures, or it ends before it says.
+      // It is none of those formats, or too short to tell.
       return null;
     }
   },
-  /** Finds the edges of a picture, whose size was looked at before. */
+  /** Finds the edges of a picture whose size has been checked. */
   picture: async (file: Blob, density: number): Promise<ReadBoxes> => {
     let bitmap: ImageBitmap;
     try {

@@ -14,7 +14,7 @@ export type Reported = {
   /** JSON Pointer in the subject, and its line; null if it has none. */
   readonly pointer: string | null;
   readonly line: number | null;
-  /** The reason it was accepted for; null where it was not. */
+  /** The reason it was accepted with; null if it was not. */
   readonly accepted: string | null;
 };
 

@@ -99,7 +99,7 @@ export const heightFix = (checked: CheckedBreakpoint, height: Exact): readonly F
   return [{ term: "drawn-height", to: [text], patch: [{ op: "replace", path: at(checked, "drawnAt/height"), value: Number(text) }] }];
 };
 
-/** Whole multiples of the unit just below and just above a length that is not one; below only where it is above 0. */
+/** The whole multiples of the unit next below (if above 0) and next above a length that is not one. */
 export const nearestMultiples = (length: Exact, unit: Exact): readonly Exact[] => {
   const count = divide(length, unit);
   return [floor(count), ceiling(count)].filter((n) => sign(n) > 0).map((n) => multiply(n, unit));

@@ -19,13 +19,15 @@ export type Mending = {
   readonly margin?: (length: number, scale: Scale) => boolean;
   /** Whether columns may have these numbers together. */
   readonly columns?: (tried: TriedColumns) => boolean;
-  /** No column above 0 and narrower than this, in parts, passes: where there is no room for such columns nothing is tried. */
+  /**
+   * No column above 0 and narrower than this, in parts, passes; if there is no room for such columns, nothing is tried.
+   */
   readonly narrowest?: (scale: Scale) => number;
   /** Lengths that no other number depends on and that may not stay, each with the nearest that may. */
   readonly lengths?: (breakpoint: Breakpoint, base: Exact, context: LengthContext) => readonly NearestLength[];
 };
 
-/** Where a breakpoint starts, where the next one starts (null for the widest), and the width it is drawn at, CSS px. */
+/** A breakpoint's lowest width, the next one's (null for the widest), and its drawn-at width, CSS px. */
 export type Frame = { readonly from: number; readonly until: number | null; readonly drawn: number };
 
 /** What lengths are counted in: whole parts of a px, `unit` of them to the px. */
@@ -37,7 +39,7 @@ export type Scale = {
   readonly least: number;
 };
 
-/** A length that may not stay, CSS px, and the nearest that may; null where none can be declared. */
+/** A length that cannot stay, CSS px, and the nearest that can; null if none can be declared. */
 export type NearestLength = { readonly cell: CellId; readonly length: Exact; readonly nearest: Exact | null };
 
 /**

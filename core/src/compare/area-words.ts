@@ -47,7 +47,7 @@ export const placementChanges = (id: string, breakpoint: string, before: Layout,
           ...differ("columns", words`${area} columns`, [columnsText(was)], [columnsText(is)]),
           ...differ("rows", words`${area} rows`, [rowsText(was)], [rowsText(is)]),
         ]),
-    // One row is what an area takes where nothing is said: said or not, it reads the same.
+    // Without a row span an area has one row, so both read the same.
     ...(rowsText(was) === rowsText(is) && was.rowSpan !== is.rowSpan
       ? differ("rowSpan", words`rows that ${area} takes`, rowsWords(was), rowsWords(is))
       : []),

@@ -17,9 +17,9 @@ export type ChangeRow = {
   /** The value before; null if there is none (something was added, removed or moved). */
   readonly from: Words | null;
   readonly to: Words;
-  /** What it does to the page; empty where it moves nothing. */
+  /** What it does to the page; empty if it moves nothing. */
   readonly does: Words;
-  /** How many rows, from this one on, `does` speaks of together; 0 where the row above speaks for it. */
+  /** How many rows, from this one on, share `does`; 0 if an earlier row's includes this one. */
   readonly covers: number;
 };
 

@@ -8,10 +8,9 @@ import { type Entries, isList, isNamed, listNames, namesOf, orderKey } from "./e
 import { mergeOrder } from "./order";
 
 /**
- * One number (or word, or whole part) of a layout that differs between two versions of it.
- * `path` names members, and entries of lists by what names them (a breakpoint by id, a spacing step by
- * name), so a change still finds its place when entries were added or moved meanwhile.
- * `from` or `to` is absent where the value was, or is to be, absent.
+ * One number (or word, or whole part) of a layout that differs between two versions of it. `path` names members, and
+ * entries of lists by id or name (a breakpoint by id, a spacing step by name), so that a change still finds its place
+ * when entries were added or moved meanwhile. `from` or `to` is absent if the value is missing before or after.
  */
 export type Change = { readonly path: readonly string[]; readonly from?: unknown; readonly to?: unknown };
 

@@ -108,8 +108,8 @@ export const changesByBreakpoint = (
 const many: ReadonlySet<Effect["what"]> = new Set<Effect["what"]>(["gutters", "halves", "thirds", "quarters"]);
 
 /**
- * A breakpoint's changes as one sentence with both numbers of each: "Desk gutter 20 → 24, so column width goes from 77⅔ to 74
- * and thirds from 370⅔ to 368". Empty where nothing changed.
+ * A breakpoint's changes as one sentence with both numbers of each: "Desk gutter 20 → 24, so column width goes from 77⅔
+ * to 74 and thirds from 370⅔ to 368". Empty if nothing changed.
  */
 export const breakpointSentence = ({ name: named, changes, effects }: BreakpointChange): Words => {
   const said = listed(changes.map(changeSentence));
@@ -150,8 +150,8 @@ export const containerLine = (layout: Layout, from: Exact, to: Exact): readonly 
   ]);
 
 /**
- * The stretches of widths where the containers of two layouts differ, in closed form: both are linear between the
- * corners of either, so that they differ throughout a piece or nowhere inside it but where they cross.
+ * The ranges of widths where the containers of two layouts differ, in closed form. Both are linear between the corners
+ * of either, so within a piece they differ everywhere except where they cross, or nowhere.
  */
 export const containerDifferences = (before: Layout, after: Layout, from: Exact, to: Exact): readonly ContainerDifference[] => {
   const a = widthPieces(before, from, to);

@@ -16,7 +16,7 @@ const own: ReadonlySet<string> = new Set(["name", "follows"]);
  */
 export type Met = { readonly change: Change; readonly ours: unknown };
 
-/** What a later version of what is followed would do. */
+/** What a later version of the followed spec would do. */
 export type Following = {
   /** Changes that nothing of one's own meets, in the order in which they are made. */
   readonly taken: readonly Change[];
@@ -60,7 +60,7 @@ const withoutAbsent = (
     leftOut.push(...absent.map(([id, value]): Change => ({ path: [...path, member, id], to: value })));
     const left = Object.entries(said).filter(([id]) => !isAbsent(id));
     const { [member]: _said, ...others } = to;
-    // An area always has placements; a text role has sizes at breakpoints only where there are any.
+    // An area always has placements; a text role has sizes at breakpoints only if there are any.
     const here = left.length > 0 || member === "placements" ? { [member]: Object.fromEntries(left) } : {};
     return [{ ...change, to: { ...others, ...here } }];
   });

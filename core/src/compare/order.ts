@@ -1,6 +1,6 @@
 /**
  * The order of a list that two sides changed: `from` is the order one side started with, `to` its result, `now` the
- * present order. If one side moved two entries past each other, its order of these two is taken; all others keep their
+ * present order. If one side moved two entries past each other, its order of these two is used; all others keep their
  * present order. A new entry stays behind the neighbour it was put behind; two behind the same neighbour are ordered by
  * name, whoever was first. Null if the two orders contradict each other: A before B, B before C and C before A.
  *

@@ -17,8 +17,8 @@ const partGone = ({ path }: Change, there: Layout, here: Layout): readonly strin
 };
 
 /**
- * Changes, where those inside a part that is missing or of another kind in `here` become one change of the whole part,
- * as it is in `there`, where they were made. Then either side can be chosen.
+ * Merges changes inside a part that is missing, or of another kind, in `here` into one change of the whole part as it
+ * is in `there`, where they were made. Then either side can be chosen.
  */
 export const ofWholeParts = (
   changes: readonly Change[],
@@ -75,7 +75,7 @@ const together = (changes: readonly Change[]): readonly (readonly Change[])[] =>
   return [...groups.values()];
 };
 
-/** How changes are applied to a layout: only where they apply, or over whatever is there. */
+/** How changes are applied to a layout: only if they still apply, or over any present value. */
 type Put = (layout: Layout, changes: readonly Change[]) => Applied;
 
 /** Applies as many changes as keep the layout valid, entry by entry; `left` are the others. */

@@ -13,7 +13,7 @@ export const partNames: Readonly<Record<string, string>> = {
   capHeight: "cap height",
 };
 
-/** What is so where a member is true. */
+/** What a true value of a member means. */
 const flagWords: Readonly<Record<string, string>> = { over: "may lie over others" };
 
 type Part = Readonly<Record<string, unknown>>;

@@ -23,7 +23,9 @@ export const changeLevel = ({ path, ...values }: Change): VersionLevel => {
   return root === "breakpoints" && inner.length > 0 ? (numberOf(inner.join("/"))?.level ?? "minor") : "minor";
 };
 
-/** The highest level among the changes between two layouts, with the changes that make it so; patch where nothing differs. */
+/**
+ * The highest level among the changes between two layouts, with the changes of that level; patch if nothing differs.
+ */
 export const versionLevel = (before: Layout, after: Layout): { readonly level: VersionLevel; readonly because: readonly Change[] } => {
   const changes = compareLayouts(before, after);
   for (const level of ["major", "minor"] as const) {

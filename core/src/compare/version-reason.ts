@@ -3,7 +3,7 @@ import { listed, name, type Words, words } from "../words/words";
 import type { Change } from "./changes";
 import { versionLevel } from "./version-level";
 
-/** What a change is counted under where it is said why a version has its level; `at` is the breakpoint it is at. */
+/** The group a change is counted in for the reason of a version's level; `at` is its breakpoint. */
 type Reason = { readonly part: keyof typeof parts; readonly at: string | null };
 
 /** How each kind of change is said: at the places it is at, or how many of them there are. */

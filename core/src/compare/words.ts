@@ -22,7 +22,7 @@ export type ChangeWords = {
   readonly what: Words;
   readonly from: Words | null;
   readonly to: Words;
-  /** The change as one piece of a sentence, where that is not what, from and to one after the other. */
+  /** The change as one piece of a sentence, if that is not simply what, from and to. */
   readonly sentence?: Words;
 };
 
@@ -72,7 +72,7 @@ export const changePlace = (path: Change["path"], layout: Layout): Words => {
   return where === "Spec" ? what : words`${name(where)} ${what}`;
 };
 
-/** A change with what it is of, in words: "Desk gutter 24 → 32"; the place alone where the change has no values. */
+/** A change with its place, in words: "Desk gutter 24 → 32"; only the place if the change has no values. */
 export const changeInPlace = (change: Change, layout: Layout): Words => {
   const place = changePlace(change.path, layout);
   if (!("to" in change)) return place;
@@ -264,7 +264,7 @@ const placed = (changes: readonly Change[], before: Layout, after: Layout): read
 
 const same = (a: Words | null, b: Words | null): boolean => sameJson(a && plainText(a), b && plainText(b));
 
-/** Changes in words, margins that changed alike at both sides told once. */
+/** Changes in words. Margins that changed alike on both sides are one change. */
 export const changesInWords = (changes: readonly Change[], before: Layout, after: Layout): readonly ChangeWords[] => {
   const all = placed(changes.flatMap(eachSize), before, after);
   const [start, end] = ["columns/margin/start", "columns/margin/end"];

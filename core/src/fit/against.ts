@@ -156,7 +156,10 @@ const togetherIn = (grid: AreaGrid): readonly Exact[] => {
   return made;
 };
 
-/** A width as whole columns of a grid and the rest (docs/fit.md): the most that fit in it, or one more where that is nearer and near. */
+/**
+ * A width as whole columns of a grid and a rest (docs/fit.md): the most that fit, or one more if that is nearer and
+ * within the tolerance.
+ */
 export const inColumns = (width: Exact, grid: AreaGrid, tolerance: Exact): { readonly columns: number; readonly rest: Exact } => {
   const pitch = toNumber(grid.column) + toNumber(grid.gutter);
   if (pitch <= 0) return { columns: 0, rest: width };

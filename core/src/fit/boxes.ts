@@ -28,7 +28,7 @@ export type BoxList = {
    * a box begins or ends there is unknown.
    */
   readonly edges?: boolean;
-  /** Where the file says what it was measured in. */
+  /** The program it was measured in, if the file says so. */
   readonly source?: BoxSource;
 };
 

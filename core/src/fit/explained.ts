@@ -209,5 +209,5 @@ export const isNoChance = (model: Model, marks: readonly Mark[], { width, tolera
 export const sameGrid = (x: Model, y: Model): boolean =>
   x.count === y.count && [x.start - y.start, x.end - y.end, x.gutter - y.gutter].every((far) => Math.abs(far) < 0.05);
 
-/** Gutters wider than their columns: most likely the gaps of the true grid, told as its columns. */
+/** Gutters wider than their columns: most likely the true grid's gaps, mistaken for its columns. */
 export const isInverted = (model: Model, width: number): boolean => 2 * model.gutter > pitchOf(model, width);

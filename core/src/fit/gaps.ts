@@ -16,9 +16,9 @@ export type GapRun = {
 const leastBoxes = 3;
 
 /**
- * Gaps among neighbours of a kind: at least three boxes as wide and as high as each other, to 1/64 px, whose tops (across) or
- * left edges (down) are the same, each after the other ends. Equal where the widest gap is at most the tolerance wider than
- * the narrowest. Those that are not equal come first, then by how many boxes they have. Sorting apart, linear.
+ * Gaps among neighbours of a kind: at least three boxes of equal width and height, to 1/64 px, with equal tops (across)
+ * or left edges (down), one after the other. They are equal if the widest gap is at most the tolerance wider than the
+ * narrowest. Unequal ones come first, then by the number of boxes. Linear, apart from sorting.
  */
 export const gapRuns = ({ boxes, edges }: BoxList, tolerance: Exact): readonly GapRun[] => {
   if (edges) return [];

@@ -45,7 +45,7 @@ export type GridsOptions = {
 };
 
 const mostColumns = 24;
-/** How far a line may be from the whole px where a picture shows it. */
+/** How far a line may be from the whole px at which a picture shows it. */
 const pixel = 0.55;
 /** So many times the edges of any other grid must be explained by one whose gutters are wider than its columns, in a picture. */
 const moreEdges = 1.25;
@@ -212,7 +212,7 @@ export const grids = (
   for (const right of heaviest(inner[1], 8)) propose(even(1, wide - right.at, 0));
   for (const start of heaviest(inner[0], 12))
     for (const end of heaviest(inner[1], 12)) {
-      // A gap in the middle, where the second of two columns starts and the first ends: both halves are as wide.
+      // A gap in the middle, between the first of two columns and the second: both halves are equally wide.
       const gutter = start.at - end.at;
       if (gutter >= 0 && Math.abs(start.at + end.at - wide) <= 2 * near)
         for (const { at } of heaviest(inner[0], 4)) propose(even(2, at, gutter));

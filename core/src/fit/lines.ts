@@ -1,6 +1,6 @@
 import { absolute, compare, type Exact, exact, floor, add, divide, multiply, subtract, toNumber } from "../exact/exact";
 
-/** The nearest of some lines to a position: where it is, and what it is called. */
+/** The nearest of some lines to a position: its position and its name. */
 type Near<T> = { readonly at: Exact; readonly to: T; /** Position minus line, px, exact. */ readonly off: Exact };
 
 /** Lines that positions are compared with. */
@@ -33,7 +33,7 @@ export const linesOf = <T>(lines: readonly (readonly [at: Exact, to: T])[]): Lin
         if ((sorted[middle]?.rough ?? 0) < rough) from = middle + 1;
         else until = middle;
       }
-      // Floats tell which is nearest where they are sure of it, and exact numbers where they are not.
+      // Floats decide which is nearest; exact numbers do if the floats are too close.
       let best: (typeof sorted)[number] | undefined;
       for (let at = Math.max(0, from - 2); at < Math.min(sorted.length, from + 3); at += 1) {
         const line = sorted[at];

@@ -24,7 +24,7 @@ type Run = Span & { readonly at: number; readonly step: number; readonly up: boo
  */
 type Raster = { readonly lines: number; readonly length: number; readonly across: number; readonly along: number };
 
-/** Brightness as Rec. 601 weighs it, over white where a pixel lets it through. */
+/** Brightness by Rec. 601, over white for transparent pixels. */
 const brightness = ({ width, height, data }: Pixels): Uint8Array => {
   const bright = new Uint8Array(width * height);
   for (let index = 0; index < bright.length; index += 1) {
@@ -55,12 +55,12 @@ const runsOf = (bright: Uint8Array, { lines, length, across, along }: Raster, le
 
 const overlap = (a: Span, b: Span): number => Math.min(a.to, b.to) - Math.max(a.from, b.from);
 
-/** An edge with the far side of the line it is, where it is one (device px). */
+/** An edge with the far side of its line, if it is a line (device px). */
 type Found = Span & { readonly at: number; readonly until: number };
 
 /**
- * Edges of boxes are sharp; one of a shadow is soft: it goes on beside its steepest step by at least this share of it, on both sides,
- * or on one where the box cuts the other off.
+ * Edges of boxes are sharp; those of shadows are soft: beside their steepest step they continue with at least this
+ * share of it, on both sides, or on one side if a box cuts off the other.
  */
 const soft = 0.5;
 /** Edges at most this far apart belong together, CSS px: the two sides of a border, its inside, its shadow. */

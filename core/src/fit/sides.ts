@@ -4,12 +4,12 @@ import { type Exact, toNumber } from "../exact/exact";
 export type Across = {
   readonly left: Exact | null;
   readonly right: Exact | null;
-  /** From where to where an edge of a picture runs, where that is known: edges that run side by side are of boxes in one row. */
+  /** The start and end of an edge of a picture, if known: edges side by side belong to boxes in one row. */
   readonly top?: Exact;
   readonly bottom?: Exact;
 };
 
-/** An edge, or several at one place: where it would be as a start and as an end of columns, NaN where that is known not to be. */
+/** An edge, or several at one position: its position as a start and as an end of columns; NaN if it cannot be one. */
 export type Mark = { readonly start: number; readonly end: number; readonly weight: number };
 
 /** Edges of a picture at most this far apart belong together, px: the two sides of a border and its inside. */

@@ -15,7 +15,7 @@ import { all, type Element, openDrawing } from "../formats/svg/xml";
 import { limits } from "../layout/limits";
 import { type Box, type BoxList, boxLimits } from "./boxes";
 
-/** Boxes of a drawing, with what of it has no box. */
+/** The boxes of a drawing, and its parts without a box. */
 export type DrawnBoxes =
   | {
       readonly ok: true;
@@ -183,7 +183,7 @@ export const readBoxesSvg = (text: string): DrawnBoxes => {
     if (found.length >= boxLimits.boxes) full = true;
     else found.push({ name: name.slice(0, boxLimits.name), bounds, turned });
   };
-  /** Draws an element in a matrix; answers the bounds of what of it has a box. `hidden` is what it inherits. */
+  /** Draws an element in a matrix, and returns the bounds of its parts that have a box. `hidden` is inherited. */
   const draw = (one: Element, outer: Matrix, at: Around, again: string | null): Bounds | null => {
     drawn += 1;
     if (drawn > mostDrawn || full || styles.exceeded()) {

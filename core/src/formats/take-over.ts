@@ -32,8 +32,8 @@ const standsFor = (draft: Layout, read: Breakpoint): Breakpoint | undefined =>
   draft.breakpoints.find(({ drawnAt }) => drawnAt.width === read.drawnAt.width);
 
 /**
- * Whether a file that does not list a breakpoint still leaves it as it is. A stylesheet has no query where a breakpoint changes
- * nothing, and can show only one of two breakpoints from the same width.
+ * Whether a file that does not list a breakpoint still leaves it as it is. A stylesheet has no query for a breakpoint
+ * that changes nothing, and can show only one of two breakpoints from the same width.
  */
 const saysNoOther = (read: Layout, draft: Breakpoint, held: Members): boolean => {
   if (read.breakpoints.some(({ from }) => from === draft.from)) return true;
@@ -41,7 +41,7 @@ const saysNoOther = (read: Layout, draft: Breakpoint, held: Members): boolean =>
   return applying !== undefined && sameJson(pick(draft, applying, held), draft);
 };
 
-/** Breakpoints in the draft's order: a file tells from which width each applies, not where it is listed. */
+/** Breakpoints in the draft's order: a file gives the width from which each applies, not its place in the list. */
 const inOrderOf = (draft: Layout, breakpoints: readonly Breakpoint[]): Breakpoint[] => {
   const place = new Map(draft.breakpoints.map(({ id }, index) => [id, index]));
   const known = breakpoints.filter(({ id }) => place.has(id)).sort((a, b) => (place.get(a.id) ?? 0) - (place.get(b.id) ?? 0));
@@ -96,8 +96,8 @@ export const takeOver = (draft: Layout, read: Layout, format: FormatId, whole: b
 };
 
 /**
- * What of a file is lost in a draft, in addition to what its reader lost: places at breakpoints that the draft does not
- * have.
+ * What of a file is lost in a draft, in addition to what its reader lost: positions at breakpoints that the draft does
+ * not have.
  */
 export const leftBehind = (draft: Layout, read: Layout, format: FormatId): readonly string[] => {
   if (formats[format].holds?.breakpoint !== "none") return [];

@@ -22,35 +22,41 @@ export type Read =
 
 export type Written = { readonly ok: true; readonly text: string } | { readonly ok: false; readonly issues: readonly Issue[] };
 
-/** The part of a layout that a format contains. When a file is taken into a draft, the rest is kept. */
+/** The part of a layout that a format contains. When a file is applied to a draft, the rest is kept. */
 export type Held = {
-  /** Numbers of each breakpoint, and its name; none where a file says nothing of them, and which there are is the draft's. */
+  /** Numbers of each breakpoint, and its name. With "none", the draft's breakpoints stay as they are. */
   readonly breakpoint: "all" | "none" | readonly ("name" | NumberPath)[];
-  /** Members of the whole spec; taken where the file has spacing steps, without which it says nothing of them. */
+  /**
+   * Members of the whole spec. They are applied only if the file has spacing steps; without these it contains none of
+   * them.
+   */
   readonly spec: readonly (keyof Layout)[];
-  /** Whether a file shows one drawn size, and so says nothing of the breakpoints it does not show. */
+  /** Whether a file shows one drawn size, and so leaves all other breakpoints alone. */
   readonly oneSize: boolean;
 };
 
-/** What a file is recognised by: the ending of its name in small letters, and how its text begins. */
+/** What a file is recognised by: its extension in lower case, how its text begins, and all of its text. */
 export type FileSigns = { readonly ending: string; readonly begins: string; readonly text: string };
 
 type FormatOf = {
   readonly id: string;
-  /** What a file of it is, in a list ("Stylesheet") and in a sentence ("a stylesheet"), and the kind of file ("CSS"). */
+  /** Its name in a list ("Stylesheet") and in a sentence ("a stylesheet"), and the kind of file ("CSS"). */
   readonly label: string;
   readonly said: string;
   readonly kind: string;
-  /** Media type of what is written. */
+  /** The media type of a written file. */
   readonly mediaType: string;
   /** Media types a request may name it by. */
   readonly mediaTypes: readonly string[];
-  /** The ending a file is saved with. */
+  /** The extension of a saved file. */
   readonly extension: string;
-  /** The `fileOptions` that it has. */
+  /** The `fileOptions` it supports. */
   readonly options: readonly OptionName[];
   readonly read: ((text: string) => Read) | null;
-  /** How sure it is that a file is of it, 0 where not at all; the surest format reads it. Null where it reads none. */
+  /**
+   * How certainly a file is of this format; 0 if it is not. The most certain format reads it. Null if the format cannot
+   * be read.
+   */
   readonly recognises: ((file: FileSigns) => number) | null;
   readonly holds: Held | null;
 };
@@ -58,7 +64,7 @@ type FormatOf = {
 /** A format whose files hold a whole layout. */
 export type WholeFormat = FormatOf & {
   readonly of: "layout";
-  /** What its file is asked for by, beside a version. */
+  /** The name of its file below a version's address. */
   readonly fileName: string;
   readonly write: (layout: Layout, options: WriteOptions) => Written;
 };
@@ -66,15 +72,18 @@ export type WholeFormat = FormatOf & {
 /** A format whose files hold one breakpoint. */
 export type BreakpointFormat = FormatOf & {
   readonly of: "breakpoint";
-  /** What stands before and after the breakpoint's id in its file's name. */
+  /** The parts of its file's name before and after the breakpoint's id. */
   readonly before: string;
   readonly after: string;
-  /** Whether a picture can be made of it as well. */
+  /** Whether it can be drawn as a picture as well. */
   readonly picture: boolean;
   readonly write: (layout: Layout, breakpoint: string, options: WriteOptions) => Written;
 };
 
-/** A format Ypsiline writes, and reads where a layout can be got back from it: all that downloads, detection, taking over, the interface for programs and the ZIP know of it. */
+/**
+ * A format that Ypsiline writes, and reads if a layout can be restored from it. Downloads, detection, import, the API
+ * and the ZIP know nothing else of it.
+ */
 export type Format = WholeFormat | BreakpointFormat;
 
 export const written = (text: string): Written => ({ ok: true, text });

@@ -103,7 +103,7 @@ export const rowsToHold = ({ on: { rows }, row }: Pick<AreaGeometry, "on" | "row
     if (most >= mostHeld) return null;
     most = Math.min(mostHeld, most * 2);
   }
-  // `most` rows hold it and half as many do not. More rows are never lower.
+  // `most` rows have room for it and half as many do not; more rows are never lower.
   let least = Math.floor(most / 2) + 1;
   while (least < most) {
     const middle = Math.floor((least + most) / 2);

@@ -97,7 +97,7 @@ export const readWordMap = (text: string): ReadMap => {
   }
   for (const [id, { column, span, row, rowSpan, cells }] of found) {
     if (cells === span * rowSpan) continue;
-    // The first row where the rectangle around the name holds something else.
+    // The first row in which the rectangle around the name contains something else.
     const broken = rows.findIndex(
       (line, y) => y + 1 >= row && y + 1 < row + rowSpan && line.slice(column - 1, column - 1 + span).some((cell) => cell !== id),
     );

@@ -18,7 +18,7 @@ export type NumberCell = {
   /** The declared value as people type it: 24 for 24px. Null if there is nothing to show or change. */
   readonly text: (breakpoint: Breakpoint) => string | null;
   readonly read: (text: string, breakpoint: Breakpoint) => CellResult;
-  /** Changes by one step of the arrow keys, where the cell is one number. */
+  /** Changes by one step of the arrow keys, if the cell is one number. */
   readonly stepped: boolean;
   /** Whether it can be typed in the ledger, and whether a repair may change it. */
   readonly inLedger: boolean;

@@ -1,6 +1,6 @@
 import { limits } from "./limits";
 
-/** What of a layout its cost comes from: everything that is drawn, checked or written grows with one of these. */
+/** The parts of a layout that make its cost: drawing, checking and writing grow with these. */
 type Costly = {
   readonly breakpoints: readonly { readonly columns: { readonly count: number } }[];
   readonly areas: readonly unknown[];
@@ -15,9 +15,9 @@ const costOf = ({ breakpoints, areas }: Costly): { readonly placements: number; 
 const number = (value: number): string => value.toLocaleString("en");
 
 /**
- * Where a layout exceeds the limits of its total size (docs/format.md, "Limits"). Each number alone may be within its
- * limit: 200 areas at 24 breakpoints are 4,800 placements, which take seconds to check. `before` is the layout it was
- * made from: one that was stored under wider limits may stay as large as it is.
+ * The limits of total size that a layout exceeds (docs/format.md, "Limits"). Each number alone may be within its limit:
+ * 200 areas at 24 breakpoints are 4,800 placements, which take seconds to check. `before` is the layout it was made
+ * from: one stored under wider limits may stay as large as it is.
  */
 export const costFaults = (
   layout: Costly,

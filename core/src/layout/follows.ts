@@ -7,5 +7,5 @@ export const withoutFollows = (layout: Layout): Layout => {
   return own;
 };
 
-/** A layout that follows what another follows, or nothing where that follows nothing. */
+/** A layout that follows what another one follows, or nothing if that follows nothing. */
 export const followingAs = (layout: Layout, { follows }: Layout): Layout => (follows ? { ...layout, follows } : withoutFollows(layout));

@@ -35,9 +35,10 @@ const withNumbers = ({ id, name }: Breakpoint, numbers: Numbers): Breakpoint | n
 };
 
 /**
- * A breakpoint with some of another's numbers. A part that the other does not have, as a baseline, keeps its own numbers where
- * `keepsParts`, and goes otherwise. Numbers that are not taken stay, and come along only where there is no breakpoint without them: rows
- * of another kind have other numbers. Where even then the two make none together, all numbers are the other's.
+ * A breakpoint with some of another's numbers. A part that the other does not have, like a baseline, stays with
+ * `keepsParts`, and is removed otherwise. Numbers that are not copied stay, unless the breakpoint would be invalid
+ * without the other's: rows of another kind have other numbers. If the two still make no valid breakpoint, all numbers
+ * are the other's.
  */
 export const takeNumbers = (own: Breakpoint, other: Breakpoint, taken: (path: NumberPath) => boolean, keepsParts: boolean): Breakpoint => {
   const [mine, theirs] = [numbersOf(own), numbersOf(other)];

@@ -5,7 +5,7 @@ import type { Breakpoint } from "./schema";
 export const facetIds = ["base", "columns", "rows", "baseline", "areas"] as const;
 export type Facet = (typeof facetIds)[number];
 
-/** Parts of a sheet and of the sums where a number is shown, and that a finding about it marks. */
+/** The parts of a sheet and of the sums that show a number, and that a finding about it marks. */
 export type SheetPlace = "width" | "height" | "columns" | "gutter" | "margin" | "container" | "rows" | "row-gutter" | "baseline" | "mesh";
 
 /** Numbers that people speak of, hold and carry as one: both margins are the margin. */
@@ -87,7 +87,7 @@ export const breakpointNumbers = {
 /** The same as a list. */
 export const numberList = Object.entries(breakpointNumbers) as readonly (readonly [NumberPath, BreakpointNumber])[];
 
-/** What a breakpoint declares at a path; undefined where it has none, as a fluid container has no width. */
+/** The value a breakpoint declares at a path; undefined if there is none, as a fluid container has no width. */
 export const numberAt = (breakpoint: Breakpoint, path: NumberPath): string | number | undefined => {
   const found = path
     .split("/")
@@ -105,7 +105,7 @@ export const numberOf = (path: string): BreakpointNumber | null =>
 /** The cell that holds what a path of a breakpoint leads to. */
 export const cellOfPath = (path: string): CellId | null => numberOf(path)?.cell ?? null;
 
-/** Where a finding or comment about a path of a breakpoint is shown: at its first number, else at the width. */
+/** The part where a finding or comment about a path of a breakpoint is shown: its first number's, or else the width. */
 export const placeOfPath = (path: string): SheetPlace => numberOf(path)?.place ?? "width";
 
 /** The facet that holds a place. */

@@ -151,8 +151,8 @@ const withoutSchema = (data: unknown): unknown => {
 
 /**
  * Parses a layout document of any version of the format and fills in what it leaves out. Entries of a layout that was
- * parsed before are taken as they are, the same objects. `before` is the layout it was made from, where there is one: it may
- * cost as much as that, if that is more than a layout may cost now (`costFaults`).
+ * parsed before stay the same objects. `before` is the layout it was made from, if any: the result may cost as much as
+ * that, even if that is more than the present limit (`costFaults`).
  */
 export const parseLayout = (data: unknown, before: Layout | null = null): Parsed<Layout> => {
   const document = upgrade(withoutSchema(data));

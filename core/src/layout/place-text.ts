@@ -7,7 +7,7 @@ export type Place = Pick<Placement, "column" | "span"> & { readonly row?: number
 /** Columns or rows as they are said: "5–12", "7". */
 export const rangeText = (from: number, many: number): string => (many === 1 ? String(from) : `${from}–${from + many - 1}`);
 
-/** "5–12 r 7–22"; without rows where it flows, with how many it takes where that is not one: "5–12 r +3". */
+/** "5–12 r 7–22". An area that flows has no rows, or the number of its rows if that is not one: "5–12 r +3". */
 export const placeText = ({ column, span, row, rowSpan = 1 }: Place): string => {
   const rows = row === undefined ? (rowSpan === 1 ? "" : ` r +${rowSpan}`) : ` r ${rangeText(row, rowSpan)}`;
   return `${rangeText(column, span)}${rows}`;

@@ -58,8 +58,8 @@ const remembered = <T>(find: (schema: z.core.$ZodType | null) => T) => {
 };
 
 /**
- * The member that says which kind a part of a layout is of, where that part is one of several kinds (`kind` of a container, of
- * rows, of the grid inside an area); null for every other part. Read from the schema: an area's `kind` is a label like any text.
+ * The member that names the kind of a part with several kinds (`kind` of a container, of rows, of a nested grid); null
+ * for every other part. Read from the schema: an area's `kind` is only a label.
  */
 export const discriminatorAt = remembered((schema) => (schema ? (defOf(bare(schema)).discriminator ?? null) : null));
 

@@ -116,7 +116,7 @@ const placementSchema = z.strictObject({
   row: z.optional(whole(-1000, 10_000)),
   rowSpan: z.optional(whole(1, 10_000)),
   leaves: z._default(z.enum(["none", "start", "end", "both"]), "none"),
-  /** How far it leaves; to the edge of the viewport where it is left out. */
+  /** How far it leaves the grid; without it, to the edge of the viewport. */
   by: z.optional(fixedLength),
   reason: z.optional(text),
   over: z._default(z.boolean(), false),
@@ -161,7 +161,7 @@ const bounded = <T extends z.ZodMiniType>(count: number, what: string, entry: T)
     z.array(entry).check(z.maxLength(count, most(count, what))),
   ) as unknown as z.ZodMiniArray<T>;
 
-/** Empty where it is left out. */
+/** Empty if omitted. */
 const orNone = <T extends z.ZodMiniType>(list: z.ZodMiniArray<T>) => z._default(list, []);
 
 /** By breakpoint; at most as many as breakpoints, which is checked first. */
@@ -295,7 +295,10 @@ export const layoutSchema = storedLayoutSchema.check(
   }),
 );
 
-/** The shape of a document whose longest lists hold any of their entries: what of it is to be parsed again (`parseLayout`). */
+/**
+ * The schema without the entries of the longest lists: the part of a document that is always parsed again
+ * (`parseLayout`).
+ */
 export const partSchema = z.strictObject({
   ...storedLayoutSchema.shape,
   breakpoints: z.array(breakpointSchema),

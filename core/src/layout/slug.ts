@@ -8,7 +8,7 @@ export const slugOf = (name: string, before: string, longest = 40): string => {
   return slug.slice(0, longest).replace(/-+$/, "");
 };
 
-/** Small letters and digits of a name, joined by hyphens; "" where it has none. */
+/** The lower-case letters and digits of a name, joined by hyphens; "" if it has none. */
 export const plainName = (name: string): string =>
   name
     .normalize("NFKD")

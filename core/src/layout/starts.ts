@@ -70,7 +70,7 @@ export const suggestSpaces = (
 };
 
 /**
- * Gutters and margins for sizes that rise: each as suggested and none smaller than at the size before. Where nothing makes
+ * Gutters and margins for rising sizes, each as suggested and none smaller than at the size before. If nothing makes
  * whole columns, the usual lengths rounded to the base unit.
  */
 export const startSpaces = (sizes: readonly Pick<StartSize, "width" | "count">[], base: number): readonly Spaces[] =>

@@ -38,7 +38,7 @@ export const declared = (value: Exact, what: string): Declared => {
   return declaredPx(value, what);
 };
 
-/** What of a margin does not depend on the width, px, and its share of the width. */
+/** The part of a margin that does not depend on the width, px, and its share of the width. */
 type MarginForm = { readonly px: Exact; readonly share: Exact };
 
 const marginForm = (text: string, rootFontSize: Exact): MarginForm => {
@@ -64,7 +64,7 @@ export type Line = {
   readonly rootFontSize: Exact;
 };
 
-/** n·c + G·g, with g of a column of c where the gutter is declared in fr. */
+/** n·c + G·g; for a gutter in fr, g is a share of the column c. */
 const filled = (count: number, column: Exact, gutter: Gutter, half: boolean): Exact =>
   add(multiply(exact(count), column), multiply(exact(gapCount(count, half)), gutter.share ? multiply(gutter.share, column) : gutter.px));
 
@@ -81,8 +81,8 @@ const sumOf = (count: number, column: Exact, gutter: Gutter, half: boolean): Wor
 type Filled = { readonly ok: true; readonly count: number; readonly gutter: Gutter; readonly container: Exact } | Refusal;
 
 /**
- * Settles the second line where its container is given: what gives way is the column (worked out, never declared), the
- * gutter, or the count, whose rest the columns share unless the column was typed.
+ * Closes the second sum for a given container. The term that is computed is the column (never declared), the gutter, or
+ * the count, whose remainder the columns share unless the column was typed.
  */
 const settleWithin = (
   container: Exact,
@@ -149,13 +149,16 @@ export type Settled = {
   readonly count: number;
   readonly gutter: Gutter;
   readonly container: Exact;
-  /** Margins to declare; null where they stay as declared. */
+  /** Margins to declare; null if they stay as declared. */
   readonly margins: Margins | null;
-  /** Texts to declare them by, where they were typed. */
+  /** Their texts, if they were typed. */
   readonly marginTexts?: Partial<Record<"start" | "end", string>>;
 };
 
-/** Whether a held container's declared margins have to follow: they place it where they are unequal or it stands at an end, and hold it off the edges. */
+/**
+ * Whether a fixed container's declared margins have to follow: they decide its position if they are unequal or it is
+ * aligned to one end, and keep it off the edges.
+ */
 const needsMargins = (columns: Columns, wanted: Margins, today: Margins, declaredNow: Margins): boolean =>
   (!equals(wanted.start, today.start) || !equals(wanted.end, today.end)) &&
   (align(columns) !== "center" ||
@@ -166,7 +169,7 @@ const needsMargins = (columns: Columns, wanted: Margins, today: Margins, declare
 
 type Settlement = { readonly ok: true; readonly value: Settled } | Refusal;
 
-/** Settles both lines after a term was typed: which numbers stand in them, or what does not close. */
+/** Closes both sums after a term was typed: returns their numbers, or what does not close. */
 export const settle = (line: Line, term: SumTerm, value: Length, gives: GivesWay): Settlement => {
   const { terms, columns, held, half, rootFontSize } = line;
   const today = terms.margin;

@@ -28,7 +28,7 @@ type SolveProblemCode =
   /** Not even one column fits. */
   | "no-column-fits";
 
-/** What stands in the way, apart from its numbers. */
+/** What contradicts, without the numbers. */
 type SolveReason =
   | "container-held"
   | "columns-make"
@@ -40,7 +40,10 @@ type SolveReason =
   | "container-over-width"
   | "no-width";
 
-/** Why the held terms do not go together: what is so, the sum that shows it, and the number it is held against, where there is one. */
+/**
+ * Why the held terms contradict each other: the reason, the sum that shows it, and the number it is compared with, if
+ * any.
+ */
 export type SolveProblem = {
   readonly code: SolveProblemCode;
   readonly reason: SolveReason;
@@ -69,7 +72,7 @@ const reasons: Readonly<Record<SolveReason, (nouns: SumNouns, against: Exact) =>
 export const solveWords = ({ reason, sum, against }: SolveProblem, nouns: SumNouns = columnNouns): Words =>
   words`${sum}${reasons[reason](nouns, against ?? zero)}`;
 
-/** All terms, null where the held ones do not determine them. */
+/** All terms; null for those that the held ones do not determine. */
 export type Solved = {
   readonly width: Exact | null;
   readonly columns: number | null;

@@ -15,7 +15,7 @@ export type SetSearch = {
   readonly leastColumn: Exact;
   /** Most sets listed; all are counted. */
   readonly limit: number;
-  /** Told now and then what share of the pairs of count and gutter has been walked; a worker passes it on. */
+  /** Called from time to time with the share of pairs of count and gutter done so far; a worker passes it on. */
   readonly onProgress?: (share: number) => void;
 };
 
@@ -29,8 +29,8 @@ export type WholePixelSet = {
 };
 
 /**
- * Many sets as parallel lists of whole numbers: counts, columns in px, gutters and margins in parts of a px,
- * `unit` of them to a px. A hundred thousand sets take no exact number until one is looked at (`setAt`).
+ * Many sets as parallel lists of whole numbers: counts, columns in px, gutters and margins in parts of a px, with
+ * `unit` parts per px. A hundred thousand sets need no exact numbers until one is read (`setAt`).
  */
 export type SetList = {
   readonly unit: number;
@@ -81,7 +81,7 @@ const faults = ({ width, outer, columns, gutter }: SetSearch): readonly Issue[] 
   return issues;
 };
 
-/** a · b mod m for 0 ≤ a, b < m; through big integers only where the product would not be exact. */
+/** a · b mod m for 0 ≤ a, b < m; with big integers only if the product would not be exact. */
 const timesMod = (a: number, b: number, m: number): number => (m < 94_906_265 ? (a * b) % m : Number((BigInt(a) * BigInt(b)) % BigInt(m)));
 
 /** The inverse of a modulo m (coprime); 0 for m = 1. */
@@ -214,7 +214,7 @@ export const wholePixelSets = (search: SetSearch): SetsFound => {
   return { ok: true, total, combinations, list };
 };
 
-/** One set of a list, exact. @throws RangeError where the list has none at that place. */
+/** One set of a list, exact. @throws RangeError if the list has no set at that index. */
 export const setAt = (list: SetList, index: number): WholePixelSet => {
   const [columns, column, gutter, margin] = [list.columns[index], list.column[index], list.gutter[index], list.margin[index]];
   if (columns === undefined || column === undefined || gutter === undefined || margin === undefined)

@@ -25,7 +25,9 @@ export type OnDevice = { readonly device: Device; readonly resolution: Resolutio
 const onWhole = ({ columns }: Resolution, density: Exact): boolean =>
   columns.every(({ start, width }) => [start, add(start, width)].every((edge) => isWhole(multiply(edge, density))));
 
-/** A layout on each of these devices, at its width and height in CSS px; without those where it cannot be resolved. */
+/**
+ * A layout on each of these devices, at its width and height in CSS px, except devices on which it cannot be resolved.
+ */
 export const onDevices = (layout: Layout, devices: readonly Device[]): readonly OnDevice[] =>
   devices.flatMap((device) => {
     const resolved = resolve(layout, { width: fromJsonNumber(device.width), height: fromJsonNumber(device.height) });

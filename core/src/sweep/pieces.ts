@@ -46,8 +46,8 @@ const crossing = (slope: Exact, constant: Exact): readonly Exact[] => (isZero(sl
 const one = exact(1);
 
 /**
- * Widths at which a term may change its slope: where a cap begins to hold, and where a held container meets an
- * edge of the viewport (docs/arithmetic.md, section 1, "held between 0 and max(0, W − C)").
+ * Widths at which a term may change its slope: where a cap begins to apply, and where a fixed container meets an edge
+ * of the viewport (docs/arithmetic.md, section 1, "limited to between 0 and max(0, W − C)").
  */
 const kinks = (columns: Columns, rootFontSize: Exact): readonly Exact[] => {
   const { container } = columns;
@@ -75,7 +75,10 @@ const kinks = (columns: Columns, rootFontSize: Exact): readonly Exact[] => {
   }
 };
 
-/** The first width from which a fixed container fits between its declared margins; null for other kinds, and where it never does. */
+/**
+ * The first width from which a fixed container fits between its declared margins; null for other kinds, or if it never
+ * does.
+ */
 export const fitsFrom = (columns: Columns, rootFontSize: Exact): Exact | null => {
   if (columns.container.kind !== "fixed") return null;
   const start = linear(columns.margin.start, rootFontSize);

@@ -40,7 +40,10 @@ export type HandOver = {
   readonly above: { readonly breakpoint: string; readonly terms: ColumnTerms };
 };
 
-/** Widths over which a column is narrower than the spec's least (or not there at all): from ≤ W < until, or from < W where the column shrinks. */
+/**
+ * Widths over which a column is narrower than the spec's minimum, or missing: from ≤ W < until, or from < W if the
+ * column gets narrower.
+ */
 export type UnderLeast = { readonly breakpoint: string; readonly from: Exact; readonly until: Exact; readonly narrowest: Exact };
 
 /** The width from which a fixed container fits between its margins; null if it never does. */
@@ -70,7 +73,7 @@ const wholeAt = (piece: Piece, term: (terms: ColumnTerms) => Exact, density: Exa
   return wholeQuotients(subtract(first, multiply(slope, piece.from)), negate(slope), 1);
 };
 
-/** The members of a class from ≤ W < until (≤ until where the sweep ends there). */
+/** The members of a class with from ≤ W < until (≤ until at the end of the sweep). */
 const runOf = (piece: Piece, found: ResidueClass, closed: boolean): readonly WidthRun[] => {
   const low = ratio(ceiling(piece.from)).n;
   const high = ratio(ceiling(piece.until)).n - (closed && ratio(piece.until).d === 1n ? 0n : 1n);
@@ -100,7 +103,7 @@ const column = (terms: ColumnTerms): Exact => terms.column;
 const gutter = (terms: ColumnTerms): Exact => terms.gutter;
 const firstEdge = (terms: ColumnTerms): Exact => add(terms.container.start, terms.edge);
 
-/** Every edge is a whole multiple of 1/density where the first edge, the column and the gutter are. */
+/** Every edge is a whole multiple of 1/density if the first edge, the column and the gutter are. */
 const cleanAt = (piece: Piece, density: Exact): ResidueClass | null => {
   const terms = [firstEdge, column, ...(piece.start.count > 1 ? [gutter] : [])];
   let all: ResidueClass | null = { first: 0n, step: 1n };
@@ -135,9 +138,9 @@ const joinedUnder = (parts: readonly UnderLeast[]): readonly UnderLeast[] => {
 };
 
 /**
- * How a layout behaves over every width from one to another (docs/arithmetic.md, section 5), in closed form: within
- * a piece every term is linear in W, so widths where one is whole are residue classes and widths where one crosses
- * a limit are the solutions of an equation. Nothing is tried width by width.
+ * How a layout behaves over every width from one to another (docs/arithmetic.md, section 5), in closed form: within a
+ * piece every term is linear in W, so the widths where one is whole are residue classes, and the widths where one
+ * crosses a limit solve an equation. No width is tried on its own.
  */
 export const sweep = (layout: Layout, from: Exact = exact(240), to: Exact = exact(2560)): Sweep => {
   const rootFontSize = rootFontSizeOf(layout);

@@ -32,6 +32,6 @@ export const joined = (all: readonly Words[], between: string): Words =>
 export const listed = (all: readonly Words[]): Words =>
   all.length < 2 ? (all[0] ?? []) : [...joined(all.slice(0, -1), ", "), " and ", ...(all.at(-1) ?? [])];
 
-/** As running text, fractions as letters where there are some: "77⅔". */
+/** As running text, with fractions as characters if they exist: "77⅔". */
 export const plainText = (said: Words): string =>
   said.map((part) => (typeof part === "string" ? part : isName(part) ? part.name : show(part))).join("");

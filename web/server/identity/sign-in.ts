@@ -85,7 +85,7 @@ export const signIn = async (sql: postgres.Sql, attempt: Attempt): Promise<Signe
   await forgetOldAttempts(sql);
   const browser = known && attempt.browser !== null ? attempt.browser : newSecret();
   return inTransaction(sql, async (transaction): Promise<SignedIn> => {
-    // The password may have been changed, or the account closed, while it was looked at.
+    // The password may have been changed, or the account closed, while it was checked.
     if (!(await hasPassword(transaction, person.id, person.passwordHash))) return { ok: false, code: "wrong" };
     if (renewed !== null) await setPasswordHash(transaction, person.id, renewed);
     await keepBrowser(transaction, secretHash(browser), person.id, browserDays);

@@ -73,7 +73,7 @@ type Acted<Key extends PostKey, A> = Answering<Key> & {
 /** Whether a request may be done, asked of the pool before its body is read and again in each transaction that writes for it. */
 type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, session: string | null) => Promise<Result<A>>;
 
-/** Leaves a transaction with nothing written, because whoever asked for it may do so no longer. */
+/** Ends a transaction without writing anything, because the person has lost the right meanwhile. */
 class RightLost extends Error {
   constructor(readonly problem: Problem) {
     super("a right was lost before the write");
@@ -83,9 +83,9 @@ class RightLost extends Error {
 const sessionOf = (request: Request): string | null => cookieIn(request.headers.get("cookie"), sessionCookie());
 
 /**
- * A route that is sent something: from this site; `allow` first, and only then the body is read. A body can take seconds
- * to come, so `write` asks `allow` again inside its transaction. `moved` says what is wrong where the second answer is
- * about something else than the first.
+ * A route with a body, for requests from this site. It calls `allow` first, and reads the body only then. A body can
+ * take seconds to arrive, so `write` calls `allow` again inside its transaction. If that answer is about something else
+ * than the first, `moved` says what is wrong.
  */
 export const onPost = <Key extends PostKey, A>(
   key: Key,
@@ -137,7 +137,7 @@ type ReadPersonKey = Extract<GetKey, "GET /api/specs">;
 type ReadSpecKey = Extract<GetKey, `${string}/:team/:spec${string}`>;
 type ReadTeamKey = Exclude<Extract<GetKey, `GET /api/teams/:team/${string}`>, ReadSpecKey>;
 
-/** A route that reads something for whoever is signed in. */
+/** A route that reads something for anybody who is signed in. */
 export const onReadPerson = <Key extends ReadPersonKey>(
   key: Key,
   work: (act: {
@@ -221,7 +221,7 @@ export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act
       if (!allowed.ok) return allowed;
       const { spec, person } = allowed;
       if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in first." } };
-      // Where it is now: a page that was open when it was renamed or moved still asks at the old address.
+      // Its current address: a page that was open when it was renamed or moved still uses the old one.
       const doing = { specId: spec.id, teamId: spec.teamId, team: spec.team, spec: spec.slug, personId: person.id };
       return { ok: true, value: { doing, spec, person } };
     },
@@ -229,7 +229,7 @@ export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act
     specMoved,
   );
 
-/** A route for whoever is signed in. */
+/** A route for anybody who is signed in. */
 export const onPerson = <Key extends PostKey>(key: Key, work: (act: Acted<Key, Somebody>) => Outcome, signedOut = "Sign in first.") =>
   onPost<Key, Somebody>(
     key,

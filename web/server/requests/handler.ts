@@ -35,8 +35,8 @@ const inTime = <T>(work: Promise<T>): Promise<T | typeof tooLate> =>
 type Incoming = { readonly method: string; readonly path: string; readonly aborted: () => boolean };
 
 /**
- * Does work and reports every fault. A database that does not answer is a problem that says so. Any other error is a bug: it is
- * answered as one and logged, without what was sent. Null if the client has disconnected.
+ * Does work and reports every error. If the database does not answer, the answer says so. Any other error is a bug: it
+ * is answered as one, and logged without what was sent. Null if the client has disconnected.
  */
 export const guarded = async <T>({ method, path, aborted }: Incoming, work: () => Promise<T | Problem>): Promise<T | Problem | null> => {
   try {

@@ -43,9 +43,9 @@ export type DeliveringWorld<D extends Due = DueDelivery> = {
 };
 
 /**
- * Delivers what is due, at most `atOnce` at a time. It checks the queue when it is told to, when an attempt ends, when a retry
- * is due, and once a minute. Returns a function that tells it to check. After a fault it waits: what was taken is due again
- * when its lease ends.
+ * Delivers what is due, at most `atOnce` at a time. It checks the queue when it is told to, when an attempt ends, when
+ * a retry is due, and once a minute. Returns a function that makes it check. After an error it waits; deliveries it had
+ * taken are due again when their lease ends.
  */
 export const createDelivering = <D extends Due>(world: DeliveringWorld<D>): (() => void) => {
   const flying = new Set<Promise<void>>();
@@ -72,7 +72,8 @@ export const createDelivering = <D extends Due>(world: DeliveringWorld<D>): (() 
     stopWaiting();
     let wait: number = pauses.afterFault;
     try {
-      // Told again meanwhile, also while the next is looked up, it looks again: what ended then may be due before that.
+      // If it was told to check meanwhile, also during the query, it checks again: an attempt that ended then may be
+      // due earlier.
       while (again) {
         again = false;
         while (flying.size < world.atOnce) {

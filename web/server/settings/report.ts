@@ -1,8 +1,8 @@
 import { log } from "./log";
 
 /**
- * Faults after which nothing works any more: no file or socket can be opened, or no worker can be started. Only the end of
- * the process frees what is left open. Whoever started the process starts another.
+ * Errors after which nothing works any more: no file or socket can be opened, or no worker can be started. Only ending
+ * the process frees them; the process that started it starts another.
  */
 const fatal: ReadonlySet<string> = new Set(["EMFILE", "ENFILE", "ENOMEM", "ERR_WORKER_INIT_FAILED"]);
 

@@ -144,7 +144,10 @@ export type ReadSettings =
 
 type Environment = Readonly<Record<string, string | undefined>>;
 
-/** Reads every setting; what is wrong is told of all of them, by name, and never with what was set: it may be a secret. */
+/**
+ * Reads every setting. Errors in all of them are reported together, by name, and never with the value, which may be a
+ * secret.
+ */
 export const readSettings = (environment: Environment): ReadSettings => {
   const faults: { name: SettingName; message: string }[] = [];
   const values: Partial<Record<SettingName, unknown>> = {};
@@ -170,7 +173,7 @@ const loopback: ReadonlySet<string> = new Set(["127.0.0.1", "::1", "localhost"])
 
 const known = new Map<SettingName, { readonly raw: string | undefined; readonly value: unknown }>();
 
-/** One setting of this process. @throws Error where it cannot be read; whoever starts an instance has looked before. */
+/** One setting of this process. @throws Error if it is invalid, which the start of an instance has checked before. */
 export const setting = <Name extends SettingName>(name: Name): Settings[Name] => {
   const raw = process.env[name];
   const before = known.get(name);
@@ -187,5 +190,5 @@ export const setting = <Name extends SettingName>(name: Name): Settings[Name] =>
  */
 export const site = (): string => setting("PUBLIC_URL") ?? `http://127.0.0.1:${setting("PORT")}`;
 
-/** Whether this instance is the demo, with its accounts, pages and stand-ins. */
+/** Whether this instance is the demo, with its accounts, pages and simulated services. */
 export const isDemo = (): boolean => process.env["DEMO"] === "1";

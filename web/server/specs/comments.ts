@@ -95,7 +95,10 @@ export const countOfOpenComments = async (sql: Sql, specId: number): Promise<num
   return row?.count ?? 0;
 };
 
-/** Adds a comment, or an answer to a thread; null if there is no such thread. Notifies everybody in the thread and whoever edited the draft last. */
+/**
+ * Adds a comment, or an answer to a thread; null if there is no such thread. Notifies everybody in the thread and the
+ * last editor of the draft.
+ */
 export const addComment = async (
   sql: postgres.TransactionSql,
   about: Omit<AboutSpec, "revision">,

@@ -77,12 +77,12 @@ const savedBefore = async (
 };
 
 /**
- * Applies changes to the draft as it stands now, whatever revision they were made on: changes of different numbers merge,
- * changes of the same number come back as conflicts with nothing written. What was sent before under the same name, its
- * answer lost, is in the draft already and is not looked at again. Null where there is no draft.
+ * Applies changes to the current draft, whatever revision they were made on. Changes of different numbers merge;
+ * changes of the same number are returned as conflicts, and nothing is written. Changes sent before under the same key,
+ * whose answer was lost, are in the draft already and are not applied again. Null if there is no draft.
  *
- * A small draft is changed under its lock. A large one is changed by a worker with no lock held and no transaction open,
- * and written where it is still the revision that was changed; else it is changed anew.
+ * A small draft is changed under its lock. A large one is changed by a worker without a lock or transaction, and
+ * written if its revision is still the same; otherwise it is changed again.
  */
 export const saveChanges = async (
   pool: postgres.Sql,

@@ -20,7 +20,10 @@ export type Stretch = {
 /** Pause after which a new stretch begins, minutes. */
 const pause = 30;
 
-/** Edits of a stretch that are looked through for what it changed, the latest; places that are told of it; and the longest change whose values are, bytes. */
+/**
+ * For the summary of a series of edits: how many of its latest edits are read, how many places are listed, and the
+ * longest change whose values are shown, bytes.
+ */
 const mostLooked = 200;
 const mostChanges = 12;
 const longestChange = 400;

@@ -45,12 +45,14 @@ export type PublishingWorkers = {
 const mostTries = 3;
 
 /**
- * Publishes the draft as a version: when it is asked for it must still be the revision that was looked at, without a problem
- * (accepted ones stop it too), and its number at least what its changes ask for. That revision is what is published,
- * whatever is done to the draft from then on: it is checked and its files are written first, by workers, while nobody is kept
- * waiting. One transaction then stores all of it, where whoever asked may still publish this spec and the versions before it
- * are those it was held against. Owners of projects that use the spec are told, webhooks queued, and an open review ends
- * with it. What is asked for again because no answer came, and is out already, is published once.
+ * Publishes the draft as a version. It must still be the revision that was reviewed, without a problem (accepted ones
+ * count too), and its number at least what its changes need. Exactly that revision is published, whatever happens to
+ * the draft meanwhile.
+ *
+ * Workers first check it and write its files, without making anybody wait. One transaction then stores everything, if
+ * the person may still publish this spec and no other version was published meanwhile. It notifies owners of projects
+ * that use the spec, queues webhooks, and ends an open review. A request repeated because its answer was lost publishes
+ * once.
  */
 export const publishDraft = async (
   sql: postgres.Sql,

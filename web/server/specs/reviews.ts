@@ -40,7 +40,7 @@ export const askReview = async (
   await happened(sql, { kind: "review-asked", ...about, words });
 };
 
-/** Approves or sends back the open review; false where there is none by that id. */
+/** Approves or sends back the open review; false if there is none by that id. */
 export const decideReview = async (
   sql: postgres.TransactionSql,
   about: Omit<AboutSpec, "revision">,

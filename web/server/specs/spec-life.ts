@@ -64,7 +64,7 @@ export const nameSpec = async (
   return { ok: true, value: { team: spec.team, spec: given.address } };
 };
 
-/** Archives or restores a spec. Open pages are told. */
+/** Archives or restores a spec, and notifies open pages. */
 export const archiveSpec = async (sql: postgres.TransactionSql, spec: Spec, person: Person, archived: boolean): Promise<void> => {
   const rows = archived
     ? await sql`UPDATE spec SET archived_at = now(), archived_by = ${person.id} WHERE id = ${spec.id} AND archived_at IS NULL RETURNING id`

@@ -23,8 +23,8 @@ export const invitationsOf = async (sql: Sql, teamId: number): Promise<readonly 
 export type Invited = { readonly ok: true } | { readonly ok: false; readonly code: "member" | "too-many" };
 
 /**
- * Invites somebody with a letter. Only the letter contains the link: whoever has it can create the account of that address.
- * An earlier invitation to the same address ends.
+ * Invites somebody by mail. Only the mail contains the link, which can create the account of that address. An earlier
+ * invitation to the same address ends.
  */
 export const invite = async (
   sql: postgres.TransactionSql,
@@ -49,7 +49,7 @@ export const invite = async (
       VALUES (${teamId}, ${email}, ${role}, ${secretHash(secret)}, ${input.personId}, now() + make_interval(days => ${days}))`;
   await queueLetter(sql, teamId, {
     recipient: email,
-    // Names are typed by whoever invites, so the subject has none: it could look like ours.
+    // The inviting person types the names, so the subject contains none: it could imitate ours.
     subject: "You are invited to a team on Ypsiline",
     body: `${input.person} invites you to read and make layout specifications with ${input.teamName} as ${role}.\nOpen ${site()}/join/${secret} within ${days} days.`,
   });

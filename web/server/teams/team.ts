@@ -59,7 +59,8 @@ export const changeMember = async (
   if (member.role === "lead" && role !== "lead" && leads.length === 1) return { ok: false, code: "last-lead" };
   if (role === null) await sql`DELETE FROM membership WHERE team_id = ${teamId} AND person_id = ${memberId}`;
   else await sql`UPDATE membership SET role = ${role} WHERE team_id = ${teamId} AND person_id = ${memberId}`;
-  // What was theirs goes to whoever removes them, or, where they leave or step down themselves, to the longest-standing other lead.
+  // Their projects go to the person who removes them or, if they leave or step down themselves, to the lead who has
+  // been one longest.
   const heir = leads.find(({ id }) => id === personId && id !== memberId) ?? leads.find(({ id }) => id !== memberId) ?? member;
   const ended = await endAccess(sql, { teamId, memberId, role, heir: heir.id });
   await happened(sql, {

@@ -204,7 +204,7 @@ const drawings = (document: Document, layout: Layout, drawn: Resolutions): void 
 /** Maximum height of a plan of areas, points. */
 const planHeight = 152;
 
-/** Which area stands where at each breakpoint: a plan, and its numbers. */
+/** The areas at each breakpoint: a plan, and their numbers. */
 const areasOf = (document: Document, layout: Layout, drawn: Resolutions): void => {
   for (const { breakpoint } of breakpointRanges(layout)) {
     const resolution = drawn(breakpoint.id);

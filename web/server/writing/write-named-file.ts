@@ -57,10 +57,9 @@ export type AllFiles = {
 };
 
 /**
- * Every file of a layout but the ZIPs; one that cannot be written (a picture too large) is left out and named. Pictures
- * are drawn the smallest first while they come to no more than `mostZipPixels` together, looked at before any is drawn;
- * none is begun once it is `late`. Those that are `kept` are taken as they are; those it is to be
- * `without` are not written.
+ * Every file of a layout except ZIPs. A file that cannot be written (a picture too large) is left out and named.
+ * Pictures are drawn smallest first, up to `mostZipPixels` in all, which is calculated before drawing; none is started
+ * once it is `late`. `kept` files are used as they are; those in `without` are not written.
  */
 export const writeAll = async (
   sheet: SheetOf,

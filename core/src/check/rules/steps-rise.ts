@@ -33,9 +33,9 @@ const keep = (checked: CheckedBreakpoint, what: What, below: ColumnTerms, above:
 };
 
 /**
- * From one breakpoint to the next wider one, columns, gutter, declared margins and container do not shrink. They are
- * compared at the width where the wider one starts, so that % and fr use the same width. A container that shrinks there
- * would pull content together while the window grows.
+ * From one breakpoint to the next wider one, columns, gutter, declared margins and container do not get smaller. They
+ * are compared at the width where the wider one starts, so that % and fr use the same width. A container that gets
+ * narrower there would pull content together while the window grows.
  */
 export const stepsRise: Rule<"steps-rise"> = {
   id: "steps-rise",

@@ -10,7 +10,7 @@ const wholeGutter = (checked: CheckedBreakpoint): readonly Fix[] => {
   return gutter ? gutterFix(checked, gutter) : [];
 };
 
-/** Spans for a half, a third and a quarter of the columns, where the count divides, are whole at the drawn-at width. */
+/** Spans for a half, a third and a quarter of the columns, if the count divides, are whole at the drawn-at width. */
 export const wholeSpans: Rule<"whole-spans"> = {
   id: "whole-spans",
   level: "caution",

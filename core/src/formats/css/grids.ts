@@ -180,7 +180,7 @@ const tracksOf = ({ longhands }: Computed, note: Note): Tracks | null => {
 
 const selectorShown = (selector: string): string => (selector.length > 60 ? `${selector.slice(0, 59)}…` : selector);
 
-/** Follows one grid over all widths: where it changes, and its columns from there on. */
+/** Follows one grid over all widths: the widths where it changes, and its columns from there on. */
 const follow = (selector: string, line: number, index: RuleIndex): Grid => {
   const compounds = compoundsOf(selector);
   const elements: readonly (readonly [string, Known])[] = [

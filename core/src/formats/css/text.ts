@@ -77,7 +77,7 @@ export const textClasses = (layout: Layout): readonly string[] => {
   ];
 };
 
-/** How many px a length comes to at a root font size; for tests and tokens. */
+/** A length in px at a root font size; for tests and tokens. */
 export const lineHeightRatio = (layout: Layout, size: string, lineHeight: string): Exact => {
   const context = lengthContext(layout, exact(1));
   return multiply(divide(px(lineHeight, context), px(size, context)), exact(1));

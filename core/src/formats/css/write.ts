@@ -39,11 +39,12 @@ const unit = "0.015625px";
 const nudge = "0.0003px";
 
 /**
- * Exact edges. Every track is the difference of two rounded places, so that nothing is left to how a browser shares out what
- * rounding leaves. With u the unit, c the column, g the gutter, P = c + g and s the start of the first column:
- * gap r = round(down, P, u) − round(down, c, u); column i starts at round(s + (r − g)/2 + i·P, u) and ends r before the next.
- * Then starts, ends and widths are all within u of what they are to be. Places are told in cqi, of the element around the grid:
- * a % in tracks would be of the grid itself. A gutter of whole 64ths needs no rounding.
+ * Exact edges. Every track is the difference of two rounded positions, so that the result does not depend on how a
+ * browser distributes rounding errors. With u the unit, c the column, g the gutter, P = c + g and s the start of the
+ * first column: gap r = round(down, P, u) − round(down, c, u); column i starts at round(s + (r − g)/2 + i·P, u) and
+ * ends r before the next. Then starts, ends and widths are all within u of the exact ones. Positions are in cqi,
+ * relative to the element around the grid: a % in tracks would be relative to the grid itself. A gutter of whole 64ths
+ * needs no rounding.
  */
 const exactEdges = (breakpoint: Breakpoint, text: (length: string) => string): readonly Property[] => {
   const { count, gutter, edgeGutters } = breakpoint.columns;

@@ -7,9 +7,9 @@ const properties = (entries: readonly Entry[], indent: string): string =>
   entries.map(([name, value]) => `${indent}${name}: ${value};\n`).join("");
 
 /**
- * A layout as Less maps and mixins: `@layout[@desk][columns]`, `@space[space-m]`, `@text[@text-body][size]`;
- * `.layout-from(desk; { … })` holds rules from a breakpoint on, `.layout-text(body)` sets a text role. Names stand behind
- * `space-` and `text-`, since a name of ours may begin with a digit, which a property may not.
+ * A layout as Less maps and mixins: `@layout[@desk][columns]`, `@space[space-m]`, `@text[@text-body][size]`.
+ * `.layout-from(desk; { … })` contains rules from a breakpoint on, `.layout-text(body)` sets a text role. Names have
+ * the prefixes `space-` and `text-`, since a name of ours may begin with a digit, and a property may not.
  */
 const writeLess = (layout: Layout, options: Pick<WriteOptions, "unit">): string => {
   const { breakpoints, spaces, roles } = preprocessed(layout, options);

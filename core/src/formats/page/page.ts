@@ -39,7 +39,7 @@ const sampleText = (layout: Layout, { name }: Area): string => {
     .join("");
 };
 
-/** One element per area, in reading order, with areas inside areas. A label lies over each and takes no room. */
+/** One element per area, in reading order, with areas inside areas. The label over each takes no room. */
 const elements = (layout: Layout, within: string | undefined, options: PageOptions): string =>
   layout.areas
     .filter((area) => area.within === within)

@@ -36,12 +36,15 @@ const outlines = (areas: Layout["areas"], within?: string): readonly Outline[] =
   areas.filter((area) => area.within === within).map(({ id, name }) => [id, name, outlines(areas, id)]);
 
 /**
- * The snippet: one script without dependencies that draws the published grid of the current width over the page it
- * stands in: columns, rows and baseline with their offsets, and the outlines of its areas with their names, and on demand measures what it lies over. It does no arithmetic: the stylesheet of the version lays
- * everything out, in a shadow root of its own, so that page and overlay cannot touch each other; and it asks media
- * queries which breakpoint holds, as the page does, since these count a scrollbar that the page's width does not. The
- * stylesheet is a constructed one, which a strict content security policy lets pass. The overlay moves with the page and
- * with a body that is transformed. Alt+Shift+Y (or `data-key`) switches it; the state is kept per site.
+ * The snippet: one script without dependencies that draws the published grid of the current width over a page: columns,
+ * rows and baseline with their offsets, and the outlines of its areas with their names. On demand it measures the
+ * elements below it.
+ *
+ * It does no arithmetic: the stylesheet of the version lays everything out, in a shadow root, so that page and overlay
+ * cannot affect each other. Media queries choose the breakpoint, as in the page, since they include a scrollbar and the
+ * page's width does not. The stylesheet is a constructed one, which a strict content security policy allows. The
+ * overlay moves with the page and with a transformed body. Alt+Shift+Y (or `data-key`) toggles it; the state is kept
+ * per site.
  */
 export const writeSnippet = (layout: Layout, version: string): string => {
   const css = writeCss({ ...layout, text: [] }, plainCss)

@@ -121,7 +121,7 @@ const areDrawn = (layout: Layout, columns: readonly Edge[]): boolean => {
   );
 };
 
-/** The declared numbers in our own overlays; null if there are none, or if the drawing was changed since. */
+/** The declared numbers in our own overlays; null if there are none, or if the drawing was changed later. */
 const declared = (root: readonly Element[], columns: readonly Edge[], lost: string[]): Read | null => {
   const text = root.find(({ name }) => name === "metadata")?.text;
   if (!text || nestsPast(text, 64)) return null;

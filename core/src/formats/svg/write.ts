@@ -90,8 +90,8 @@ const paint = (layer: OverlayLayer, { draw, opacity, colours }: OverlayOptions):
 
 /**
  * The overlay of one breakpoint at its drawn-at size (docs/format.md, "Overlay SVG"): user unit 1 px, origin at the top
- * left, a named group for each layer, one `rect` for each column. The declared numbers stand in `metadata`, so that
- * an overlay of ours comes back as it was declared.
+ * left, a named group for each layer, one `rect` for each column. `metadata` has the declared numbers, so that they can
+ * be read back.
  */
 export const writeSvg = (layout: Layout, id: string, options: OverlayOptions): Written => {
   const drawn = drawnAtSize(layout, id);

@@ -7,8 +7,8 @@ import { type Place, type Problem, problemOf, searchOf, widest } from "./problem
 
 /**
  * Breakpoints without any candidate within the widest bound, whatever the others have; all breakpoints if only their
- * combination fails. It only asks whether there are candidates: if gutters and margins may fall, any numbers of one
- * breakpoint go with any of the next that starts where it ends, so that only from-widths have to fit.
+ * combination fails. It only needs to know whether there are candidates: if gutters and margins may get smaller, any
+ * numbers of one breakpoint fit any of the next, so only lowest widths have to match.
  */
 export const stuckAt = (problem: Problem): readonly string[] => {
   const { places } = problem;

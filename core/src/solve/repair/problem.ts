@@ -17,7 +17,7 @@ import { frameChoices, framesOf } from "./frames";
  */
 export const widest = 1024;
 
-/** One breakpoint's numbers with the frame they stand in; the cost includes moving the frame. */
+/** One breakpoint's numbers with their frame; the cost includes moving the frame. */
 export type Node = { readonly frame: Frame; readonly candidate: Candidate; readonly cost: Cost };
 
 /** What one search needs to know of a breakpoint. */

@@ -28,7 +28,7 @@ export type Repaired =
     }
   | {
       readonly ok: false;
-      /** Held numbers that prevent a repair; without them there is one. Empty if there is none anyway. */
+      /** Held numbers that prevent a repair; without them there is one. Empty if nothing would help. */
       readonly inTheWay: readonly HeldCell[];
       /** Breakpoints no numbers were found for. */
       readonly breakpoints: readonly string[];

@@ -42,7 +42,7 @@ const findNodes = (problem: Problem, index: number, from: number, until: number 
       },
     }));
   const frames = framesOf(breakpoint.drawnAt.width, from, until, place.held.has("drawn-at"));
-  // With today's count all is looked at, once; other counts come after all of these, however little they would move.
+  // With today's count everything is tried, once; other counts come after all of these, however little they would move.
   const key = `${index} ${from} ${until}`;
   const kept =
     problem.known.get(key) ?? frames.flatMap((frame) => found(frame, "today", widest)).sort((a, b) => compareCost(a.cost, b.cost));
