@@ -77,7 +77,7 @@ export type CandidateSearch = {
 };
 
 /** Widths at which rules check a breakpoint: its first, its last, the drawn-at width, and 320. */
-const widthsOf = (frame: Frame): readonly Exact[] => [frame.from, frame.drawn, lastWidth(frame), reflowPx].map(fromJsonNumber);
+export const widthsOf = (frame: Frame): readonly number[] => [frame.from, frame.drawn, lastWidth(frame), reflowPx];
 
 /**
  * The d of a gutter of p/d columns, if the container has its own size: whole columns make that size a multiple of 1/d,
@@ -90,14 +90,16 @@ export const sharesOf = ({ columns: { gutter, container } }: Breakpoint): bigint
 /** Maximum d that is counted; for larger ones containers are searched in coarser parts. */
 export const mostShares = 1_000n;
 
-/** Every length of a breakpoint that must be a whole number of parts. */
-export const lengthsOf = (breakpoint: Breakpoint, frame: Frame, rootFontSize: Exact): readonly Exact[] => {
+/** Every length of a breakpoint at some widths that must be a whole number of parts. */
+export const lengthsOf = (breakpoint: Breakpoint, widths: readonly Exact[], rootFontSize: Exact): readonly Exact[] => {
   const { margin, gutter, container } = breakpoint.columns;
   const held = container.kind === "capped" ? [container.max] : container.kind === "fixed" ? [container.width] : [];
   const texts = [margin.start, margin.end, ...held, ...(gutter.endsWith("fr") ? [] : [gutter])];
   const parts = sharesOf(breakpoint);
   const share = parts !== null && parts <= mostShares ? [exact(1, parts)] : [];
-  return [...share, ...widthsOf(frame).flatMap((width) => [width, ...texts.map((text) => px(text, { width, rootFontSize }))])];
+  // Only a length in % depends on the width.
+  const at = (text: string): readonly Exact[] => (text.endsWith("%") ? widths : widths.slice(0, 1));
+  return [...share, ...widths, ...texts.flatMap((text) => at(text).map((width) => px(text, { width, rootFontSize })))];
 };
 
 /**
@@ -263,6 +265,10 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
     reflow: () => fill(reflowTerms, reflow),
   };
 
+  // A fluid container has no size of its own, and a held one only its own.
+  const isGiven = kind === "fluid" || held.has("container");
+  const given = [kind === "fluid" ? 0 : today.container];
+
   const cheapest = new Map<string, Candidate>();
   const inOrder = (): readonly Candidate[] => [...cheapest.values()].sort(compareCost);
   const others = held.has("columns")
@@ -327,8 +333,7 @@ export const candidates = (search: CandidateSearch): readonly Candidate[] => {
    * larger, the widest that fits and the narrowest.
    */
   function containersFor(start: number, end: number): readonly number[] {
-    if (kind === "fluid") return [0];
-    if (held.has("container")) return [today.container];
+    if (isGiven) return given;
     const { count, gaps, gutter } = numbers;
     const room = today.width - start - end;
     const most = kind === "fixed" ? Math.min(room, first - marginsAt(first, start, end)) : room;

@@ -1,9 +1,9 @@
 import { px } from "../../exact/length";
-import { divide, exact, type Exact, multiply, toNumber } from "../../exact/exact";
+import { divide, exact, type Exact, fromJsonNumber, multiply, toNumber } from "../../exact/exact";
 import { breakpointRanges, type BreakpointRange } from "../../grid/breakpoint-at";
 import { rootFontSize as rootFontSizeOf } from "../../grid/resolve";
 import type { Layout } from "../../layout/schema";
-import { type Candidate, type CandidateSearch, type Cost, factorOf, lengthsOf, unitOf, type Work } from "./candidates";
+import { type Candidate, type CandidateSearch, type Cost, factorOf, lengthsOf, unitOf, widthsOf, type Work } from "./candidates";
 import type { HeldCell } from "./cells";
 import type { Frame, Scale } from "../../check/mending";
 import { isRuleId } from "../../check/registry";
@@ -76,17 +76,14 @@ export const problemOf = (layout: Layout, held: readonly HeldCell[], work: Work,
   const context = { width: exact(1), rootFontSize };
   const half = divide(px(layout.base, context), exact(2));
   const least = px(layout.leastColumn, context);
-  const frames = ranges.flatMap((range, index) =>
-    (choices[index] ?? []).flatMap((from) =>
-      (choices[index + 1] ?? [null]).flatMap((until) => {
-        return framesOf(range.breakpoint.drawnAt.width, from, until, false).flatMap((frame) =>
-          lengthsOf(range.breakpoint, frame, rootFontSize),
-        );
-      }),
-    ),
-  );
+  const lengths = ranges.flatMap(({ breakpoint }, index) => {
+    const frames = (choices[index] ?? []).flatMap((from) =>
+      (choices[index + 1] ?? [null]).flatMap((until) => framesOf(breakpoint.drawnAt.width, from, until, false)),
+    );
+    return lengthsOf(breakpoint, [...new Set(frames.flatMap(widthsOf))].map(fromJsonNumber), rootFontSize);
+  });
   const factor = ranges.map(({ breakpoint }) => factorOf(breakpoint)).reduce((most, one) => (one > most ? one : most));
-  const unit = unitOf([half, least, ...frames], factor);
+  const unit = unitOf([half, least, ...lengths], factor);
   if (unit === null) return null;
   const parts = (length: Exact): number => toNumber(multiply(length, exact(unit)));
   return { work, places, scale: { unit, half: parts(half), least: parts(least) }, rootFontSize, major, known: new Map() };

@@ -8,7 +8,7 @@ import type { Work } from "./candidates";
 import type { HeldCell } from "./cells";
 import { repairCells } from "../../layout/cells";
 import { isToMend } from "./goal";
-import { holdsInTheWay, stuckAt } from "./in-the-way";
+import { type Answers, holdsInTheWay, stuckAt } from "./in-the-way";
 import { type Node, type Place, type Problem, problemOf } from "./problem";
 import { repairVertical } from "./vertical";
 import { cheapest, type Way } from "./ways";
@@ -86,10 +86,11 @@ const taken = ({ frame, candidate }: Node, { range: { breakpoint } }: Place, { s
 export const repair = (layout: Layout, held: readonly HeldCell[] = [], most: number = mostWork): Repaired => {
   if (!check(layout).findings.some(isToMend)) return { ok: true, layout, cost: zero, least: true, left: [] };
   const work: Work = { left: most };
+  const answers: Answers = new Map();
   const known = held.filter(({ breakpoint, cell }) => repairCells.includes(cell) && layout.breakpoints.some(({ id }) => id === breakpoint));
   // Counts and from-widths only change if nothing else works.
   const modest = problemOf(layout, known, work, false);
-  const isModest = modest !== null && stuckAt(modest).length === 0 && (cheapest(modest, true) ?? cheapest(modest, false)) !== null;
+  const isModest = modest !== null && stuckAt(modest, answers).length === 0 && (cheapest(modest, true) ?? cheapest(modest, false)) !== null;
   const problem = isModest ? modest : problemOf(layout, known, work, true);
   if (!problem) return { ok: false, inTheWay: [], breakpoints: layout.breakpoints.map(({ id }) => id), gaveUp: false };
 
@@ -104,10 +105,10 @@ export const repair = (layout: Layout, held: readonly HeldCell[] = [], most: num
     ),
   );
   const heldRows = vertical.flatMap(({ breakpoint, inTheWay }) => inTheWay.map((cell): HeldCell => ({ breakpoint: breakpoint.id, cell })));
-  const at = stuckAt(problem);
+  const at = stuckAt(problem, answers);
   const found = at.length > 0 ? null : (cheapest(problem, true) ?? cheapest(problem, false));
   if (!found || heldRows.length > 0) {
-    const inTheWay = found ? [] : holdsInTheWay(layout, known, at, work);
+    const inTheWay = found ? [] : holdsInTheWay(layout, known, at, work, answers);
     const gaveUp = !found && work.left < 0;
     return {
       ok: false,

@@ -31,16 +31,20 @@ const findNodes = (problem: Problem, index: number, from: number, until: number 
   const moved = Math.abs(from - place.range.from);
   const framed = Math.round(2 * moved * problem.scale.unit);
   const found = (frame: Frame, counts: CandidateSearch["counts"], within: number): readonly Node[] =>
-    candidates(searchOf(problem, place, frame, index === 0, Math.round(2 * within * problem.scale.unit), counts)).map((candidate) => ({
-      frame,
-      candidate,
-      cost: {
-        ...candidate,
-        major: candidate.major + Number(moved > 0),
-        cost: candidate.cost + framed,
-        drawn: Math.abs(frame.drawn - breakpoint.drawnAt.width),
-      },
-    }));
+    // One more than are combined shows that there are more.
+    candidates(searchOf(problem, place, frame, index === 0, Math.round(2 * within * problem.scale.unit), counts))
+      .slice(0, mostPaired + 1)
+      .map((candidate) => ({
+        frame,
+        candidate,
+        cost: {
+          major: candidate.major + Number(moved > 0),
+          minor: candidate.minor,
+          cost: candidate.cost + framed,
+          drawn: Math.abs(frame.drawn - breakpoint.drawnAt.width),
+          halves: candidate.halves,
+        },
+      }));
   const frames = framesOf(breakpoint.drawnAt.width, from, until, place.held.has("drawn-at"));
   // With today's count everything is tried, once; other counts come after all of these, however little they would move.
   const key = `${index} ${from} ${until}`;
