@@ -4,6 +4,7 @@ import type { Command } from "../cli/src/command";
 import { reportOptions } from "../cli/src/command";
 import { commands } from "../cli/src/commands/all";
 import type { OptionRow } from "../cli/src/options";
+import { type Format, formatIds, formats } from "../core/src/index";
 import { webhookMessages } from "../web/wire/webhooks";
 import { root } from "./run-script";
 
@@ -58,6 +59,15 @@ const parts: Readonly<Record<string, Readonly<Record<string, () => string>>>> = 
       ),
   },
   "docs/format.md": {
+    formats: () =>
+      table(
+        ["Format", "What it is", "File of a version", "Can be imported"],
+        formatIds.map((id) => {
+          const format: Format = formats[id];
+          const file = format.of === "layout" ? format.fileName : `${format.before}{id}${format.after}`;
+          return [code(id), format.label, code(file), format.read ? "yes" : "no"];
+        }),
+      ),
     webhooks: () =>
       table(
         ["Event", "When", "Members beside `event`"],

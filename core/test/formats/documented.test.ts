@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
-import { breakpointFormats, formatIds, formats } from "../../src/formats/registry";
+import { formatIds, formats } from "../../src/formats/registry";
 import type { Format } from "../../src/formats/types";
 import { limits } from "../../src/layout/limits";
 
@@ -28,14 +28,6 @@ describe("the registry of formats", () => {
 });
 
 describe("docs/format.md", () => {
-  it("lists the formats that are exported, those that are imported, and those of one breakpoint", () => {
-    expect(/POST \/export\?format=([\w|]+)/.exec(page)?.[1]?.split("|")).toEqual(formatIds);
-    const imported = /decide\).*?\. ([\w, ]+ and \w+) are read;/.exec(page)?.[1]?.split(/, | and /);
-    expect(imported).toEqual(formatIds.filter((id) => formats[id].read !== null));
-    const ofBreakpoint = /→ the file\. ([\w, ]+ and \w+) need the breakpoint/.exec(page)?.[1]?.split(/, | and /);
-    expect(ofBreakpoint).toEqual(formatIds.filter((id) => breakpointFormats.some((format) => format === formats[id])));
-  });
-
   it("states every limit of a document", () => {
     const stated = /Limits:\*\* (.*?) Past one:/.exec(page)?.[1] ?? "";
     const { extensionsBytes, extensionsDepth, sizeDecimals, ...counts } = limits;
