@@ -31,9 +31,9 @@ const bareServer = async (database: string, env: NodeJS.ProcessEnv): Promise<{ r
 /** Metadata and tarballs of the registry against a bare Node server that makes the same query and sends the same bytes. */
 export const registry = async (address: string, database: string): Promise<void> => {
   const package_ = `${address}/npm/@skerry/passenger-booking`;
-  for (const [what, url, query] of [
-    ["Package metadata", package_, "metadata"],
-    ["A tarball", `${package_}/-/passenger-booking-2.1.0.tgz`, "tarball"],
+  for (const [what, url, query, aim] of [
+    ["Package metadata", package_, "metadata", 0.8],
+    ["A tarball", `${package_}/-/passenger-booking-2.1.0.tgz`, "tarball", 0.9],
   ] as const) {
     await throughput(url);
     const ours = await throughput(url);
@@ -46,7 +46,7 @@ export const registry = async (address: string, database: string): Promise<void>
       if (plain.wrong > 0) print(`the bare server gave ${plain.wrong} wrong answers`);
     }
     print(
-      `${what}: ${ours.perSecond.toFixed(0)} a second, ${ratios[0]} of a bare server that reads the same (aim 0.7), ${ratios[1]} of one that has the bytes ready and looks only at who may read them; wrong answers ${ours.wrong}`,
+      `${what}: ${ours.perSecond.toFixed(0)} a second, ${ratios[0]} of a bare server that reads the same (aim ${aim}), ${ratios[1]} of one that has the bytes ready and looks only at who may read them; wrong answers ${ours.wrong}`,
     );
   }
 };
@@ -63,6 +63,6 @@ export const published = async (address: string, database: string): Promise<void
   bare.kill("SIGTERM");
   const wrong = plain.wrong + ours.wrong + unchanged.wrong;
   print(
-    `Reading a published version: ${ours.perSecond.toFixed(0)} a second, ${(ours.perSecond / plain.perSecond).toFixed(2)} of a bare server with the same query (aim 0.7); by ETag, 304: ${unchanged.perSecond.toFixed(0)} a second, ${(unchanged.perSecond / ours.perSecond).toFixed(2)} of 200 (aim: above 1); wrong answers ${wrong}`,
+    `Reading a published version: ${ours.perSecond.toFixed(0)} a second, ${(ours.perSecond / plain.perSecond).toFixed(2)} of a bare server with the same query (aim 0.8); by ETag, 304: ${unchanged.perSecond.toFixed(0)} a second, ${(unchanged.perSecond / ours.perSecond).toFixed(2)} of 200 (aim: above 1); wrong answers ${wrong}`,
   );
 };
