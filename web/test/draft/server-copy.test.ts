@@ -41,6 +41,14 @@ describe("what is known of the server's draft", () => {
     }
   });
 
+  it("is sent first only if nothing was changed or sent before it", () => {
+    const sent = { id: "a", changes: compareLayouts(start, gutter(start, "20px")), since: [] };
+    const changed = { ...start, base: "4px" };
+    expect(sentPutBack(copyOf(start), changed, sent)?.copy).toEqual(copyOf(start));
+    const waiting: ServerCopy = { ...copyOf(start), unanswered: { id: "b", changes: [], layout: start } };
+    expect(sentPutBack(waiting, start, sent)?.copy).toBe(waiting);
+  });
+
   it("does not undo what was sent if it no longer fits", () => {
     const changes = compareLayouts(start, gutter(start, "20px"));
     const other = gutter(start, "30px");

@@ -41,6 +41,9 @@ describe("undo", () => {
     expect(dragged.undo).toHaveLength(1);
     expect(compareLayouts(start, stepUndone(dragged, c).layout)).toEqual([]);
     expect(stepMade(dragged, c, c)).toBe(dragged);
+    // Steps before the drag stay.
+    const earlier = stepMade(noSteps, gutter(start, "18px"), start);
+    expect(stepMade(stepMade(earlier, start, a, "drag"), a, b, "drag").undo).toHaveLength(2);
     // A finished drag is one step.
     expect(stepMade(stepEnded(dragged), c, a, "drag").undo).toHaveLength(2);
   });
@@ -51,6 +54,7 @@ describe("undo", () => {
     const back = stepUndone(steps, gutter(start, "30px"));
     expect([back.fits, back.steps.undo.length, back.steps.redo.length]).toEqual([false, 0, 0]);
     expect(stepUndone(back.steps, mine)).toEqual({ steps: back.steps, layout: mine, fits: true });
+    expect(stepRedone(back.steps, mine)).toEqual({ steps: back.steps, layout: mine, fits: true });
   });
 
   it("cannot redo after another edit", () => {
@@ -77,5 +81,7 @@ describe("undo", () => {
     expect(stepUndone(rest, { ...both, base: "8px" }).layout).toEqual({ ...start, base: "8px" });
     expect(rest.undo[0]?.forth.map(({ path }) => path[0])).not.toContain("base");
     expect(lastStepWithout(noSteps, () => true)).toBe(noSteps);
+    const two = stepMade(stepMade(noSteps, start, both), both, gutter(both, "22px"));
+    expect(lastStepWithout(two, () => true).undo).toEqual([two.undo[0], { forth: [], back: [] }]);
   });
 });
