@@ -1,7 +1,8 @@
 import localFont from "next/font/local";
 
-// The two fonts of every page, asked for along with the page itself and waited for before its first drawing: text that changed
-// its widths after it would move what stands below. Letters outside these files come from the stylesheets in layout.tsx.
+// The two fonts of every page, requested together with the page and loaded before it is first drawn, because text that
+// changes its width later would move everything below. Characters outside these files come from the stylesheets in
+// layout.tsx.
 export const words = localFont({
   src: "../../node_modules/@fontsource-variable/archivo/files/archivo-latin-wght-normal.woff2",
   variable: "--font-words",

@@ -135,7 +135,7 @@ const DraftOfPages = ({ revision, layout, published, openComments, children, ...
   const { address, teamName, withdrawn, followed, mayEdit, archived, mayPublish, mayManageTeam } = given;
   const router = useRouter();
   const [comments, setComments] = useState(openComments);
-  // What the address says is looked at from the first: views are led to with it before this one has said its own.
+  // The address decides what is shown at first, because links to other views have it before this view reports its own.
   const query = useSearchParams();
   const [looking, setLooking] = useState<Looking>(() => lookingOf(Object.fromEntries(query)));
   const lookAt = useCallback((next: Looking) => setLooking((before) => ({ ...before, ...next })), []);

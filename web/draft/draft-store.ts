@@ -34,7 +34,7 @@ export type SaveState =
   | { readonly kind: "conflict"; readonly conflicts: readonly Conflict[] };
 
 export type DraftState = {
-  /** The draft as it stands on screen, saved or not. */
+  /** The draft as it is on screen, saved or not. */
   readonly layout: Layout;
   /** Whether this browser can store unsaved changes; false if its storage is full or blocked. */
   readonly kept: boolean;
@@ -75,10 +75,10 @@ export type DraftWorld = {
 const gather = 350;
 
 /**
- * Holds one draft in the browser: edits at once, saves by itself, merges what others saved, and asks when two people changed
- * the same number. Nothing typed is dropped: what is not saved is kept and sent again. It is composed of four parts: what can
- * be undone (`steps.ts`), what is known of the server's draft (`server-copy.ts`), what is asked (`questions.ts`), and when to
- * send (`retry.ts`).
+ * Keeps one draft in the browser: it edits at once, saves by itself, merges what others saved, and asks when two people
+ * changed the same number. Nothing typed is lost: unsaved changes are kept and sent again. It is composed of four
+ * parts: undo (`steps.ts`), what is known of the server's draft (`server-copy.ts`), questions about conflicts
+ * (`questions.ts`), and when to send (`retry.ts`).
  */
 export const createDraftStore = (initial: Revision, world: DraftWorld) => {
   let layout = initial.layout;

@@ -10,7 +10,7 @@ export const versionsAfter = (followed: FollowedSpec | null, taken: string): Fol
   });
 };
 
-/** The latest of them; null where there is none. */
+/** The latest of them; null if there is none. */
 export const newestAfter = (followed: FollowedSpec | null, taken: string): string | null =>
   versionsAfter(followed, taken)[0]?.number ?? null;
 

@@ -1,11 +1,11 @@
 import { asManyAsHold, type Change, type Conflict, type Layout, putOver } from "@ypsiline/core";
 
-/** Whose value is to stand where two people changed the same. */
+/** Whose value to keep where two people changed the same number. */
 export type Choice = "mine" | "theirs";
 
 /** What a person is asked about the draft, and what was set aside for them to read. */
 export type Questions = {
-  /** Conflicts as they are shown, one question each; empty where nothing is asked. */
+  /** Conflicts as they are shown, one question each; empty if there are none. */
   readonly asked: readonly Conflict[];
   /** The changes that are asked about, as they were made here. They exist nowhere else until the questions are answered. */
   readonly inQuestion: readonly Change[];

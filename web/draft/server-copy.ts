@@ -38,7 +38,7 @@ export type Rebased = { readonly layout: Layout; readonly conflicts: readonly Co
 
 /** Takes over the server's draft and applies what was done here since `from`. */
 export const rebasedOn = (server: Layout, from: Layout, mine: Layout): Rebased => {
-  // The server has what was sent: what stands here is that, with what was done since, and is not made anew.
+  // The server has what was sent, so the local draft already is that plus later changes, and stays the same object.
   if (server === from) return { layout: mine, conflicts: [], shown: [] };
   const { layout, conflicts } = mergeChanges(server, compareLayouts(from, mine));
   return { layout, conflicts, shown: inWholeParts(conflicts, server, mine) };

@@ -189,7 +189,7 @@ export const useDraft = (
       void leftBehind({ team, spec, id }, tab).then(({ left, forget }) => {
         if (signal.aborted) return;
         if (left.length > 0) store.recover(left);
-        // They are kept under this tab's name by now, unless there is no room: then they stay where they were.
+        // They are stored under this tab's name by now or, if there was no room, still where they were.
         if (store.state().kept) forget();
       });
       window.addEventListener("pagehide", () => void store.flush(), { signal });

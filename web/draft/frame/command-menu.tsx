@@ -12,7 +12,7 @@ type Props = {
   readonly onClose: () => void;
 };
 
-/** As many are listed at once. */
+/** The most entries listed at once. */
 const most = 50;
 /** Pause in typing before specs are searched, ms. */
 const gather = 150;

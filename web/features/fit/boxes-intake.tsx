@@ -28,7 +28,7 @@ type Props = {
   readonly drawn: readonly number[];
 };
 
-/** A picture that was chosen, before its edges are looked for. */
+/** A chosen picture, before its edges are found. */
 type ChosenPicture = { readonly file: File; readonly width: number; readonly height: number; readonly density: number };
 
 const pasted = "Pasted boxes";

@@ -64,7 +64,7 @@ export const FitDrawing = ({ fit, layout, list, chosen, onChoose, picture = null
   const paths = useMemo(() => edgePaths(fit.boxes, scale), [fit, scale]);
   const height = Math.min(Math.max(bottom, picture?.is.height ?? 0), 20_000) * scale;
   const named = list.boxes.length <= mostNamed;
-  // A group begins where its first box does: one name is enough.
+  // A group begins with its first box, so one name is enough.
   const places = new Set<string>();
   const alone = ({ x, y }: BoxList["boxes"][number]): boolean => {
     const place = `${Math.round((toNumber(x) * scale) / 8)} ${Math.round((toNumber(y) * scale) / 8)}`;
@@ -252,7 +252,8 @@ const edgePaths = (boxes: readonly BoxFit[], scale: number): Readonly<Record<Sta
       number,
     ];
     found.outlines.push(`M${x} ${y}h${w}v${h}h${-w}z`);
-    // Each side as a line, where it is crossed out when it is off, and its foot when an upright one is on.
+    // Each side as a line, with the point where it is crossed out if it is off, and its lower end if a vertical one is
+    // on.
     for (const [side, line, middle, foot] of [
       [left, `M${x} ${y}v${h}`, [x, y + h / 2], `M${x - 3} ${round(y + h)}h6`],
       [right, `M${round(x + w)} ${y}v${h}`, [x + w, y + h / 2], `M${round(x + w - 3)} ${round(y + h)}h6`],

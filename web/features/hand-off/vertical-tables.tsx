@@ -54,7 +54,7 @@ export const SpacingList = ({ layout }: { readonly layout: Layout }) => (
   </ul>
 );
 
-/** A row for each role, and below it one for each breakpoint where it has another size. */
+/** A row for each role, followed by one for each breakpoint at which its size differs. */
 const textRows = ({ text, breakpoints }: Layout) =>
   text.flatMap(({ name, size, lineHeight, font, at = {} }) => [
     { key: name, name, size, lineHeight, font },

@@ -79,7 +79,7 @@ export type Bench = {
   readonly probe: (width: Exact) => void;
   /** Goes to a facet; its own layer is shown with it. */
   readonly showFacet: (facet: FacetId) => void;
-  /** Goes to the place where a finding can be mended. */
+  /** Goes to the part of the page where a finding can be fixed. */
   readonly showFinding: (finding: Finding) => void;
   readonly toggle: (layer: Layer) => void;
   readonly read: (reading: boolean) => void;

@@ -13,7 +13,7 @@ type Shared = {
 };
 const shared = globalThis as Shared;
 
-/** What this process's connections are called in the database, so that they are told apart from other processes'. */
+/** The name of this process's connections in the database, which distinguishes them from other processes'. */
 const connectionName = (): string => (shared.ypsilineConnections ??= `ypsiline ${process.pid}-${randomBytes(4).toString("hex")}`);
 
 /** Connections of a pool. */
@@ -63,9 +63,9 @@ export const isConnectionFault = (error: unknown): boolean =>
 const shortest = 1_000;
 
 /**
- * Gives the pool up for a new one, after its connections broke. Postgres.js 3.4 forgets to write to a connection that was
- * lost with something still to be written (its `nextWriteTimer` is cleared and not reset): queries on it would wait for
- * ever. Ending the pool rejects them.
+ * Replaces the pool by a new one after its connections broke. Postgres.js 3.4 no longer writes to a connection that was
+ * lost before everything was written (its `nextWriteTimer` is cleared and not reset), so queries on it would wait
+ * forever. Ending the pool rejects them.
  */
 export const renewDatabase = (): void => {
   const old = shared.ypsilineDatabase;

@@ -1,7 +1,7 @@
 /** Entries per page of every list that can grow. */
 export const pageSize = 50;
 
-/** One page of a list. `total` is null where counting would take longer than reading. */
+/** One page of a list. `total` is null if counting would take longer than reading. */
 export type Page<T> = { readonly page: number; readonly entries: readonly T[]; readonly total: number | null; readonly more: boolean };
 
 /** Rows before a page. */

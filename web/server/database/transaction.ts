@@ -12,9 +12,9 @@ const isPassing = (error: unknown): boolean =>
   typeof error === "object" && error !== null && "code" in error && passing.has(String(error.code));
 
 /**
- * Runs work in one transaction: all of it is written, or none. Where PostgreSQL ends it because it and another one wait for
- * each other, it is done anew, so `work` must do nothing that the database cannot take back. The one place where
- * transactions begin (`eslint.config.mjs`).
+ * Runs work in one transaction: all of it is written, or nothing. If PostgreSQL ends it because of a deadlock, the work
+ * is done again, so `work` must do nothing that the database cannot roll back. Transactions begin only here
+ * (`eslint.config.mjs`).
  */
 export const inTransaction = async <T>(sql: postgres.Sql, work: (sql: postgres.TransactionSql) => Promise<T>): Promise<T> => {
   for (let tries = 1; ; tries += 1) {
@@ -30,7 +30,7 @@ export const inTransaction = async <T>(sql: postgres.Sql, work: (sql: postgres.T
 };
 
 /**
- * Writes on behalf of somebody: opens a transaction, asks again whether they may, and only then does the work, with what
- * was found allowed now. Where they may no longer, nothing is written and the request is refused.
+ * Writes on behalf of a person: opens a transaction, checks the right again, and only then does the work, with the
+ * result of this check. Without the right, nothing is written and the request is refused.
  */
 export type Write<Allowed> = <T>(work: (sql: postgres.TransactionSql, allowed: Allowed) => Promise<T>) => Promise<T>;

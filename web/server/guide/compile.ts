@@ -35,9 +35,10 @@ const textOf = (html: string): string =>
     .trim();
 
 /**
- * Reads one page of the guide. Beside Markdown it may hold names of values in double braces (`{{start.desk.column}}`), drawings
- * (`![What it shows](drawing:start)`), pictures of the application (`![…](screenshot:workbench)`) and ids of headings (`## A title {#id}`).
- * @throws Error where a value, drawing or picture is not known.
+ * Reads one page of the guide. In addition to Markdown it may contain names of values in double braces
+ * (`{{start.desk.column}}`), drawings (`![What it shows](drawing:start)`), pictures of the application
+ * (`![…](screenshot:workbench)`) and ids of headings (`## A title {#id}`). @throws Error if a value, drawing or picture
+ * is not known.
  */
 export const compilePage = (slug: string, markdown: string, pictures: readonly string[]): GuidePage => {
   const marked = new Marked();

@@ -69,9 +69,8 @@ const drawn = (one: Resolution, what: What, scale: number, top: number): { reado
 const whats: readonly What[] = ["columns", "rows", "baseline", "areas"];
 
 /**
- * A drawing of a page of the guide as SVG, by its name: `start` (every breakpoint of a sample, to one scale), `odd.desk` (one
- * of them), `rows.desk.rows` (its rows too).
- * @throws Error where there is no such sample or breakpoint.
+ * A drawing of a page of the guide as SVG, by its name: `start` (every breakpoint of a sample, to one scale),
+ * `odd.desk` (one of them), `rows.desk.rows` (its rows too). @throws Error if there is no such sample or breakpoint.
  */
 export const guideDrawing = (name: string, label: string): string => {
   const [sample = "", id, asked = "columns"] = name.split(".");

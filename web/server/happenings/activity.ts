@@ -15,7 +15,7 @@ export type NamedActivity = Activity & { readonly specName: string | null };
 export type NewActivity = {
   readonly teamId: number;
   readonly specId: number | null;
-  /** Whoever did it; null if it was nobody of the team. */
+  /** The person who did it; null if it was nobody of the team. */
   readonly personId: number | null;
   /** The kind of entry. */
   readonly what: string;

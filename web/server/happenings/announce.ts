@@ -8,7 +8,7 @@ export const channel = "ypsiline";
 export const letterQueues = ["account-letters", "letters"] as const;
 export type LetterQueue = (typeof letterQueues)[number];
 
-/** Something that open pages of a spec are told at once. They ask for the details themselves. */
+/** Something that open pages of a spec are notified of at once. They fetch the details themselves. */
 export type SpecAnnouncement = {
   readonly [Name in ToldLive]: { readonly kind: Name; readonly spec: number } & (LiveEvents[Name] extends Record<string, never>
     ? unknown
@@ -30,7 +30,7 @@ export type Announcement =
 /** Whose rights changed, or on what; `anybody` if that is unknown. */
 export type AccessOf = { readonly person: number } | { readonly spec: number } | { readonly token: number } | "anybody";
 
-/** Tells all processes. Inside a transaction, they are told when it commits. */
+/** Notifies all processes; inside a transaction, when it commits. */
 export const announce = async (sql: Sql, ...announcements: readonly Announcement[]): Promise<void> => {
   if (announcements.length === 0) return;
   const texts = announcements.map((one) => JSON.stringify(one));

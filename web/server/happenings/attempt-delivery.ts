@@ -45,7 +45,7 @@ export type Attempt = { readonly delivered: boolean; readonly answer: string };
 const connected = async (host: string, signal: AbortSignal): Promise<{ address: string } | null> => {
   if (ipaddr.isValid(host)) return { address: host };
   const aborted = new Promise<null>((resolve) => signal.addEventListener("abort", () => resolve(null), { once: true }));
-  // A name that is not known is told as such; which error said so is of no use to anybody.
+  // An unknown name is reported as such, without the kind of error, which helps nobody.
   return Promise.race([lookup(host).catch(() => null), aborted]);
 };
 

@@ -1,4 +1,4 @@
-/** A message the stand-in receiver was sent. */
+/** A message that was sent to the simulated receiver. */
 export type Received = {
   readonly at: string;
   readonly event: string;
@@ -11,7 +11,9 @@ const most = 50;
 const shared = globalThis as { ypsilineReceived?: { messages: Received[]; down: boolean } };
 const state = () => (shared.ypsilineReceived ??= { messages: [], down: false });
 
-/** The demo's stand-in for a product that listens to webhooks: keeps the last messages, and can be switched off to see them sent again. */
+/**
+ * The demo's simulated receiver of webhooks: keeps the last messages, and can be switched off to see them sent again.
+ */
 export const receiver = {
   take: (message: Received): boolean => {
     if (state().down) return false;

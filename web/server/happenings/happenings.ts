@@ -10,14 +10,14 @@ import { followersTold, leadsOf, ownersOfUsers, peopleOfThread, type ToldFollowe
 
 /** Where something happened, and by whom. */
 type In = { readonly teamId: number; readonly personId: number };
-/** Something that happened to a spec. `path` is where it is in the application: `/specs/skerry/quay-board`. */
+/** Something that happened to a spec. `path` is its address in the application: `/specs/skerry/quay-board`. */
 type ToSpec = In & { readonly specId: number };
 type OnPath = ToSpec & { readonly path: string; readonly name: string };
 
 /** Everything that can happen, with what is known of it. Version numbers are numbers until they are written down. */
 type Facts = {
   "spec-made": ToSpec & { readonly name: string };
-  /** `team` is the one it came from: where it went, its log begins with `spec-taken-in`. */
+  /** `team` is the one it came from; the log of its new team begins with `spec-taken-in`. */
   "spec-moved": ToSpec & { readonly name: string; readonly to: string };
   "spec-taken-in": ToSpec & { readonly name: string; readonly from: string };
   "spec-named": ToSpec & { readonly name: string; readonly address: string; readonly revision: number };
@@ -64,7 +64,7 @@ type Facts = {
   invited: In & { readonly email: string; readonly role: Role };
   "invitation-ended": In & { readonly email: string };
   joined: In & { readonly team: string; readonly teamName: string; readonly email: string; readonly role: Role };
-  /** `role` is null for somebody who is in the team no more; `ended` says what ended with it, "" for nothing. */
+  /** `role` is null for somebody who is no longer in the team; `ended` says what ended with it, "" for nothing. */
   "member-changed": In & { readonly memberId: number; readonly member: string; readonly role: Role | null; readonly ended: string };
   "publishers-set": In & { readonly publishers: Publishers };
   "team-made": In & { readonly name: string };
@@ -76,14 +76,17 @@ type Facts = {
 export type HappeningKind = keyof Facts;
 export type Happening = { [K in HappeningKind]: { readonly kind: K } & Facts[K] }[HappeningKind];
 
-/** What is made of one kind of happening: its line in the activity log, who finds it in their inbox, what webhooks are sent, what open pages hear. */
+/**
+ * What one kind of happening leads to: its line in the activity log, inbox items, webhook messages and announcements to
+ * open pages.
+ */
 type Row<F> = {
   readonly activity: {
     readonly what: (facts: F) => string;
     readonly words: (facts: F) => string;
-    /** Whether the log of its team tells it; left out where it always does. */
+    /** Whether the log of its team lists it; without this, it always does. */
     readonly told?: (facts: F) => boolean;
-    /** Whether whoever did it may be of another team, and is not named. */
+    /** Whether the person may be of another team, and so is not named. */
     readonly unnamed?: true;
   };
   readonly inbox?: {
@@ -94,19 +97,22 @@ type Row<F> = {
   };
   readonly webhook?: { readonly [E in WebhookEvent]: { readonly event: E; readonly body: (facts: F) => WebhookData[E] } }[WebhookEvent];
   readonly announcement?: (facts: F) => Announcement;
-  /** What happens by it elsewhere. */
+  /** Further happenings that it leads to. */
   readonly leadsTo?: (sql: postgres.TransactionSql, facts: F) => Promise<readonly Happening[]>;
 };
 
 const after = (words: string): string => (words === "" ? "" : `: ${words}`);
 const decided = { approved: "approved", "sent-back": "sent back" } as const;
 
-/** Who is told what. Everything that changes data has its row, and the compiler names one that is missing. */
+/**
+ * What each happening writes, and whom it notifies. Everything that changes data has its row; the compiler reports one
+ * that is missing.
+ */
 export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
   "spec-made": { activity: { what: () => "spec", words: ({ name }) => `created the spec ${name}` } },
   "spec-moved": {
     activity: { what: () => "spec", words: ({ name, to }) => `moved the spec ${name} to the team ${to}` },
-    // Whoever looks at it and is not in the other team may do so no longer.
+    // People who have it open and are not in the new team may no longer see it.
     announcement: ({ specId }) => ({ kind: "access", of: { spec: specId } }),
   },
   "spec-taken-in": { activity: { what: () => "spec", words: ({ name, from }) => `moved the spec ${name} here from the team ${from}` } },
@@ -299,9 +305,9 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
 };
 
 /**
- * Writes down that something happened, and tells who is to be told: inside the transaction that made it so, so that neither
- * is without the other. Edits of one person one after the other are one line of the log. What it leads to elsewhere is written and
- * told together, however much that is.
+ * Records that something happened and notifies everybody concerned, inside the transaction that made it happen, so that
+ * neither exists without the other. Consecutive edits of one person are one line of the log. Further happenings are
+ * recorded and announced together, however many there are.
  */
 export const happened = async (sql: postgres.TransactionSql, ...all: readonly Happening[]): Promise<void> => {
   const [lines, items, announcements, next]: [NewActivity[], NewItem[], Announcement[], Happening[]] = [[], [], [], []];

@@ -14,7 +14,7 @@ export type InboxItem = {
   readonly readAt: Date | null;
 };
 
-/** Something for the inboxes of a team's members; never for whoever did it. */
+/** Something for the inboxes of a team's members, except the person who did it. */
 export type NewItem = {
   readonly people: readonly number[];
   readonly except: number | null;

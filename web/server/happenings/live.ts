@@ -19,7 +19,7 @@ const pass = (payload: string): void => {
   for (const listener of listeners().byTopic.get(key) ?? []) listener(announcement);
 };
 
-/** After the connection was lost and restored, anything may have happened: all listeners are told to look. */
+/** After a lost connection anything may have happened, so all listeners are told to fetch. */
 const missed = (): void => {
   const anything = (topic: Topic): Announcement =>
     typeof topic === "number"
@@ -70,7 +70,7 @@ export const listenTo = (key: Topic, listener: Listener): (() => void) => {
   set.add(listener);
   byTopic.set(key, set);
   ensure();
-  // A stream that begins at a process that is about to end is told at once to ask elsewhere.
+  // A stream that starts at a process that is about to end is told at once to reconnect elsewhere.
   if (key === "drain" && listeners().drains) queueMicrotask(() => (set.has(listener) ? listener({ kind: "drain" }) : undefined));
   return () => {
     set.delete(listener);

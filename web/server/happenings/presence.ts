@@ -23,7 +23,7 @@ export const endPresence = async (sql: postgres.TransactionSql, teamId: number, 
   for (const { specId } of rows) await announce(sql, { kind: "presence", spec: specId });
 };
 
-/** Records where a tab is, and tells others if that is new. False if the person has too many tabs. */
+/** Records where a tab is, and notifies others if that is new. False if the person has too many tabs. */
 export const seen = async (
   sql: Sql,
   input: { readonly specId: number; readonly personId: number; readonly tab: string; readonly breakpoint: string },

@@ -36,7 +36,7 @@ export const deliveriesPage = async (sql: Sql, teamId: number, page: number): Pr
       WHERE w.team_id = ${teamId} ORDER BY d.at DESC, d.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)}`,
   );
 
-/** Adds a webhook; the secret that signs its deliveries is shown once. Null where the team has as many as it may. */
+/** Adds a webhook; the secret that signs its deliveries is shown once. Null if the team has the maximum already. */
 export const addWebhook = async (
   sql: postgres.TransactionSql,
   input: { readonly teamId: number; readonly personId: number; readonly url: string; readonly form: WebhookForm },
@@ -104,8 +104,8 @@ export type DueDelivery = {
 const atOnceOfTeam = 8;
 
 /**
- * Takes one delivery that is due, and keeps others from taking it for a while: should this process die, it is due again
- * then. One at a time of each webhook, a few of each team; of removed webhooks none. Null where nothing is due.
+ * Takes one delivery that is due and leases it for a while: if this process dies, it is due again afterwards. One at a
+ * time per webhook, a few per team, none of removed webhooks. Null if nothing is due.
  */
 export const takeDue = async (sql: Sql, leaseSeconds: number): Promise<DueDelivery | null> => {
   const [row] = await sql<DueDelivery[]>`
@@ -143,7 +143,7 @@ export const noteAttempt = async (
     WHERE id = ${id} AND state = 'waiting' AND attempts = ${attempts}`;
 };
 
-/** Seconds until the next delivery is due that nobody has taken; null where none waits. */
+/** Seconds until the next delivery that nobody has taken is due; null if none is waiting. */
 export const nextDue = async (sql: Sql): Promise<number | null> => {
   const [row] = await sql<{ seconds: number | null }[]>`
     SELECT extract(epoch FROM min(greatest(d.next_at, d.leased_until)) - now())::float8 AS seconds

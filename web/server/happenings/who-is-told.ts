@@ -13,7 +13,7 @@ export const ownersOfUsers = async (sql: Sql, specId: number): Promise<readonly 
 export const leadsOf = async (sql: Sql, teamId: number): Promise<readonly number[]> =>
   ids(await sql<{ id: number }[]>`SELECT person_id AS id FROM membership WHERE team_id = ${teamId} AND role = 'lead'`);
 
-/** Everybody who wrote in a thread, and whoever changed the draft last. */
+/** Everybody who wrote in a thread, and the last editor of the draft. */
 export const peopleOfThread = async (sql: Sql, specId: number, thread: number | null): Promise<readonly number[]> =>
   ids(
     await sql<{ id: number }[]>`
@@ -21,7 +21,7 @@ export const peopleOfThread = async (sql: Sql, specId: number, thread: number | 
       UNION SELECT updated_by FROM draft WHERE spec_id = ${specId}`,
   );
 
-/** A spec that follows another, and who is told about new versions. */
+/** A spec that follows another, and the people notified of new versions. */
 export type ToldFollower = {
   readonly specId: number;
   readonly teamId: number;
@@ -29,7 +29,7 @@ export type ToldFollower = {
   readonly follower: string;
   /** Whether all readers of its log may read what it follows. */
   readonly logged: boolean;
-  /** Whoever made it follow, and the leads of its team, if they may read what it follows. */
+  /** The person who made it follow and the leads of its team, if they may read what it follows. */
   readonly people: readonly number[];
 };
 

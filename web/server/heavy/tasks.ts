@@ -172,7 +172,7 @@ const momentOf = (stored: StoredText, edits: readonly (readonly Change[])[]): He
   let layout = readStoredText(stored);
   for (const [index, changes] of edits.entries()) {
     const applied = applyChanges(layout, changes);
-    // Saved changes apply where they were saved.
+    // Saved changes apply to the revision they were saved on.
     if (!applied.ok) throw new Error(`edit ${index + 1} of a moment does not fit`);
     ({ layout } = applied);
   }

@@ -32,7 +32,7 @@ export type Answer = {
   readonly body: string | Uint8Array | null;
 };
 
-/** Answers with a file and its ETag, or 304 where the asker has it already. */
+/** Answers with a file and its ETag, or 304 if the client has it already. */
 export const fileAnswer = (
   ifNoneMatch: string | null,
   { body, mediaType, etag }: TaggedFile,

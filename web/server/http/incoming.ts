@@ -5,7 +5,7 @@ import { type Problem, problemResponse } from "./problem";
 import { takeRequest } from "./rate-limit";
 import { setting, site } from "../settings/settings";
 
-/** Proxies before this server whose word is taken for where a request came from (TRUST_PROXY, 0 where it is not set). */
+/** The number of proxies before this server that are trusted about a request's origin (TRUST_PROXY, default 0). */
 const trustedProxies = (): number => setting("TRUST_PROXY");
 
 /** The last `count` entries of a forwarding header, which each proxy adds to at its end; the first of these is the farthest believed. */
@@ -15,8 +15,8 @@ const believed = (header: string | string[] | undefined, count: number): string 
 };
 
 /**
- * The address a request is counted by: what the farthest believed proxy saw, or the other end of the connection. An
- * IPv6 address stands for its /64, which is what one household or machine has.
+ * The address that a request is counted under: the one seen by the farthest trusted proxy, or the other end of the
+ * connection. An IPv6 address counts as its /64, which belongs to one household or machine.
  */
 export const clientAddress = (socket: string, forwarded: string | string[] | undefined, proxies: number): string => {
   const said = believed(forwarded, proxies);
@@ -32,8 +32,8 @@ const isHttps = (): boolean => site().startsWith("https:");
 const hostPattern = /^[a-z0-9.-]{1,253}(:\d{1,5})?$|^\[[0-9a-f:.]{2,45}\](:\d{1,5})?$/i;
 
 /**
- * The host a request was made to, as the browser has it; believed proxies may say it. Only told apart from the page a
- * request comes from (`fromElsewhere`): no link is made of it.
+ * The host that the browser requested, which trusted proxies may state. It is only compared with the page a request
+ * comes from (`fromElsewhere`), and never used in a link.
  */
 export const hostOf = (headers: IncomingMessage["headers"], proxies: number): string => {
   const forwarded = believed(headers["x-forwarded-host"], proxies);
@@ -47,7 +47,7 @@ const longest = 8_000;
 const unreadable = (url: string): string | null => {
   if (url.length > longest) return `The address may be at most ${longest.toLocaleString("en")} characters.`;
   try {
-    // A plus stands for a space in queries; a percent that encodes nothing is refused as browsers never send one.
+    // A plus means a space in queries; an invalid percent encoding is refused, because browsers never send one.
     return decodeURIComponent(url).includes("\0") ? "The address must not hold the character U+0000." : null;
   } catch {
     return "The address must be UTF-8, %-encoded where it needs to be.";
@@ -92,9 +92,8 @@ export const safeguard = (request: IncomingMessage, response: ServerResponse): v
 };
 
 /**
- * What every request passes first, whatever it asks for: whose it is, whether its address can be read, and whether its
- * sender has sent too much. Route handlers read the sender and the host from headers only this sets. Null where the
- * request may go on.
+ * The first check of every request: its sender, whether its address can be decoded, and whether the sender has sent too
+ * much. Route handlers read sender and host from headers that only this sets. Null if the request may continue.
  */
 export const receive = (request: IncomingMessage): Problem | null => {
   const proxies = trustedProxies();

@@ -27,7 +27,7 @@ import { webhookMessages } from "@/wire/webhooks";
 
 const layoutRef = { $ref: "#/components/schemas/Layout" };
 
-/** A schema as this description writes it; the layout document stands once, among the components. */
+/** A schema as this description writes it; the layout document is written once, among the components. */
 const schemaOf = (schema: z.core.$ZodType): Record<string, unknown> => {
   const { $schema: _, ...rest } = z.toJSONSchema(schema, {
     target: "draft-2020-12",
@@ -53,7 +53,7 @@ const problems = (codes: readonly number[]) =>
 const json = (schema: unknown) => ({ "application/json": { schema } });
 /** What any request may be answered with, whatever it asks for: too slow, too many, a fault of ours, too much under way. */
 const anyway = [408, 429, 500, 503] as const;
-/** What a request with a body may be answered with besides. */
+/** Further answers to a request with a body. */
 const withBody = [400, 413, 415, 422, ...anyway] as const;
 
 const compute = (operationId: string, summary: string, body: z.ZodType, answer: z.ZodType) => ({

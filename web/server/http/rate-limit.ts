@@ -1,13 +1,16 @@
 import { setting } from "../settings/settings";
 
-/** A token bucket: it fills at `rate` tokens per second, up to ten times as many. */
+/** A token bucket: it fills with `rate` tokens per second, up to ten times that number. */
 type Bucket = { tokens: number; at: number };
 
 /** Maximum number of addresses that are remembered. The longest idle is dropped first; a dropped bucket counts as full. */
 const mostAddresses = 10_000;
 const burst = 10;
 
-/** A limit of `rate` requests per second for each address, with bursts of ten times as many; 0 means no limit. Times are milliseconds of a clock that never goes back (`performance.now`). */
+/**
+ * A limit of `rate` requests per second for each address, with bursts of ten times that number; 0 means no limit. Times
+ * are milliseconds of a clock that never goes back (`performance.now`).
+ */
 export const rateLimit = (rate: number) => {
   const buckets = new Map<string, Bucket>();
   /** Counts one request. Returns the seconds to wait, or 0 if it may continue. */

@@ -48,7 +48,7 @@ export const letterWait = (sql: Sql, email: string, sender: string): Promise<num
     [`letters from ${sender}`, letterPace],
   ]);
 
-/** The same for an invitation. One address gets no more invitations than other letters. */
+/** The same for an invitation. One address gets no more invitations than other mails. */
 export const invitationWait = (sql: Sql, email: string, teamId: number): Promise<number> =>
   waitFor(sql, [
     [`letters to ${email}`, letterPace],

@@ -6,9 +6,10 @@ export type Pace = { readonly free: number; readonly longest: number };
 export type Counted = { readonly ok: true } | { readonly ok: false; readonly wait: number };
 
 /**
- * Counts an attempt before it is verified, in one statement, so that simultaneous attempts are counted one by one. Attempts are
- * refused while the subject has to wait; refused ones are not counted, so that nobody can make others wait for ever. A wait
- * longer than the maximum was made before the clock was set back, and does not count. Counts expire after a day.
+ * Counts an attempt before it is verified, in one statement, so that simultaneous attempts are counted one by one.
+ * Attempts are refused while the subject has to wait; refused ones are not counted, so that nobody can make others wait
+ * forever. A wait longer than the maximum dates from before the clock was set back, and does not count. Counts expire
+ * after a day.
  */
 export const countAttempt = async (sql: Sql, subject: string, { free, longest }: Pace): Promise<Counted> => {
   const next = sql`CASE WHEN a.at < clock_timestamp() - interval '1 day' THEN 1 ELSE a.failures + 1 END`;

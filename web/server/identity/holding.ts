@@ -9,7 +9,7 @@ import { specIdAt } from "../database/spec-address";
  */
 export type Asking = { readonly sql: Sql; readonly holds: false } | { readonly sql: postgres.TransactionSql; readonly holds: true };
 
-/** How a row is locked: `shared` by those who rely on it, `alone` by whoever changes it. */
+/** How a row is locked: `shared` by those who rely on it, `alone` by the one who changes it. */
 export type Hold = "shared" | "alone";
 
 /** Locks a team and somebody's membership in it. */

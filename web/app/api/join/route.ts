@@ -30,7 +30,7 @@ export const POST = onPost("POST /api/join", anybody, async ({ body, person, req
   const agent = request.headers.get("user-agent") ?? "";
   const joined = await write(async (transaction, now) => {
     const by = now.person ? { signedIn: now.person } : { name: name ?? "", passwordHash };
-    // Whoever was signed in a moment ago, and is no longer, has chosen no password.
+    // A person whose session has just ended has not chosen a password.
     if (person && !now.person) return { ok: false, code: "account-exists" } as const;
     const done = await join(transaction, secret, by);
     return done.ok && !now.person ? { ...done, token: await openSession(transaction, done.personId, agent) } : done;

@@ -5,7 +5,7 @@ import { mebibyte, readText } from "@/server/http/request-body";
 
 const absent = { code: "not-found", detail: "The stand-in receiver is part of the demo only." } as const;
 
-/** What the stand-in receiver has received; `?down=1` switches it off and `?down=0` on again. */
+/** The messages that the simulated receiver has received; `?down=1` switches it off and `?down=0` on again. */
 export const GET = handler((request) => {
   if (!isDemo()) return Promise.resolve(absent);
   const down = new URL(request.url).searchParams.get("down");

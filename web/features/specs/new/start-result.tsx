@@ -29,7 +29,7 @@ const drawnWidth = 624;
 /** "Phone, Tablet and Desk". */
 const listed = (names: readonly string[]): string => [names.slice(0, -1).join(", "), names.at(-1)].filter(Boolean).join(" and ");
 
-/** Where a share of the grid is whole: "Halves are whole at Phone and Desk". */
+/** The breakpoints at which a share of the grid is whole: "Halves are whole at Phone and Desk". */
 const shareWords = (drawn: readonly Drawn[], parts: ShareOf, name: string): string | null => {
   const at = drawn.filter(({ terms }) => {
     const share = shares(terms)[parts];

@@ -19,8 +19,8 @@ type Props = {
 };
 
 /**
- * The bar and, for its team, the line of views above a page of a spec that is read by many and loads little: links are plain.
- * Whoever is not of the team is led to the hand-off page instead.
+ * The bar and, for the team, the views above a page of a spec that many people read and that loads little: its links
+ * are plain. People outside the team get a link to the hand-off page instead.
  */
 export const PlainHead = async ({ spec, name, here, query, children }: Props) => {
   const sql = database();
