@@ -28,7 +28,11 @@ describe("undo", () => {
         undone += 1;
       }
       expect(compareLayouts(start, layout)).toEqual([]);
-      for (let left = many; left > 0; left -= 1) ({ steps, layout } = stepRedone(steps, layout));
+      for (let left = many; left > 0; left -= 1) {
+        const forth = stepRedone(steps, layout);
+        expect(forth.fits).toBe(true);
+        ({ steps, layout } = forth);
+      }
       expect(compareLayouts(end, layout)).toEqual([]);
       expect([steps.undo.length, steps.redo.length]).toEqual([many, 0]);
     }
