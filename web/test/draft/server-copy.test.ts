@@ -53,6 +53,7 @@ describe("what is known of the server's draft", () => {
     const changes = compareLayouts(start, gutter(start, "20px"));
     const other = gutter(start, "30px");
     expect(sentPutBack(copyOf(other), other, { id: "a", changes, since: [] })).toBeNull();
+    expect(sentPutBack(copyOf(other), other, { id: "a", changes: [], since: changes })).toBeNull();
   });
 
   it("is replaced with local changes on top; what both changed is asked about", () => {
