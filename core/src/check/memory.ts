@@ -1,3 +1,4 @@
+import { ownMember } from "../layout/member";
 import type { Breakpoint, Layout } from "../layout/schema";
 
 /** How many breakpoints are remembered. A layout has at most 24, and a fix changes one or a few of them. */
@@ -34,7 +35,7 @@ export const checkMemory = (): CheckMemory => {
   const find = (layout: Layout, breakpoint: Breakpoint): Map<string, unknown> => {
     const { base, rootFontSize, leastColumn } = layout;
     const areas = layout.areas.map(({ placements, id, name, kind, within }) => {
-      const placement = Object.hasOwn(placements, breakpoint.id) ? placements[breakpoint.id] : undefined;
+      const placement = ownMember(placements, breakpoint.id);
       return `${JSON.stringify([id, name, kind, within])}${placement ? textOf(placement) : ""}`;
     });
     const key = [

@@ -1,5 +1,5 @@
 import type { Issue, Parsed } from "../layout/parse";
-import { isMembers, withMember, withoutMember } from "../layout/member";
+import { isMembers, withMember, withoutMember, ownMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
 import type { Layout } from "../layout/schema";
 import type { PatchOperation } from "./types";
@@ -24,7 +24,7 @@ const changed = (target: Json, parts: readonly string[], operation: PatchOperati
     return copy;
   }
   if (!isMembers(target)) throw new RangeError(`nothing at ${operation.path}`);
-  if (rest.length > 0) return withMember(target, key, changed(Object.hasOwn(target, key) ? target[key] : undefined, rest, operation));
+  if (rest.length > 0) return withMember(target, key, changed(ownMember(target, key), rest, operation));
   return operation.op === "remove" ? withoutMember(target, key) : withMember(target, key, operation.value);
 };
 

@@ -1,3 +1,4 @@
+import { ownMember } from "../layout/member";
 import { lengthWords } from "../words/lengths";
 import { name, type Words, words } from "../words/words";
 import { placeText, rangeText } from "../layout/place-text";
@@ -30,8 +31,7 @@ export type PlacementChange = { readonly key: string; readonly what: Words; read
 /** What differs of an area at a breakpoint between two layouts, place first: "Sailings 4–12 → 5–12". */
 export const placementChanges = (id: string, breakpoint: string, before: Layout, after: Layout): readonly PlacementChange[] => {
   const find = ({ areas }: Layout): Area | undefined => areas.find((area) => area.id === id);
-  const at = (area: Area | undefined): Placement | undefined =>
-    area && Object.hasOwn(area.placements, breakpoint) ? area.placements[breakpoint] : undefined;
+  const at = (area: Area | undefined): Placement | undefined => area && ownMember(area.placements, breakpoint);
   const [was, is] = [at(find(before)), at(find(after))];
   const area = name(find(after)?.name ?? find(before)?.name ?? id);
   const key = (member: string): string => `areas/${id}/${member}`;

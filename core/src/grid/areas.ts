@@ -1,3 +1,4 @@
+import { ownMember } from "../layout/member";
 import { add, compare, exact, type Exact, multiply, subtract, zero } from "../exact/exact";
 import { type LengthContext, px } from "../exact/length";
 import type { Area, Breakpoint, Columns, Inside, Layout, Placement, Rows } from "../layout/schema";
@@ -184,7 +185,7 @@ const ownGrid = (own: Extract<Inside, { kind: "own" }>, box: Box, rootFontSize: 
 const byOuter = (areas: readonly Area[], id: string): ReadonlyMap<string, readonly (readonly [Area, Placement])[]> => {
   const found = new Map<string, (readonly [Area, Placement])[]>();
   for (const area of areas) {
-    const placement = Object.hasOwn(area.placements, id) ? area.placements[id] : undefined;
+    const placement = ownMember(area.placements, id);
     if (!placement) continue;
     const outer = area.within ?? "";
     const own = found.get(outer);

@@ -1,3 +1,4 @@
+import { ownMember } from "../layout/member";
 import { flow } from "./flow";
 import type { Area, Breakpoint, Layout, Placement } from "../layout/schema";
 
@@ -8,8 +9,7 @@ import type { Area, Breakpoint, Layout, Placement } from "../layout/schema";
 export const carryWays = ["same-share", "stacked", "two-by-two"] as const;
 export type CarryWay = (typeof carryWays)[number];
 
-const placementAt = ({ placements }: Area, id: string): Placement | undefined =>
-  Object.hasOwn(placements, id) ? placements[id] : undefined;
+const placementAt = ({ placements }: Area, id: string): Placement | undefined => ownMember(placements, id);
 
 /** The containing area of an area; null if it is in none. */
 const outerOf = (layout: Layout, area: Area): Area | null => layout.areas.find(({ id }) => id === area.within) ?? null;

@@ -1,3 +1,4 @@
+import { ownMember } from "./member";
 import type { Layout } from "./schema";
 
 /**
@@ -23,7 +24,7 @@ export const withoutDangling = (layout: Layout, before: Layout): Layout => {
 /** Copies placements of areas and sizes of text roles from one breakpoint to another. */
 export const withCopied = (layout: Layout, from: string, to: string): Layout => {
   const both = <T>(by: Readonly<Record<string, T>>): Record<string, T> => {
-    const own = Object.hasOwn(by, from) ? by[from] : undefined;
+    const own = ownMember(by, from);
     return own === undefined ? { ...by } : { ...by, [to]: own };
   };
   return {

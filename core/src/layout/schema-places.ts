@@ -1,5 +1,5 @@
 import type * as z from "zod/mini";
-import { isMembers, type Members } from "./member";
+import { isMembers, type Members, ownMember } from "./member";
 import { breakpointSchema, storedLayoutSchema } from "./schema";
 
 type Def = {
@@ -127,7 +127,7 @@ const fitting = (schema: z.core.$ZodType, value: unknown): unknown => {
   if (!shape) return value;
   return Object.fromEntries(
     Object.entries(value).flatMap(([name, member]) => {
-      const inner = Object.hasOwn(shape, name) ? shape[name] : undefined;
+      const inner = ownMember(shape, name);
       return inner ? [[name, fitting(inner, member)]] : [];
     }),
   );

@@ -1,3 +1,4 @@
+import { ownMember } from "../../layout/member";
 import { fromJsonNumber } from "../../exact/exact";
 import { toDecimal } from "../../exact/show";
 import type { AreaGeometry } from "../../grid/areas";
@@ -60,7 +61,7 @@ export const writeAreas = (layout: Layout): string => {
   const rows = layout.areas.flatMap((area) => {
     const own = [area.id, area.name, area.kind ?? "", area.within ?? ""];
     const shown = layout.breakpoints.flatMap(({ id }) => {
-      const placement = Object.hasOwn(area.placements, id) ? area.placements[id] : undefined;
+      const placement = ownMember(area.placements, id);
       return placement ? [[...own, id, ...placed(placement), ...positions(found.get(id)?.get(area.id))]] : [];
     });
     return shown.length > 0 ? shown : [own];
