@@ -37,7 +37,7 @@ test("our own layout passes every check, or says why not", async () => {
 
 test("public pages keep to our own grid, as the command measures them", async () => {
   test.slow();
-  for (const path of ["/guide", "/guide/columns-and-containers", "/sign-in", "/specs/interface/ypsiline/versions/latest"]) {
+  for (const path of ["/guide/columns-and-containers", "/sign-in", "/specs/interface/ypsiline/versions/latest"]) {
     const parts = ".bar, main.page, .page > *";
     const asked = ["--url", `${address}${path}`, "--width", widths.join(","), "--browser", chromiumPath(), "--select", parts];
     const done = await ypsiline("fit", layout, ...asked, "--format", "json", "--fail-on", "never");
@@ -65,25 +65,33 @@ test("a draft’s pages keep to our own areas at every width; one that is moved 
   test.slow();
   const { page } = await pageOf(browser, "author");
   const folder = mkdtempSync(join(tmpdir(), "ypsiline-own-"));
-  const file = join(folder, "boxes.json");
-  const hold = async (): Promise<Held> => {
+  const files: { readonly file: string; readonly width: number }[] = [];
+  const record = async (name: string, width: number): Promise<void> => {
+    const file = join(folder, `${name}-${width}.json`);
     writeFileSync(file, JSON.stringify(await areasOf(page)));
-    const done = await ypsiline("fit", layout, file, "--format", "json", "--fail-on", "never");
-    expect(done, done.err).toMatchObject({ code: 0 });
-    return JSON.parse(done.out) as Held;
+    files.push({ file, width });
   };
-  const spec = "/specs/skerry/passenger-booking";
-  for (const path of [spec, `${spec}/widths`, `${spec}/sets`, `${spec}/try`, `${spec}/fit`]) {
+  for (const view of ["", "widths", "sets", "try", "fit"]) {
     await page.setViewportSize({ width: 1280, height: 800 });
-    await page.goto(path);
+    await page.goto(`/specs/skerry/passenger-booking/${view}`);
     await page.locator("[data-area]").first().waitFor();
     for (const width of [...widths, 1440, 1920]) {
       await page.setViewportSize({ width, height: 800 });
-      const held = offIn(await hold(), width < beside ? ["left", "right"] : ["left", "right", "top", "bottom"]);
-      expect(held.off, `${path} at ${width}`).toEqual([]);
-      expect(held.looked).toBe(width < beside ? 4 : 8);
+      await record(view === "" ? "sheet" : view, width);
     }
   }
   await page.evaluate(() => document.querySelector<HTMLElement>(".split-place")?.style.setProperty("translate", "3px"));
-  expect(offIn(await hold(), ["left", "right"]).off).toHaveLength(2);
+  await record("moved", 1920);
+
+  const done = await ypsiline("fit", layout, ...files.map(({ file }) => file), "--format", "json", "--fail-on", "never");
+  expect(done, done.err).toMatchObject({ code: 0 });
+  const { pages } = JSON.parse(done.out) as Held;
+  expect(pages).toHaveLength(files.length);
+  for (const [index, { file, width }] of files.entries()) {
+    const isMoved = index === files.length - 1;
+    const edges = width < beside || isMoved ? (["left", "right"] as const) : (["left", "right", "top", "bottom"] as const);
+    const held = offIn({ pages: pages.slice(index, index + 1) }, edges);
+    expect(held.off, file).toHaveLength(isMoved ? 2 : 0);
+    expect(held.looked, file).toBe(2 * edges.length);
+  }
 });

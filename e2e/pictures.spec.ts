@@ -63,7 +63,7 @@ for (const [width, grid] of truth)
     }
   });
 
-test("a picture lies under its grid to the device px at densities 1, 2 and 3, is zoomed, and boxes are marked on it along its edges", async ({
+test("a picture lies under its grid to the device px at densities 1 and 3, is zoomed, and boxes are marked on it along its edges", async ({
   browser,
   baseURL,
 }) => {
@@ -79,7 +79,7 @@ test("a picture lies under its grid to the device px at densities 1, 2 and 3, is
       return a && b ? Math.max(Math.abs(a.left - b.left), Math.abs(a.right - b.right), Math.abs(a.top - b.top)) : NaN;
     });
   let png3 = "";
-  for (const density of [1, 2, 3]) {
+  for (const density of [1, 3]) {
     const { png } = await shotOf(browser, 1280, density);
     png3 = png.toString("base64");
     // The previous picture would be restored instead. It is removed on a page that does not store it again.
@@ -207,23 +207,25 @@ test("a picture is measured against the spec in Fit; a file that is no picture, 
   await context.close();
 });
 
-test("pictures of a page at four widths and three densities lie under its sheet to the device px", async ({ browser, baseURL }) => {
+test("pictures of a page at four widths and three densities in all lie under its sheet to the device px", async ({ browser, baseURL }) => {
   test.setTimeout(180_000);
   const { page, context, said } = await pageOf(browser, "author");
   const layout: unknown = await (await page.request.get("/api/v1/specs/skerry/passenger-booking/2.1.0/layout.json")).json();
   const path = await makeSpec(baseURL ?? "", { kind: "layout", layout }, `Pictures ${process.pid}`);
   const bar = page.getByRole("group", { name: "Picture under the grid" });
   const sheet = page.getByRole("group", { name: /^Sheet of/ });
-  for (const [at, width] of [
-    ["phone", 360],
-    ["tablet", 768],
-    ["desk", 1280],
-    ["wide", 1600],
+  for (const [at, width, densities] of [
+    ["phone", 360, [3]],
+    ["tablet", 768, [2]],
+    ["desk", 1280, [1, 2]],
+    ["wide", 1600, [1, 3]],
   ] as const) {
     await page.goto(`${path}?at=${at}`);
-    for (const density of [1, 2, 3]) {
+    for (const density of densities) {
       const { png, edges } = await shotOf(browser, width, density, ".area-search, .area-sailings, .area-map, .area-fares, .area-timetable");
-      if (density === 1)
+      const isFirst = density === densities[0];
+      if (isFirst && (await bar.isVisible())) await bar.getByRole("button", { name: "Remove" }).click();
+      if (isFirst)
         await sheet.evaluate((element, base64) => {
           // Dropped the first time, selected with the file dialog after that.
           const files = new DataTransfer();

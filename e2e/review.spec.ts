@@ -4,6 +4,13 @@ import { changed, chooseSpec, makeSpec, pageOf, requestsOf, saved, typeTerm } fr
 const from1440 = { kind: "columns", width: 1440, columns: 12 };
 const gutter = (page: Page) => page.getByRole("region", { name: "Sum line" }).getByLabel("Gutter", { exact: true });
 
+/** Makes a page hidden or visible, as another tab in front of it does. */
+const seen = (page: Page, is: boolean): Promise<void> =>
+  page.evaluate((visible) => {
+    Object.defineProperty(document, "visibilityState", { configurable: true, value: visible ? "visible" : "hidden" });
+    document.dispatchEvent(new Event("visibilitychange"));
+  }, is);
+
 test("a review is requested, sent back with a comment on a number, requested again, approved and published; readers are notified", async ({
   browser,
   baseURL,
@@ -68,10 +75,12 @@ test("a review is requested, sent back with a comment on a number, requested aga
   await expect(lead.page.getByText("must be at least 1.1.0: after 1.0.0 the changes are minor")).toBeVisible();
   await lead.page.getByLabel("Version number").fill("2.0.0");
   await lead.page.getByLabel("Note for the people who use it").fill("Gutters of 32 at the desk.");
+  await seen(reader.page, false);
   await lead.page.getByRole("button", { name: "Publish 2.0.0" }).click();
   await lead.page.waitForURL("**/versions/2.0.0");
+  await seen(reader.page, true);
 
-  // The open page of 1.0.0 announces it without a reload.
+  // The open page of 1.0.0 announces it without a reload; hidden meanwhile, it asks once it is seen.
   await expect(reader.page.getByRole("status").filter({ hasText: "Version 2.0.0 is out" })).toBeVisible();
   await reader.page.getByRole("link", { name: "See what it changes" }).click();
   await expect(changed(reader.page, "Gutter", "16", "32")).toBeVisible();

@@ -6,7 +6,7 @@
  * their own, and keys that move in the page need no scripts and are left alone.
  */
 export const recordInputScript = `(() => {
-  const kept = { live: false, again: null, listening: false, key: null, fields: new Map() };
+  const kept = { live: false, again: null, listening: false, keys: [], menu: false, fields: new Map() };
   window.ypsilineRecorded = kept;
   const ours = (form) => !form.hasAttribute("action") && !form.hasAttribute("method");
   const keep = (event, again) => { event.preventDefault(); event.stopPropagation(); kept.again = again; };
@@ -25,11 +25,15 @@ export const recordInputScript = `(() => {
   addEventListener("keydown", (event) => {
     const { key, target, ctrlKey, metaKey } = event;
     const menu = (ctrlKey || metaKey) && key.toLowerCase() === "k" && !event.shiftKey;
-    if (kept.listening || event.altKey || !/^[^ ]$/.test(key) || ((ctrlKey || metaKey) && !menu)) return;
-    if (!menu && target.closest?.("input, select, textarea, [contenteditable]")) return;
+    if (kept.listening || event.altKey || ((ctrlKey || metaKey) && !menu)) return;
+    // What is typed after Ctrl and K is meant for the command menu.
+    const typed = kept.menu && (key.length === 1 || /^(Enter|Escape|Backspace)$/.test(key));
+    if (!menu && !typed && (!/^[^ ]$/.test(key) || target.closest?.("input, select, textarea, [contenteditable]"))) return;
     event.preventDefault();
     event.stopPropagation();
-    kept.key = () => dispatchEvent(new KeyboardEvent("keydown", { key, ctrlKey, metaKey, cancelable: true }));
+    const again = () => dispatchEvent(new KeyboardEvent("keydown", { key, ctrlKey, metaKey, cancelable: true }));
+    kept.keys = typed && !menu ? [...kept.keys, again] : [again];
+    kept.menu ||= menu;
   }, true);
 })();`;
 
@@ -38,7 +42,7 @@ type Recorded = {
   live: boolean;
   again: (() => void) | null;
   listening: boolean;
-  key: (() => void) | null;
+  keys: readonly (() => void)[];
   readonly fields: Map<Field, { readonly value: string; readonly checked?: boolean }>;
 };
 const ofPage = (): Recorded | undefined => (window as unknown as { ypsilineRecorded?: Recorded }).ypsilineRecorded;
@@ -77,6 +81,6 @@ export const replayKey = (): void => {
   const recorded = ofPage();
   if (!recorded || recorded.listening || document.querySelector("main[aria-busy=true]")) return;
   recorded.listening = true;
-  recorded.key?.();
-  recorded.key = null;
+  for (const again of recorded.keys) again();
+  recorded.keys = [];
 };

@@ -4,6 +4,7 @@ import dynamic from "next/dynamic";
 import Link from "next/link";
 import { usePathname } from "next/navigation";
 import { type ReactNode, useEffect, useRef, useState } from "react";
+import { holdKeys } from "@/ui/held-keys";
 import { specPages, specViews, SpecViews, type ViewId, viewQuery } from "@/ui/spec-views";
 import { type Command, CommandsContext, type PageCommands } from "../commands";
 import { useDraftOfPage } from "../draft-provider";
@@ -28,6 +29,8 @@ export const SpecFrame = ({ children }: { readonly children: ReactNode }) => {
   const ofFrame = useFrameCommands(path, queryOf, without);
   const [commands, setCommands] = useState<readonly Command[] | null>(null);
   const openMenu = (): void => {
+    if (commands) return;
+    holdKeys(() => setCommands(null));
     const own = ofPage.current?.() ?? [];
     // A page goes to a breakpoint itself, without being left.
     const known = new Set(own.map(({ kind, name }) => `${kind} ${name}`));

@@ -24,6 +24,7 @@ import { useMemo, useState } from "react";
 import { type Draft, useDraftOfPage } from "@/draft/draft-provider";
 import { useLooking } from "@/draft/looking";
 import { useQueryShown } from "@/ui/address";
+import { holdKeys } from "@/ui/held-keys";
 import { notify } from "@/ui/notify";
 import type { DialogName } from "./dialogs";
 import type { Facet } from "./facets/facet";
@@ -106,7 +107,7 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
     areas: true,
     [facetOfId[view.facet].layer]: true,
   });
-  const [dialog, open] = useState<DialogName | null>(null);
+  const [dialog, setDialog] = useState<DialogName | null>(null);
   const [pointedAt, showPreview] = useState<Preview | null>(null);
   const [focused, focus] = useState<Finding | null>(null);
   const [reading, read] = useState(false);
@@ -213,7 +214,10 @@ export const useBench = (asked: Readonly<Record<string, string>>): Bench => {
       else notify(patched.issues[0]?.message ?? "This fix no longer fits.");
     },
     focus,
-    open,
+    open: (next) => {
+      if (next !== null) holdKeys(() => setDialog(null));
+      setDialog(next);
+    },
     rename: (id) => setRenaming({ id }),
   };
 };
