@@ -261,7 +261,7 @@ test("authors publish where the team allows it; the activity is listed and expor
   expect((await lead.post(`${team}/settings`, { data: { publishers: "leads" } })).status()).toBe(200);
   expect(published.status()).toBe(201);
   const csv = await (await author.get(`${team}/activity?spec=${spec}`)).text();
-  expect(csv).toMatch(/^at,person,spec,what,words\r\n/);
+  expect(csv).toMatch(/^at,person,token,spec,what,words\r\n/);
   expect(csv).toContain(`,Author,${spec},published,"published version 1.0.0: Said, ""with"" commas"`);
   const json = (await (await author.get(`${team}/activity?spec=${spec}&format=json`)).json()) as { entries: { what: string }[] };
   expect(json.entries.map(({ what }) => what)).toEqual(["published", "spec"]);

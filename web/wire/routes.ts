@@ -7,6 +7,7 @@ import {
   emailAddress,
   givenName,
   linkSecret,
+  mostTokenSpecs,
   moment,
   newAddress,
   newPassword,
@@ -20,6 +21,8 @@ import {
   rowId,
   slug,
   teamDevices,
+  tokenDays,
+  tokenScopes,
   versionNumber,
   wholeLayout,
   writtenWords,
@@ -375,6 +378,7 @@ export const routes = {
           z.strictObject({
             at: moment,
             person: z.string().nullable(),
+            token: z.string().nullable(),
             spec: z.string().nullable(),
             what: z.string(),
             words: z.string(),
@@ -410,7 +414,18 @@ export const routes = {
     answer: z.strictObject({ number: versionNumber.nullable() }),
   },
   "POST /api/teams/:team/projects/:project/tokens": {
-    request: z.strictObject({ name: givenName }),
+    request: z.strictObject({
+      name: givenName,
+      scopes: z.array(z.enum(tokenScopes)).max(tokenScopes.length).default(["read"]).readonly(),
+      /** Days until it ends; null for never. */
+      days: z.literal([...tokenDays]).default(null),
+      /** The addresses of the specs it is for; none for all of the team. */
+      specs: z
+        .array(slug)
+        .max(mostTokenSpecs, { error: `must name at most ${mostTokenSpecs} specs` })
+        .default([])
+        .readonly(),
+    }),
     answer: z.strictObject({ token: z.string() }),
   },
   "POST /api/teams/:team/projects/:project/tokens/:token": { request: nothing, answer: nothing },

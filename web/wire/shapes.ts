@@ -5,13 +5,25 @@ import { z } from "zod";
 export const roles = ["reader", "author", "lead"] as const;
 export type Role = (typeof roles)[number];
 
-/** Who of a team may publish: its leads, or its authors too. */
 /** What a webhook is sent: everything as JSON, or one sentence as `{ "text": "…" }`. */
 export const webhookForms = ["json", "text"] as const;
 export type WebhookForm = (typeof webhookForms)[number];
 
+/** Who of a team may publish: its leads, or its authors too. */
 export const publisherSettings = ["leads", "authors"] as const;
 export type Publishers = (typeof publisherSettings)[number];
+
+/**
+ * What an access token may be used for, beside what its maker's role allows: reading versions, which every token may; drafts;
+ * reviews; publishing; and the specs and projects themselves.
+ */
+export const tokenScopes = ["read", "draft", "review", "publish", "manage"] as const;
+export type TokenScope = (typeof tokenScopes)[number];
+
+/** Days after which a token may end; null for never. */
+export const tokenDays = [30, 90, 365, null] as const;
+/** Most specs that one token names. */
+export const mostTokenSpecs = 50;
 
 /** How somebody reads exact numbers. */
 export const numberForms = ["fractions", "decimals-2", "decimals-3"] as const;

@@ -49,7 +49,10 @@ export const ActivityList = ({ team, spec, entries }: Props) => {
             {entries.map((entry, index) => (
               <tr key={index}>
                 <td className="num">{timeText(new Date(entry.at))}</td>
-                <td>{entry.person ?? "–"}</td>
+                <td>
+                  {entry.person ?? "–"}
+                  {entry.token !== null && <span className="quiet"> by the token {entry.token}</span>}
+                </td>
                 <td>{entry.specName ?? entry.spec ?? "–"}</td>
                 <td className="wraps">{entry.words}</td>
               </tr>

@@ -3,16 +3,18 @@
 import { useState } from "react";
 import type { Behind, Project, ProjectUse } from "@/server/projects/projects";
 import type { AccessToken } from "@/server/identity/tokens";
-import { dayText } from "@/ui/dates";
 import { FormField } from "@/ui/form-field";
-import { SecretOnce } from "@/ui/secret-once";
 import { type Choosable, SpecChoice } from "@/ui/spec-choice";
 import { useMutation } from "@/ui/use-mutation";
+import type { TokenScope } from "@/wire/shapes";
+import { ProjectTokens } from "./project-tokens";
 
 type Props = {
   readonly team: string;
   readonly projects: readonly Project[];
   readonly tokens: readonly AccessToken[];
+  /** The scopes that the person may give a token. */
+  readonly scopes: readonly TokenScope[];
   /** What was searched for, and whether there are so many that searching helps. */
   readonly searched: string | null;
   readonly findable: boolean;
@@ -98,19 +100,16 @@ const Use = ({
   );
 };
 
-type CardProps = Pick<Props, "team"> & {
+type CardProps = Pick<Props, "team" | "scopes"> & {
   readonly project: Project;
   readonly tokens: readonly AccessToken[];
   readonly mayManage: boolean;
 };
 
-const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
+const ProjectCard = ({ team, project, tokens, scopes, mayManage }: CardProps) => {
   const mutation = useMutation();
   const [spec, setSpec] = useState<Choosable | null>(null);
   const [number, setNumber] = useState("");
-  const [tokenName, setTokenName] = useState("");
-  /** The token that was just made; not shown any more once it is revoked. */
-  const [made, setMade] = useState<{ readonly name: string; readonly token: string } | null>(null);
   const [choosing, setChoosing] = useState(project.uses.length === 0);
   const at = { team, project: project.id };
   const version = spec?.numbers.includes(number) ? number : (spec?.numbers[0] ?? "");
@@ -167,67 +166,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
           )}
         </details>
       )}
-      {mayManage && (
-        <details open={made !== null}>
-          <summary>
-            Access tokens <span className="num quiet">{tokens.filter(({ revokedAt }) => revokedAt === null).length}</span>
-          </summary>
-          <ul className="plain-list tokens">
-            {tokens.map((token) => (
-              <li key={token.id} className={token.revokedAt ? "quiet" : ""}>
-                <strong>{token.name}</strong>{" "}
-                {token.revokedAt
-                  ? `revoked ${dayText(new Date(token.revokedAt))}`
-                  : token.lastUsedAt
-                    ? `last used ${dayText(new Date(token.lastUsedAt))}`
-                    : "not used yet"}
-                {token.fetched.length > 0 && <span className="quiet">, fetched {token.fetched.slice(0, 3).join(", ")}</span>}{" "}
-                {!token.revokedAt && (
-                  <button
-                    type="button"
-                    className="btn btn-sm btn-quiet"
-                    disabled={mutation.busy}
-                    aria-label={`Revoke ${token.name}`}
-                    onClick={() =>
-                      void mutation.send("POST /api/teams/:team/projects/:project/tokens/:token", { ...at, token: token.id }, {}, () =>
-                        setMade((now) => (now?.name === token.name ? null : now)),
-                      )
-                    }
-                  >
-                    Revoke
-                  </button>
-                )}
-              </li>
-            ))}
-          </ul>
-          <form
-            className="inline-form small"
-            onSubmit={(event) => {
-              event.preventDefault();
-              void mutation.send("POST /api/teams/:team/projects/:project/tokens", at, { name: tokenName }, ({ token }) => {
-                setMade({ name: tokenName.trim(), token });
-                setTokenName("");
-              });
-            }}
-          >
-            <input
-              name="token"
-              className="form-control form-control-sm"
-              aria-label={`Name of a new token of ${project.name}`}
-              placeholder="For example: build server"
-              value={tokenName}
-              maxLength={200}
-              onChange={(event) => setTokenName(event.target.value)}
-            />
-            <button className="btn btn-sm btn-quiet" disabled={mutation.busy || tokenName.trim() === ""}>
-              Create a token
-            </button>
-          </form>
-          {made && (
-            <SecretOnce label="Access token" secret={made.token} words="It is shown only once. Send it as Authorization: Bearer …" />
-          )}
-        </details>
-      )}
+      {mayManage && <ProjectTokens team={team} project={project} tokens={tokens} scopes={scopes} />}
       {mutation.fault && (
         <p className="fault mb-0" role="alert">
           {mutation.fault}
@@ -238,7 +177,7 @@ const ProjectCard = ({ team, project, tokens, mayManage }: CardProps) => {
 };
 
 /** The team's products, the version of each spec they are on, and how far behind that is. */
-export const Projects = ({ team, projects, searched, findable, tokens, self, mayMake, mayManageAll }: Props) => {
+export const Projects = ({ team, projects, searched, findable, tokens, scopes, self, mayMake, mayManageAll }: Props) => {
   const mutation = useMutation();
   const [name, setName] = useState("");
   const atName = mutation.issues.find((issue) => issue.path === "/name")?.message ?? "";
@@ -267,6 +206,7 @@ export const Projects = ({ team, projects, searched, findable, tokens, self, may
           key={project.id}
           team={team}
           project={project}
+          scopes={scopes}
           tokens={tokens.filter(({ projectId }) => projectId === project.id)}
           mayManage={mayManageAll || project.ownerId === self}
         />

@@ -5,6 +5,8 @@ import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 export type Activity = {
   readonly at: Date;
   readonly person: string | null;
+  /** The name of the access token it was done with; null if it was done on a page. */
+  readonly token: string | null;
   readonly spec: string | null;
   readonly what: string;
   readonly words: string;
@@ -43,7 +45,8 @@ export const noteEdit = async (
   const rows = await sql`
     UPDATE activity SET at = now() WHERE id = (
       SELECT id FROM activity WHERE spec_id = ${specId} ORDER BY at DESC, id DESC LIMIT 1)
-      AND what = 'edited' AND person_id = ${personId} AND at > now() - make_interval(mins => ${together}) RETURNING id`;
+      AND what = 'edited' AND person_id = ${personId}
+      AND token_id IS NOT DISTINCT FROM nullif(current_setting('ypsiline.token', true), '')::bigint AND at > now() - make_interval(mins => ${together}) RETURNING id`;
   if (rows.length === 0) await addActivity(sql, [{ teamId, specId, personId, what: "edited", words: "changed the draft" }]);
 };
 
@@ -66,8 +69,8 @@ export const activityBefore = async (
 ): Promise<readonly (Activity & { readonly id: number })[]> => {
   const earlier = sql`AND (a.at, a.id) < (SELECT at, id FROM activity WHERE id = ${before})`;
   return sql<(Activity & { id: number })[]>`
-    SELECT a.id, a.at, p.name AS person, ${addressIn(sql)} AS spec, a.what, a.words
-    FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id
+    SELECT a.id, a.at, p.name AS person, t.name AS token, ${addressIn(sql)} AS spec, a.what, a.words
+    FROM activity a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN access_token t ON t.id = a.token_id LEFT JOIN spec s ON s.id = a.spec_id
     WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`} ${before === null ? sql`` : earlier}
     ORDER BY a.at DESC, a.id DESC LIMIT ${limit}`;
 };
@@ -77,11 +80,11 @@ export const activityPage = async (sql: Sql, teamId: number, spec: string | null
   // A spec's name is read for the rows that are shown alone.
   const rows = await sql<NamedActivity[]>`
     WITH shown AS (
-      SELECT a.id, a.team_id, a.at, a.person_id, a.spec_id, a.what, a.words FROM activity a
+      SELECT a.id, a.team_id, a.at, a.person_id, a.token_id, a.spec_id, a.what, a.words FROM activity a
       WHERE a.team_id = ${teamId} ${spec === null ? sql`` : sql`AND a.spec_id = ${specOf(sql, teamId, spec)}`}
       ORDER BY a.at DESC, a.id DESC LIMIT ${pageSize + 1} OFFSET ${rowsBefore(page)})
-    SELECT a.at, p.name AS person, ${addressIn(sql)} AS spec, CASE WHEN s.team_id = a.team_id THEN d.summary ->> 'name' END AS "specName", a.what, a.words
-    FROM shown a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN spec s ON s.id = a.spec_id LEFT JOIN draft d ON d.spec_id = a.spec_id
+    SELECT a.at, p.name AS person, t.name AS token, ${addressIn(sql)} AS spec, CASE WHEN s.team_id = a.team_id THEN d.summary ->> 'name' END AS "specName", a.what, a.words
+    FROM shown a LEFT JOIN person p ON p.id = a.person_id LEFT JOIN access_token t ON t.id = a.token_id LEFT JOIN spec s ON s.id = a.spec_id LEFT JOIN draft d ON d.spec_id = a.spec_id
     ORDER BY a.at DESC, a.id DESC`;
   return uncounted(page, rows);
 };

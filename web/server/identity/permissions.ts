@@ -1,4 +1,4 @@
-import type { Publishers, Role } from "@/wire/shapes";
+import { type Publishers, type Role, type TokenScope, tokenScopes } from "@/wire/shapes";
 
 export const actions = [
   "read-version",
@@ -44,3 +44,42 @@ export const may = (
   if (action === "manage-projects" && about.owner) return true;
   return allowed[role].includes(action);
 };
+
+/** The scopes of an access token that allow an action. No token changes who is in a team. */
+const scopesFor: Readonly<Record<Action, readonly TokenScope[]>> = {
+  "read-version": tokenScopes,
+  "read-draft": ["draft", "review", "publish"],
+  comment: ["draft", "review"],
+  "edit-draft": ["draft"],
+  "create-spec": ["draft"],
+  "ask-review": ["review"],
+  "decide-review": ["review"],
+  publish: ["publish"],
+  withdraw: ["publish"],
+  share: ["manage"],
+  "name-spec": ["manage"],
+  "manage-spec": ["manage"],
+  "edit-devices": ["manage"],
+  "read-team": ["manage"],
+  "make-project": ["manage"],
+  "manage-projects": ["manage"],
+  "manage-team": [],
+};
+
+/** Which scopes allow an action, in words: "draft or review". Empty if none does. */
+export const scopeWords = (action: Action): string => scopesFor[action].join(" or ");
+
+/** Whether a token with these scopes may be used for an action. Its maker must also be allowed it (`may`). */
+export const scopesAllow = (scopes: readonly TokenScope[], action: Action): boolean =>
+  scopesFor[action].some((scope) => scopes.includes(scope));
+
+/** Actions that only read: none of them is a reason to give a token a scope. */
+const reading: readonly Action[] = ["read-version", "read-draft", "read-team"];
+
+/** The scopes a person may give a token: reading, and those with another action that their role allows. */
+export const scopesOf = (role: Role, publishers: Publishers): readonly TokenScope[] =>
+  tokenScopes.filter(
+    (scope) =>
+      scope === "read" ||
+      actions.some((action) => !reading.includes(action) && scopesFor[action].includes(scope) && may(role, action, { publishers })),
+  );

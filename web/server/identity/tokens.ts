@@ -3,7 +3,12 @@ import { announce } from "../happenings/announce";
 import { happened } from "../happenings/happenings";
 import type { Sql } from "../database/database";
 import { newSecret, secretHash } from "../database/secrets";
+import type { TokenScope } from "@/wire/shapes";
+import type { Result } from "../http/request-body";
+import type { Asking } from "./holding";
+import type { Person } from "./people";
 
+/** An access token as its project lists it. */
 export type AccessToken = {
   readonly id: number;
   readonly projectId: number;
@@ -12,6 +17,10 @@ export type AccessToken = {
   readonly at: Date;
   readonly lastUsedAt: Date | null;
   readonly revokedAt: Date | null;
+  readonly expiresAt: Date | null;
+  readonly scopes: readonly TokenScope[];
+  /** The addresses of the specs it is for; empty if it is for all of its team. */
+  readonly specs: readonly string[];
   /** The versions it has fetched, the latest first: "passenger-booking 2.1.0". */
   readonly fetched: readonly string[];
 };
@@ -24,10 +33,15 @@ export const mostTokens = 50;
 /** How many revoked tokens of a project are listed. */
 const mostRevoked = 5;
 
-/** Tokens of projects: active ones first, then the latest revoked ones. */
+/** Whether a token (`t`) still works. */
+const works = (sql: Sql) => sql`t.revoked_at IS NULL AND (t.expires_at IS NULL OR t.expires_at > now())`;
+
+/** Tokens of projects: those that were not revoked first, then the latest revoked ones. */
 export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise<readonly AccessToken[]> =>
   sql<AccessToken[]>`
     SELECT t.id, t.project_id AS "projectId", t.name, p.name AS "madeBy", t.at, t.last_used_at AS "lastUsedAt", t.revoked_at AS "revokedAt",
+      t.expires_at AS "expiresAt", t.scopes,
+      ARRAY(SELECT s.slug FROM access_token_spec n JOIN spec s ON s.id = n.spec_id WHERE n.token_id = t.id ORDER BY s.slug) AS specs,
       coalesce((SELECT array_agg(s.slug || ' ' || v.major || '.' || v.minor || '.' || v.patch ORDER BY f.last_at DESC)
         FROM (SELECT * FROM version_fetch WHERE token_id = t.id ORDER BY last_at DESC LIMIT 3) f JOIN version v ON v.id = f.version_id JOIN spec s ON s.id = v.spec_id), '{}') AS fetched
     FROM (
@@ -36,25 +50,42 @@ export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise
     JOIN person p ON p.id = t.made_by
     WHERE t.revoked_at IS NULL OR t.place <= ${mostRevoked} ORDER BY t.revoked_at NULLS FIRST, t.at DESC, t.id DESC`;
 
-/** Creates a token and returns it, once. Null if the project has the maximum number. */
-export const makeToken = async (
-  sql: postgres.TransactionSql,
-  input: {
-    readonly teamId: number;
-    readonly personId: number;
-    readonly projectId: number;
-    readonly project: string;
-    readonly name: string;
-  },
-): Promise<string | null> => {
+export type NewToken = {
+  readonly teamId: number;
+  readonly personId: number;
+  readonly projectId: number;
+  readonly project: string;
+  readonly name: string;
+  /** `read` is added: every token may read versions. */
+  readonly scopes: readonly TokenScope[];
+  /** Days until it ends; null for never. */
+  readonly days: number | null;
+  /** The addresses of the specs it is for; empty for all of the team. */
+  readonly specs: readonly string[];
+};
+
+/** Creates a token and returns it, once. The caller has checked that its maker may give these scopes (`scopesOf`). */
+export const makeToken = async (sql: postgres.TransactionSql, input: NewToken): Promise<Result<string>> => {
   const [count] = await sql<{ count: number }[]>`
-      SELECT count(*)::int AS count FROM access_token WHERE project_id = ${input.projectId} AND revoked_at IS NULL`;
-  if ((count?.count ?? 0) >= mostTokens) return null;
+      SELECT count(*)::int AS count FROM access_token t WHERE t.project_id = ${input.projectId} AND ${works(sql)}`;
+  if ((count?.count ?? 0) >= mostTokens)
+    return { ok: false, problem: { code: "unprocessable", detail: `A project may have ${mostTokens} working tokens; revoke one first.` } };
+  const found = await sql<{ id: number; slug: string }[]>`
+      SELECT id, slug FROM spec WHERE team_id = ${input.teamId} AND slug = ANY (${[...input.specs]})`;
+  const unknown = input.specs.findIndex((slug) => !found.some((spec) => spec.slug === slug));
+  if (unknown >= 0) {
+    const issues = [{ path: `/specs/${unknown}`, message: "is no spec of this team" }];
+    return { ok: false, problem: { code: "unprocessable", detail: `${input.specs[unknown] ?? ""} is no spec of this team.`, issues } };
+  }
   const token = prefix + newSecret();
-  await sql`
-      INSERT INTO access_token (project_id, name, token_hash, made_by) VALUES (${input.projectId}, ${input.name}, ${secretHash(token)}, ${input.personId})`;
+  const [row] = await sql<{ id: number }[]>`
+      INSERT INTO access_token (project_id, name, token_hash, made_by, scopes, expires_at)
+      VALUES (${input.projectId}, ${input.name}, ${secretHash(token)}, ${input.personId}, ${[...new Set(["read", ...input.scopes])]},
+        now() + make_interval(days => ${input.days})) RETURNING id`;
+  if (!row) throw new Error("no token was added");
+  for (const { id } of found) await sql`INSERT INTO access_token_spec (token_id, spec_id) VALUES (${row.id}, ${id})`;
   await happened(sql, { kind: "token-made", ...input });
-  return token;
+  return { ok: true, value: token };
 };
 
 export const revokeToken = async (
@@ -90,12 +121,36 @@ export const revokeTokensOfTeam = async (sql: Sql, teamId: number): Promise<void
 export const bearerIn = (authorization: string | null): string | null => /^Bearer ([\w-]{20,200})$/i.exec(authorization ?? "")?.[1] ?? null;
 export const bearerToken = (headers: Headers): string | null => bearerIn(headers.get("authorization"));
 
-/** The team of an active token; null if there is no such token or it is revoked. */
-export const teamOfToken = async (sql: Sql, token: string): Promise<{ readonly tokenId: number; readonly teamId: number } | null> => {
-  const [row] = await sql<{ tokenId: number; teamId: number }[]>`
-    SELECT t.id AS "tokenId", j.team_id AS "teamId" FROM access_token t JOIN project j ON j.id = t.project_id
-    WHERE t.token_hash = ${secretHash(token)} AND t.revoked_at IS NULL`;
-  return row ?? null;
+/** What a working token may be used for. */
+export type Token = {
+  readonly id: number;
+  readonly name: string;
+  readonly teamId: number;
+  readonly scopes: readonly TokenScope[];
+  /** The specs it is for; null if it is for all of its team. */
+  readonly specs: readonly number[] | null;
+};
+
+/** A working token and the person who made it, in whose place it acts; null if there is none, or it was revoked or has ended. */
+export const findToken = async (
+  { sql, holds }: Asking,
+  secret: string,
+): Promise<{ readonly token: Token; readonly maker: Person } | null> => {
+  type Row = Token & { readonly maker: Person };
+  const [row] = await sql<Row[]>`
+    SELECT t.id, t.name, j.team_id AS "teamId", t.scopes,
+      (SELECT json_agg(spec_id) FROM access_token_spec WHERE token_id = t.id) AS specs,
+      json_build_object('id', p.id, 'email', p.email, 'name', p.name, 'numbers', p.numbers) AS maker
+    FROM access_token t JOIN project j ON j.id = t.project_id JOIN person p ON p.id = t.made_by
+    WHERE t.token_hash = ${secretHash(secret)} AND ${works(sql)} ${holds ? sql`FOR SHARE OF t` : sql``}`;
+  if (!row) return null;
+  const { maker, ...token } = row;
+  return { token, maker };
+};
+
+/** Names the token that a transaction writes for: the activity log lists what is done with it under its name. */
+export const actAsToken = async (sql: postgres.TransactionSql, token: Token): Promise<void> => {
+  await sql`SELECT set_config('ypsiline.token', ${String(token.id)}, true)`;
 };
 
 /** Records that a token was used, and which version it fetched. */

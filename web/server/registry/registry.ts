@@ -6,7 +6,7 @@ import { packOlder } from "../specs/packing";
 import type { Problem } from "../http/problem";
 import { publishedFile } from "../requests/published-file";
 import { packageFile } from "@/wire/files";
-import { noteUse, teamOfToken } from "../identity/tokens";
+import { findToken, noteUse } from "../identity/tokens";
 import { type Answer, fileAnswer, keptTagged, tagged, type TaggedFile } from "../http/file-response";
 import { type Asked, readAddress, registryAt, registryPath } from "./address";
 import { commandName, commandPackage, commandScope, readCommand, readCommandFile } from "./commands";
@@ -174,8 +174,8 @@ export const registryAnswer = async (request: RegistryRequest): Promise<Answer |
     case "ping":
       return answered(request, true, json({}));
     case "whoami": {
-      const token = bearer === null ? null : await teamOfToken(database(), bearer);
-      const username = token && (await projectOfToken(database(), token.tokenId));
+      const known = bearer === null ? null : await findToken({ sql: database(), holds: false }, bearer);
+      const username = known && (await projectOfToken(database(), known.token.id));
       return username === null ? badToken : answered(request, false, json({ username }));
     }
     case "unknown":

@@ -1,16 +1,19 @@
 import { database } from "../database/database";
 import { type Asking, type Hold, holdSpec, holdTeam } from "../identity/holding";
 import type { Person } from "../identity/people";
-import { type Action, may } from "../identity/permissions";
+import { type Action, may, scopesAllow, scopeWords } from "../identity/permissions";
 import type { Problem } from "../http/problem";
 import type { Result } from "../http/request-body";
 import { personOfToken } from "../identity/sign-in";
 import { findSpec, type Spec } from "../specs/specs";
 import { type Team, teamFor } from "../teams/team";
-import { teamOfToken } from "../identity/tokens";
+import { findToken, type Token } from "../identity/tokens";
 
 /** Credentials: a session cookie or the access token of a project. */
 export type Credentials = { readonly session: string | null; readonly bearer: string | null };
+
+/** Who asks for something: a person with a session, or with an access token they made, which may less than they may. */
+export type Caller = Person & { readonly token: Token | null };
 
 export type Allowed =
   | { readonly ok: true; readonly spec: Spec; readonly person: Person | null; readonly tokenId: number | null }
@@ -55,20 +58,35 @@ export const allowedTo = (spec: Spec | null, person: Person | null, team: string
     ? { ok: true, spec, person, tokenId: null }
     : { ok: false, problem: refused(spec, person, team, slug, action) };
 
-/** Whether an access token may read a spec: one of its team, or a public one. */
+const deadToken: Problem = {
+  code: "signed-out",
+  detail: "This access token does not work; it may have been revoked, or it has ended.",
+  headers: { "WWW-Authenticate": 'Bearer realm="Ypsiline", error="invalid_token"' },
+};
+
+/** Whether a token is for a spec: one of its team, and one of those it names if it names some. */
+const isFor = (token: Token, spec: Spec): boolean => spec.teamId === token.teamId && (token.specs?.includes(spec.id) ?? true);
+
+/** Why a token may not be used for an action, though its maker may do it; null if it may. */
+const tokenFault = (token: Token | null, action: Action): Problem | null => {
+  if (token === null || scopesAllow(token.scopes, action)) return null;
+  const needed = scopeWords(action);
+  return {
+    code: "forbidden",
+    detail:
+      needed === ""
+        ? `No access token may ${sayAction[action]}.`
+        : `To ${sayAction[action]}, an access token needs the scope ${needed}; “${token.name}” has ${token.scopes.join(", ")}.`,
+    headers: { "WWW-Authenticate": 'Bearer realm="Ypsiline", error="insufficient_scope"' },
+  };
+};
+
+/** Whether an access token may read the versions of a spec: one that it is for, or a public one. */
 export const allowedByToken = async (spec: Spec | null, bearer: string, team: string, slug: string): Promise<Allowed> => {
-  const token = await teamOfToken(database(), bearer);
-  if (!token)
-    return {
-      ok: false,
-      problem: {
-        code: "signed-out",
-        detail: "This access token does not work; it may have been revoked.",
-        headers: { "WWW-Authenticate": 'Bearer realm="Ypsiline", error="invalid_token"' },
-      },
-    };
-  return spec && (spec.teamId === token.teamId || spec.public)
-    ? { ok: true, spec, person: null, tokenId: token.tokenId }
+  const known = await findToken({ sql: database(), holds: false }, bearer);
+  if (!known) return { ok: false, problem: deadToken };
+  return spec && (isFor(known.token, spec) || spec.public)
+    ? { ok: true, spec, person: null, tokenId: known.token.id }
     : { ok: false, problem: { code: "not-found", detail: `No spec ${team}/${slug} that this access token may read.` } };
 };
 
@@ -76,14 +94,30 @@ export const allowedByToken = async (spec: Spec | null, bearer: string, team: st
 export const personOf = async (asking: Asking, session: string | null): Promise<Person | null> =>
   session === null ? null : personOfToken(asking, session);
 
-/** The spec of an address, if somebody may do something to it. */
-export const specAllowed = async (asking: Asking, person: Person | null, team: string, slug: string, action: Action): Promise<Allowed> => {
-  const personId = person?.id ?? null;
-  if (asking.holds) await holdSpec(asking.sql, { team, slug }, personId, holdFor(action));
-  return allowedTo(await findSpec(asking.sql, team, slug, personId), person, team, slug, action);
+/** Who sends a request with these credentials; null if nobody is named. A token that does not work is refused. */
+export const callerOf = async (asking: Asking, { session, bearer }: Credentials): Promise<Result<Caller | null>> => {
+  if (bearer === null) {
+    const person = await personOf(asking, session);
+    return { ok: true, value: person && { ...person, token: null } };
+  }
+  const known = await findToken(asking, bearer);
+  return known ? { ok: true, value: { ...known.maker, token: known.token } } : { ok: false, problem: deadToken };
 };
 
-/** The spec of an address, if the request may do something to it. Access tokens can only read versions. */
+/** The spec of an address, if somebody may do something to it. */
+export const specAllowed = async (asking: Asking, caller: Caller | null, team: string, slug: string, action: Action): Promise<Allowed> => {
+  const personId = caller?.id ?? null;
+  const token = caller?.token ?? null;
+  if (asking.holds) await holdSpec(asking.sql, { team, slug }, personId, holdFor(action));
+  const spec = await findSpec(asking.sql, team, slug, personId);
+  if (token !== null && spec && !isFor(token, spec))
+    return { ok: false, problem: { code: "not-found", detail: `No spec ${team}/${slug} that this access token is for.` } };
+  const allowed = allowedTo(spec, caller, team, slug, action);
+  const problem = allowed.ok ? tokenFault(token, action) : null;
+  return problem ? { ok: false, problem } : allowed;
+};
+
+/** The spec of an address, if the request may do something to it. Pages and their routes read versions alone for an access token. */
 export const allowedFor = async (
   who: { readonly bearer: string | null; readonly person: Person | null },
   team: string,
@@ -92,23 +126,25 @@ export const allowedFor = async (
 ): Promise<Allowed> =>
   who.bearer !== null && action === "read-version"
     ? allowedByToken(await findSpec(database(), team, slug, null), who.bearer, team, slug)
-    : specAllowed({ sql: database(), holds: false }, who.person, team, slug, action);
+    : specAllowed({ sql: database(), holds: false }, who.person && { ...who.person, token: null }, team, slug, action);
 
 export type AllowedTeam = { readonly team: Team; readonly person: Person };
 
 /** A team, if somebody may do something in it. For outsiders it does not exist. */
 export const teamAllowed = async (
   asking: Asking,
-  person: Person | null,
+  caller: Caller | null,
   slug: string,
   action: Action,
   { owner, hold = holdFor(action) }: { readonly owner?: boolean; readonly hold?: Hold } = {},
 ): Promise<Result<AllowedTeam>> => {
-  if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in to see this team." } };
-  if (asking.holds) await holdTeam(asking.sql, slug, person.id, hold);
-  const team = await teamFor(asking.sql, slug, person.id);
-  if (!team) return { ok: false, problem: { code: "not-found", detail: `No team ${slug} that you belong to.` } };
+  if (!caller) return { ok: false, problem: { code: "signed-out", detail: "Sign in to see this team." } };
+  if (asking.holds) await holdTeam(asking.sql, slug, caller.id, hold);
+  const team = await teamFor(asking.sql, slug, caller.id);
+  if (!team || (caller.token !== null && caller.token.teamId !== team.id))
+    return { ok: false, problem: { code: "not-found", detail: `No team ${slug} that you belong to.` } };
   if (!may(team.role, action, owner === undefined ? {} : { owner }))
     return { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not ${sayAction[action]}.` } };
-  return { ok: true, value: { team, person } };
+  const problem = tokenFault(caller.token, action);
+  return problem ? { ok: false, problem } : { ok: true, value: { team, person: caller } };
 };

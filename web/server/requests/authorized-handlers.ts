@@ -11,7 +11,7 @@ import {
   type RouteKey,
   routes,
 } from "@/wire/routes";
-import { personOf, specAllowed, teamAllowed } from "./allowed";
+import { type Caller, callerOf, type Credentials, specAllowed, teamAllowed } from "./allowed";
 import { cookieIn } from "../http/cookies";
 import { database } from "../database/database";
 import { fromElsewhere, handler } from "./handler";
@@ -23,6 +23,7 @@ import type { Doing } from "../specs/publishing";
 import { projectOwner } from "../projects/projects";
 import { type Result, readJson } from "../http/request-body";
 import { sessionCookie } from "../identity/sign-in";
+import { actAsToken, bearerToken, noteUse } from "../identity/tokens";
 import type { Spec } from "../specs/specs";
 import type { Team } from "../teams/team";
 import { jsonWith } from "../database/stored-text";
@@ -71,7 +72,7 @@ type Acted<Key extends PostKey, A> = Answering<Key> & {
 } & A;
 
 /** Whether a request may be done, asked of the pool before its body is read and again in each transaction that writes for it. */
-type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, session: string | null) => Promise<Result<A>>;
+type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, caller: Caller | null) => Promise<Result<A>>;
 
 /** Ends a transaction without writing anything, because the person has lost the right meanwhile. */
 class RightLost extends Error {
@@ -80,7 +81,11 @@ class RightLost extends Error {
   }
 }
 
-const sessionOf = (request: Request): string | null => cookieIn(request.headers.get("cookie"), sessionCookie());
+/** What a request says about who sends it. Only the public interface takes access tokens. */
+const credentialsOf = (request: Request, key: RouteKey): Credentials => ({
+  session: cookieIn(request.headers.get("cookie"), sessionCookie()),
+  bearer: key.includes(" /api/v1/") ? bearerToken(request.headers) : null,
+});
 
 /**
  * A route with a body, for requests from this site. It calls `allow` first, and reads the body only then. A body can
@@ -94,24 +99,39 @@ export const onPost = <Key extends PostKey, A>(
   moved: (before: A, now: A) => Problem | null = () => null,
 ) =>
   handler<At<Key>>(async (request, params) => {
-    const elsewhere = fromElsewhere(request);
+    const credentials = credentialsOf(request, key);
+    // Browsers send a cookie by themselves, and a token never.
+    const elsewhere = credentials.bearer === null ? fromElsewhere(request) : null;
     if (elsewhere) return elsewhere;
-    const session = sessionOf(request);
     const sql = database();
-    const allowed = await allow({ sql, holds: false }, params, session);
+    const caller = await callerOf({ sql, holds: false }, credentials);
+    if (!caller.ok) return caller.problem;
+    const allowed = await allow({ sql, holds: false }, params, caller.value);
     if (!allowed.ok) return allowed.problem;
+    if (caller.value?.token) await noteUse(sql, caller.value.token.id, null);
     const body = await readBody(request, key);
     if (!body.ok) return body.problem;
     const write: Write<A> = (writing) =>
       inTransaction(sql, async (transaction) => {
-        const now = await allow({ sql: transaction, holds: true }, params, session);
+        const still = await callerOf({ sql: transaction, holds: true }, credentials);
+        const now = still.ok ? await allow({ sql: transaction, holds: true }, params, still.value) : still;
         if (!now.ok) throw new RightLost(now.problem);
+        if (still.ok && still.value?.token) await actAsToken(transaction, still.value.token);
         const problem = moved(allowed.value, now.value);
         if (problem) throw new RightLost(problem);
         return writing(transaction, now.value);
       });
     try {
-      return await work({ ...answering(key), body: body.value, params, request, session, sql, write, ...allowed.value });
+      return await work({
+        ...answering(key),
+        body: body.value,
+        params,
+        request,
+        session: credentials.session,
+        sql,
+        write,
+        ...allowed.value,
+      });
     } catch (error) {
       if (error instanceof RightLost) return error.problem;
       throw error;
@@ -122,12 +142,10 @@ type MaybeSomebody = { readonly person: Person | null };
 type Somebody = { readonly person: Person };
 
 /** Signed in or not. */
-export const anybody = async (asking: Asking, _params: unknown, session: string | null): Promise<Result<MaybeSomebody>> => ({
-  ok: true,
-  value: { person: await personOf(asking, session) },
-});
+export const anybody = (_asking: Asking, _params: unknown, person: Caller | null): Promise<Result<MaybeSomebody>> =>
+  Promise.resolve({ ok: true, value: { person } });
 
-type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Person };
+export type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Person };
 type OfTeam = { readonly team: Team; readonly person: Person };
 type SpecKey = Extract<PostKey, `${string}/:team/:spec${string}`>;
 type TeamKey = Extract<PostKey, `POST /api/teams/:team/${string}`>;
@@ -215,9 +233,9 @@ const specMoved = (before: OfSpec, now: OfSpec): Problem | null =>
 export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act: Acted<Key, OfSpec>) => Outcome) =>
   onPost<Key, OfSpec>(
     key,
-    async (asking, params, session) => {
+    async (asking, params, caller) => {
       const { team, spec: slug } = params as PathParams<SpecKey>;
-      const allowed = await specAllowed(asking, await personOf(asking, session), team, slug, action);
+      const allowed = await specAllowed(asking, caller, team, slug, action);
       if (!allowed.ok) return allowed;
       const { spec, person } = allowed;
       if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in first." } };
@@ -233,20 +251,14 @@ export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act
 export const onPerson = <Key extends PostKey>(key: Key, work: (act: Acted<Key, Somebody>) => Outcome, signedOut = "Sign in first.") =>
   onPost<Key, Somebody>(
     key,
-    async (asking, _params, session) => {
-      const person = await personOf(asking, session);
-      return person ? { ok: true, value: { person } } : { ok: false, problem: { code: "signed-out", detail: signedOut } };
-    },
+    (_asking, _params, person) =>
+      Promise.resolve(person ? { ok: true, value: { person } } : { ok: false, problem: { code: "signed-out", detail: signedOut } }),
     work,
   );
 
 /** A route that changes something of a team. */
 export const onTeam = <Key extends TeamKey>(key: Key, action: Action, work: (act: Acted<Key, OfTeam>) => Outcome) =>
-  onPost<Key, OfTeam>(
-    key,
-    async (asking, params, session) => teamAllowed(asking, await personOf(asking, session), (params as PathParams<TeamKey>).team, action),
-    work,
-  );
+  onPost<Key, OfTeam>(key, (asking, params, caller) => teamAllowed(asking, caller, (params as PathParams<TeamKey>).team, action), work);
 
 type MemberKey = "POST /api/teams/:team/members/:id";
 
@@ -257,8 +269,7 @@ export const onMember = (
 ) =>
   onPost(
     key,
-    async (asking, { team, id }: At<MemberKey>, session) => {
-      const person = await personOf(asking, session);
+    async (asking, { team, id }: At<MemberKey>, person) => {
       const memberId = idOf(id);
       const self = person !== null && memberId === person.id;
       // Both kinds change who leads the team, one at a time.
@@ -275,9 +286,8 @@ type OfProject = OfTeam & { readonly project: { readonly id: number; readonly na
 export const onProject = <Key extends ProjectKey>(key: Key, work: (act: Acted<Key, OfProject>) => Outcome) =>
   onPost<Key, OfProject>(
     key,
-    async (asking, params, session) => {
+    async (asking, params, person) => {
       const { team, project: number } = params as PathParams<ProjectKey>;
-      const person = await personOf(asking, session);
       const member = await teamAllowed(asking, person, team, "read-team");
       if (!member.ok) return member;
       const id = idOf(number);

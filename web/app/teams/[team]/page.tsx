@@ -15,7 +15,7 @@ import { sendsMail } from "@/server/happenings/letters";
 import { invitationsOf } from "@/server/teams/invitations";
 import { membershipsOf } from "@/server/identity/people";
 import { keptOf, mostKeptOf } from "@/server/teams/kept-bytes";
-import { may } from "@/server/identity/permissions";
+import { may, scopesOf } from "@/server/identity/permissions";
 import { projectsOf } from "@/server/projects/projects";
 import { queryOf } from "@/server/http/query";
 import { specChoice } from "@/server/specs/overviews";
@@ -77,6 +77,7 @@ export default async function TeamPage({ params, searchParams }: Props) {
                 sql,
                 projects.entries.map(({ id }) => id),
               )}
+              scopes={scopesOf(team.role, team.publishers)}
               self={person.id}
               mayMake={may(team.role, "make-project")}
               mayManageAll={manages}

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
-import { type Action, actions, may } from "@/server/identity/permissions";
-import type { Role } from "@/wire/shapes";
+import { type Action, actions, may, scopesAllow, scopesOf, scopeWords } from "@/server/identity/permissions";
+import { type Role, tokenScopes } from "@/wire/shapes";
 
 const all: readonly Role[] = ["reader", "author", "lead"];
 const makers: readonly Role[] = ["author", "lead"];
@@ -50,5 +50,26 @@ describe("permissions", () => {
   });
   it("a project's owner manages it, whatever their role", () => {
     expect(all.map((role) => may(role, "manage-projects", { owner: true }))).toEqual([true, true, true]);
+  });
+});
+
+describe("scopes of access tokens", () => {
+  const allowedBy = (scope: (typeof tokenScopes)[number]) => actions.filter((action) => scopesAllow([scope], action));
+  it("allow each its actions, and none that changes who is in a team", () => {
+    expect(Object.fromEntries(tokenScopes.map((scope) => [scope, allowedBy(scope)]))).toEqual({
+      read: ["read-version"],
+      draft: ["read-version", "read-draft", "comment", "edit-draft", "create-spec"],
+      review: ["read-version", "read-draft", "comment", "ask-review", "decide-review"],
+      publish: ["read-version", "read-draft", "publish", "withdraw"],
+      manage: ["read-version", "share", "name-spec", "manage-spec", "edit-devices", "read-team", "make-project", "manage-projects"],
+    });
+    expect(scopesAllow(tokenScopes, "manage-team")).toBe(false);
+    expect([scopeWords("publish"), scopeWords("comment"), scopeWords("manage-team")]).toEqual(["publish", "draft or review", ""]);
+  });
+  it("are given by those alone whose role allows one of their actions", () => {
+    expect(scopesOf("reader", "authors")).toEqual(["read", "draft", "review"]);
+    expect(scopesOf("author", "leads")).toEqual(["read", "draft", "review", "manage"]);
+    expect(scopesOf("author", "authors")).toEqual([...tokenScopes]);
+    expect(scopesOf("lead", "leads")).toEqual([...tokenScopes]);
   });
 });

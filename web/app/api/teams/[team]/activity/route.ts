@@ -10,12 +10,12 @@ const atOnce = 500;
 /** What was done in a team, or (?spec=) to one spec of it, as CSV or (?format=json) JSON: read and sent piece by piece. */
 export const GET = onReadTeam("GET /api/teams/:team/activity", "read-team", ({ sql, team, query }) => {
   const [spec, json] = [query.get("spec"), query.get("format") === "json"];
-  const row = ({ at, person, spec: address, what, words }: Activity) =>
+  const row = ({ at, person, token, spec: address, what, words }: Activity) =>
     json
-      ? JSON.stringify({ at, person, spec: address, what, words })
-      : csvText([[at.toISOString(), person ?? "", address ?? "", what, words]]);
+      ? JSON.stringify({ at, person, token, spec: address, what, words })
+      : csvText([[at.toISOString(), person ?? "", token ?? "", address ?? "", what, words]]);
   async function* parts() {
-    yield json ? '{"entries":[' : csvText([["at", "person", "spec", "what", "words"]]);
+    yield json ? '{"entries":[' : csvText([["at", "person", "token", "spec", "what", "words"]]);
     let before: number | null = null;
     for (let sent = 0; sent < most;) {
       const entries = await activityBefore(sql, team.id, spec, before, Math.min(atOnce, most - sent));
