@@ -8,9 +8,10 @@ import type { Mending } from "./mending";
 
 export type Level = "problem" | "caution" | "note";
 
-/** One operation of an RFC 6902 JSON Patch on the layout document. */
+/** One operation of an RFC 6902 JSON Patch on the layout document; `move` and `copy` are not used. */
 export type PatchOperation =
-  { readonly op: "add" | "replace"; readonly path: string; readonly value: unknown } | { readonly op: "remove"; readonly path: string };
+  | { readonly op: "add" | "replace" | "test"; readonly path: string; readonly value: unknown }
+  | { readonly op: "remove"; readonly path: string };
 
 /** Numbers that a fix gives other values. */
 export type FixNumber =
