@@ -61,6 +61,7 @@ const serverRooms = [
   "designs",
   "projects",
   "requests",
+  "acts",
   "registry",
   "running",
 ];

@@ -24,6 +24,7 @@ export const runTask = (task: HeavyTask): unknown => {
     case "version":
     case "begun":
     case "save":
+    case "rewrite":
     case "counts":
     case "publishable":
       return valueOf(task);

@@ -202,7 +202,7 @@ export type { Across } from "./fit/sides";
 export type { CheckResult } from "./check/check";
 export type { CheckMemory } from "./check/memory";
 export type { BaseStanding, BaseUnits } from "./check/on-base";
-export type { Finding, FindingWords, Fix, Level, PatchOperation, RuleId } from "./check/types";
+export type { Finding, FindingWords, Fix, Level, PatchOperation, PatchTest, RuleId } from "./check/types";
 export type { AllTaken, TakenFix } from "./check/take-all";
 export type { FixWords } from "./check/words";
 export type { Named, Part, Words } from "./words/words";

@@ -1,5 +1,6 @@
 import { areaContent, boxLimits, boxSides, boxSources, type Change, type Conflict, type Layout, limits } from "@ypsiline/core";
 import { z } from "zod";
+import { bodies, change, columnStart, type Contract, place, someDocument } from "./contract";
 import type { ReviewAnswer } from "./drawn";
 import {
   description,
@@ -27,44 +28,7 @@ import {
   wholeLayout,
   writtenWords,
 } from "./shapes";
-
-/** Largest body of a request that holds words, of one that holds a layout or changes of one, of one that holds boxes, and of one that holds a picture in base64. */
-const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024, picture: 7 * 1024 * 1024 } as const;
-
-/** What one internal route is sent and answers. */
-type Contract = {
-  /** Body; null if there is none. */
-  readonly request: z.ZodType | null;
-  /** Largest body, bytes. Default: `bodies.words`. */
-  readonly limit?: number;
-  /** Body of the answer; null if it is not JSON: a file, a stream, or a redirect. */
-  readonly answer: z.ZodType | null;
-  /** What a 409 carries beside the members of a problem document. */
-  readonly conflict?: z.ZodType;
-};
-
-const columnStart = z.strictObject({
-  kind: z.literal("columns"),
-  width: z
-    .number({ error: `must be a width from 1 to ${limits.size.toLocaleString("en")}` })
-    .min(1, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
-    .max(limits.size, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
-    .refine((width) => /^\d+(\.\d{1,3})?$/.test(String(width)), { error: "must have at most 3 decimals" }),
-  columns: z
-    .number({ error: `must be a whole number from 1 to ${limits.columns}` })
-    .int({ error: "must be a whole number" })
-    .min(1, { error: `must be from 1 to ${limits.columns}` })
-    .max(limits.columns, { error: `must be from 1 to ${limits.columns}` }),
-});
-
-const change = z.strictObject({
-  path: z.array(z.string().max(200)).min(1).max(10).readonly(),
-  from: z.unknown().optional(),
-  to: z.unknown().optional(),
-});
-
-/** A layout document that is read later, away from the thread that answers everybody. */
-const someDocument = z.custom<Layout>((value) => typeof value === "object" && value !== null, { error: "must be a layout document" });
+import { specRoutes } from "./spec-routes";
 
 const changesMade = z.custom<readonly Change[]>((value) => z.array(change).safeParse(value).success);
 
@@ -82,11 +46,7 @@ const comment = z.strictObject({
   resolvedBy: z.string().nullable(),
 });
 
-/** The address of a spec. */
-const place = z.strictObject({ team: slug, spec: slug });
-
-/** A spec to choose: its address, its name, and its latest versions that are not withdrawn. */
-/** `draft`: whether its draft may be read. */
+/** A spec to choose: its address, its name, its latest versions that are not withdrawn, and whether its draft may be read. */
 const specChoice = z.strictObject({
   ...place.shape,
   name: z.string(),
@@ -109,9 +69,9 @@ const keptDesign = z.strictObject({
 
 /**
  * Every internal route: what it is sent and answers, in one entry, by method and path. The route reads by it, the sender
- * (`ui/request.ts`) is typed by it, and tests hold both to it. `/api/v1` is apart: `api.ts`.
+ * (`ui/request.ts`) is typed by it, and tests hold both to it. The public interface is apart: `spec-routes.ts` and `api.ts`.
  */
-export const routes = {
+const ownRoutes = {
   "POST /session": {
     request: z.object({
       // What has no right length is no account and no password of anybody.
@@ -442,11 +402,17 @@ export const routes = {
   "POST /api/teams/:team/webhooks/:id/test": { request: nothing, answer: nothing },
 } as const satisfies Readonly<Record<`${"GET" | "POST"} /${string}`, Contract>>;
 
+/** Every route whose rights are checked: the application's own, and those of the public interface that work with specs. */
+export const routes = { ...ownRoutes, ...specRoutes };
+
 type Routes = typeof routes;
 export type RouteKey = keyof Routes;
 
+/** A route's contract, without what only the compiler knows of it. */
+export const contractOf = (key: RouteKey): Contract => routes[key];
+
 /** The largest body a route takes, bytes. */
-export const bodyLimit = (key: RouteKey): number => (routes[key] as Contract).limit ?? bodies.words;
+export const bodyLimit = (key: RouteKey): number => contractOf(key).limit ?? bodies.words;
 
 /** The names in a path: "team" | "spec" of /api/drafts/:team/:spec. */
 type Names<Path extends string> = Path extends `${string}:${infer Name}/${infer Rest}`
@@ -463,12 +429,16 @@ type SchemaOf<Key extends RouteKey, Which extends keyof Contract> =
 
 /** What is sent to a route, as the sender writes it and as the route reads it. */
 export type Sent<Key extends RouteKey> = z.input<SchemaOf<Key, "request">>;
-export type Received<Key extends RouteKey> = z.output<SchemaOf<Key, "request">>;
+export type Received<Key extends RouteKey> = Routes[Key] extends { readonly text: readonly string[] }
+  ? string
+  : z.output<SchemaOf<Key, "request">>;
 /** What a route answers, as it makes it (dates are dates) and as it comes (they are text). */
 export type Answered<Key extends RouteKey> = z.output<SchemaOf<Key, "answer">>;
 export type Told<Key extends RouteKey> = z.input<SchemaOf<Key, "answer">>;
 export type ConflictOf<Key extends RouteKey> = z.input<SchemaOf<Key, "conflict">>;
-/** Routes that are sent JSON. */
+/** Routes that are sent a body. */
+export type BodyKey = Extract<RouteKey, `${"POST" | "PUT" | "PATCH"} /api/${string}`>;
+/** Those of them that are sent JSON by POST. */
 export type PostKey = Extract<RouteKey, `POST /api/${string}`>;
 /** Routes that answer JSON without being sent any. */
 export type GetKey = {

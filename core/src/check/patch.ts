@@ -3,7 +3,7 @@ import type { Parsed } from "../layout/parse";
 import { isMembers, withMember, withoutMember, ownMember } from "../layout/member";
 import { parseLayout } from "../layout/parse";
 import type { Layout } from "../layout/schema";
-import type { PatchOperation } from "./types";
+import type { PatchOperation, PatchTest } from "./types";
 
 /** Why an operation does not apply, completing "/breakpoints/9 …". */
 class Inapplicable extends Error {}
@@ -25,7 +25,7 @@ const indexOf = (key: string, most: number): number => {
 };
 
 /** A value with one of its own parts changed. */
-const changed = (target: unknown, parts: readonly string[], operation: PatchOperation): unknown => {
+const changed = (target: unknown, parts: readonly string[], operation: PatchOperation | PatchTest): unknown => {
   const [key, ...rest] = parts;
   if (key === undefined) {
     if (operation.op === "remove") throw new Inapplicable("is the whole layout, which cannot be removed");
@@ -52,7 +52,7 @@ const changed = (target: unknown, parts: readonly string[], operation: PatchOper
  * Applies a JSON Patch (RFC 6902: add, remove, replace, test) to a copy of a layout and parses the result, so that a patch
  * cannot produce an invalid document. An operation that points at nothing is an issue, with its path.
  */
-export const applyPatch = (layout: Layout, patch: readonly PatchOperation[]): Parsed<Layout> => {
+export const applyPatch = (layout: Layout, patch: readonly (PatchOperation | PatchTest)[]): Parsed<Layout> => {
   let next: unknown = layout;
   for (const operation of patch) {
     try {

@@ -8,10 +8,11 @@ import type { Mending } from "./mending";
 
 export type Level = "problem" | "caution" | "note";
 
-/** One operation of an RFC 6902 JSON Patch on the layout document; `move` and `copy` are not used. */
+/** One operation of an RFC 6902 JSON Patch on the layout document, as fixes use them. */
 export type PatchOperation =
-  | { readonly op: "add" | "replace" | "test"; readonly path: string; readonly value: unknown }
-  | { readonly op: "remove"; readonly path: string };
+  { readonly op: "add" | "replace"; readonly path: string; readonly value: unknown } | { readonly op: "remove"; readonly path: string };
+/** The operation that changes nothing: the patch applies only if the value is this one. */
+export type PatchTest = { readonly op: "test"; readonly path: string; readonly value: unknown };
 
 /** Numbers that a fix gives other values. */
 export type FixNumber =

@@ -1,12 +1,12 @@
 import jsonPatch, { type Operation } from "fast-json-patch";
 import { describe, expect, it } from "vitest";
-import { applyPatch, type PatchOperation } from "../../src/index";
+import { applyPatch, type PatchOperation, type PatchTest } from "../../src/index";
 import { cleanLayout } from "../layouts";
 import { seeded } from "../random";
 
 const key = "example.skerry";
 const withData = (data: unknown) => ({ ...cleanLayout(), extensions: { [key]: data } });
-const patched = (data: unknown, patch: readonly PatchOperation[]) => {
+const patched = (data: unknown, patch: readonly (PatchOperation | PatchTest)[]) => {
   const done = applyPatch(withData(data), patch);
   return done.ok ? done.value.extensions?.[key] : done.issues.map(({ path, message }) => `${path} ${message}`);
 };
@@ -26,12 +26,12 @@ describe("a JSON Patch", () => {
   };
   const path = (): string =>
     Array.from({ length: random.integer(1, 3) }, () => `/${random.pick(["a", "b", "~0~1", "0", "1", "2", "-", "missing"])}`).join("");
-  const operation = (): PatchOperation => {
+  const operation = (): PatchOperation | PatchTest => {
     const op = random.pick(["add", "remove", "replace", "test"] as const);
     return op === "remove" ? { op, path: at(path()) } : { op, path: at(path()), value: value(2) };
   };
   /** What another implementation makes of it; null if it refuses it. */
-  const expected = (data: unknown, patch: readonly PatchOperation[]): unknown => {
+  const expected = (data: unknown, patch: readonly (PatchOperation | PatchTest)[]): unknown => {
     const document = structuredClone(withData(data));
     try {
       const done = jsonPatch.applyPatch(document, structuredClone(patch) as Operation[], true);

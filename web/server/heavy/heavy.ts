@@ -62,6 +62,7 @@ const deadlines: Readonly<Record<HeavyKind, number>> = {
   version: 30_000,
   begun: 5_000,
   save: 5_000,
+  rewrite: 5_000,
   counts: 10_000,
   publishable: 10_000,
   review: 10_000,

@@ -41,6 +41,13 @@ export type BegunAnswer = { readonly layout: StoredText; readonly summary: Omit<
 /** Changes applied to a stored draft. */
 type SaveTask = { readonly kind: "save"; readonly layout: StoredText; readonly changes: readonly Change[] };
 
+/** A document, or a JSON Patch of `base`, as it was sent: which changes of `base` it makes. */
+export type RewriteTask = {
+  readonly kind: "rewrite";
+  readonly base: StoredText;
+  readonly sent: { readonly as: "layout" | "patch"; readonly text: string };
+};
+
 /** Counts the findings of a draft and its changes since a version. */
 type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
 
@@ -57,6 +64,8 @@ export type PublishableAnswer = {
   readonly least: string;
   /** The level its changes ask for; null for the first version. */
   readonly level: VersionLevel | null;
+  /** Whether nothing has changed since the last version. */
+  readonly same: boolean;
 };
 
 /** The review of a draft against the highest version there is. */
@@ -79,12 +88,13 @@ export type Values = {
   version: WrittenVersion;
   begun: BegunAnswer;
   save: EditOutcome;
+  rewrite: readonly Change[];
   counts: DraftCounts;
   publishable: PublishableAnswer;
   review: ReviewAnswer;
   "hand-off": HandOffParts;
 };
-export type ValueTask = VersionTask | BegunTask | SaveTask | CountsTask | PublishableTask | PageTask;
+export type ValueTask = VersionTask | BegunTask | SaveTask | RewriteTask | CountsTask | PublishableTask | PageTask;
 /** Work that draws parts of pages (`worker.ts` has the components). */
 export type PageTask = ReviewTask | HandOffTask;
 

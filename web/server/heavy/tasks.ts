@@ -4,6 +4,7 @@ import {
   type Change,
   boxListJson,
   check,
+  compareLayouts,
   findingsJson,
   fit,
   formatOf,
@@ -43,6 +44,7 @@ import {
 import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../http/api-answers";
 import { editedText } from "./draft-edit";
 import { countedText, summaryOf } from "./draft-summary";
+import { rewritten } from "./rewrite";
 import type { Problem } from "../http/problem";
 import { type Result, parseJson, sentence } from "../http/request-body";
 import type { StoredText } from "../database/stored-text";
@@ -201,6 +203,7 @@ const publishable = ({ layout: text, last }: PublishableTask): PublishableAnswer
     problems: findingsJson({ findings: problems, held: [] }, layout).findings,
     least: versionText(leastVersion(before, layout)),
     level: before ? versionLevel(before.layout, layout).level : null,
+    same: before !== null && compareLayouts(before.layout, layout).length === 0,
   };
 };
 
@@ -215,6 +218,8 @@ export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): 
         return begun(one);
       case "save":
         return { ok: true, value: editedText(one.layout, one.changes) };
+      case "rewrite":
+        return rewritten(one);
       case "counts":
         return { ok: true, value: countedText(one.layout, one.version) };
       case "publishable":

@@ -5,25 +5,34 @@ import type { Problem } from "./problem";
 import { forAnySite } from "./file-response";
 
 /** An address of the API: its pattern, the methods it answers, and whether pages of any site may call it. */
-type Served = { readonly pattern: RegExp; readonly methods: readonly string[]; readonly forPrograms: boolean };
+type Served = { readonly path: string; readonly pattern: RegExp; readonly methods: readonly string[]; readonly forPrograms: boolean };
 
 const patternOf = (path: string): RegExp => new RegExp(`^${path.replace(/[.]/g, "\\.").replace(/\{[^}]+\}|:[a-zA-Z]+/g, "[^/]+")}$`);
 
-/** Every address of both APIs, from the lists that describe them. */
+/** Every address of both APIs, from the lists that describe them. Those that work with specs are for no other site's pages. */
 const served: readonly Served[] = (() => {
-  const described = Object.entries(openApi()["paths"] as Record<string, object>).map(([path, methods]): Served => ({
-    pattern: patternOf(`/api/v1${path}`),
-    methods: Object.keys(methods).map((method) => method.toUpperCase()),
-    forPrograms: true,
-  }));
   const own = new Map<string, string[]>();
   for (const name of Object.keys(routes)) {
     const [method = "", path = ""] = name.split(" ");
     own.set(path, [...(own.get(path) ?? []), method]);
   }
-  const pages = [...own].map(([path, methods]): Served => ({ pattern: patternOf(path), methods, forPrograms: false }));
-  return [...described, { pattern: patternOf("/api/v1/openapi.json"), methods: ["GET"], forPrograms: true }, ...pages];
+  const described = Object.entries(openApi()["paths"] as Record<string, object>)
+    .filter(([path]) => !own.has(`/api/v1${path.replace(/\{(\w+)\}/g, ":$1")}`))
+    .map(([path, methods]): Served => ({
+      path,
+      pattern: patternOf(`/api/v1${path}`),
+      methods: Object.keys(methods).map((method) => method.toUpperCase()),
+      forPrograms: true,
+    }));
+  const pages = [...own].map(([path, methods]): Served => ({ path, pattern: patternOf(path), methods, forPrograms: false }));
+  return [
+    ...described,
+    { path: "/api/v1/openapi.json", pattern: patternOf("/api/v1/openapi.json"), methods: ["GET"], forPrograms: true },
+    ...pages,
+  ];
 })();
+
+const namesIn = ({ path }: Served): number => path.split(/\{|:/).length - 1;
 
 const pathOf = ({ url }: IncomingMessage): string => (url ?? "/").split("?", 1)[0] ?? "/";
 
@@ -35,8 +44,11 @@ const pathOf = ({ url }: IncomingMessage): string => (url ?? "/").split("?", 1)[
 export const answerMethod = (request: IncomingMessage, response: ServerResponse): Problem | boolean => {
   const path = pathOf(request);
   if (!path.startsWith("/api/")) return false;
-  const all = served.filter(({ pattern }) => pattern.test(path));
-  if (all.length === 0) return false;
+  const matching = served.filter(({ pattern }) => pattern.test(path));
+  if (matching.length === 0) return false;
+  // "draft" is no version: an address with fewer names in its pattern comes first.
+  const fewest = Math.min(...matching.map(namesIn));
+  const all = matching.filter((one) => namesIn(one) === fewest);
   const methods = [...new Set(all.flatMap((one) => one.methods))];
   const allow = [...methods, ...(methods.includes("GET") ? ["HEAD"] : []), "OPTIONS"].join(", ");
   const forPrograms = all.some((one) => one.forPrograms);

@@ -23,6 +23,8 @@ import {
   versionsAnswer,
   versionsQuery,
 } from "@/wire/api";
+import type { Contract } from "@/wire/contract";
+import { specRoutes } from "@/wire/spec-routes";
 import { webhookMessages } from "@/wire/webhooks";
 
 const layoutRef = { $ref: "#/components/schemas/Layout" };
@@ -102,6 +104,78 @@ const published = (
     },
   },
 });
+
+/** Headers that routes ask for. */
+const askedHeaders = {
+  "If-Match": {
+    required: true,
+    description: 'The ETag of the draft that this was made from, like "41"; * for whatever is there',
+  },
+  "Idempotency-Key": { required: false, description: "1 to 255 visible characters of ASCII, the same when the request is sent again" },
+} as const;
+
+/** The body of a route that is read by a worker: a layout document, or a JSON Patch of one. */
+const textBodies: Readonly<Record<string, unknown>> = {
+  "application/json": layoutRef,
+  "application/json-patch+json": {
+    type: "array",
+    items: {
+      type: "object",
+      required: ["op", "path"],
+      properties: { op: { enum: ["add", "remove", "replace", "test"] }, path: { type: "string" }, value: {} },
+    },
+  },
+};
+
+/** One operation of the routes that work with specs (`wire/spec-routes.ts`). */
+const specOperation = (key: string, { request, text, query, answer, conflict, about }: Contract): readonly [string, string, unknown] => {
+  const [method = "", path = ""] = key.split(" ");
+  const { id = "", summary = "", headers = [], status = 200 } = about ?? {};
+  const names = [...path.matchAll(/:(\w+)/g)].map(([, name = ""]) => name);
+  const body = request ? json(schemaOf(request)) : text && Object.fromEntries(text.map((type) => [type, { schema: textBodies[type] }]));
+  const codes = [400, 401, 403, ...(names.length > 0 ? [404] : []), ...(body ? [413, 415, 422] : []), ...anyway];
+  const missed = conflict && {
+    [headers.includes("If-Match") ? "412" : "409"]: {
+      description: "A problem document that says what changed meanwhile",
+      content: {
+        "application/problem+json": {
+          schema: { allOf: [{ $ref: "#/components/schemas/Problem" }, { ...schemaOf(conflict), additionalProperties: true }] },
+        },
+      },
+    },
+  };
+  return [
+    path.replace("/api/v1", "").replace(/:(\w+)/g, "{$1}"),
+    method.toLowerCase(),
+    {
+      operationId: id,
+      summary,
+      security: [{ token: [] }, { session: [] }],
+      parameters: [
+        ...pathParameters(names),
+        ...(query ? queryParameters(query) : []),
+        ...headers.map((name) => ({ name, in: "header", ...askedHeaders[name], schema: { type: "string" } })),
+      ],
+      ...(body ? { requestBody: { required: true, content: body } } : {}),
+      responses: {
+        [String(status)]: { description: "Done", ...(answer ? { content: json(schemaOf(answer)) } : {}) },
+        ...missed,
+        ...(headers.includes("If-Match") ? problems([428]) : {}),
+        ...problems(codes),
+      },
+    },
+  ];
+};
+
+/** The paths of the routes that work with specs. */
+const specPaths = (): Record<string, Record<string, unknown>> => {
+  const paths: Record<string, Record<string, unknown>> = {};
+  for (const [key, contract] of Object.entries<Contract>(specRoutes)) {
+    const [path, method, operation] = specOperation(key, contract);
+    paths[path] = { ...paths[path], [method]: operation };
+  }
+  return paths;
+};
 
 /** Media types an export is answered with, and an import is read from. */
 const textTypes = [...new Set(formatIds.map((id) => formats[id].mediaType.split(";")[0] ?? ""))];
@@ -203,6 +277,7 @@ export const openApi = (): Record<string, unknown> => ({
       Object.fromEntries(fileTypes.map((type) => [type, type === "application/json" ? { schema: {} } : { schema: { type: "string" } }])),
       [...queryParameters(fileOptions), download],
     ),
+    ...specPaths(),
   },
   webhooks: Object.fromEntries(
     Object.entries(webhookMessages).map(([event, { when, data }]) => [
@@ -220,7 +295,7 @@ export const openApi = (): Record<string, unknown> => ({
   components: {
     schemas: { Problem: schemaOf(problemAnswer), Layout: layoutSchemaHere() },
     securitySchemes: {
-      token: { type: "http", scheme: "bearer", description: "An access token of a project" },
+      token: { type: "http", scheme: "bearer", description: "An access token of a project, as far as its scopes go" },
       session: { type: "apiKey", in: "cookie", name: "ypsiline_session", description: "The cookie of a person who is signed in" },
     },
   },

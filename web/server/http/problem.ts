@@ -9,6 +9,8 @@ export type ProblemCode =
   | "only-read"
   | "method"
   | "conflict"
+  | "moved-on"
+  | "if-match"
   | "too-large"
   | "wrong-type"
   | "unprocessable"
@@ -58,6 +60,18 @@ export const problemKinds: Readonly<Record<ProblemCode, ProblemKind>> = {
     title: "Somebody else changed this first",
     about:
       "What the request was for has changed in the meantime. The answer holds the current state: apply the change to it and send it again.",
+  },
+  "moved-on": {
+    status: 412,
+    title: "The draft has changed since that revision",
+    about:
+      "Others have changed the same numbers since the revision in If-Match, so nothing was written. The answer holds the draft as it is, and each number with both values. Decide on one, and send it again with the revision of the answer.",
+  },
+  "if-match": {
+    status: 428,
+    title: "Say which revision this was made from",
+    about:
+      "A draft is only replaced by something that was made from one of its revisions, so that no change of others is lost. Send the ETag of the draft you began with as If-Match.",
   },
   "too-large": {
     status: 413,

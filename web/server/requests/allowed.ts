@@ -68,7 +68,7 @@ const deadToken: Problem = {
 const isFor = (token: Token, spec: Spec): boolean => spec.teamId === token.teamId && (token.specs?.includes(spec.id) ?? true);
 
 /** Why a token may not be used for an action, though its maker may do it; null if it may. */
-const tokenFault = (token: Token | null, action: Action): Problem | null => {
+export const tokenFault = (token: Token | null, action: Action): Problem | null => {
   if (token === null || scopesAllow(token.scopes, action)) return null;
   const needed = scopeWords(action);
   return {

@@ -1,17 +1,19 @@
+import { parseWith } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { z } from "zod";
 import {
   bodyLimit,
   type Answered,
+  type BodyKey,
+  contractOf,
   type ConflictOf,
   type GetKey,
   type PathParams,
   type PostKey,
   type Received,
   type RouteKey,
-  routes,
 } from "@/wire/routes";
-import { type Caller, callerOf, type Credentials, specAllowed, teamAllowed } from "./allowed";
+import { type Allowed, type Caller, callerOf, type Credentials, specAllowed, teamAllowed } from "./allowed";
 import { cookieIn } from "../http/cookies";
 import { database } from "../database/database";
 import { fromElsewhere, handler } from "./handler";
@@ -21,16 +23,17 @@ import type { Action } from "../identity/permissions";
 import type { Problem } from "../http/problem";
 import type { Doing } from "../specs/publishing";
 import { projectOwner } from "../projects/projects";
-import { type Result, readJson } from "../http/request-body";
+import { asGot, readJson, readText, requireType, type Result } from "../http/request-body";
 import { sessionCookie } from "../identity/sign-in";
 import { actAsToken, bearerToken, noteUse } from "../identity/tokens";
 import type { Spec } from "../specs/specs";
 import type { Team } from "../teams/team";
 import { jsonWith } from "../database/stored-text";
 import { inTransaction, type Write } from "../database/transaction";
-import { allowedSpec, allowedTeam, viewer } from "./viewer";
+import { noQuery, queryMembers } from "../writing/file-query";
+import { allowedSpec, allowedTeam } from "./viewer";
 
-type Outcome = Promise<Response | Problem>;
+export type Outcome = Promise<Response | Problem>;
 type At<Key extends RouteKey> = PathParams<Key>;
 
 /** Answers of a route by its contract, conflicts included. */
@@ -56,11 +59,29 @@ export const idOf = (text: string | undefined): number | null => (text !== undef
 
 export const nothingThere = (what: string): Problem => ({ code: "not-found", detail: `There is no such ${what}.` });
 
-const readBody = <Key extends PostKey>(request: Request, key: Key): Promise<Result<Received<Key>>> =>
-  readJson(request, routes[key].request as unknown as z.ZodType<Received<Key>>, bodyLimit(key));
+/** The body of a request by its route's contract. */
+const readBody = async <Key extends BodyKey>(request: Request, key: Key): Promise<Result<Received<Key>>> => {
+  const { request: schema, text } = contractOf(key);
+  if (schema) return readJson(request, schema as z.ZodType<Received<Key>>, bodyLimit(key));
+  const wrongType = text ? requireType(request, text) : null;
+  return wrongType ? { ok: false, problem: wrongType } : (readText(request, bodyLimit(key)) as Promise<Result<Received<Key>>>);
+};
+
+/** The query of a request by its route's contract. Routes of the public interface refuse what they do not know. */
+const queryOf = (request: Request, key: RouteKey): Result<URLSearchParams> => {
+  const search = new URL(request.url).searchParams;
+  if (!isPublic(key)) return { ok: true, value: search };
+  const { query } = contractOf(key);
+  const members = queryMembers(search);
+  if (!members.ok) return members;
+  const problem = query ? null : noQuery(search);
+  if (problem) return { ok: false, problem };
+  const read = query ? asGot(parseWith(query, members.value), "malformed") : members;
+  return read.ok ? { ok: true, value: search } : read;
+};
 
 /** What the work of a route that was sent something is given. */
-type Acted<Key extends PostKey, A> = Answering<Key> & {
+export type Acted<Key extends BodyKey, A> = Answering<Key> & {
   readonly body: Received<Key>;
   readonly params: At<Key>;
   readonly request: Request;
@@ -72,7 +93,7 @@ type Acted<Key extends PostKey, A> = Answering<Key> & {
 } & A;
 
 /** Whether a request may be done, asked of the pool before its body is read and again in each transaction that writes for it. */
-type Allow<Key extends PostKey, A> = (asking: Asking, params: At<Key>, caller: Caller | null) => Promise<Result<A>>;
+type Allow<Key extends BodyKey, A> = (asking: Asking, params: At<Key>, caller: Caller | null) => Promise<Result<A>>;
 
 /** Ends a transaction without writing anything, because the person has lost the right meanwhile. */
 class RightLost extends Error {
@@ -81,10 +102,13 @@ class RightLost extends Error {
   }
 }
 
+/** Whether a route is one of the public interface. */
+const isPublic = (key: RouteKey): boolean => key.includes(" /api/v1/");
+
 /** What a request says about who sends it. Only the public interface takes access tokens. */
 const credentialsOf = (request: Request, key: RouteKey): Credentials => ({
   session: cookieIn(request.headers.get("cookie"), sessionCookie()),
-  bearer: key.includes(" /api/v1/") ? bearerToken(request.headers) : null,
+  bearer: isPublic(key) ? bearerToken(request.headers) : null,
 });
 
 /**
@@ -92,13 +116,15 @@ const credentialsOf = (request: Request, key: RouteKey): Credentials => ({
  * take seconds to arrive, so `write` calls `allow` again inside its transaction. If that answer is about something else
  * than the first, `moved` says what is wrong.
  */
-export const onPost = <Key extends PostKey, A>(
+export const onPost = <Key extends BodyKey, A>(
   key: Key,
   allow: Allow<Key, A>,
   work: (act: Acted<Key, A>) => Outcome,
   moved: (before: A, now: A) => Problem | null = () => null,
 ) =>
   handler<At<Key>>(async (request, params) => {
+    const query = queryOf(request, key);
+    if (!query.ok) return query.problem;
     const credentials = credentialsOf(request, key);
     // Browsers send a cookie by themselves, and a token never.
     const elsewhere = credentials.bearer === null ? fromElsewhere(request) : null;
@@ -139,7 +165,7 @@ export const onPost = <Key extends PostKey, A>(
   });
 
 type MaybeSomebody = { readonly person: Person | null };
-type Somebody = { readonly person: Person };
+export type Somebody = { readonly person: Caller };
 
 /** Signed in or not. */
 export const anybody = (_asking: Asking, _params: unknown, person: Caller | null): Promise<Result<MaybeSomebody>> =>
@@ -147,11 +173,11 @@ export const anybody = (_asking: Asking, _params: unknown, person: Caller | null
 
 export type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Person };
 type OfTeam = { readonly team: Team; readonly person: Person };
-type SpecKey = Extract<PostKey, `${string}/:team/:spec${string}`>;
+type SpecKey = Extract<BodyKey, `${string}/:team/:spec${string}`>;
 type TeamKey = Extract<PostKey, `POST /api/teams/:team/${string}`>;
 type ProjectKey = Extract<PostKey, `POST /api/teams/:team/projects/:project/${string}`>;
 
-type ReadPersonKey = Extract<GetKey, "GET /api/specs">;
+type ReadPersonKey = Extract<GetKey, "GET /api/specs" | "GET /api/v1/specs">;
 type ReadSpecKey = Extract<GetKey, `${string}/:team/:spec${string}`>;
 type ReadTeamKey = Exclude<Extract<GetKey, `GET /api/teams/:team/${string}`>, ReadSpecKey>;
 
@@ -160,21 +186,36 @@ export const onReadPerson = <Key extends ReadPersonKey>(
   key: Key,
   work: (act: {
     readonly sql: postgres.Sql;
-    readonly person: Person;
+    readonly person: Caller;
     readonly query: URLSearchParams;
     readonly answer: (value: Answered<Key>) => Response;
   }) => Outcome,
 ) =>
   handler<At<Key>>(async (request) => {
-    const person = await viewer();
+    const query = queryOf(request, key);
+    if (!query.ok) return query.problem;
+    const caller = await callerOf({ sql: database(), holds: false }, credentialsOf(request, key));
+    if (!caller.ok) return caller.problem;
+    const person = caller.value;
     if (!person) return { code: "signed-out", detail: "Sign in first." };
+    if (person.token) await noteUse(database(), person.token.id, null);
     return work({
       sql: database(),
       person,
-      query: new URL(request.url).searchParams,
+      query: query.value,
       answer: (value) => answering(key).answer(value, unkept),
     });
   });
+
+/** The spec of an address, if the sender of a request of the public interface may do something to it. */
+const allowedCaller = async (request: Request, key: RouteKey, team: string, slug: string, action: Action): Promise<Allowed> => {
+  const asking: Asking = { sql: database(), holds: false };
+  const caller = await callerOf(asking, credentialsOf(request, key));
+  if (!caller.ok) return caller;
+  const allowed = await specAllowed(asking, caller.value, team, slug, action);
+  if (allowed.ok && caller.value?.token) await noteUse(asking.sql, caller.value.token.id, null);
+  return allowed;
+};
 
 /** A route that reads something of a spec: permission, then the work. */
 export const onReadSpec = <Key extends ReadSpecKey>(
@@ -192,15 +233,16 @@ export const onReadSpec = <Key extends ReadSpecKey>(
 ) =>
   handler<At<Key>>(async (request, params) => {
     const { team, spec } = params as PathParams<ReadSpecKey>;
-    const allowed = await allowedSpec(team, spec, action);
+    const query = queryOf(request, key);
+    if (!query.ok) return query.problem;
+    const allowed = isPublic(key) ? await allowedCaller(request, key, team, spec, action) : await allowedSpec(team, spec, action);
     if (!allowed.ok) return allowed.problem;
-    const query = new URL(request.url).searchParams;
     return work({
       sql: database(),
       spec: allowed.spec,
       person: allowed.person,
       params,
-      query,
+      query: query.value,
       request,
       answer: (value) => answering(key).answer(value, unkept),
     });

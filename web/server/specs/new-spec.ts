@@ -6,6 +6,7 @@ import { holdTeam } from "../identity/holding";
 import { countFault } from "../teams/kept-bytes";
 import type { Person } from "../identity/people";
 import { may } from "../identity/permissions";
+import type { Token } from "../identity/tokens";
 import type { Problem } from "../http/problem";
 import type { Result } from "../http/request-body";
 import { addSpec, findSpec, readStoredDraft } from "./specs";
@@ -54,6 +55,9 @@ const noStart = ({ start }: Request): Problem => {
   };
 };
 
+/** Who makes a spec: a person, perhaps with a token of one team. */
+type Maker = Pick<Person, "id"> & { readonly token: Pick<Token, "teamId"> | null };
+
 /** Maximum number of specs with one name in a team. After that, the person is asked for another name. */
 const mostOfOneName = 50;
 
@@ -61,10 +65,11 @@ const mostOfOneName = 50;
 const teamToAddTo = async (
   sql: postgres.Sql | postgres.TransactionSql,
   slug: string,
-  personId: number,
+  { id, token }: Maker,
 ): Promise<Result<{ readonly id: number }>> => {
-  const team = await teamFor(sql, slug, personId);
-  if (!team) return { ok: false, problem: { code: "not-found", detail: `You are not in a team called ${slug}.` } };
+  const team = await teamFor(sql, slug, id);
+  if (!team || (token && token.teamId !== team.id))
+    return { ok: false, problem: { code: "not-found", detail: `You are not in a team called ${slug}.` } };
   return may(team.role, "create-spec")
     ? { ok: true, value: team }
     : { ok: false, problem: { code: "forbidden", detail: `As ${team.role} you may not add specs.` } };
@@ -76,12 +81,12 @@ const teamToAddTo = async (
  */
 export const createSpec = async (
   sql: postgres.Sql,
-  write: Write<{ readonly person: Person }>,
-  person: Person,
+  write: Write<{ readonly person: Maker }>,
+  person: Maker,
   request: Request,
   begun: (task: BegunTask) => Promise<Result<BegunAnswer>>,
 ): Promise<Result<{ readonly slug: string }>> => {
-  const early = await teamToAddTo(sql, request.team, person.id);
+  const early = await teamToAddTo(sql, request.team, person);
   if (!early.ok) return early;
   const start = await startOf(sql, person.id, request);
   if (!start) return { ok: false, problem: noStart(request) };
@@ -89,7 +94,7 @@ export const createSpec = async (
   if (!made.ok) return made;
   return write(async (transaction, now): Promise<Result<{ readonly slug: string }>> => {
     await holdTeam(transaction, request.team, now.person.id, "shared");
-    const team = await teamToAddTo(transaction, request.team, now.person.id);
+    const team = await teamToAddTo(transaction, request.team, now.person);
     if (!team.ok) return team;
     if (!(await mayStillStart(transaction, now.person.id, request))) return { ok: false, problem: noStart(request) };
     const full = await countFault(transaction, team.value.id, "specs");

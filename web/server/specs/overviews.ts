@@ -155,3 +155,31 @@ export const specChoice = async (sql: Sql, personId: number, team: string, slug:
     WHERE s.id = ${specIdAt(sql, team, slug)} AND (m.role IS NOT NULL OR s.public)`;
   return row && (row.draft || row.numbers.length > 0) ? row : null;
 };
+
+/** A spec as the public interface lists it. */
+export type ListedSpec = {
+  readonly team: string;
+  readonly spec: string;
+  readonly name: string;
+  readonly description: string;
+  readonly archived: boolean;
+  readonly revision: number;
+  readonly latest: string | null;
+};
+
+/** A page of the specs whose drafts somebody may read, by team and address; with a token, those that it is for. */
+export const readableSpecs = async (
+  sql: Sql,
+  personId: number,
+  token: { readonly teamId: number; readonly specs: readonly number[] | null } | null,
+  page: number,
+): Promise<{ readonly specs: readonly ListedSpec[]; readonly more: boolean }> => {
+  const rows = await sql<ListedSpec[]>`
+    SELECT t.slug AS team, s.slug AS spec, d.summary ->> 'name' AS name, s.description, s.archived_at IS NOT NULL AS archived, d.revision,
+      (SELECT v.major || '.' || v.minor || '.' || v.patch FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+        WHERE v.spec_id = s.id AND w.version_id IS NULL ORDER BY v.major DESC, v.minor DESC, v.patch DESC LIMIT 1) AS latest
+    FROM membership m JOIN team t ON t.id = m.team_id JOIN spec s ON s.team_id = t.id JOIN draft d ON d.spec_id = s.id
+    WHERE m.person_id = ${personId} ${token ? sql`AND t.id = ${token.teamId}` : sql``} ${token?.specs ? sql`AND s.id = ANY (${[...token.specs]}::bigint[])` : sql``}
+    ORDER BY t.slug, s.slug LIMIT ${pageSize + 1} OFFSET ${(page - 1) * pageSize}`;
+  return { specs: rows.slice(0, pageSize), more: rows.length > pageSize };
+};

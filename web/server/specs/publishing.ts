@@ -1,4 +1,4 @@
-import { compareVersions, parseVersion, type VersionLevel, type VersionNumber } from "@ypsiline/core";
+import { compareVersions, parseVersion, raised, type VersionLevel, type VersionNumber } from "@ypsiline/core";
 import type postgres from "postgres";
 import type { PublishableAnswer, PublishableTask } from "../heavy/kinds";
 import { happened } from "../happenings/happenings";
@@ -11,7 +11,16 @@ import { lockDraft, readStoredDraft } from "./specs";
 import { wantCounts } from "./summaries";
 import type { Write } from "../database/transaction";
 import { keepVersion } from "./version-files";
-import { addVersion, addWithdrawal, highestVersion, isOut, readNamedVersion, versionBefore } from "./versions";
+import {
+  addVersion,
+  addWithdrawal,
+  highestVersion,
+  isOut,
+  publishedUnder,
+  type PublishKey,
+  readNamedVersion,
+  versionBefore,
+} from "./versions";
 
 /** The spec that something is done to, and by whom. */
 export type Doing = {
@@ -26,6 +35,10 @@ export type Published =
   | { readonly ok: true; readonly number: VersionNumber }
   | { readonly ok: false; readonly code: "no-draft" }
   | { readonly ok: false; readonly code: "moved-on"; readonly revision: number }
+  /** No number was asked for, and nothing has changed since this version. */
+  | { readonly ok: false; readonly code: "same"; readonly last: string }
+  /** Another request was sent under the key before. */
+  | { readonly ok: false; readonly code: "key-used" }
   | { readonly ok: false; readonly code: "problems"; readonly findings: PublishableAnswer["problems"] }
   | { readonly ok: false; readonly code: "too-low"; readonly least: string; readonly level: VersionLevel; readonly last: string | null }
   /** Its files could not be written now. */
@@ -33,7 +46,16 @@ export type Published =
 
 const pathOf = ({ team, spec }: Doing): string => `/specs/${team}/${spec}`;
 
-type Asked = { readonly specId: number; readonly revision: number; readonly number: VersionNumber; readonly note: string };
+type Asked = {
+  readonly specId: number;
+  readonly revision: number;
+  /** The number, or null for the least that its changes need, raised to a level at least if there is one. */
+  readonly number: VersionNumber | null;
+  readonly level?: VersionLevel | null;
+  readonly note: string;
+  /** The hashes of the key a request was sent under, and of the request; null without a key. */
+  readonly key?: PublishKey | null;
+};
 
 /** The workers that publishing uses: to check whether a draft can be published, and to write its files. */
 export type PublishingWorkers = {
@@ -52,7 +74,7 @@ const mostTries = 3;
  * Workers first check it and write its files, without making anybody wait. One transaction then stores everything, if
  * the person may still publish this spec and no other version was published meanwhile. It notifies owners of projects
  * that use the spec, queues webhooks, and ends an open review. A request repeated because its answer was lost publishes
- * once.
+ * once: it is known by its key, or by its number and note.
  */
 export const publishDraft = async (
   sql: postgres.Sql,
@@ -60,12 +82,16 @@ export const publishDraft = async (
   request: Asked & { readonly personId: number },
   workers: PublishingWorkers,
 ): Promise<Published> => {
-  const draft = await readStoredDraft(sql, request.specId);
-  if (!draft) return { ok: false, code: "no-draft" };
-  if (draft.revision !== request.revision) return { ok: false, code: "moved-on", revision: draft.revision };
+  const { number, key = null } = request;
   for (let tries = 0; tries < mostTries; tries += 1) {
+    const before = key && (await publishedUnder(sql, request.specId, key));
+    if (before) return before.same ? { ok: true, number: before.number } : { ok: false, code: "key-used" };
+    const draft = await readStoredDraft(sql, request.specId);
+    if (!draft) return { ok: false, code: "no-draft" };
+    if (draft.revision !== request.revision) return { ok: false, code: "moved-on", revision: draft.revision };
     const published = await publishOnce(sql, write, request, draft.layout, workers);
-    if (published?.ok === false && published.code === "too-low" && (await isOut(sql, request))) return { ok: true, number: request.number };
+    if (published?.ok === false && published.code === "too-low" && number && (await isOut(sql, { ...request, number })))
+      return { ok: true, number };
     if (published) return published;
   }
   return { ok: false, code: "not-written", problem: { code: "busy", detail: "Other versions were published meanwhile; try again." } };
@@ -75,7 +101,7 @@ export const publishDraft = async (
 const publishOnce = async (
   sql: postgres.Sql,
   write: Write<{ readonly doing: Doing }>,
-  { specId, number, note }: Asked,
+  { specId, number: asked, level: wanted = null, note, key = null }: Asked,
   stored: string,
   workers: PublishingWorkers,
 ): Promise<Published | null> => {
@@ -84,10 +110,13 @@ const publishOnce = async (
   const before = last && previous ? { number: last.number, layout: last.layout } : null;
   const looked = await workers.look({ kind: "publishable", layout: stored, last: before });
   if (!looked.ok) return { ok: false, code: "not-written", problem: looked.problem };
-  const { problems, least, level, layout, name } = looked.value;
+  const { problems, least, level, same, layout, name } = looked.value;
+  if (asked === null && same && last) return { ok: false, code: "same", last: last.number };
   // The first version may have any number, a later one at least what its changes require.
-  const lowest = parseVersion(least);
-  if (level !== null && lowest && compareVersions(number, lowest) < 0)
+  const lowest = parseVersion(least) ?? { major: 1, minor: 0, patch: 0 };
+  const raise = previous && wanted ? raised(previous, wanted) : lowest;
+  const number = asked ?? (compareVersions(raise, lowest) > 0 ? raise : lowest);
+  if (level !== null && compareVersions(number, lowest) < 0)
     return { ok: false, code: "too-low", least, level, last: last?.number ?? null };
   if (problems.length > 0) return { ok: false, code: "problems", findings: problems };
   // The clock of the database, which all processes share.
@@ -103,7 +132,7 @@ const publishOnce = async (
     const bytes = written.value.files.reduce((sum, { body }) => sum + body.byteLength, layout.length);
     const problem = await roomFault(transaction, doing.teamId, bytes, "versions");
     if (problem) return { ok: false, code: "not-written", problem };
-    const id = await addVersion(transaction, { specId, number, note, personId: doing.personId, publishedAt, layout });
+    const id = await addVersion(transaction, { specId, number, note, personId: doing.personId, publishedAt, layout, key });
     await keepVersion(transaction, specId, id, written.value);
     await wantCounts(transaction, specId);
     await endReviews(transaction, specId, doing.personId);

@@ -173,14 +173,32 @@ export type NewVersion = {
   readonly note: string;
   readonly personId: number;
   readonly publishedAt?: Date;
+  readonly key?: PublishKey | null;
+};
+
+/** The hashes of a key that a request to publish was sent under, and of the request. */
+export type PublishKey = { readonly key: Buffer; readonly request: Buffer };
+
+/** The version that was published under a key, and whether it was asked for in the same way; null without one. */
+export const publishedUnder = async (
+  sql: Sql,
+  specId: number,
+  { key, request }: PublishKey,
+): Promise<{ readonly number: VersionNumber; readonly same: boolean } | null> => {
+  const [row] = await sql<(VersionNumber & { same: boolean })[]>`
+    SELECT major, minor, patch, publish_request = ${request} AS same FROM version WHERE spec_id = ${specId} AND publish_key = ${key}`;
+  if (!row) return null;
+  const { same, ...number } = row;
+  return { number, same };
 };
 
 export const addVersion = async (sql: postgres.TransactionSql, version: NewVersion): Promise<number> => {
   const { major, minor, patch } = version.number;
   const [row] = await sql<{ id: number }[]>`
-    INSERT INTO version (spec_id, major, minor, patch, layout, note, published_by, published_at)
+    INSERT INTO version (spec_id, major, minor, patch, layout, note, published_by, published_at, publish_key, publish_request)
     VALUES (${version.specId}, ${major}, ${minor}, ${patch}, ${version.layout}::text::jsonb,
-            ${version.note}, ${version.personId}, ${version.publishedAt ?? new Date()})
+            ${version.note}, ${version.personId}, ${version.publishedAt ?? new Date()},
+            ${version.key?.key ?? null}, ${version.key?.request ?? null})
     RETURNING id`;
   if (!row) throw new Error("no version was added");
   await addKept(sql, version.specId, "versions", Buffer.byteLength(version.layout));

@@ -1,0 +1,4 @@
+import { publish } from "@/server/acts/publish";
+import { onSpec } from "@/server/requests/authorized-handlers";
+
+export const POST = onSpec("POST /api/v1/specs/:team/:spec/publish", "publish", publish);

@@ -1,0 +1,4 @@
+import { decide } from "@/server/acts/reviews";
+import { onSpec } from "@/server/requests/authorized-handlers";
+
+export const POST = onSpec("POST /api/v1/specs/:team/:spec/reviews/:id", "decide-review", decide);

@@ -1,0 +1,57 @@
+import { type Layout, limits } from "@ypsiline/core";
+import { z } from "zod";
+import { slug } from "./shapes";
+
+/** Largest body of a request that holds words, of one that holds a layout or changes of one, of one that holds boxes, and of one that holds a picture in base64. */
+export const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024, picture: 7 * 1024 * 1024 } as const;
+
+/** What one route is sent and answers. */
+export type Contract = {
+  /** Body; null if there is none, or if it is passed on as text (`text`). */
+  readonly request: z.ZodType | null;
+  /** The media types of a body that is passed on as text, for a worker to read. */
+  readonly text?: readonly string[];
+  /** Largest body, bytes. Default: `bodies.words`. */
+  readonly limit?: number;
+  /** Body of the answer; null if it is not JSON: a file, a stream, or a redirect. */
+  readonly answer: z.ZodType | null;
+  /** What a 409 (or 412) carries beside the members of a problem document. */
+  readonly conflict?: z.ZodType;
+  /** The query of a route of the public interface; without it, it takes none. */
+  readonly query?: z.ZodObject;
+  /** What the interface's description says about a route of the public interface. */
+  readonly about?: {
+    readonly id: string;
+    readonly summary: string;
+    readonly headers?: readonly ("If-Match" | "Idempotency-Key")[];
+    readonly status?: 201;
+  };
+};
+
+export const columnStart = z.strictObject({
+  kind: z.literal("columns"),
+  width: z
+    .number({ error: `must be a width from 1 to ${limits.size.toLocaleString("en")}` })
+    .min(1, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
+    .max(limits.size, { error: `must be from 1 to ${limits.size.toLocaleString("en")}` })
+    .refine((width) => /^\d+(\.\d{1,3})?$/.test(String(width)), { error: "must have at most 3 decimals" }),
+  columns: z
+    .number({ error: `must be a whole number from 1 to ${limits.columns}` })
+    .int({ error: "must be a whole number" })
+    .min(1, { error: `must be from 1 to ${limits.columns}` })
+    .max(limits.columns, { error: `must be from 1 to ${limits.columns}` }),
+});
+
+export const change = z.strictObject({
+  path: z.array(z.string().max(200)).min(1).max(10).readonly(),
+  from: z.unknown().optional(),
+  to: z.unknown().optional(),
+});
+
+/** A layout document that is read later, away from the thread that answers everybody. */
+export const someDocument = z.custom<Layout>((value) => typeof value === "object" && value !== null, {
+  error: "must be a layout document",
+});
+
+/** The address of a spec. */
+export const place = z.strictObject({ team: slug, spec: slug });
