@@ -2,13 +2,23 @@ import { type APIRequestContext, expect, request, test } from "@playwright/test"
 import { openDatabase } from "../web/server/database/database";
 import { hashPassword } from "../web/server/identity/passwords";
 import { addMember, addPerson, addTeam } from "../web/server/identity/people";
+import { inTransaction } from "../web/server/database/transaction";
+import { makeToken } from "../web/server/identity/tokens";
 import { type RouteKey, routes } from "../web/wire/routes";
+import { type TokenScope, tokenScopes } from "../web/wire/shapes";
 import { makeSpec, requestsOf, type Role } from "./people";
 
 type Who = Role | "stranger" | "signed out";
 
 /** The spec and the project on which the matrix is tested, and the draft's revision. */
-type At = { readonly spec: string; readonly draft: string; readonly team: string; readonly project: string; readonly revision: number };
+type At = {
+  readonly spec: string;
+  readonly api: string;
+  readonly draft: string;
+  readonly team: string;
+  readonly project: string;
+  readonly revision: number;
+};
 
 /**
  * One request, and the status for reader, author and lead; for a stranger and without a session only if it is not the
@@ -19,6 +29,9 @@ type Row = {
   readonly name?: string;
   readonly path: (at: At) => string;
   readonly data?: unknown;
+  readonly headers?: Readonly<Record<string, string>>;
+  /** The scopes of an access token that are enough. */
+  readonly scopes?: readonly TokenScope[];
   readonly expected: readonly [reader: number, author: number, lead: number];
   readonly stranger?: number;
   readonly signedOut?: number;
@@ -175,6 +188,53 @@ const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, 
   "POST /api/teams/:team/webhooks": [{ path: ({ team }) => `${team}/webhooks`, data: { url: "nowhere" }, expected: [403, 403, 422] }],
   "POST /api/teams/:team/webhooks/:id": [{ path: ({ team }) => `${team}/webhooks/999999`, data: {}, expected: [403, 403, 404] }],
   "POST /api/teams/:team/webhooks/:id/test": [{ path: ({ team }) => `${team}/webhooks/999999/test`, data: {}, expected: [403, 403, 404] }],
+  // The public interface does the same for an access token, as far as its scopes go. From revisions that are no longer current.
+  "GET /api/v1/specs": [{ path: () => "/api/v1/specs", scopes: ["draft", "review", "publish"], expected: read, stranger: 200 }],
+  "POST /api/v1/specs": [
+    {
+      path: () => "/api/v1/specs",
+      data: { team: "skerry", name: "Added", start: { kind: "columns", width: 99_999, columns: 12 } },
+      scopes: ["draft"],
+      expected: [400, 400, 400],
+      stranger: 400,
+    },
+    {
+      name: "with a layout that is none",
+      path: () => "/api/v1/specs",
+      data: { team: "skerry", name: "Added", start: { kind: "layout", layout: {} } },
+      scopes: ["draft"],
+      expected: [403, 400, 400],
+    },
+  ],
+  "GET /api/v1/specs/:team/:spec/draft": [{ path: ({ api }) => `${api}/draft`, scopes: ["draft", "review", "publish"], expected: read }],
+  "PUT /api/v1/specs/:team/:spec/draft": [
+    { path: ({ api }) => `${api}/draft`, data: {}, headers: { "If-Match": '"1"' }, scopes: ["draft"], expected: [403, 422, 422] },
+    { name: "without a revision", path: ({ api }) => `${api}/draft`, data: {}, scopes: ["draft"], expected: [403, 428, 428] },
+  ],
+  "PATCH /api/v1/specs/:team/:spec/draft": [
+    {
+      path: ({ api }) => `${api}/draft`,
+      data: [{ op: "test", path: "/format", value: "ypsiline-layout" }],
+      headers: { "If-Match": '"1"', "Content-Type": "application/json-patch+json" },
+      scopes: ["draft"],
+      expected: [403, 200, 200],
+    },
+  ],
+  "GET /api/v1/specs/:team/:spec/reviews": [
+    { path: ({ api }) => `${api}/reviews`, scopes: ["draft", "review", "publish"], expected: read },
+  ],
+  "POST /api/v1/specs/:team/:spec/reviews": [
+    { path: ({ api }) => `${api}/reviews`, data: { revision: 999_999 }, scopes: ["review"], expected: [403, 409, 409] },
+  ],
+  "POST /api/v1/specs/:team/:spec/reviews/:id": [
+    { path: ({ api }) => `${api}/reviews/999999`, data: { decision: "approved" }, scopes: ["review"], expected: [403, 403, 404] },
+  ],
+  "POST /api/v1/specs/:team/:spec/publish": [
+    { path: ({ api }) => `${api}/publish`, data: { revision: 999_999 }, scopes: ["publish"], expected: [403, 403, 409] },
+  ],
+  "POST /api/v1/specs/:team/:spec/withdraw": [
+    { path: ({ api }) => `${api}/withdraw`, data: { number: "9.9.9", reason: "Wrong." }, scopes: ["publish"], expected: [403, 403, 404] },
+  ],
   "POST /api/inbox": [{ path: () => "/api/inbox", data: { id: 999_999, read: true }, expected: read, stranger: 200 }],
   "POST /api/join": [
     {
@@ -209,6 +269,12 @@ const addresses: readonly Row[] = [
   { ...page, path: () => "/inbox", stranger: 200 },
   ...["", "/1.0.0", "/latest/layout.css"].map((end): Row => ({ expected: read, path: ({ spec }) => `/api/v1${spec}${end}` })),
 ];
+
+const statusOf = async (api: APIRequestContext, key: string, address: string, { data, headers = {} }: Row): Promise<number> => {
+  const [method = "GET"] = key.split(" ");
+  const answer = await api.fetch(address, { method, maxRedirects: 0, headers, ...(method === "GET" ? {} : { data }) });
+  return answer.status();
+};
 
 const people: readonly Who[] = ["reader", "author", "lead", "stranger", "signed out"];
 
@@ -247,6 +313,7 @@ test("every action answers every person as the permissions say", async ({ baseUR
     "signed out": await request.newContext({ baseURL }),
   };
   const draft = path.replace("/specs", "/api/drafts");
+  const at = { spec: path, api: `/api/v1${path}`, draft, team, project: `${team}/projects/${made.id}` };
   const rows = [
     ...Object.entries(matrix).flatMap(([key, all]) => all.map((row) => ({ key: `${key} ${row.name ?? ""}`.trim(), row }))),
     ...addresses.map((row) => ({ key: "GET", row })),
@@ -256,13 +323,73 @@ test("every action answers every person as the permissions say", async ({ baseUR
   for (const { key, row } of rows)
     for (const [index, who] of people.entries()) {
       const { revision } = (await (await lead.get(draft)).json()) as { revision: number };
-      const address = row.path({ spec: path, draft, team, project: `${team}/projects/${made.id}`, revision });
-      const asked = key.startsWith("POST") ? as[who].post(address, { data: row.data }) : as[who].get(address, { maxRedirects: 0 });
+      const address = row.path({ ...at, revision });
       const wanted = [...row.expected, row.stranger ?? 404, row.signedOut ?? 401][index];
-      const status = (await asked).status();
+      const status = await statusOf(as[who], key, address, row);
       if (status !== wanted) wrong.push(`${who}, ${key} (${address}): ${status}, not ${wanted}`);
     }
   expect(wrong).toEqual([]);
+});
+
+test("an access token does what its maker may and its scopes allow, for the specs of its team that it is for", async ({
+  baseURL: given,
+}) => {
+  const baseURL = given ?? "";
+  const [path, other] = [await makeSpec(baseURL, { kind: "blank" }), await makeSpec(baseURL, { kind: "blank" })];
+  const lead = await requestsOf(baseURL, "lead");
+  const made = (await (await lead.post("/api/teams/skerry/projects", { data: { name: `Scopes ${process.pid}` } })).json()) as {
+    id: number;
+  };
+  const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
+  const wrong: string[] = [];
+  let tried = 0;
+  try {
+    const [team] = await sql<{ id: number }[]>`SELECT id FROM team WHERE slug = 'skerry'`;
+    const withToken = async (role: Role, scopes: readonly TokenScope[], specs: readonly string[] = []): Promise<APIRequestContext> => {
+      const [maker] = await sql<{ id: number }[]>`SELECT id FROM person WHERE email = ${`${role}@skerry.example`}`;
+      const input = { teamId: team?.id ?? 0, personId: maker?.id ?? 0, projectId: made.id, project: "Scopes", name: "Token", days: null };
+      const token = await inTransaction(sql, (transaction) => makeToken(transaction, { ...input, scopes, specs }));
+      if (!token.ok) throw new Error(token.problem.detail);
+      return request.newContext({ baseURL, extraHTTPHeaders: { Authorization: `Bearer ${token.value}` } });
+    };
+    const rows = Object.entries(matrix).flatMap(([key, all]) => (key.includes(" /api/v1/") ? all.map((row) => ({ key, row })) : []));
+    const at = { spec: path, api: `/api/v1${path}`, draft: "", team: "", project: "", revision: 1 };
+    const slug = (address: string): string => address.split("/").at(-1) ?? "";
+    for (const [index, role] of (["reader", "author", "lead"] as const).entries())
+      for (const scope of tokenScopes) {
+        const api = await withToken(role, [scope]);
+        // The same token, for another spec only.
+        const elsewhere = await withToken(role, [scope], [slug(other)]);
+        for (const { key, row } of rows) {
+          const allowed = row.scopes?.includes(scope) ?? false;
+          const malformed = row.expected.every((status) => status === 400);
+          const wanted = malformed || allowed ? row.expected[index] : 403;
+          const status = await statusOf(api, key, row.path(at), row);
+          if (status !== wanted) wrong.push(`${role} with ${scope}, ${key} ${row.name ?? ""}: ${status}, not ${wanted}`);
+          tried += 1;
+          if (!key.includes(":spec")) continue;
+          const refused = await statusOf(elsewhere, key, row.path(at), row);
+          if (refused !== 404) wrong.push(`${role} with ${scope} for another spec, ${key} ${row.name ?? ""}: ${refused}, not 404`);
+        }
+        // Routes of the application take no token.
+        for (const [method, address] of [
+          ["GET", `/api/drafts${path.slice(6)}`],
+          ["POST", `/api${path}/share`],
+        ] as const) {
+          const status = await statusOf(api, method, address, { path: () => "", data: { public: true }, expected: read });
+          if (status !== 401) wrong.push(`${role} with ${scope}, ${method} ${address}: ${status}, not 401`);
+        }
+      }
+    const dead = await request.newContext({ baseURL, extraHTTPHeaders: { Authorization: `Bearer ypsl_${"x".repeat(43)}` } });
+    for (const { key, row } of rows) {
+      const status = await statusOf(dead, key, row.path(at), row);
+      if (status !== 401) wrong.push(`a token that is none, ${key}: ${status}, not 401`);
+    }
+  } finally {
+    await sql.end();
+  }
+  expect(wrong).toEqual([]);
+  expect(tried).toBeGreaterThan(150);
 });
 
 test("events of a spec are streamed to its readers, and to nobody else", async ({ baseURL }) => {

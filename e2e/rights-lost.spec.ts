@@ -7,10 +7,12 @@ import { hashPassword } from "../web/server/identity/passwords";
 import { addMember, addPerson, addSession, addTeam } from "../web/server/identity/people";
 import { addProject } from "../web/server/projects/projects";
 import { newSecret, secretHash } from "../web/server/database/secrets";
+import { makeToken } from "../web/server/identity/tokens";
 import { addSpec } from "../web/server/specs/specs";
 import { inTransaction } from "../web/server/database/transaction";
 import { addVersion } from "../web/server/specs/versions";
-import { type PostKey, routes } from "../web/wire/routes";
+import { tokenScopes } from "../web/wire/shapes";
+import { type BodyKey, type PostKey, routes } from "../web/wire/routes";
 
 // A body can take seconds to arrive, and a right can be lost meanwhile: by removal, a lower role, the end of the
 // session, or archiving. Here every act waits until its right is gone, and must then change nothing.
@@ -19,7 +21,13 @@ import { type PostKey, routes } from "../web/wire/routes";
  * The body of an act, valid, so that it would be done with the right. `less` is the status for a reader, if readers may
  * not do it.
  */
-type Act = { readonly path: string; readonly body: unknown; readonly less: 403 | null; readonly archived: 403 | null };
+type Act = {
+  readonly path: string;
+  readonly body: unknown;
+  readonly less: 403 | null;
+  readonly archived: 403 | null;
+  readonly headers?: Readonly<Record<string, string>>;
+};
 
 const list = JSON.stringify({
   format: "ypsiline-boxes",
@@ -36,7 +44,8 @@ const acts = (at: {
   project: number;
   member: number;
   own: number;
-}): Readonly<Record<Exclude<PostKey, keyof typeof ownActs | (typeof others)[number]>, Act>> => {
+}): Readonly<Record<Exclude<BodyKey, keyof typeof ownActs | (typeof others)[number]>, Act>> => {
+  const api = `/api/v1/specs/${at.team}/${at.spec}`;
   const [draft, spec, team] = [`/api/drafts/${at.team}/${at.spec}`, `/api/specs/${at.team}/${at.spec}`, `/api/teams/${at.team}`];
   const project = `${team}/projects/${at.project}`;
   const act = (path: string, body: unknown, less: 403 | null = 403, archived: 403 | null = null): Act => ({ path, body, less, archived });
@@ -62,6 +71,16 @@ const acts = (at: {
     "POST /api/specs/:team/:spec/designs/:id": edits(`${spec}/designs/1`, { removed: true }),
     "POST /api/specs/:team/:spec/designs/:id/purposes": edits(`${spec}/designs/1/purposes`, { box: 0, edge: "left", reason: "Lost" }),
     "POST /api/specs/:team/:spec/designs/:id/picture": edits(`${spec}/designs/1/picture`, { picture: onePixel, density: 1 }),
+    "POST /api/v1/specs": act("/api/v1/specs", { team: at.team, name: "Lost", start: { kind: "blank" } }),
+    "PUT /api/v1/specs/:team/:spec/draft": { ...edits(`${api}/draft`, blankLayout("Renamed")), headers: { "If-Match": '"1"' } },
+    "PATCH /api/v1/specs/:team/:spec/draft": {
+      ...edits(`${api}/draft`, [{ op: "replace", path: "/base", value: "4px" }]),
+      headers: { "If-Match": '"1"', "Content-Type": "application/json-patch+json" },
+    },
+    "POST /api/v1/specs/:team/:spec/reviews": edits(`${api}/reviews`, { revision: 1 }),
+    "POST /api/v1/specs/:team/:spec/reviews/:id": edits(`${api}/reviews/1`, { decision: "approved" }),
+    "POST /api/v1/specs/:team/:spec/publish": edits(`${api}/publish`, { revision: 1, number: "9.0.0" }),
+    "POST /api/v1/specs/:team/:spec/withdraw": act(`${api}/withdraw`, { number: "1.0.0", reason: "Lost" }),
     "POST /api/specs": act("/api/specs", { team: at.team, name: "Lost", start: { kind: "blank" } }),
     "POST /api/teams/:team/name": act(`${team}/name`, { name: "Lost" }),
     "POST /api/teams/:team/settings": act(`${team}/settings`, { publishers: "authors" }),
@@ -107,16 +126,24 @@ const others = [
   "POST /api/join",
 ] as const satisfies readonly PostKey[];
 
+const cookie = (session: string): Readonly<Record<string, string>> => ({ Cookie: `ypsiline_session=${session}` });
+
 /** Sends a body in two halves, the second one after `between`. Returns the status. */
-const heldBack = (base: string, path: string, body: unknown, session: string, between: () => Promise<unknown>): Promise<number> =>
+const heldBack = (
+  base: string,
+  key: string,
+  { path, body, headers = {} }: Pick<Act, "path" | "body" | "headers">,
+  credentials: Readonly<Record<string, string>>,
+  between: () => Promise<unknown>,
+): Promise<number> =>
   new Promise((resolve, reject) => {
     const text = JSON.stringify(body);
     const sent = httpRequest(
       base + path,
       {
-        method: "POST",
+        method: key.split(" ")[0] ?? "",
         agent: false,
-        headers: { "Content-Type": "application/json", "Content-Length": Buffer.byteLength(text), Cookie: `ypsiline_session=${session}` },
+        headers: { "Content-Type": "application/json", ...headers, "Content-Length": Buffer.byteLength(text), ...credentials },
       },
       (answer) => {
         answer.resume();
@@ -167,7 +194,7 @@ test("every act checks the right again when it writes: a right lost while the bo
     const known = [...Object.keys(all), ...Object.keys(ownActs), ...others].sort();
     expect(known).toEqual(
       Object.keys(routes)
-        .filter((key) => key.startsWith("POST /api/"))
+        .filter((key) => /^(POST|PUT|PATCH) \/api\//.test(key))
         .sort(),
     );
 
@@ -221,7 +248,7 @@ test("every act checks the right again when it writes: a right lost while the bo
           const status = expected(act);
           const who = people.get(key);
           if (status === null || !who) return;
-          expect(await heldBack(base, act.path, act.body, who.token, () => lose(who.id, who.token)), `${key}: ${way}`).toBe(status);
+          expect(await heldBack(base, key, act, cookie(who.token), () => lose(who.id, who.token)), `${key}: ${way}`).toBe(status);
           tried.push(`${key}: ${way}`);
         }),
       );
@@ -241,17 +268,40 @@ test("every act checks the right again when it writes: a right lost while the bo
     const once = archive.then(() => undefined);
     await Promise.all(
       archived.map(async ([key, act], index) => {
-        expect(await heldBack(base, act.path, act.body, leads[index]?.token ?? "", () => once), `${key}: archived`).toBe(act.archived);
+        expect(await heldBack(base, key, act, cookie(leads[index]?.token ?? ""), () => once), `${key}: archived`).toBe(act.archived);
         tried.push(`${key}: archived`);
       }),
     );
     await sql`UPDATE spec SET archived_at = NULL WHERE id = ${made.specId}`;
     expect(await state()).toBe(before);
 
-    for (const [key, { path, body }] of Object.entries(ownActs)) {
+    // A token that is revoked, or ends, while the body arrives.
+    const keeper = await lead();
+    const hashes = await Promise.all(
+      Object.entries(all).map(async ([key, act], index) => {
+        if (!key.includes(" /api/v1/")) return null;
+        const input = { teamId, personId: keeper.id, projectId: made.project, project: "Held", name: key, days: null, specs: [] };
+        const token = await inTransaction(sql, (tx) => makeToken(tx, { ...input, scopes: tokenScopes }));
+        if (!token.ok) throw new Error(token.problem.detail);
+        const hash = secretHash(token.value);
+        const end = () =>
+          index % 2 === 0
+            ? sql`UPDATE access_token SET revoked_at = now() WHERE token_hash = ${hash}`
+            : sql`UPDATE access_token SET expires_at = now() WHERE token_hash = ${hash}`;
+        expect(await heldBack(base, key, act, { Authorization: `Bearer ${token.value}` }, end), `${key}: token ended`).toBe(401);
+        tried.push(`${key}: token ended`);
+        return hash;
+      }),
+    );
+    await sql`DELETE FROM activity WHERE team_id = ${teamId} AND what = 'token'`;
+    await sql`DELETE FROM access_token WHERE token_hash IN ${sql(hashes.filter((hash) => hash !== null))}`;
+    await sql`DELETE FROM membership WHERE person_id = ${keeper.id}`;
+    expect(await state()).toBe(before);
+
+    for (const [key, own] of Object.entries(ownActs)) {
       const who = await lead();
       const end = () => sql`DELETE FROM session WHERE token_hash = ${secretHash(who.token)}`;
-      expect(await heldBack(base, path, body, who.token, end), key).toBe(401);
+      expect(await heldBack(base, key, own, cookie(who.token), end), key).toBe(401);
       tried.push(key);
     }
     expect(tried.length).toBeGreaterThan(100);

@@ -40,7 +40,11 @@ type WithRegistry<Rows extends OptionRows> = Rows & { readonly registry: OptionR
 export const reportCommand = <const Rows extends OptionRows>(
   one: Described<Rows> & {
     readonly levels: NonNullable<Command["levels"]>;
-    readonly run: (world: World, args: readonly string[], values: ValuesOf<WithRegistry<Rows>>) => Promise<Result<Outcome>>;
+    readonly run: (
+      world: World,
+      args: readonly string[],
+      values: ValuesOf<WithRegistry<Rows>> & Pick<ReportValues, "failOn">,
+    ) => Promise<Result<Outcome>>;
   },
 ): Command => ({ ...one, options: { ...reportOptions, ...one.options, registry }, run: one.run as Command["run"] });
 

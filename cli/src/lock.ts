@@ -17,8 +17,18 @@ export type Locked = {
   readonly files: Readonly<Record<string, string>>;
 };
 
-/** ypsiline.lock.json: the versions and files a project has, for projects without a package manager. */
-export type Lock = { readonly lockVersion: 1; readonly specs: Readonly<Record<string, Locked>> };
+/** A file that is pushed to the draft of a spec, and the revision of the draft it holds or was made from. */
+export type Pushed = { readonly file: string; readonly revision: number };
+
+/**
+ * ypsiline.lock.json: the versions and files a project has, for projects without a package manager, and the drafts it writes
+ * from code.
+ */
+export type Lock = {
+  readonly lockVersion: 1;
+  readonly specs: Readonly<Record<string, Locked>>;
+  readonly pushed: Readonly<Record<string, Pushed>>;
+};
 
 export const lockName = "ypsiline.lock.json";
 
@@ -29,6 +39,12 @@ const isLocked = (data: unknown): data is Locked => {
   if (typeof data !== "object" || data === null) return false;
   const one = data as Readonly<Record<string, unknown>>;
   return texts.every((name) => typeof one[name] === "string") && typeof one["files"] === "object" && one["files"] !== null;
+};
+
+const isPushed = (data: unknown): data is Pushed => {
+  if (typeof data !== "object" || data === null) return false;
+  const { file, revision } = data as Partial<Pushed>;
+  return typeof file === "string" && typeof revision === "number" && Number.isSafeInteger(revision) && revision > 0;
 };
 
 /** Whether a path stays in the folder it is said from. */
@@ -42,7 +58,7 @@ export const readLock = async ({ cwd }: World): Promise<Result<Lock>> => {
     text = await readFile(join(cwd, lockName), "utf8");
   } catch (error) {
     return (error as { code?: string }).code === "ENOENT"
-      ? success({ lockVersion: 1, specs: {} })
+      ? success({ lockVersion: 1, specs: {}, pushed: {} })
       : refused(`${lockName} cannot be read: ${wordsOf(error)}`);
   }
   try {
@@ -53,7 +69,9 @@ export const readLock = async ({ cwd }: World): Promise<Result<Lock>> => {
       const outside = [one.into, ...Object.keys(one.files)].find((path) => !isInside(path));
       if (outside !== undefined) return refused(`${lockName} /specs/${name} names ${outside}, which leads out of this folder`);
     }
-    return success({ lockVersion: 1, specs: data.specs ?? {} });
+    for (const [name, one] of Object.entries(data.pushed ?? {}))
+      if (!isPushed(one)) return refused(`${lockName} /pushed/${name} must have file and revision`);
+    return success({ lockVersion: 1, specs: data.specs ?? {}, pushed: data.pushed ?? {} });
   } catch (error) {
     return refused(`${lockName} must be JSON: ${wordsOf(error)}`);
   }
@@ -72,7 +90,10 @@ export const writeWhole = async (path: string, bytes: Uint8Array | string): Prom
   }
 };
 
-export const writeLock = async ({ cwd }: World, lock: Lock): Promise<void> => {
-  const specs = Object.fromEntries(Object.entries(lock.specs).sort(([a], [b]) => (a < b ? -1 : 1)));
-  await writeWhole(join(cwd, lockName), `${JSON.stringify({ lockVersion: lock.lockVersion, specs }, null, 2)}\n`);
+const sorted = <T>(entries: Readonly<Record<string, T>>): Readonly<Record<string, T>> =>
+  Object.fromEntries(Object.entries(entries).sort(([a], [b]) => (a < b ? -1 : 1)));
+
+export const writeLock = async ({ cwd }: World, { lockVersion, specs, pushed }: Lock): Promise<void> => {
+  const lock = { lockVersion, specs: sorted(specs), ...(Object.keys(pushed).length === 0 ? {} : { pushed: sorted(pushed) }) };
+  await writeWhole(join(cwd, lockName), `${JSON.stringify(lock, null, 2)}\n`);
 };

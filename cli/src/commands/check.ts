@@ -8,10 +8,11 @@ import { reportCommand } from "../command";
 import type { World } from "../world";
 
 const withdrawnRule: Looked = { id: "withdrawn", level: "problem", source: "the version that is checked was withdrawn" };
-const looked: readonly Looked[] = ruleIds.map((id) => ({ id, ...ruleOf(id) }));
+/** The rules of a check. */
+export const checkedRules: readonly Looked[] = ruleIds.map((id) => ({ id, ...ruleOf(id) }));
 
 /** What core finds in one layout, and the same as JSON. */
-const checked = (file: LayoutFile) => {
+export const checked = (file: LayoutFile) => {
   const { name, layout, lost, format } = file;
   const answer = findingsJson(checkLayout(layout), layout);
   const lineOf = linesOf(file);
@@ -52,7 +53,7 @@ const checkFiles = async (world: World, files: readonly string[], registry?: str
   }
   return success({
     subjects: all.map(({ name }) => name),
-    looked: files.some((file) => readSpecName(file) !== null) ? [...looked, withdrawnRule] : looked,
+    looked: files.some((file) => readSpecName(file) !== null) ? [...checkedRules, withdrawnRule] : checkedRules,
     findings: all.flatMap(({ findings }) => findings),
     lines: all.flatMap(({ name, lost }) => lost.map((one) => `${name}: not read: ${one}`)),
     data: { files: all.map(({ data }) => data) },

@@ -38,11 +38,11 @@ const authorization = ({ username, password }: URL): Readonly<Record<string, str
         "Proxy-Authorization": `Basic ${Buffer.from(`${decodeURIComponent(username)}:${decodeURIComponent(password)}`).toString("base64")}`,
       };
 
-const answered = (asked: ClientRequest): Promise<IncomingMessage> =>
+const answered = (asked: ClientRequest, body?: string): Promise<IncomingMessage> =>
   new Promise((resolve, reject) => {
     asked.once("response", resolve);
     asked.once("error", reject);
-    asked.end();
+    asked.end(body);
   });
 
 /** A connection through a proxy to a host: CONNECT (RFC 9110, 9.3.6). */
@@ -61,23 +61,33 @@ const tunnel = (proxy: URL, { hostname, port }: URL, signal: AbortSignal) => {
   });
 };
 
-type Asked = { readonly headers: Readonly<Record<string, string>>; readonly signal: AbortSignal };
+type Asked = {
+  readonly headers: Readonly<Record<string, string>>;
+  readonly signal: AbortSignal;
+  readonly method?: string;
+  readonly body?: string;
+};
 
 /** Fetches, through a proxy where settings say so: what Node's own fetch does not do before Node 24. Redirects are not followed through one. */
-export const fetchThrough = async (proxies: Proxies, address: string, { headers, signal }: Asked): Promise<Response> => {
+export const fetchThrough = async (
+  proxies: Proxies,
+  address: string,
+  { headers, signal, method = "GET", body: sent }: Asked,
+): Promise<Response> => {
   const url = new URL(address);
   const proxy = proxyFor(proxies, url);
-  if (!proxy) return fetch(url, { headers, signal });
-  const all = { ...headers, Host: url.host, Connection: "close" };
+  if (!proxy) return fetch(url, { headers, signal, method, ...(sent === undefined ? {} : { body: sent }) });
+  const length = sent === undefined ? {} : { "Content-Length": String(Buffer.byteLength(sent)) };
+  const all = { ...headers, ...length, Host: url.host, Connection: "close" };
   let answer: IncomingMessage;
   if (url.protocol === "https:") {
     const socket = await tunnel(proxy, url, signal);
     const agent = new Agent();
     agent.createConnection = () => secured({ socket, servername: url.hostname });
-    answer = await answered(askHttps(url, { headers: all, agent: agent, signal }));
+    answer = await answered(askHttps(url, { method, headers: all, agent: agent, signal }), sent);
   } else {
     const ask = proxy.protocol === "https:" ? askHttps : askHttp;
-    answer = await answered(ask(proxy, { path: url.href, headers: { ...all, ...authorization(proxy) }, signal }));
+    answer = await answered(ask(proxy, { method, path: url.href, headers: { ...all, ...authorization(proxy) }, signal }), sent);
   }
   const body = Readable.toWeb(answer) as ReadableStream<Uint8Array>;
   return new Response([204, 304].includes(answer.statusCode ?? 0) ? null : body, { status: answer.statusCode ?? 502 });

@@ -1,4 +1,13 @@
-import { applyPatch, type Change, compareLayouts, type Layout, parseLayout, readStoredText } from "@ypsiline/core";
+import {
+  applyPatch,
+  type Change,
+  compareLayouts,
+  type Layout,
+  parseLayout,
+  type PatchOperation,
+  type PatchTest,
+  readStoredText,
+} from "@ypsiline/core";
 import { z } from "zod";
 import { parseJson, type Result, sentence } from "../http/request-body";
 import type { RewriteTask } from "./kinds";
@@ -7,18 +16,19 @@ import type { RewriteTask } from "./kinds";
 const mostOperations = 2000;
 
 const pointer = z.string().max(2000, { error: "must be at most 2,000 characters" });
-const patch = z
-  .array(
-    z.discriminatedUnion(
-      "op",
-      [
-        z.object({ op: z.enum(["add", "replace", "test"]), path: pointer, value: z.unknown() }),
-        z.object({ op: z.literal("remove"), path: pointer }),
-      ],
-      { error: "must be add, remove, replace or test" },
-    ),
-  )
-  .max(mostOperations, { error: `must hold at most ${mostOperations} operations` });
+const operation = z
+  .object({
+    op: z.enum(["add", "remove", "replace", "test"], { error: "must be add, remove, replace or test" }),
+    path: pointer,
+    value: z.unknown().optional(),
+  })
+  .transform((one, context): PatchOperation | PatchTest => {
+    const { op, path } = one;
+    if (op === "remove") return { op, path };
+    if (!("value" in one)) context.addIssue({ code: "custom", path: ["value"], message: `is missing; ${op} needs one` });
+    return { op, path, value: one.value };
+  });
+const patch = z.array(operation).max(mostOperations, { error: `must hold at most ${mostOperations} operations` });
 
 const document = z.record(z.string(), z.unknown());
 

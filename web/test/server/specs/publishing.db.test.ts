@@ -1,3 +1,4 @@
+import { createHash } from "node:crypto";
 import { describe, expect, it } from "vitest";
 import { parseVersion, type VersionNumber } from "@ypsiline/core";
 import { inTransaction } from "@/server/database/transaction";
@@ -64,6 +65,33 @@ describe("publishing a draft", () => {
     expect(await versionsOf(sql(), specId)).toHaveLength(1);
     const second = await gutter(team, specId, "24px", "16px");
     expect(await publish(team, specId, "1.0.0", second)).toMatchObject({ ok: false, code: "too-low" });
+  });
+
+  it("publishes once under a key, however often and at once it is requested, and gives the number that the changes need", async () => {
+    const team = await makeTeam(sql());
+    const specId = await team.makeSpec("Pier signs");
+    const hash = (text: string): Buffer => createHash("sha256").update(text).digest();
+    const under = (key: string, revision: number, more: Partial<Parameters<typeof publishDraft>[2]> = {}): Promise<Published> => {
+      const asked = { specId, revision, number: null, note: "By a pipeline.", personId: team.people.lead.id, ...more };
+      const request = hash(JSON.stringify([asked.revision, asked.level, asked.note]));
+      return publishDraft(sql(), team.write(specId, "lead"), { ...asked, key: { key: hash(key), request } }, workers);
+    };
+    const all = await Promise.all(Array.from({ length: 6 }, () => under("first", 1)));
+    expect(new Set(all.map((one) => JSON.stringify(one)))).toEqual(new Set([JSON.stringify({ ok: true, number: number("1.0.0") })]));
+    expect(await versionsOf(sql(), specId)).toHaveLength(1);
+    // Other changes under the same key are refused, and what has not changed needs a number.
+    expect(await under("first", 1, { note: "Another." })).toEqual({ ok: false, code: "key-used" });
+    expect(await under("second", 1)).toEqual({ ok: false, code: "same", last: "1.0.0" });
+    const second = await gutter(team, specId, "24px", "16px");
+    // The answer to the first request is still found, though the draft has moved on.
+    expect(await under("first", 1)).toEqual({ ok: true, number: number("1.0.0") });
+    expect(await under("third", 1)).toEqual({ ok: false, code: "moved-on", revision: second });
+    expect(await under("third", second)).toEqual({ ok: true, number: number("1.1.0") });
+    const third = await gutter(team, specId, "16px", "20px");
+    expect(await under("fourth", third, { level: "major" })).toEqual({ ok: true, number: number("2.0.0") });
+    const fourth = await gutter(team, specId, "20px", "24px");
+    // A level below what the changes need raises nothing.
+    expect(await under("fifth", fourth, { level: "patch" })).toEqual({ ok: true, number: number("2.1.0") });
   });
 
   it("gives one of two who publish at once the number, and tells the other what it has to be", async () => {
