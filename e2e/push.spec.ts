@@ -89,7 +89,10 @@ test("a layout in git is pushed from two working copies: changes merge, a confli
   expect(readFileSync(join(two, "layout.json"), "utf8")).toBe(before);
   edit(two, () => ({ leastColumn: "48px" }));
   expect(await ypsiline(two, "push", "--to", spec, "--keep", "mine")).toMatchObject({ code: 0 });
-  expect(layoutIn(two)).toMatchObject({ leastColumn: "48px", breakpoints: [{ columns: { gutter: "20px" } }, { columns: { gutter: "20px" } }] });
+  expect(layoutIn(two)).toMatchObject({
+    leastColumn: "48px",
+    breakpoints: [{ columns: { gutter: "20px" } }, { columns: { gutter: "20px" } }],
+  });
   edit(one, gutter("40px"));
   expect(await ypsiline(one, "push", "--to", spec, "--keep", "theirs")).toMatchObject({ code: 0 });
   expect(layoutIn(one)).toEqual(layoutIn(two));
@@ -120,4 +123,25 @@ test("a layout in git is pushed from two working copies: changes merge, a confli
   // A copy that was never pushed does not replace a draft unawares.
   writeFileSync(join(two, "ypsiline.lock.json"), '{"lockVersion":1,"specs":{}}');
   expect(await ypsiline(two, "push", "--to", spec)).toMatchObject({ code: 2, err: expect.stringContaining("push with --replace") });
+
+  // One that is the same as the draft is noted, and nothing is written.
+  const present = (await (await lead.get(`/api/v1/specs/${spec.slice(1)}/draft`)).json()) as { layout: Layout; revision: number };
+  writeFileSync(join(two, "layout.json"), writeLayout(present.layout));
+  expect(await ypsiline(two, "push", "--to", spec)).toMatchObject({
+    code: 0,
+    out: expect.stringContaining(`${spec} is the same, at revision ${present.revision}.`),
+  });
+
+  // A design measured elsewhere is saved beside the spec, again in its own place, and listed as it stands on the grid.
+  writeFileSync(join(one, "home.csv"), "name,x,y,width,height\nCard,1,0,96,40\n");
+  for (let times = 0; times < 2; times += 1)
+    expect(await ypsiline(one, "designs", "put", "home.csv", "--to", spec, "--width", "1440")).toMatchObject({
+      code: 0,
+      out: `home is saved beside ${spec}.\n`,
+    });
+  expect(await ypsiline(one, "designs", "list", "--to", spec)).toMatchObject({
+    code: 0,
+    out: "home: 1440 px wide, 1 box; 0 edges on the grid, 1 near, 1 off\n",
+  });
+  expect(await ypsiline(one, "designs", "put", "--to", spec)).toMatchObject({ code: 2 });
 });

@@ -5,6 +5,8 @@ import { reportOptions } from "../cli/src/command";
 import { commands } from "../cli/src/commands/all";
 import type { OptionRow } from "../cli/src/options";
 import { type Format, formatIds, formats } from "../core/src/index";
+import type { Contract } from "../web/wire/contract";
+import { specRoutes } from "../web/wire/spec-routes";
 import { webhookMessages } from "../web/wire/webhooks";
 import { root } from "./run-script";
 
@@ -67,6 +69,15 @@ const parts: Readonly<Record<string, Readonly<Record<string, () => string>>>> = 
           const file = format.of === "layout" ? format.fileName : `${format.before}{id}${format.after}`;
           return [code(id), format.label, code(file), format.read ? "yes" : "no"];
         }),
+      ),
+    "spec routes": () =>
+      table(
+        ["Route", "What it does", "Scopes"],
+        Object.entries<Contract>(specRoutes).map(([key, { about }]) => [
+          code(key.replace("/api/v1", "").replace(/:(\w+)/g, "{$1}")),
+          about?.summary ?? "",
+          (about?.scopes ?? []).map(code).join(", "),
+        ]),
       ),
     webhooks: () =>
       table(

@@ -18,7 +18,7 @@ export type Locked = {
 };
 
 /** A file that is pushed to the draft of a spec, and the revision of the draft it holds or was made from. */
-export type Pushed = { readonly file: string; readonly revision: number };
+type Pushed = { readonly file: string; readonly revision: number };
 
 /**
  * ypsiline.lock.json: the versions and files a project has, for projects without a package manager, and the drafts it writes

@@ -116,6 +116,7 @@ export { valueWords } from "./compare/value-words";
 export { inspectable, inspectColumns } from "./formats/css/inspect";
 export type { Inspected } from "./formats/css/inspect";
 export { changeCount, changeTables } from "./compare/change-table";
+export { changesJson } from "./compare/changes-json";
 export { breakpointSentence, changeOfBreakpoint, changesByBreakpoint, containerDifferences, containerLine } from "./compare/effects";
 export { changeLevel, leastVersion, raised, versionLevel } from "./compare/version-level";
 export { versionReason } from "./compare/version-reason";

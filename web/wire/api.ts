@@ -12,6 +12,7 @@ import {
   sign,
   solveTerms,
   toNumber,
+  versionLevels,
 } from "@ypsiline/core";
 import { z } from "zod";
 import { moment } from "./shapes";
@@ -322,6 +323,12 @@ export const versionsAnswer = z.object({
       withdrawn: z.object({ at: moment, reason: z.string() }).nullable(),
     }),
   ),
+});
+
+export const changesAnswer = z.object({
+  level: z.enum(versionLevels).nullable().describe("The version level the changes need; null if there are none"),
+  changes: z.array(z.object({ where: z.string(), what: z.string(), from: z.string().nullable(), to: z.string() })).readonly(),
+  sentences: z.array(z.string()).readonly(),
 });
 
 /** RFC 9457. */

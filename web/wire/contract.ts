@@ -1,6 +1,6 @@
-import { type Layout, limits } from "@ypsiline/core";
+import { boxLimits, boxSources, type Layout, limits } from "@ypsiline/core";
 import { z } from "zod";
-import { slug } from "./shapes";
+import { moment, rowId, slug, type TokenScope } from "./shapes";
 
 /** Largest body of a request that holds words, of one that holds a layout or changes of one, of one that holds boxes, and of one that holds a picture in base64. */
 export const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024, picture: 7 * 1024 * 1024 } as const;
@@ -23,6 +23,8 @@ export type Contract = {
   readonly about?: {
     readonly id: string;
     readonly summary: string;
+    /** The scopes of an access token, one of which is enough. */
+    readonly scopes: readonly TokenScope[];
     readonly headers?: readonly ("If-Match" | "Idempotency-Key")[];
     readonly status?: 201;
   };
@@ -55,3 +57,43 @@ export const someDocument = z.custom<Layout>((value) => typeof value === "object
 
 /** The address of a spec. */
 export const place = z.strictObject({ team: slug, spec: slug });
+
+/** A comment, or an answer of its thread. */
+export const comment = z.strictObject({
+  id: rowId,
+  /** The first comment of its thread; null for that one itself. */
+  thread: rowId.nullable(),
+  /** "spec", a breakpoint's or area's id, or a breakpoint's id and one of its numbers ("desk gutter"). */
+  about: z.string(),
+  words: z.string(),
+  person: z.string(),
+  at: moment,
+  /** Only on the first comment of a thread. */
+  resolvedAt: moment.nullable(),
+  resolvedBy: z.string().nullable(),
+});
+
+/** A design kept beside a spec, without its boxes. */
+export const keptDesign = z.strictObject({
+  id: rowId,
+  name: z.string(),
+  source: z.enum(boxSources),
+  width: z.number(),
+  boxes: z.number().int(),
+  person: z.string(),
+  at: moment,
+  /** The picture saved with it: its density and its height in device px; null if there is none. */
+  picture: z.strictObject({ density: z.number(), height: z.number().int() }).nullable(),
+});
+
+/** What a saved design is called. */
+export const designName = z
+  .string()
+  .trim()
+  .min(1, { error: "must not be empty" })
+  .max(boxLimits.name, { error: `must be at most ${boxLimits.name} characters` });
+
+/** What a comment is about. */
+export const commentAbout = z.string().regex(/^[a-z][a-z0-9-]{0,39}( [a-z][a-z-]{0,39})?$/, {
+  error: 'must be "spec", an id, or an id and a number, like "desk gutter"',
+});

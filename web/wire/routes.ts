@@ -1,6 +1,6 @@
-import { areaContent, boxLimits, boxSides, boxSources, type Change, type Conflict, type Layout, limits } from "@ypsiline/core";
+import { areaContent, boxLimits, boxSides, boxSources, type Change, type Conflict, limits } from "@ypsiline/core";
 import { z } from "zod";
-import { bodies, change, columnStart, type Contract, place, someDocument } from "./contract";
+import { bodies, change, columnStart, comment, commentAbout, type Contract, designName, keptDesign, place, someDocument } from "./contract";
 import type { ReviewAnswer } from "./drawn";
 import {
   description,
@@ -32,39 +32,12 @@ import { specRoutes } from "./spec-routes";
 
 const changesMade = z.custom<readonly Change[]>((value) => z.array(change).safeParse(value).success);
 
-const comment = z.strictObject({
-  id: rowId,
-  /** The first comment of its thread; null for that one itself. */
-  thread: rowId.nullable(),
-  /** "spec", a breakpoint's or area's id, or a breakpoint's id and one of its numbers ("desk gutter"). */
-  about: z.string(),
-  words: z.string(),
-  person: z.string(),
-  at: moment,
-  /** Only on the first comment of a thread. */
-  resolvedAt: moment.nullable(),
-  resolvedBy: z.string().nullable(),
-});
-
 /** A spec to choose: its address, its name, its latest versions that are not withdrawn, and whether its draft may be read. */
 const specChoice = z.strictObject({
   ...place.shape,
   name: z.string(),
   numbers: z.array(versionNumber).readonly(),
   draft: z.boolean(),
-});
-
-/** A design kept beside a spec, without its boxes. */
-const keptDesign = z.strictObject({
-  id: rowId,
-  name: z.string(),
-  source: z.enum(boxSources),
-  width: z.number(),
-  boxes: z.number().int(),
-  person: z.string(),
-  at: moment,
-  /** The picture saved with it: its density and its height in device px; null if there is none. */
-  picture: z.strictObject({ density: z.number(), height: z.number().int() }).nullable(),
 });
 
 /**
@@ -233,9 +206,7 @@ const ownRoutes = {
   "GET /api/drafts/:team/:spec/comments/:id": { request: null, answer: z.strictObject({ answers: z.array(comment).readonly() }) },
   "POST /api/drafts/:team/:spec/comments": {
     request: z.strictObject({
-      about: z.string().regex(/^[a-z][a-z0-9-]{0,39}( [a-z][a-z-]{0,39})?$/, {
-        error: 'must be "spec", an id, or an id and a number, like "desk gutter"',
-      }),
+      about: commentAbout,
       words: writtenWords(1),
       thread: rowId.nullable().default(null),
     }),
@@ -291,11 +262,7 @@ const ownRoutes = {
   "POST /api/specs/:team/:spec/designs": {
     /** The box list is text: reading it is work for a worker. */
     request: z.strictObject({
-      name: z
-        .string()
-        .trim()
-        .min(1, { error: "must not be empty" })
-        .max(boxLimits.name, { error: `must be at most ${boxLimits.name} characters` }),
+      name: designName,
       source: z.enum(boxSources),
       list: z.string(),
     }),

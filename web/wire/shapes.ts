@@ -14,8 +14,8 @@ export const publisherSettings = ["leads", "authors"] as const;
 export type Publishers = (typeof publisherSettings)[number];
 
 /**
- * What an access token may be used for, beside what its maker's role allows: reading versions, which every token may; drafts;
- * reviews; publishing; and the specs and projects themselves.
+ * What an access token can be used for, if its maker's role allows it: reading versions, which every token can; drafts; reviews;
+ * publishing; and the specs and projects themselves.
  */
 export const tokenScopes = ["read", "draft", "review", "publish", "manage"] as const;
 export type TokenScope = (typeof tokenScopes)[number];

@@ -1,7 +1,7 @@
-import { versionLevels } from "@ypsiline/core";
+import { boxSources, versionLevels } from "@ypsiline/core";
 import { z } from "zod";
-import { checkAnswer, layoutHere } from "./api";
-import { bodies, change, columnStart, type Contract, place, someDocument } from "./contract";
+import { changesAnswer, checkAnswer, fitAnswer, layoutHere } from "./api";
+import { bodies, change, columnStart, comment, commentAbout, type Contract, designName, keptDesign, place, someDocument } from "./contract";
 import { description, givenName, moment, nothing, revisionNumber, rowId, slug, versionNumber, writtenWords } from "./shapes";
 
 const draftAnswer = z.strictObject({
@@ -16,6 +16,13 @@ const movedOn = z.strictObject({
   conflicts: z.array(z.strictObject({ change, theirs: z.unknown() })).readonly(),
 });
 const atRevision = z.strictObject({ revision: revisionNumber });
+
+/** The scopes that read a draft and what belongs to it. */
+const reading = ["draft", "review", "publish"] as const;
+const commenting = ["draft", "review"] as const;
+
+/** A published version by its number, or the draft. */
+const versionOrDraft = (words: string) => z.string().max(40).describe(`${words}: the number of a version, latest, or draft`);
 
 const pageQuery = z.strictObject({
   page: z
@@ -48,7 +55,7 @@ export const specRoutes = {
         .readonly(),
       more: z.boolean(),
     }),
-    about: { id: "specs", summary: "The specs whose drafts one may read, 50 at a time" },
+    about: { id: "specs", scopes: reading, summary: "The specs whose drafts one may read, 50 at a time" },
   },
   "POST /api/v1/specs": {
     request: z.strictObject({
@@ -63,12 +70,12 @@ export const specRoutes = {
     }),
     limit: bodies.layout,
     answer: place,
-    about: { id: "makeSpec", summary: "A new spec; its draft has revision 1", status: 201 },
+    about: { id: "makeSpec", scopes: ["draft"], summary: "A new spec; its draft has revision 1", status: 201 },
   },
   "GET /api/v1/specs/:team/:spec/draft": {
     request: null,
     answer: draftAnswer,
-    about: { id: "draft", summary: "The draft, its revision (also its ETag), and what does not add up in it" },
+    about: { id: "draft", scopes: reading, summary: "The draft, its revision (also its ETag), and what does not add up in it" },
   },
   "PUT /api/v1/specs/:team/:spec/draft": {
     request: null,
@@ -78,6 +85,7 @@ export const specRoutes = {
     conflict: movedOn,
     about: {
       id: "replaceDraft",
+      scopes: ["draft"],
       summary: "Makes the draft a layout document that was made from the revision in If-Match. Changes of others since then stay",
       headers: ["If-Match"],
     },
@@ -90,9 +98,68 @@ export const specRoutes = {
     conflict: movedOn,
     about: {
       id: "patchDraft",
+      scopes: ["draft"],
       summary: "Applies a JSON Patch (RFC 6902: add, remove, replace, test) that was made for the revision in If-Match",
       headers: ["If-Match"],
     },
+  },
+  "GET /api/v1/specs/:team/:spec/changes": {
+    request: null,
+    query: z.strictObject({
+      from: versionOrDraft("What is compared (default: latest)").default("latest"),
+      to: versionOrDraft("With what (default: draft)").default("draft"),
+    }),
+    answer: changesAnswer,
+    about: { id: "changes", scopes: reading, summary: "The changes between two versions, or a version and the draft" },
+  },
+  "GET /api/v1/specs/:team/:spec/comments": {
+    request: null,
+    query: pageQuery,
+    answer: z.strictObject({
+      threads: z
+        .array(
+          z.strictObject({
+            first: comment,
+            answers: z.array(comment).readonly().describe("The latest 20, in order"),
+            earlier: z.number().int().describe("The number of answers before these"),
+          }),
+        )
+        .readonly(),
+      more: z.boolean(),
+    }),
+    about: { id: "comments", scopes: reading, summary: "The comments on the draft by thread, open ones first, 50 at a time" },
+  },
+  "POST /api/v1/specs/:team/:spec/comments": {
+    request: z.strictObject({ about: commentAbout, words: writtenWords(1), thread: rowId.nullable().default(null) }),
+    answer: z.strictObject({ id: rowId }),
+    about: { id: "addComment", scopes: commenting, summary: "A comment on the draft, or an answer to a thread", status: 201 },
+  },
+  "POST /api/v1/specs/:team/:spec/comments/:id": {
+    request: z.strictObject({ resolved: z.boolean() }),
+    answer: nothing,
+    about: { id: "resolveComment", scopes: commenting, summary: "Resolves a thread, or opens it again" },
+  },
+  "GET /api/v1/specs/:team/:spec/designs": {
+    request: null,
+    query: pageQuery,
+    answer: z.strictObject({ designs: z.array(keptDesign).readonly(), total: z.number().int(), more: z.boolean() }),
+    about: { id: "designs", scopes: reading, summary: "The saved designs, the latest first, 50 at a time" },
+  },
+  "POST /api/v1/specs/:team/:spec/designs": {
+    request: z.strictObject({
+      name: designName,
+      source: z.enum(boxSources).default("boxes"),
+      list: z.custom<object>((value) => typeof value === "object" && value !== null, { error: "must be a box list" }),
+    }),
+    limit: bodies.boxes,
+    answer: z.strictObject({ id: rowId }),
+    about: { id: "putDesign", scopes: ["draft"], summary: "Saves a design in place of any other of its name", status: 201 },
+  },
+  "GET /api/v1/specs/:team/:spec/designs/:id/fit": {
+    request: null,
+    query: z.strictObject({ against: versionOrDraft("What it is held against (default: draft)").default("draft") }),
+    answer: fitAnswer,
+    about: { id: "fitDesign", scopes: reading, summary: "A saved design against the draft or a version, as POST /fit answers" },
   },
   "GET /api/v1/specs/:team/:spec/reviews": {
     request: null,
@@ -111,18 +178,23 @@ export const specRoutes = {
         })
         .nullable(),
     }),
-    about: { id: "review", summary: "The latest review of the draft since the last version; null without one" },
+    about: { id: "review", scopes: reading, summary: "The latest review of the draft since the last version; null without one" },
   },
   "POST /api/v1/specs/:team/:spec/reviews": {
     request: z.strictObject({ revision: revisionNumber, words: writtenWords(0).default("") }),
     answer: nothing,
     conflict: atRevision,
-    about: { id: "requestReview", summary: "Requests a review of the draft at a revision from the team's leads", status: 201 },
+    about: {
+      id: "requestReview",
+      scopes: ["review"],
+      summary: "Requests a review of the draft at a revision from the team's leads",
+      status: 201,
+    },
   },
   "POST /api/v1/specs/:team/:spec/reviews/:id": {
     request: z.strictObject({ decision: z.enum(["approved", "sent-back"]), words: writtenWords(0).default("") }),
     answer: nothing,
-    about: { id: "decideReview", summary: "Approves the draft or sends it back" },
+    about: { id: "decideReview", scopes: ["review"], summary: "Approves the draft or sends it back" },
   },
   "POST /api/v1/specs/:team/:spec/publish": {
     request: z.strictObject({
@@ -135,6 +207,7 @@ export const specRoutes = {
     conflict: atRevision,
     about: {
       id: "publish",
+      scopes: ["publish"],
       summary: "Publishes the draft at a revision as a version. The same request under the same key publishes once",
       headers: ["Idempotency-Key"],
       status: 201,
@@ -143,6 +216,10 @@ export const specRoutes = {
   "POST /api/v1/specs/:team/:spec/withdraw": {
     request: z.strictObject({ number: versionNumber, reason: writtenWords(1) }),
     answer: nothing,
-    about: { id: "withdraw", summary: "Withdraws a version with a reason: it can still be read, and is never the latest" },
+    about: {
+      id: "withdraw",
+      scopes: ["publish"],
+      summary: "Withdraws a version with a reason: it can still be read, and is never the latest",
+    },
   },
 } as const satisfies Readonly<Record<`${"GET" | "POST" | "PUT" | "PATCH"} /api/v1/${string}`, Contract>>;

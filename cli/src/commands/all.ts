@@ -1,5 +1,6 @@
 import type { Command } from "../command";
 import { check } from "./check";
+import { designs } from "./designs";
 import { diff } from "./diff";
 import { exportCommand } from "./export";
 import { fit } from "./fit";
@@ -11,4 +12,4 @@ import { resolve } from "./resolve";
 import { review } from "./review";
 
 /** Every command, in the order that help and docs/command.md list them. */
-export const commands: readonly Command[] = [check, exportCommand, resolve, diff, fit, pull, outdated, push, review, publish];
+export const commands: readonly Command[] = [check, exportCommand, resolve, diff, fit, pull, outdated, push, review, publish, designs];

@@ -1,14 +1,4 @@
-import {
-  changeOfBreakpoint,
-  changesByBreakpoint,
-  changeSentence,
-  formats,
-  plainText,
-  takeOver,
-  type VersionLevel,
-  versionLevel,
-  versionLevels,
-} from "@ypsiline/core";
+import { changesJson, formats, takeOver, type VersionLevel, versionLevels } from "@ypsiline/core";
 import { type Result, success } from "../result";
 import { type LayoutFile, readLayoutFile } from "../layout-file";
 import type { Outcome, Reported } from "../report/outcome";
@@ -42,14 +32,9 @@ const diffFiles = async (
   if (!after.ok) return after;
   const was = after.value.format === "layout" ? filled(before.value, after.value) : before.value.layout;
   const is = filled(after.value, { ...before.value, layout: was });
-  const { spec, breakpoints } = changesByBreakpoint(was, is);
-  const { level } = versionLevel(was, is);
-  const sentences = [
-    ...spec.map((one) => plainText(changeSentence(one))),
-    ...breakpoints.filter(({ kind }) => kind !== "same").map((one) => plainText(changeOfBreakpoint(one))),
-  ];
+  const { level, changes, sentences } = changesJson(was, is);
   const subject = `${before.value.name} → ${after.value.name}`;
-  const above = most !== undefined && sentences.length > 0 && versionLevels.indexOf(level) > versionLevels.indexOf(most);
+  const above = most !== undefined && level !== null && versionLevels.indexOf(level) > versionLevels.indexOf(most);
   const finding: Reported = {
     rule,
     level: "problem",
@@ -61,20 +46,16 @@ const diffFiles = async (
     line: null,
     accepted: null,
   };
-  const changes = [
-    ...spec.map(({ where, what, from, to }) => ({ where, what, from, to })),
-    ...breakpoints.flatMap(({ changes: own }) => own.map(({ where, what, from, to }) => ({ where, what, from, to }))),
-  ].map(({ where, what, from, to }) => ({ where, what: plainText(what), from: from && plainText(from), to: plainText(to) }));
   return success({
     subjects: [after.value.name],
     looked: [{ id: rule, level: "problem", source: "common practice: Semantic Versioning 2.0.0, section 8" }],
     findings: above ? [finding] : [],
     lines: [
-      ...(sentences.length === 0 ? [`${subject}: no differences.`] : [`${subject}: ${level}`, ...sentences.map((one) => `- ${one}.`)]),
+      ...(level === null ? [`${subject}: no differences.`] : [`${subject}: ${level}`, ...sentences.map((one) => `- ${one}.`)]),
       ...unsaid(before.value),
       ...unsaid(after.value),
     ],
-    data: { before: before.value.name, after: after.value.name, level: sentences.length === 0 ? null : level, changes, sentences },
+    data: { before: before.value.name, after: after.value.name, level, changes, sentences },
   });
 };
 

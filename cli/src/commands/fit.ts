@@ -52,7 +52,7 @@ const looked: readonly Looked[] = [
 ];
 
 /** Boxes of a file by what it is: a box list in JSON, a drawing, or a table. */
-const readBoxes = (name: string, text: string, width: Exact | null): Result<BoxList> => {
+export const readBoxes = (name: string, text: string, width: Exact | null): Result<BoxList> => {
   const issue = (issues: readonly { readonly path: string; readonly message: string }[]): Result<never> =>
     refused(
       issues

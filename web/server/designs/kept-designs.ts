@@ -52,6 +52,12 @@ export const designOf = async (
   return row ?? null;
 };
 
+/** The ids of a spec's designs of one name. */
+export const designsNamed = async (sql: Sql, specId: number, name: string): Promise<readonly number[]> => {
+  const rows = await sql<{ id: number }[]>`SELECT id FROM kept_design WHERE spec_id = ${specId} AND name = ${name} AND removed_at IS NULL`;
+  return rows.map(({ id }) => id);
+};
+
 /** All saved designs of a spec, the latest first. Their number is limited. */
 export const heldDesigns = async (sql: Sql, specId: number): Promise<readonly HeldDesign[]> =>
   sql<HeldDesign[]>`

@@ -68,6 +68,7 @@ const deadlines: Readonly<Record<HeavyKind, number>> = {
   review: 10_000,
   "hand-off": 15_000,
   boxes: 5_000,
+  changes: 5_000,
   moved: 15_000,
   moment: 5_000,
 };

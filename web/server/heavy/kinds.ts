@@ -114,6 +114,8 @@ export type FileTask =
   | { readonly kind: "boxes"; readonly text: string }
   /** A moment of a draft: a stored document and the edits after it. The answer is the document. */
   | { readonly kind: "moment"; readonly layout: StoredText; readonly edits: readonly (readonly Change[])[] }
+  /** The changes from one layout to another, in words and values. */
+  | { readonly kind: "changes"; readonly before: StoredText; readonly after: StoredText }
   /** What replacing one layout by another does to saved designs. */
   | { readonly kind: "moved"; readonly before: StoredText; readonly after: StoredText; readonly designs: readonly HeldDesign[] };
 export type HeavyAnswer = { readonly ok: true; readonly file: TaggedFile } | { readonly ok: false; readonly problem: Problem };

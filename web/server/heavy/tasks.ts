@@ -3,6 +3,7 @@ import {
   applyChanges,
   type Change,
   boxListJson,
+  changesJson,
   check,
   compareLayouts,
   findingsJson,
@@ -30,6 +31,7 @@ import {
 } from "@ypsiline/core";
 import type { z } from "zod";
 import {
+  type changesAnswer,
   checkRequest,
   type ExportQuery,
   exportRequest,
@@ -277,6 +279,12 @@ export const fileOf = async (task: FileTask): Promise<HeavyAnswer> => {
       return boxesRead(task.text);
     case "moment":
       return momentOf(task.layout, task.edits);
+    case "changes":
+      return json(
+        changesJson(withoutFollows(readStoredText(task.before)), withoutFollows(readStoredText(task.after))) satisfies z.output<
+          typeof changesAnswer
+        >,
+      );
     case "moved":
       return moved(task.before, task.after, task.designs);
     default:

@@ -130,7 +130,7 @@ const textBodies: Readonly<Record<string, unknown>> = {
 /** One operation of the routes that work with specs (`wire/spec-routes.ts`). */
 const specOperation = (key: string, { request, text, query, answer, conflict, about }: Contract): readonly [string, string, unknown] => {
   const [method = "", path = ""] = key.split(" ");
-  const { id = "", summary = "", headers = [], status = 200 } = about ?? {};
+  const { id = "", summary = "", scopes = [], headers = [], status = 200 } = about ?? {};
   const names = [...path.matchAll(/:(\w+)/g)].map(([, name = ""]) => name);
   const body = request ? json(schemaOf(request)) : text && Object.fromEntries(text.map((type) => [type, { schema: textBodies[type] }]));
   const codes = [400, 401, 403, ...(names.length > 0 ? [404] : []), ...(body ? [413, 415, 422] : []), ...anyway];
@@ -150,7 +150,7 @@ const specOperation = (key: string, { request, text, query, answer, conflict, ab
     {
       operationId: id,
       summary,
-      security: [{ token: [] }, { session: [] }],
+      security: [...scopes.map((scope) => ({ token: [scope] })), { session: [] }],
       parameters: [
         ...pathParameters(names),
         ...(query ? queryParameters(query) : []),
@@ -295,7 +295,11 @@ export const openApi = (): Record<string, unknown> => ({
   components: {
     schemas: { Problem: schemaOf(problemAnswer), Layout: layoutSchemaHere() },
     securitySchemes: {
-      token: { type: "http", scheme: "bearer", description: "An access token of a project, as far as its scopes go" },
+      token: {
+        type: "http",
+        scheme: "bearer",
+        description: "An access token of a project. Operations name the scopes, one of which is enough",
+      },
       session: { type: "apiKey", in: "cookie", name: "ypsiline_session", description: "The cookie of a person who is signed in" },
     },
   },

@@ -56,7 +56,7 @@ export type NewToken = {
   readonly projectId: number;
   readonly project: string;
   readonly name: string;
-  /** `read` is added: every token may read versions. */
+  /** `read` is added: every token reads versions. */
   readonly scopes: readonly TokenScope[];
   /** Days until it ends; null for never. */
   readonly days: number | null;

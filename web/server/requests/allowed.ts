@@ -12,7 +12,7 @@ import { findToken, type Token } from "../identity/tokens";
 /** Credentials: a session cookie or the access token of a project. */
 export type Credentials = { readonly session: string | null; readonly bearer: string | null };
 
-/** Who asks for something: a person with a session, or with an access token they made, which may less than they may. */
+/** Who asks for something: a person with a session, or with an access token they made, which allows less. */
 export type Caller = Person & { readonly token: Token | null };
 
 export type Allowed =

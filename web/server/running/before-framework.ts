@@ -12,7 +12,8 @@ import { bearerIn } from "../identity/tokens";
 import type { Answer } from "../http/file-response";
 
 /** Addresses of files of published versions, which builds and pages request most. */
-const published = /^\/api\/v1\/specs\/([a-z][a-z0-9-]{0,59})\/([a-z][a-z0-9-]{0,59})\/(latest|\d[\w.-]{0,39})(?:\/([\w.@-]{1,120}))?(?:\?([^#]*))?$/;
+const published =
+  /^\/api\/v1\/specs\/([a-z][a-z0-9-]{0,59})\/([a-z][a-z0-9-]{0,59})\/(latest|\d[\w.-]{0,39})(?:\/([\w.@-]{1,120}))?(?:\?([^#]*))?$/;
 
 /** Sends an answer; null if the client has disconnected. */
 const send = async (request: IncomingMessage, response: ServerResponse, answer: Answer | Problem | null): Promise<void> => {

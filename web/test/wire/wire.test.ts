@@ -58,6 +58,7 @@ describe("the contract between browser and server", () => {
     const large: RouteKey[] = [
       "POST /api/specs",
       "POST /api/v1/specs",
+      "POST /api/v1/specs/:team/:spec/designs",
       "PUT /api/v1/specs/:team/:spec/draft",
       "PATCH /api/v1/specs/:team/:spec/draft",
       "POST /api/drafts/:team/:spec",

@@ -1,6 +1,6 @@
-import { aboutSpec } from "@/server/specs/about-spec";
+import { resolveThread } from "@/server/acts/comments";
 import { idOf, nothingThere, onReadSpec, onSpec } from "@/server/requests/authorized-handlers";
-import { answersBefore, resolveComment } from "@/server/specs/comments";
+import { answersBefore } from "@/server/specs/comments";
 
 export const GET = onReadSpec("GET /api/drafts/:team/:spec/comments/:id", "read-draft", async ({ sql, spec, params, query, answer }) => {
   const [id, before] = [idOf(params.id), idOf(query.get("before") ?? "")];
@@ -8,11 +8,4 @@ export const GET = onReadSpec("GET /api/drafts/:team/:spec/comments/:id", "read-
   return answers ? answer({ answers }) : nothingThere("comment");
 });
 
-export const POST = onSpec("POST /api/drafts/:team/:spec/comments/:id", "comment", async ({ answer, body, params, write }) => {
-  const id = idOf(params.id);
-  const done = await write(async (sql, { doing, person }) => {
-    const about = await aboutSpec(sql, doing, person);
-    return id !== null && about !== null && resolveComment(sql, about, id, body.resolved);
-  });
-  return done ? answer({}) : nothingThere("comment");
-});
+export const POST = onSpec("POST /api/drafts/:team/:spec/comments/:id", "comment", resolveThread);
