@@ -220,6 +220,24 @@ const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, 
       expected: [403, 200, 200],
     },
   ],
+  "POST /api/v1/specs/:team/:spec/draft/import": [
+    {
+      path: ({ api }) => `${api}/draft/import?format=csv`,
+      data: "breakpoint,wrong",
+      headers: { "If-Match": '"1"', "Content-Type": "text/csv" },
+      scopes: ["draft"],
+      expected: [403, 422, 422],
+    },
+  ],
+  "GET /api/v1/teams/:team/projects": [{ path: () => "/api/v1/teams/skerry/projects", scopes: ["manage"], expected: read }],
+  "POST /api/v1/teams/:team/projects/:project/uses": [
+    {
+      path: ({ project }) => `${project.replace("/api/", "/api/v1/")}/uses`,
+      data: { spec: "none", number: "1.0.0" },
+      scopes: ["manage"],
+      expected: [403, 403, 404],
+    },
+  ],
   "GET /api/v1/specs/:team/:spec/changes": [
     { path: ({ api }) => `${api}/changes?from=9.9.9`, scopes: ["draft", "review", "publish"], expected: [404, 404, 404] },
     {
@@ -385,7 +403,7 @@ test("an access token does what its maker may and its scopes allow, for the spec
       return request.newContext({ baseURL, extraHTTPHeaders: { Authorization: `Bearer ${token.value}` } });
     };
     const rows = Object.entries(matrix).flatMap(([key, all]) => (key.includes(" /api/v1/") ? all.map((row) => ({ key, row })) : []));
-    const at = { spec: path, api: `/api/v1${path}`, draft: "", team: "", project: "", revision: 1 };
+    const at = { spec: path, api: `/api/v1${path}`, draft: "", team: "", project: `/api/teams/skerry/projects/${made.id}`, revision: 1 };
     const slug = (address: string): string => address.split("/").at(-1) ?? "";
     for (const [index, role] of (["reader", "author", "lead"] as const).entries())
       for (const scope of tokenScopes) {

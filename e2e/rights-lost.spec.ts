@@ -77,6 +77,14 @@ const acts = (at: {
       ...edits(`${api}/draft`, [{ op: "replace", path: "/base", value: "4px" }]),
       headers: { "If-Match": '"1"', "Content-Type": "application/json-patch+json" },
     },
+    "POST /api/v1/specs/:team/:spec/draft/import": {
+      ...edits(`${api}/draft/import?format=layout`, { ...blankLayout("Renamed"), base: "4px" }),
+      headers: { "If-Match": '"1"' },
+    },
+    "POST /api/v1/teams/:team/projects/:project/uses": act(`/api/v1/teams/${at.team}/projects/${at.project}/uses`, {
+      spec: at.spec,
+      number: "1.0.0",
+    }),
     "POST /api/v1/specs/:team/:spec/comments": act(`${api}/comments`, { about: "spec", words: "Lost" }, null, 403),
     "POST /api/v1/specs/:team/:spec/comments/:id": act(`${api}/comments/1`, { resolved: true }, null, 403),
     "POST /api/v1/specs/:team/:spec/designs": edits(`${api}/designs`, { name: "Lost", list: JSON.parse(list) as object }),

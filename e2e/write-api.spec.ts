@@ -215,9 +215,19 @@ test("the writing interface refuses what it cannot read with where and what woul
   );
   const asked = await api.fetch(`${draft}?pretty=1`);
   expect([asked.status(), await asked.json()]).toMatchObject([400, { errors: [{ path: "/pretty" }] }]);
+  // A file is imported into it: what its format cannot hold stays, and what could not be read is said.
+  const css = ":root { --spacing: 4px; }\n.page { display: grid; grid-template-columns: repeat(6, 1fr); gap: 20px; float: left; }";
+  const imported = await api.post(`${draft}/import`, { data: css, headers: { "If-Match": '"1"', "Content-Type": "text/css" } });
+  expect([imported.status(), await imported.json()]).toMatchObject([200, { revision: 2, lost: expect.any(Array) as unknown }]);
+  const unread = await api.post(`${draft}/import?format=svg`, {
+    data: "<svg",
+    headers: { "If-Match": '"2"', "Content-Type": "image/svg+xml" },
+  });
+  expect([unread.status(), await unread.json()]).toMatchObject([422, {}]);
   // What it has already is not sent again; what is the same writes no revision.
-  expect((await api.get(draft, { headers: { "If-None-Match": '"1"' } })).status()).toBe(304);
-  expect(await put(JSON.stringify(layout), at1)).toMatchObject([200, { revision: 1 }]);
+  expect((await api.get(draft, { headers: { "If-None-Match": '"2"' } })).status()).toBe(304);
+  const now = ((await (await api.get(draft)).json()) as { layout: unknown }).layout;
+  expect(await put(JSON.stringify(now), { "If-Match": '"2"' })).toMatchObject([200, { revision: 2 }]);
   const removed = await api.delete(draft);
   expect([removed.status(), removed.headers()["allow"]]).toEqual([405, "GET, PUT, PATCH, HEAD, OPTIONS"]);
   // No page of another site may write, and a cookie counts for nothing beside a token that does not work.

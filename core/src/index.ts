@@ -128,7 +128,7 @@ export { followingAs, withoutFollows } from "./layout/follows";
 export { breakpointFormats, formatIds, formats, wholeFormats } from "./formats/registry";
 export { fileOptions, optionWords, plainFileOptions, plainWriting, writingOf } from "./formats/options";
 export { writeIn } from "./formats/write-in";
-export { leftBehind, takeOver } from "./formats/take-over";
+export { holdsWhole, leftBehind, takeOver } from "./formats/take-over";
 export { csvText } from "./formats/csv/csv";
 export { linePositions } from "./formats/csv/write";
 export { overlayLayers, plainOverlay } from "./formats/svg/options";

@@ -2,8 +2,14 @@ import { boxLimits, boxSources, type Layout, limits } from "@ypsiline/core";
 import { z } from "zod";
 import { moment, rowId, slug, type TokenScope } from "./shapes";
 
-/** Largest body of a request that holds words, of one that holds a layout or changes of one, of one that holds boxes, and of one that holds a picture in base64. */
-export const bodies = { words: 64 * 1024, layout: 1024 * 1024, boxes: 1536 * 1024, picture: 7 * 1024 * 1024 } as const;
+/** Largest body of a request that holds words, a layout or changes of one, boxes, a file to import, or a picture in base64; bytes. */
+export const bodies = {
+  words: 64 * 1024,
+  layout: 1024 * 1024,
+  boxes: 1536 * 1024,
+  file: 5 * 1024 * 1024,
+  picture: 7 * 1024 * 1024,
+} as const;
 
 /** What one route is sent and answers. */
 export type Contract = {

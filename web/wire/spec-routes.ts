@@ -1,6 +1,6 @@
-import { boxSources, versionLevels } from "@ypsiline/core";
+import { boxSources, formatIds, formats, versionLevels } from "@ypsiline/core";
 import { z } from "zod";
-import { changesAnswer, checkAnswer, fitAnswer, layoutHere } from "./api";
+import { changesAnswer, checkAnswer, fitAnswer, importQuery, layoutHere } from "./api";
 import { bodies, change, columnStart, comment, commentAbout, type Contract, designName, keptDesign, place, someDocument } from "./contract";
 import { description, givenName, moment, nothing, revisionNumber, rowId, slug, versionNumber, writtenWords } from "./shapes";
 
@@ -23,6 +23,9 @@ const commenting = ["draft", "review"] as const;
 
 /** A published version by its number, or the draft. */
 const versionOrDraft = (words: string) => z.string().max(40).describe(`${words}: the number of a version, latest, or draft`);
+
+/** Media types that a layout is read from. */
+const readTypes = [...new Set(formatIds.filter((id) => formats[id].read !== null).flatMap((id) => formats[id].mediaTypes))];
 
 const pageQuery = z.strictObject({
   page: z
@@ -100,6 +103,20 @@ export const specRoutes = {
       id: "patchDraft",
       scopes: ["draft"],
       summary: "Applies a JSON Patch (RFC 6902: add, remove, replace, test) that was made for the revision in If-Match",
+      headers: ["If-Match"],
+    },
+  },
+  "POST /api/v1/specs/:team/:spec/draft/import": {
+    request: null,
+    text: readTypes,
+    query: importQuery,
+    limit: bodies.file,
+    answer: draftAnswer.extend({ lost: z.array(z.string()).readonly().describe("What could not be read, and where") }),
+    conflict: movedOn,
+    about: {
+      id: "importIntoDraft",
+      scopes: ["draft"],
+      summary: "Imports a file into the draft at the revision in If-Match. What its format cannot hold stays",
       headers: ["If-Match"],
     },
   },
@@ -221,5 +238,39 @@ export const specRoutes = {
       scopes: ["publish"],
       summary: "Withdraws a version with a reason: it can still be read, and is never the latest",
     },
+  },
+  "GET /api/v1/teams/:team/projects": {
+    request: null,
+    query: pageQuery,
+    answer: z.strictObject({
+      projects: z
+        .array(
+          z.strictObject({
+            id: rowId,
+            name: z.string(),
+            owner: z.string(),
+            uses: z
+              .array(
+                z.strictObject({
+                  spec: slug,
+                  name: z.string(),
+                  number: versionNumber,
+                  withdrawn: z.boolean(),
+                  latest: versionNumber.nullable(),
+                  behind: z.number().int().describe("How many later versions there are"),
+                }),
+              )
+              .readonly(),
+          }),
+        )
+        .readonly(),
+      more: z.boolean(),
+    }),
+    about: { id: "projects", scopes: ["manage"], summary: "The projects of a team and the versions they use, 50 at a time" },
+  },
+  "POST /api/v1/teams/:team/projects/:project/uses": {
+    request: z.strictObject({ spec: slug, number: versionNumber.nullable() }),
+    answer: z.strictObject({ number: versionNumber.nullable() }),
+    about: { id: "setUse", scopes: ["manage"], summary: "Notes the version of a spec that a project uses; null for none any more" },
   },
 } as const satisfies Readonly<Record<`${"GET" | "POST" | "PUT" | "PATCH"} /api/v1/${string}`, Contract>>;

@@ -2,7 +2,7 @@ import { versionLevels } from "@ypsiline/core";
 import { z } from "zod";
 import { slug, versionNumber } from "./shapes";
 
-const version = { team: slug, spec: slug, name: z.string(), version: versionNumber };
+const version = { team: slug, spec: slug, name: z.string(), package: z.string(), version: versionNumber, url: z.url() };
 
 /**
  * The messages that webhooks are sent, by event: when, and what a message has beside `event`. The interface's description
@@ -24,4 +24,5 @@ export const webhookMessages = {
 } as const;
 
 export type WebhookEvent = keyof typeof webhookMessages;
-export type WebhookData = { readonly [E in WebhookEvent]: z.output<(typeof webhookMessages)[E]["data"]> };
+/** What is queued of each: the address of the version's page is added when it is sent. */
+export type WebhookData = { readonly [E in WebhookEvent]: Omit<z.output<(typeof webhookMessages)[E]["data"]>, "url"> };

@@ -60,6 +60,10 @@ const spacingOf = (draft: Layout, read: Layout): Layout["spacing"] => {
   return read.spacing.map((step) => ({ ...step, name: named.get(`--space-${step.name}`) ?? step.name }));
 };
 
+/** Whether a file holds all of a layout: a layout document, or our own tokens of which nothing was left unread. */
+export const holdsWhole = (format: FormatId, lost: readonly string[]): boolean =>
+  (format === "layout" || format === "tokens") && lost.length === 0;
+
 /**
  * A draft after taking a file into it: numbers of the file replace the draft's; everything else (names, notes, text
  * roles, accepted findings) is kept. A layout document, or our own tokens, replace all but the name and what the draft

@@ -1,6 +1,6 @@
 "use client";
 
-import { check, compareLayouts, countOf, formats, leftBehind, parseLayout, readStoredText, takeOver } from "@ypsiline/core";
+import { check, compareLayouts, countOf, formats, leftBehind, parseLayout, readStoredText, holdsWhole, takeOver } from "@ypsiline/core";
 import Link from "next/link";
 import { useRouter } from "next/navigation";
 import { useMemo, useState } from "react";
@@ -32,7 +32,7 @@ export const ImportPage = ({ earlier }: { readonly earlier: EarlierVersion | nul
   );
   const [whole, setWhole] = useState(false);
   const [fault, setFault] = useState("");
-  const holdsAll = read !== null && (read.format === "layout" || read.format === "tokens") && read.lost.length === 0;
+  const holdsAll = read !== null && holdsWhole(read.format, read.lost);
   const lost = read ? [...read.lost, ...(whole ? [] : leftBehind(layout, read.layout, read.format))] : [];
   const next = useMemo(() => {
     if (!read) return null;

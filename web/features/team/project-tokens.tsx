@@ -73,8 +73,9 @@ export const ProjectTokens = ({ team, project, tokens, scopes }: Props) => {
       <ul className="plain-list tokens">
         {tokens.map((token) => (
           <li key={token.id} className={works(token) ? "" : "quiet"}>
-            <strong>{token.name}</strong> may {mayWords(token.scopes)}
-            {token.specs.length > 0 && <> of {token.specs.join(", ")}</>}; {whenWords(token, now)}
+            <strong>{token.name}</strong>{" "}
+            {works(token) && `may ${mayWords(token.scopes)}${token.specs.length > 0 ? ` of ${list.format(token.specs)}` : ""}; `}
+            {whenWords(token, now)}
             {token.fetched.length > 0 && <span className="quiet">, fetched {token.fetched.slice(0, 3).join(", ")}</span>}{" "}
             {works(token) && (
               <button

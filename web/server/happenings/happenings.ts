@@ -32,12 +32,19 @@ type Facts = {
   published: OnPath & {
     readonly team: string;
     readonly spec: string;
+    readonly package: string;
     readonly number: VersionNumber;
     readonly previous: VersionNumber | null;
     readonly level: VersionLevel | null;
     readonly note: string;
   };
-  withdrawn: OnPath & { readonly team: string; readonly spec: string; readonly number: VersionNumber; readonly reason: string };
+  withdrawn: OnPath & {
+    readonly team: string;
+    readonly spec: string;
+    readonly package: string;
+    readonly number: VersionNumber;
+    readonly reason: string;
+  };
   "review-asked": OnPath & { readonly person: string; readonly words: string };
   "review-decided": OnPath & {
     readonly person: string;
@@ -177,10 +184,11 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     },
     webhook: {
       event: "version.published",
-      body: ({ team, spec, name, number, previous, level, note, path }) => ({
+      body: ({ team, spec, name, package: packaged, number, previous, level, note, path }) => ({
         team,
         spec,
         name,
+        package: packaged,
         version: versionText(number),
         previous: previous && versionText(previous),
         level,
@@ -202,7 +210,14 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     },
     webhook: {
       event: "version.withdrawn",
-      body: ({ team, spec, name, number, reason }) => ({ team, spec, name, version: versionText(number), reason }),
+      body: ({ team, spec, name, package: packaged, number, reason }) => ({
+        team,
+        spec,
+        name,
+        package: packaged,
+        version: versionText(number),
+        reason,
+      }),
     },
     announcement: ({ specId, number }) => ({ kind: "version", spec: specId, number: versionText(number) }),
   },

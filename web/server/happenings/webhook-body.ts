@@ -18,14 +18,30 @@ const sentences: { readonly [E in WebhookEvent]: (text: (name: string) => string
 
 const isKnown = (event: string): event is WebhookEvent => Object.hasOwn(sentences, event);
 
-/** An event as one sentence, with the address of its page. */
-const eventWords = ({ event, body }: Event): string => {
-  const data = body as Readonly<Record<string, unknown>>;
-  const text = (name: string): string => (typeof data[name] === "string" ? data[name] : "");
-  const page = `${site()}/specs/${text("team")}/${text("spec")}/versions/${text("version")}`;
-  return isKnown(event) ? sentences[event](text, page) : event;
+/** A member of an event's data; "" if it is not a text. */
+const memberOf =
+  (body: unknown) =>
+  (name: string): string => {
+    const value = (body as Readonly<Record<string, unknown>>)[name];
+    return typeof value === "string" ? value : "";
+  };
+
+/** The absolute address of the page of the version that an event is about. */
+const pageOf = (body: unknown): string => {
+  const text = memberOf(body);
+  return `${site()}/specs/${text("team")}/${text("spec")}/versions/${text("version")}`;
 };
+
+/** An event as one sentence, with the address of its page. */
+const eventWords = ({ event, body }: Event): string => (isKnown(event) ? sentences[event](memberOf(body), pageOf(body)) : event);
+
+/** An event as JSON. One about a version has the address of its page, too. */
+const eventJson = ({ event, body }: Event) => ({
+  event,
+  ...(body as object),
+  ...(memberOf(body)("version") === "" ? {} : { url: pageOf(body) }),
+});
 
 /** The body of a delivery: everything as JSON, or `{ "text": "…" }`, which chat services show as a message (common practice). */
 export const payloadOf = (form: WebhookForm, { event, body }: Event): string =>
-  JSON.stringify(form === "text" ? { text: eventWords({ event, body }) } : { event, ...(body as object) });
+  JSON.stringify(form === "text" ? { text: eventWords({ event, body }) } : eventJson({ event, body }));

@@ -41,12 +41,13 @@ export type BegunAnswer = { readonly layout: StoredText; readonly summary: Omit<
 /** Changes applied to a stored draft. */
 type SaveTask = { readonly kind: "save"; readonly layout: StoredText; readonly changes: readonly Change[] };
 
-/** A document, or a JSON Patch of `base`, as it was sent: which changes of `base` it makes. */
-export type RewriteTask = {
-  readonly kind: "rewrite";
-  readonly base: StoredText;
-  readonly sent: { readonly as: "layout" | "patch"; readonly text: string };
-};
+/** What was sent to be made the draft: a layout document, a JSON Patch of `base`, or a file of a format (null: by its content). */
+type Sent =
+  | { readonly as: "layout" | "patch"; readonly text: string }
+  | { readonly as: "file"; readonly format: FormatId | null; readonly text: string };
+export type RewriteTask = { readonly kind: "rewrite"; readonly base: StoredText; readonly sent: Sent };
+/** The changes of `base` that it makes, and what of a file could not be read. */
+export type RewriteAnswer = { readonly changes: readonly Change[]; readonly lost: readonly string[] };
 
 /** Counts the findings of a draft and its changes since a version. */
 type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
@@ -88,7 +89,7 @@ export type Values = {
   version: WrittenVersion;
   begun: BegunAnswer;
   save: EditOutcome;
-  rewrite: readonly Change[];
+  rewrite: RewriteAnswer;
   counts: DraftCounts;
   publishable: PublishableAnswer;
   review: ReviewAnswer;

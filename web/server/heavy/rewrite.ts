@@ -1,16 +1,21 @@
 import {
   applyPatch,
-  type Change,
   compareLayouts,
+  formatOf,
+  type FormatId,
+  formats,
+  holdsWhole,
+  type Issue,
   type Layout,
   parseLayout,
   type PatchOperation,
   type PatchTest,
   readStoredText,
+  takeOver,
 } from "@ypsiline/core";
 import { z } from "zod";
 import { parseJson, type Result, sentence } from "../http/request-body";
-import type { RewriteTask } from "./kinds";
+import type { RewriteAnswer, RewriteTask } from "./kinds";
 
 /** Most operations of one patch. */
 const mostOperations = 2000;
@@ -32,20 +37,38 @@ const patch = z.array(operation).max(mostOperations, { error: `must hold at most
 
 const document = z.record(z.string(), z.unknown());
 
-/** The layout that was sent. What it follows is not part of a published document: one without stays with what it follows. */
-const sentLayout = (base: Layout, { as, text }: RewriteTask["sent"]): Result<Layout> => {
+type Read = { readonly layout: Layout; readonly lost: readonly string[] };
+
+const unprocessable = (issues: readonly Issue[]): Result<never> => ({
+  ok: false,
+  problem: { code: "unprocessable", detail: sentence(issues), issues },
+});
+
+/** A layout read from a file. What its format says nothing of stays as it is. */
+const fromFile = (base: Layout, asked: FormatId | null, text: string): Result<Read> => {
+  const format = asked ?? formatOf(text, "x.json");
+  const { read } = formats[format];
+  if (!read) return { ok: false, problem: { code: "malformed", detail: `A layout cannot be read back from ${format}.` } };
+  const result = read(text);
+  if (!result.ok) return unprocessable(result.issues);
+  const { layout: own, lost } = result;
+  const taken = parseLayout(takeOver(base, own, format, holdsWhole(format, lost)), base);
+  return taken.ok ? { ok: true, value: { layout: taken.value, lost } } : unprocessable(taken.issues);
+};
+
+/** A layout that was sent as a document or a patch. What it follows is not part of a published document: that stays. */
+const fromJson = (base: Layout, as: "layout" | "patch", text: string): Result<Read> => {
   const sent = as === "patch" ? parseJson(text, patch) : parseJson(text, document);
   if (!sent.ok) return sent;
   const parsed = Array.isArray(sent.value)
     ? applyPatch(base, sent.value)
     : parseLayout({ ...(base.follows ? { follows: base.follows } : {}), ...sent.value });
-  if (parsed.ok) return parsed;
-  return { ok: false, problem: { code: "unprocessable", detail: sentence(parsed.issues), issues: parsed.issues } };
+  return parsed.ok ? { ok: true, value: { layout: parsed.value, lost: [] } } : unprocessable(parsed.issues);
 };
 
-/** The changes of a stored draft that a sent document, or a sent JSON Patch, makes. */
-export const rewritten = ({ base: stored, sent }: RewriteTask): Result<readonly Change[]> => {
+/** The changes of a stored draft that a sent document, JSON Patch or file makes. */
+export const rewritten = ({ base: stored, sent }: RewriteTask): Result<RewriteAnswer> => {
   const base = readStoredText(stored);
-  const layout = sentLayout(base, sent);
-  return layout.ok ? { ok: true, value: compareLayouts(base, layout.value) } : layout;
+  const read = sent.as === "file" ? fromFile(base, sent.format, sent.text) : fromJson(base, sent.as, sent.text);
+  return read.ok ? { ok: true, value: { changes: compareLayouts(base, read.value.layout), lost: read.value.lost } } : read;
 };

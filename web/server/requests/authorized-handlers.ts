@@ -31,7 +31,7 @@ import type { Team } from "../teams/team";
 import { jsonWith } from "../database/stored-text";
 import { inTransaction, type Write } from "../database/transaction";
 import { noQuery, queryMembers } from "../writing/file-query";
-import { allowedSpec, allowedTeam } from "./viewer";
+import { allowedSpec } from "./viewer";
 
 export type Outcome = Promise<Response | Problem>;
 type At<Key extends RouteKey> = PathParams<Key>;
@@ -175,11 +175,11 @@ export type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly pers
 type OfTeam = { readonly team: Team; readonly person: Person };
 type SpecKey = Extract<BodyKey, `${string}/:team/:spec${string}`>;
 type TeamKey = Extract<PostKey, `POST /api/teams/:team/${string}`>;
-type ProjectKey = Extract<PostKey, `POST /api/teams/:team/projects/:project/${string}`>;
+type ProjectKey = Extract<PostKey, `${string}/teams/:team/projects/:project/${string}`>;
 
 type ReadPersonKey = Extract<GetKey, "GET /api/specs" | "GET /api/v1/specs">;
 type ReadSpecKey = Extract<GetKey, `${string}/:team/:spec${string}`>;
-type ReadTeamKey = Exclude<Extract<GetKey, `GET /api/teams/:team/${string}`>, ReadSpecKey>;
+type ReadTeamKey = Exclude<Extract<GetKey, `${string}/teams/:team/${string}`>, ReadSpecKey>;
 
 /** A route that reads something for anybody who is signed in. */
 export const onReadPerson = <Key extends ReadPersonKey>(
@@ -260,10 +260,15 @@ export const onReadTeam = <Key extends ReadTeamKey>(
   }) => Outcome,
 ) =>
   handler<At<Key>>(async (request, params) => {
-    const allowed = await allowedTeam((params as PathParams<ReadTeamKey>).team, action);
+    const query = queryOf(request, key);
+    if (!query.ok) return query.problem;
+    const sql = database();
+    const caller = await callerOf({ sql, holds: false }, credentialsOf(request, key));
+    if (!caller.ok) return caller.problem;
+    const allowed = await teamAllowed({ sql, holds: false }, caller.value, (params as PathParams<ReadTeamKey>).team, action);
     if (!allowed.ok) return allowed.problem;
-    const query = new URL(request.url).searchParams;
-    return work({ sql: database(), team: allowed.value.team, query, answer: (value) => answering(key).answer(value, unkept) });
+    if (caller.value?.token) await noteUse(sql, caller.value.token.id, null);
+    return work({ sql, team: allowed.value.team, query: query.value, answer: (value) => answering(key).answer(value, unkept) });
   });
 
 const specMoved = (before: OfSpec, now: OfSpec): Problem | null =>
@@ -322,7 +327,7 @@ export const onMember = (
     work,
   );
 
-type OfProject = OfTeam & { readonly project: { readonly id: number; readonly name: string } };
+export type OfProject = OfTeam & { readonly project: { readonly id: number; readonly name: string } };
 
 /** A route that changes something of a project: its owner may, and the team's leads. */
 export const onProject = <Key extends ProjectKey>(key: Key, work: (act: Acted<Key, OfProject>) => Outcome) =>

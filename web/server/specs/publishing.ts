@@ -7,7 +7,7 @@ import { type WriteVersion, writtenVersion } from "./packing";
 import type { Problem } from "../http/problem";
 import type { Result } from "../http/request-body";
 import { endReviews } from "./reviews";
-import { lockDraft, readStoredDraft } from "./specs";
+import { lockDraft, packageOf, readStoredDraft } from "./specs";
 import { wantCounts } from "./summaries";
 import type { Write } from "../database/transaction";
 import { keepVersion } from "./version-files";
@@ -136,7 +136,18 @@ const publishOnce = async (
     await keepVersion(transaction, specId, id, written.value);
     await wantCounts(transaction, specId);
     await endReviews(transaction, specId, doing.personId);
-    await happened(transaction, { kind: "published", ...doing, number, note, path: pathOf(doing), name, previous, level });
+    const packaged = await packageOf(transaction, specId);
+    await happened(transaction, {
+      kind: "published",
+      ...doing,
+      package: packaged,
+      number,
+      note,
+      path: pathOf(doing),
+      name,
+      previous,
+      level,
+    });
     return { ok: true, number };
   });
 };
@@ -153,6 +164,6 @@ export const withdrawVersion = async (
   if (!version) return { ok: false, code: "no-version" };
   if (!(await addWithdrawal(sql, version.id, personId, reason))) return { ok: false, code: "already" };
   await wantCounts(sql, specId);
-  await happened(sql, { kind: "withdrawn", ...request, path: pathOf(request), name: version.name });
+  await happened(sql, { kind: "withdrawn", ...request, package: await packageOf(sql, specId), path: pathOf(request), name: version.name });
   return { ok: true };
 };

@@ -49,6 +49,12 @@ export const findSpec = async (sql: Sql, team: string, slug: string, personId: n
   return row ?? null;
 };
 
+/** The name of a spec's package. */
+export const packageOf = async (sql: Sql, specId: number): Promise<string> => {
+  const [row] = await sql<{ package: string }[]>`SELECT package FROM spec WHERE id = ${specId}`;
+  return row?.package ?? "";
+};
+
 /** Makes a spec's versions readable for anyone with the link, or for the team only. */
 export const setPublic = async (
   sql: postgres.TransactionSql,

@@ -60,6 +60,7 @@ describe("the contract between browser and server", () => {
       "POST /api/v1/specs",
       "POST /api/v1/specs/:team/:spec/designs",
       "PUT /api/v1/specs/:team/:spec/draft",
+      "POST /api/v1/specs/:team/:spec/draft/import",
       "PATCH /api/v1/specs/:team/:spec/draft",
       "POST /api/drafts/:team/:spec",
       "POST /api/specs/:team/:spec/designs",

@@ -51,6 +51,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
       ...named,
       team: "skerry",
       spec: "quay-board",
+      package: "@skerry/quay-board",
       number,
       previous: { ...number, minor: 0 },
       level: "minor",
@@ -60,7 +61,7 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     "Quay board 2.1.0 is out: Wider at /specs/skerry/quay-board/compare?a=2.0.0&b=2.1.0",
   ],
   withdrawn: [
-    { kind: "withdrawn", ...named, team: "skerry", spec: "quay-board", number, reason: "A slip" },
+    { kind: "withdrawn", ...named, team: "skerry", spec: "quay-board", package: "@skerry/quay-board", number, reason: "A slip" },
     "withdrawn: withdrew version 2.1.0: A slip",
     "Quay board 2.1.0 was withdrawn: A slip at /specs/skerry/quay-board/versions/2.1.0",
   ],

@@ -69,7 +69,9 @@ describe("the body of a delivery", () => {
       event: "version.published",
       ...published,
       note: "Wider desk",
+      url: page,
     });
+    expect(JSON.parse(payloadOf("json", { event: "test", body: { team: "skerry" } }))).toEqual({ event: "test", team: "skerry" });
   });
   it.each([
     ["version.published", { ...published, note: "Wider desk" }, `Passenger booking 2.1.0 was published (minor): Wider desk ${page}`],

@@ -1,18 +1,4 @@
-import { parseVersion } from "@ypsiline/core";
-import { nothingThere, onProject } from "@/server/requests/authorized-handlers";
-import { setUse } from "@/server/projects/projects";
+import { use } from "@/server/acts/projects";
+import { onProject } from "@/server/requests/authorized-handlers";
 
-/** Notes which version of a spec a project uses; null if it no longer uses the spec. */
-export const POST = onProject("POST /api/teams/:team/projects/:project/uses", async ({ answer, body, write }) => {
-  const number = body.number === null ? null : parseVersion(body.number);
-  if (body.number !== null && !number)
-    return {
-      code: "unprocessable",
-      detail: "The number must be like 2.1.0.",
-      issues: [{ path: "/number", message: "must be a version number like 2.1.0" }],
-    };
-  const set = await write((sql, { team, person, project }) =>
-    setUse(sql, { teamId: team.id, personId: person.id, projectId: project.id, project: project.name, spec: body.spec, number }),
-  );
-  return set.ok ? answer({ number: set.number }) : nothingThere("version of a spec of this team");
-});
+export const POST = onProject("POST /api/teams/:team/projects/:project/uses", use);
