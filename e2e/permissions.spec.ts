@@ -229,6 +229,18 @@ const matrix: Readonly<Record<Exclude<RouteKey, (typeof withoutRoles)[number]>, 
       expected: [403, 422, 422],
     },
   ],
+  "GET /api/v1/specs/:team/:spec/follow": [{ path: ({ api }) => `${api}/follow`, scopes: ["draft", "review", "publish"], expected: read }],
+  "POST /api/v1/specs/:team/:spec/follow": [
+    {
+      path: ({ api }) => `${api}/follow`,
+      data: { team: "skerry", spec: "none", number: "1.0.0" },
+      scopes: ["draft"],
+      expected: [403, 422, 422],
+    },
+  ],
+  "POST /api/v1/specs/:team/:spec/follow/update": [
+    { path: ({ api }) => `${api}/follow/update`, data: { number: "1.0.0" }, scopes: ["draft"], expected: [403, 422, 422] },
+  ],
   "GET /api/v1/teams/:team/projects": [{ path: () => "/api/v1/teams/skerry/projects", scopes: ["manage"], expected: read }],
   "POST /api/v1/teams/:team/projects/:project/uses": [
     {

@@ -85,6 +85,8 @@ const acts = (at: {
       spec: at.spec,
       number: "1.0.0",
     }),
+    "POST /api/v1/specs/:team/:spec/follow": edits(`${api}/follow`, { team: "skerry", spec: "quay-board", number: "1.0.0" }),
+    "POST /api/v1/specs/:team/:spec/follow/update": edits(`${api}/follow/update`, { number: "9.9.9" }),
     "POST /api/v1/specs/:team/:spec/comments": act(`${api}/comments`, { about: "spec", words: "Lost" }, null, 403),
     "POST /api/v1/specs/:team/:spec/comments/:id": act(`${api}/comments/1`, { resolved: true }, null, 403),
     "POST /api/v1/specs/:team/:spec/designs": edits(`${api}/designs`, { name: "Lost", list: JSON.parse(list) as object }),

@@ -25,6 +25,7 @@ export const runTask = (task: HeavyTask): unknown => {
     case "begun":
     case "save":
     case "rewrite":
+    case "follow":
     case "counts":
     case "publishable":
       return valueOf(task);

@@ -178,6 +178,49 @@ export const specRoutes = {
     answer: fitAnswer,
     about: { id: "fitDesign", scopes: reading, summary: "A saved design against the draft or a version, as POST /fit answers" },
   },
+  "GET /api/v1/specs/:team/:spec/follow": {
+    request: null,
+    answer: z.strictObject({
+      follows: z
+        .strictObject({
+          ...place.shape,
+          name: z.string(),
+          version: versionNumber.describe("The one that was taken last"),
+          later: z.array(versionNumber).readonly().describe("Versions after it that were not withdrawn, the latest first"),
+        })
+        .nullable(),
+    }),
+    about: { id: "follows", scopes: reading, summary: "The spec that the draft follows, and its later versions; null if it follows none" },
+  },
+  "POST /api/v1/specs/:team/:spec/follow": {
+    request: z.strictObject({ team: slug, spec: slug, number: versionNumber }),
+    answer: draftAnswer,
+    conflict: movedOn,
+    about: {
+      id: "follow",
+      scopes: ["draft"],
+      summary: "Follows a version of another spec from now on; what differs stays the draft's own",
+    },
+  },
+  "POST /api/v1/specs/:team/:spec/follow/update": {
+    request: z.strictObject({
+      number: versionNumber,
+      keep: z.enum(["ours", "theirs"]).describe("Whose value stands where both sides changed a number").optional(),
+    }),
+    answer: draftAnswer,
+    conflict: z.strictObject({
+      revision: revisionNumber,
+      met: z
+        .array(z.strictObject({ change, ours: z.unknown() }))
+        .readonly()
+        .describe("What both sides changed"),
+    }),
+    about: {
+      id: "takeUpdate",
+      scopes: ["draft"],
+      summary: "Takes a later version of the followed spec; what only the draft changed stays",
+    },
+  },
   "GET /api/v1/specs/:team/:spec/reviews": {
     request: null,
     answer: z.strictObject({

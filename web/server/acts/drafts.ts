@@ -1,4 +1,4 @@
-import { type Conflict, type FormatId, formatIds, formats } from "@ypsiline/core";
+import { type Change, type Conflict, type FormatId, formatIds, formats } from "@ypsiline/core";
 import { heavy, heavyValue, member } from "../heavy/heavy";
 import type { Problem } from "../http/problem";
 import { type Result, sentence } from "../http/request-body";
@@ -52,6 +52,28 @@ const movedOn = (
   headers: { ETag: tagOf(revision) },
 });
 
+/** What writing a draft needs of a request. */
+type Writing = Pick<Acted<Rewriting, OfSpec>, "doing" | "request" | "sql" | "write">;
+
+/** Writes changes that were made on a revision, and answers the draft. */
+export const writeChanges = async (
+  { doing, request, sql, write }: Writing,
+  made: { readonly madeOn: number; readonly changes: readonly Change[] },
+  lost?: readonly string[],
+): Outcome => {
+  const { specId, personId } = doing;
+  const done = await saveChanges(sql, write, specId, made, (layout, changes) =>
+    heavyValue(member(personId), { kind: "save", layout, changes }),
+  );
+  if (!done.ok) return done.problem;
+  if (!done.value) return noDraft;
+  const saved = done.value;
+  if (saved.ok) return draftAnswer(personId, saved, request.signal, lost);
+  if (saved.conflicts.length > 0)
+    return movedOn("Others changed the same numbers since then; both values are here.", saved, saved.conflicts);
+  return { code: "unprocessable", detail: sentence(saved.issues), issues: saved.issues, more: { revision: saved.revision } };
+};
+
 /** The routes that write a whole draft. */
 type Rewriting =
   "PUT /api/v1/specs/:team/:spec/draft" | "PATCH /api/v1/specs/:team/:spec/draft" | "POST /api/v1/specs/:team/:spec/draft/import";
@@ -73,7 +95,7 @@ const formatAsked = (request: Request): FormatId | null => {
  */
 export const rewriteDraft =
   (as: SentAs) =>
-  async ({ body, doing, request, sql, write }: Pick<Acted<Rewriting, OfSpec>, "body" | "doing" | "request" | "sql" | "write">): Outcome => {
+  async ({ body, doing, request, sql, write }: Pick<Acted<Rewriting, OfSpec>, "body"> & Writing): Outcome => {
     const { specId, personId } = doing;
     const client = member(personId);
     const asked = revisionAsked(request.headers.get("if-match"));
@@ -95,14 +117,5 @@ export const rewriteDraft =
       await write(() => Promise.resolve());
       return draftAnswer(personId, draft, request.signal, lost);
     }
-    const done = await saveChanges(sql, write, specId, { madeOn, changes }, (layout, made) =>
-      heavyValue(client, { kind: "save", layout, changes: made }),
-    );
-    if (!done.ok) return done.problem;
-    if (!done.value) return noDraft;
-    const saved = done.value;
-    if (saved.ok) return draftAnswer(personId, saved, request.signal, lost);
-    if (saved.conflicts.length > 0)
-      return movedOn("Others changed the same numbers since then; both values are here.", saved, saved.conflicts);
-    return { code: "unprocessable", detail: sentence(saved.issues), issues: saved.issues, more: { revision: saved.revision } };
+    return writeChanges({ doing, request, sql, write }, { madeOn, changes }, lost);
   };

@@ -63,6 +63,7 @@ const deadlines: Readonly<Record<HeavyKind, number>> = {
   begun: 5_000,
   save: 5_000,
   rewrite: 5_000,
+  follow: 5_000,
   counts: 10_000,
   publishable: 10_000,
   review: 10_000,

@@ -49,6 +49,20 @@ export type RewriteTask = { readonly kind: "rewrite"; readonly base: StoredText;
 /** The changes of `base` that it makes, and what of a file could not be read. */
 export type RewriteAnswer = { readonly changes: readonly Change[]; readonly lost: readonly string[] };
 
+/** A later version of a followed spec, taken into a draft: `base` is the version taken last, `keep` whose value stands in conflict. */
+export type FollowTask = {
+  readonly kind: "follow";
+  readonly base: StoredText;
+  readonly theirs: StoredText;
+  readonly mine: StoredText;
+  readonly follow: { readonly spec: string; readonly version: string };
+  readonly keep: "ours" | "theirs" | null;
+};
+/** The changes of the draft that it makes; or, if nobody said whose value stands, what both sides changed. */
+export type FollowAnswer =
+  | { readonly ok: true; readonly changes: readonly Change[] }
+  | { readonly ok: false; readonly met: readonly { readonly change: Change; readonly ours: unknown }[] };
+
 /** Counts the findings of a draft and its changes since a version. */
 type CountsTask = { readonly kind: "counts"; readonly layout: StoredText; readonly version: StoredText | null };
 
@@ -90,12 +104,13 @@ export type Values = {
   begun: BegunAnswer;
   save: EditOutcome;
   rewrite: RewriteAnswer;
+  follow: FollowAnswer;
   counts: DraftCounts;
   publishable: PublishableAnswer;
   review: ReviewAnswer;
   "hand-off": HandOffParts;
 };
-export type ValueTask = VersionTask | BegunTask | SaveTask | RewriteTask | CountsTask | PublishableTask | PageTask;
+export type ValueTask = VersionTask | BegunTask | SaveTask | RewriteTask | FollowTask | CountsTask | PublishableTask | PageTask;
 /** Work that draws parts of pages (`worker.ts` has the components). */
 export type PageTask = ReviewTask | HandOffTask;
 

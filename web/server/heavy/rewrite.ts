@@ -1,6 +1,7 @@
 import {
   applyPatch,
   compareLayouts,
+  followOn,
   formatOf,
   type FormatId,
   formats,
@@ -11,11 +12,12 @@ import {
   type PatchOperation,
   type PatchTest,
   readStoredText,
+  settleFollowing,
   takeOver,
 } from "@ypsiline/core";
 import { z } from "zod";
 import { parseJson, type Result, sentence } from "../http/request-body";
-import type { RewriteAnswer, RewriteTask } from "./kinds";
+import type { FollowAnswer, FollowTask, RewriteAnswer, RewriteTask } from "./kinds";
 
 /** Most operations of one patch. */
 const mostOperations = 2000;
@@ -71,4 +73,18 @@ export const rewritten = ({ base: stored, sent }: RewriteTask): Result<RewriteAn
   const base = readStoredText(stored);
   const read = sent.as === "file" ? fromFile(base, sent.format, sent.text) : fromJson(base, sent.as, sent.text);
   return read.ok ? { ok: true, value: { changes: compareLayouts(base, read.value.layout), lost: read.value.lost } } : read;
+};
+
+/** A later version of a followed spec, taken into a draft. */
+export const updated = ({ base, theirs, mine: stored, follow, keep }: FollowTask): Result<FollowAnswer> => {
+  const mine = readStoredText(stored);
+  const following = followOn(readStoredText(base), readStoredText(theirs), mine);
+  if (following.met.length > 0 && keep === null) return { ok: true, value: { ok: false, met: following.met } };
+  const settled = settleFollowing(
+    mine,
+    following,
+    following.met.map(() => keep ?? "ours"),
+    follow,
+  );
+  return settled.ok ? { ok: true, value: { ok: true, changes: compareLayouts(mine, settled.layout) } } : unprocessable(settled.issues);
 };

@@ -46,7 +46,7 @@ import {
 import { checkAnswer, fitAnswer, gridsAnswer, resolutionAnswer, setAnswer, solvedAnswer } from "../http/api-answers";
 import { editedText } from "./draft-edit";
 import { countedText, summaryOf } from "./draft-summary";
-import { rewritten } from "./rewrite";
+import { rewritten, updated } from "./rewrite";
 import type { Problem } from "../http/problem";
 import { type Result, parseJson, sentence } from "../http/request-body";
 import type { StoredText } from "../database/stored-text";
@@ -222,6 +222,8 @@ export const valueOf = async <T extends Exclude<ValueTask, PageTask>>(task: T): 
         return { ok: true, value: editedText(one.layout, one.changes) };
       case "rewrite":
         return rewritten(one);
+      case "follow":
+        return updated(one);
       case "counts":
         return { ok: true, value: countedText(one.layout, one.version) };
       case "publishable":

@@ -16,7 +16,7 @@ export type Credentials = { readonly session: string | null; readonly bearer: st
 export type Caller = Person & { readonly token: Token | null };
 
 export type Allowed =
-  | { readonly ok: true; readonly spec: Spec; readonly person: Person | null; readonly tokenId: number | null }
+  | { readonly ok: true; readonly spec: Spec; readonly person: Caller | null; readonly tokenId: number | null }
   | { readonly ok: false; readonly problem: Problem };
 
 const sayAction: Readonly<Record<Action, string>> = {
@@ -53,7 +53,7 @@ const refused = (spec: Spec | null, person: Person | null, team: string, slug: s
 };
 
 /** Whether a person may do something to a spec that was found for them. */
-export const allowedTo = (spec: Spec | null, person: Person | null, team: string, slug: string, action: Action): Allowed =>
+export const allowedTo = (spec: Spec | null, person: Caller | null, team: string, slug: string, action: Action): Allowed =>
   spec && may(spec.role, action, spec)
     ? { ok: true, spec, person, tokenId: null }
     : { ok: false, problem: refused(spec, person, team, slug, action) };
@@ -65,7 +65,7 @@ const deadToken: Problem = {
 };
 
 /** Whether a token is for a spec: one of its team, and one of those it names if it names some. */
-const isFor = (token: Token, spec: Spec): boolean => spec.teamId === token.teamId && (token.specs?.includes(spec.id) ?? true);
+export const isFor = (token: Token, spec: Spec): boolean => spec.teamId === token.teamId && (token.specs?.includes(spec.id) ?? true);
 
 /** Why a token may not be used for an action, though its maker may do it; null if it may. */
 export const tokenFault = (token: Token | null, action: Action): Problem | null => {

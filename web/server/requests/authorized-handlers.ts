@@ -171,7 +171,7 @@ export type Somebody = { readonly person: Caller };
 export const anybody = (_asking: Asking, _params: unknown, person: Caller | null): Promise<Result<MaybeSomebody>> =>
   Promise.resolve({ ok: true, value: { person } });
 
-export type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Person };
+export type OfSpec = { readonly doing: Doing; readonly spec: Spec; readonly person: Caller };
 type OfTeam = { readonly team: Team; readonly person: Person };
 type SpecKey = Extract<BodyKey, `${string}/:team/:spec${string}`>;
 type TeamKey = Extract<PostKey, `POST /api/teams/:team/${string}`>;
@@ -224,7 +224,7 @@ export const onReadSpec = <Key extends ReadSpecKey>(
   work: (act: {
     readonly sql: postgres.Sql;
     readonly spec: Spec;
-    readonly person: Person | null;
+    readonly person: Caller | null;
     readonly params: At<Key>;
     readonly query: URLSearchParams;
     readonly request: Request;
@@ -284,7 +284,8 @@ export const onSpec = <Key extends SpecKey>(key: Key, action: Action, work: (act
       const { team, spec: slug } = params as PathParams<SpecKey>;
       const allowed = await specAllowed(asking, caller, team, slug, action);
       if (!allowed.ok) return allowed;
-      const { spec, person } = allowed;
+      const { spec } = allowed;
+      const person = caller;
       if (!person) return { ok: false, problem: { code: "signed-out", detail: "Sign in first." } };
       // Its current address: a page that was open when it was renamed or moved still uses the old one.
       const doing = { specId: spec.id, teamId: spec.teamId, team: spec.team, spec: spec.slug, personId: person.id };
