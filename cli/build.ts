@@ -22,6 +22,8 @@ await build({
   mainFields: ["module", "main"],
   // The one that carries its tables with it; the other reads them from its folder.
   alias: { "css-tree": join(dirname(fileURLToPath(import.meta.resolve("css-tree"))), "..", "dist", "csstree.esm.js") },
+  // Syntaxes of style elements that are not read: a file with one is named as unread.
+  external: ["postcss-sass", "sugarss", "postcss-styl"],
   legalComments: "none",
   define: { YPSILINE_VERSION: JSON.stringify(version) },
   // Packages written for require() find it here.

@@ -302,6 +302,20 @@ test("what is typed, chosen, clicked or pressed before the page is ready is kept
   await expect(page.getByLabel("Name", { exact: true })).toHaveValue("Typed early");
   await expect(page.getByLabel(/^One width/)).toBeChecked();
   await page.unroute("**/_next/static/chunks/*.js");
+  // A role that is chosen early is sent once, and is the one that was chosen.
+  const sent: unknown[] = [];
+  await page.route("**/api/teams/skerry/members/*", (route) => {
+    sent.push(route.request().postDataJSON());
+    return route.fulfill({ json: {} });
+  });
+  const letChosenThrough = await holdScripts(page);
+  await page.goto("/teams/skerry?show=members", { waitUntil: "commit" });
+  await page.getByRole("combobox", { name: "Role of Reader" }).selectOption("author");
+  letChosenThrough();
+  await expect.poll(() => sent.length).toBeGreaterThan(0);
+  await page.waitForLoadState("networkidle");
+  expect(sent).toEqual([{ role: "author" }]);
+  await page.unroute("**/_next/static/chunks/*.js");
   // A shortcut that opens a panel, pressed while the scripts are held back again.
   const letThroughAgain = await holdScripts(page);
   await page.goto("/specs/skerry/passenger-booking", { waitUntil: "commit" });

@@ -4,6 +4,7 @@ import { join } from "node:path";
 import { draggedEmpty, dragged, fullOfAreas, javascriptOf, typed, workedOn, zoomedInFit, zoomedUnderSheet } from "./bench-browser";
 import { leadCookie } from "./bench-cookie";
 import { forgotten } from "./bench-forgotten";
+import { lintSpeed } from "./bench-lint";
 import { published, registry } from "./bench-published";
 import { scale } from "./bench-scale";
 import { stalls } from "./bench-stalls";
@@ -24,6 +25,8 @@ run(async () => {
     return withDemoServer(async ({ address, database }) =>
       runScript("bench-history.ts", [], { DATABASE_URL: database, ADDRESS: address, COOKIE: await leadCookie(address) }),
     );
+  // `npm run bench -- lint`: stylesheets held against a spec.
+  if (process.argv.includes("lint")) return lintSpeed();
   // `npm run bench -- scale`: list pages of a team after years.
   if (process.argv.includes("scale"))
     return withDemoServer(async ({ address, database }) => scale(address, database, await leadCookie(address)));

@@ -72,6 +72,8 @@ export const sarifPoints: AnySchema = {
                 ruleIndex: { type: "integer", minimum: -1 },
                 level,
                 message,
+                // 3.27.17: each value is a text.
+                partialFingerprints: { type: "object", additionalProperties: text },
                 suppressions: {
                   type: "array",
                   items: {
@@ -93,7 +95,10 @@ export const sarifPoints: AnySchema = {
                         required: ["artifactLocation"],
                         properties: {
                           artifactLocation: { type: "object", properties: { uri: { type: "string", format: "uri-reference" } } },
-                          region: { type: "object", properties: { startLine: { type: "integer", minimum: 1 } } },
+                          region: {
+                            type: "object",
+                            properties: { startLine: { type: "integer", minimum: 1 }, startColumn: { type: "integer", minimum: 1 } },
+                          },
                         },
                       },
                       logicalLocations: {

@@ -19,8 +19,12 @@ export const recordInputScript = `(() => {
     if (!kept.live && ours(form)) keep(event, () => form.requestSubmit());
   }, true);
   for (const kind of ["input", "change"])
-    addEventListener(kind, ({ target }) => {
-      if (!kept.live) kept.fields.set(target, { value: target.value, checked: target.checked });
+    addEventListener(kind, (event) => {
+      const { target } = event;
+      if (kept.live) return;
+      // React would repeat the event too, with the value that it has put back by then.
+      event.stopPropagation();
+      kept.fields.set(target, { value: target.value, checked: target.checked });
     }, true);
   addEventListener("keydown", (event) => {
     const { key, target, ctrlKey, metaKey } = event;

@@ -4,6 +4,7 @@ import { designs } from "./designs";
 import { diff } from "./diff";
 import { exportCommand } from "./export";
 import { fit } from "./fit";
+import { lint } from "./lint";
 import { outdated } from "./outdated";
 import { publish } from "./publish";
 import { pull } from "./pull";
@@ -12,4 +13,17 @@ import { resolve } from "./resolve";
 import { review } from "./review";
 
 /** Every command, in the order that help and docs/command.md list them. */
-export const commands: readonly Command[] = [check, exportCommand, resolve, diff, fit, pull, outdated, push, review, publish, designs];
+export const commands: readonly Command[] = [
+  check,
+  exportCommand,
+  resolve,
+  diff,
+  fit,
+  lint,
+  pull,
+  outdated,
+  push,
+  review,
+  publish,
+  designs,
+];

@@ -14,6 +14,8 @@ export type Reported = {
   /** JSON Pointer in the subject, and its line; null if it has none. */
   readonly pointer: string | null;
   readonly line: number | null;
+  /** The column in that line, from 1, where it is known. */
+  readonly column?: number;
   /** The reason it was accepted with; null if it was not. */
   readonly accepted: string | null;
 };

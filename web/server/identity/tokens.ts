@@ -30,13 +30,13 @@ const prefix = "ypsl_";
 /** Maximum number of active tokens per project. */
 export const mostTokens = 50;
 
-/** How many revoked tokens of a project are listed. */
-const mostRevoked = 5;
+/** How many tokens of a project that do not work any more are listed. */
+const mostEnded = 5;
 
 /** Whether a token (`t`) still works. */
 const works = (sql: Sql) => sql`t.revoked_at IS NULL AND (t.expires_at IS NULL OR t.expires_at > now())`;
 
-/** Tokens of projects: those that were not revoked first, then the latest revoked ones. */
+/** Tokens of projects: working ones first, then the latest that were revoked or have ended. */
 export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise<readonly AccessToken[]> =>
   sql<AccessToken[]>`
     SELECT t.id, t.project_id AS "projectId", t.name, p.name AS "madeBy", t.at, t.last_used_at AS "lastUsedAt", t.revoked_at AS "revokedAt",
@@ -45,10 +45,12 @@ export const tokensOf = async (sql: Sql, projectIds: readonly number[]): Promise
       coalesce((SELECT array_agg(s.slug || ' ' || v.major || '.' || v.minor || '.' || v.patch ORDER BY f.last_at DESC)
         FROM (SELECT * FROM version_fetch WHERE token_id = t.id ORDER BY last_at DESC LIMIT 3) f JOIN version v ON v.id = f.version_id JOIN spec s ON s.id = v.spec_id), '{}') AS fetched
     FROM (
-      SELECT one.*, row_number() OVER (PARTITION BY one.project_id, one.revoked_at IS NULL ORDER BY one.revoked_at DESC, one.id DESC) AS place
-      FROM access_token one WHERE one.project_id IN ${sql([0, ...projectIds])}) t
+      SELECT t.*, ${works(sql)} AS works,
+        row_number() OVER (PARTITION BY t.project_id, ${works(sql)} ORDER BY least(t.revoked_at, t.expires_at) DESC, t.id DESC) AS place
+      FROM access_token t WHERE t.project_id IN ${sql([0, ...projectIds])}) t
     JOIN person p ON p.id = t.made_by
-    WHERE t.revoked_at IS NULL OR t.place <= ${mostRevoked} ORDER BY t.revoked_at NULLS FIRST, t.at DESC, t.id DESC`;
+    WHERE t.works OR t.place <= ${mostEnded} 
+    ORDER BY t.works DESC, CASE WHEN NOT t.works THEN least(t.revoked_at, t.expires_at) END DESC, t.at DESC, t.id DESC`;
 
 export type NewToken = {
   readonly teamId: number;

@@ -121,6 +121,12 @@ describe("access tokens", () => {
     expect(await tokensOf(sql(), [projectId])).toHaveLength(1);
     await sql()`UPDATE access_token SET expires_at = now() - interval '1 second' WHERE id = ${found?.token.id ?? 0}`;
     expect(await known(token)).toBeNull();
+    // Of those that do not work any more the latest five are listed, after the working ones.
+    for (let times = 0; times < 8; times += 1) await make(team, projectId, "author", { name: `Ended ${times}`, days: 30 });
+    await sql()`UPDATE access_token SET expires_at = now() - interval '1 hour' WHERE project_id = ${projectId} AND name LIKE 'Ended%'`;
+    await make(team, projectId, "author", { name: "Working" });
+    const names = (await tokensOf(sql(), [projectId])).map(({ name }) => name);
+    expect([names[0], names.length]).toEqual(["Working", 6]);
   });
 
   it("stand in the activity log with what was done with them, and with nothing done after that", async () => {

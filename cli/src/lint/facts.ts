@@ -1,0 +1,59 @@
+import { type Exact, formats, fromJsonNumber, type Layout, parseLength, plainWriting, spacingSteps, writeIn } from "@ypsiline/core";
+import { type Result, success, refused } from "../result";
+
+/** What stylesheets are compared with: the numbers and names of a layout. Lengths are px. */
+export type Facts = {
+  readonly layout: Layout;
+  /** The first width of each breakpoint, in order. */
+  readonly breakpoints: readonly { readonly name: string; readonly from: Exact }[];
+  readonly base: Exact;
+  readonly rootFontSize: Exact;
+  /** Spacing steps with their custom properties. */
+  readonly steps: readonly { readonly property: string; readonly px: Exact }[];
+  /** Column counts of breakpoints; spans of areas at them, and column counts inside areas. */
+  readonly counts: ReadonlySet<number>;
+  readonly spans: ReadonlySet<number>;
+  /** The steps of the baselines, by the name of the breakpoint. */
+  readonly baselines: readonly { readonly name: string; readonly step: Exact }[];
+  /** Custom properties and classes that its stylesheet defines. */
+  readonly properties: ReadonlySet<string>;
+  readonly classes: ReadonlySet<string>;
+  readonly areas: ReadonlySet<string>;
+};
+
+const lengthOf = (text: string): Exact | null => {
+  const length = parseLength(text);
+  return length?.unit === "px" ? length.value : null;
+};
+
+const namesIn = (text: string, pattern: RegExp): ReadonlySet<string> => new Set([...text.matchAll(pattern)].map(([, name = ""]) => name));
+
+/** The facts of a layout; refused if its stylesheet cannot be written, which would leave its names unknown. */
+export const factsOf = (layout: Layout): Result<Facts> => {
+  const written = writeIn(formats.css, layout, null, plainWriting);
+  if (!written.ok) return refused(`the layout has no stylesheet: ${written.issues[0]?.message ?? ""}`);
+  const [base, rootFontSize] = [lengthOf(layout.base), lengthOf(layout.rootFontSize)];
+  if (!base || !rootFontSize) return refused("the layout has no base unit in px");
+  const properties = namesIn(written.text, /(--[\w-]+)\s*:/g);
+  const stepNames = [...properties].filter((name) => name.startsWith("--space-"));
+  return success({
+    layout,
+    breakpoints: layout.breakpoints.map(({ name, from }) => ({ name, from: fromJsonNumber(from) })),
+    base,
+    rootFontSize,
+    steps: spacingSteps(layout).map(({ px }, index) => ({ property: stepNames[index] ?? "", px })),
+    counts: new Set(layout.breakpoints.map(({ columns }) => columns.count)),
+    spans: new Set(
+      layout.areas.flatMap(({ placements }) =>
+        Object.values(placements).flatMap(({ span, inside }) => [span, ...(inside?.kind === "own" ? [inside.count] : [])]),
+      ),
+    ),
+    baselines: layout.breakpoints.flatMap(({ name, baseline }) => {
+      const step = baseline && lengthOf(baseline.step);
+      return step ? [{ name, step }] : [];
+    }),
+    properties,
+    classes: namesIn(written.text, /\.([a-z][\w-]*)/g),
+    areas: new Set(layout.areas.map(({ id }) => id)),
+  });
+};

@@ -1,0 +1,85 @@
+import type { Level } from "@ypsiline/core";
+import type { Comment } from "postcss";
+import type { Facts } from "./facts";
+import type { LintRule, Offence, OwnNames } from "./rule";
+import { breakpoints } from "./rules/breakpoints";
+import { columns } from "./rules/columns";
+import { lineHeights } from "./rules/line-heights";
+import { names } from "./rules/names";
+import { heldNumber, spacing } from "./rules/spacing";
+import type { Sheet } from "./sheet";
+
+/** Every rule. The order is that of reports. */
+export const lintRules: readonly LintRule[] = [breakpoints, spacing, columns, lineHeights, names, heldNumber];
+
+/** The level of each rule in a run; null for one that is off. */
+export type Levels = Readonly<Record<string, Level | null>>;
+
+/** An offence of a rule, and the reason it was exempted with in its place; null if it was not. */
+export type Linted = Offence & { readonly rule: LintRule; readonly level: Level; readonly accepted: string | null };
+
+/** An exemption in place: a comment `ypsiline-ok RULE: reason` on the line before what it is for, or on the same line. */
+type Exemption = { readonly rule: string; readonly reason: string; readonly line: number };
+
+const exemptionsIn = ({ root }: Sheet): readonly Exemption[] => {
+  const found: Exemption[] = [];
+  root.walkComments((comment: Comment) => {
+    const [, rule, reason = ""] = /^\s*ypsiline-ok\s+([\w-]+)\s*:\s*(.*\S)/s.exec(comment.text) ?? [];
+    const end = comment.source?.end?.line ?? comment.source?.start?.line;
+    if (rule !== undefined && end !== undefined) found.push({ rule, reason, line: end });
+  });
+  return found;
+};
+
+/** The custom properties and grid areas that stylesheets define themselves. */
+export const ownNamesOf = (sheets: readonly Sheet[]): OwnNames => {
+  const properties = new Set<string>();
+  const areas = new Set<string>();
+  for (const { root } of sheets) {
+    root.walkDecls((declaration) => {
+      if (declaration.prop.startsWith("--")) properties.add(declaration.prop);
+      if (/^grid-template(-areas)?$/i.test(declaration.prop))
+        for (const [, row = ""] of declaration.value.matchAll(/["']([^"']*)["']/g))
+          for (const name of row.trim().split(/\s+/)) areas.add(name);
+    });
+    root.walkAtRules("property", (rule) => void properties.add(rule.params.trim()));
+  }
+  return { properties, areas };
+};
+
+/** What in a stylesheet is not the spec's, in the order of lines. */
+export const lintSheet = (sheet: Sheet, facts: Facts, own: OwnNames, levels: Levels): readonly Linted[] => {
+  const exemptions = exemptionsIn(sheet);
+  const found: Linted[] = [];
+  const add = (rule: LintRule, offences: readonly Offence[]): void => {
+    const level = levels[rule.id] === undefined ? rule.level : levels[rule.id];
+    for (const offence of level ? offences : []) {
+      const exemption = exemptions.find((one) => one.rule === rule.id && (one.line === offence.line || one.line === offence.line - 1));
+      found.push({ ...offence, rule, level: level ?? rule.level, accepted: exemption?.reason ?? null });
+    }
+  };
+  for (const rule of lintRules) {
+    if (levels[rule.id] === null) continue;
+    const { atRule, declaration, selector } = rule;
+    if (atRule) sheet.root.walkAtRules((one) => add(rule, atRule(one, facts)));
+    if (declaration) sheet.root.walkDecls((one) => add(rule, declaration(one, facts, own)));
+    if (selector) sheet.root.walkRules((one) => add(rule, selector(one, facts, own)));
+  }
+  return found.sort((a, b) => a.line - b.line || a.column - b.column);
+};
+
+/** The text of a file with every offence mended that has one right answer and was not exempted; and how many were. */
+export const mendedText = (text: string, found: readonly Linted[]): { readonly text: string; readonly count: number } => {
+  const starts = [0];
+  for (const match of text.matchAll(/\r\n|[\n\r\f]/g)) starts.push(match.index + match[0].length);
+  let mended = text;
+  let count = 0;
+  // From the end, so that earlier places stay where they are.
+  for (const { line, column, fix, accepted } of [...found].reverse()) {
+    const at = (starts[line - 1] ?? NaN) + column - 1;
+    if (!fix || accepted !== null || !mended.startsWith(fix.from, at)) continue;
+    mended = mended.slice(0, at) + fix.to + mended.slice(at + fix.from.length);
+    count += 1;
+  }
+  return { text: mended, count };
+};

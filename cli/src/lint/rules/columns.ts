@@ -1,0 +1,28 @@
+import valueParser from "postcss-value-parser";
+import type { LintRule, Offence } from "../rule";
+import { placeInValue } from "../sheet";
+
+const list = new Intl.ListFormat("en-GB");
+
+/** Column counts of grids. */
+export const columns: LintRule = {
+  id: "other-columns",
+  level: "caution",
+  source: "a grid repeats as many columns as a breakpoint of the spec has, or an area of it spans",
+  declaration: (declaration, { counts, spans }): readonly Offence[] => {
+    if (!/^(grid-template-columns|grid-template)$/i.test(declaration.prop)) return [];
+    const offences: Offence[] = [];
+    valueParser(declaration.value).walk((node) => {
+      if (node.type !== "function" || node.value.toLowerCase() !== "repeat") return;
+      const [first] = node.nodes;
+      const count = first?.type === "word" && /^\d+$/.test(first.value) ? Number(first.value) : null;
+      if (!first || count === null || counts.has(count) || spans.has(count)) return;
+      const all = [...counts].sort((a, b) => a - b).map(String);
+      offences.push({
+        ...placeInValue(declaration, first.sourceIndex),
+        message: `No breakpoint has ${count} columns, and no area spans as many. The spec has ${list.format(all)}.`,
+      });
+    });
+    return offences;
+  },
+};

@@ -1,0 +1,54 @@
+import type { AtRule, Declaration, Document, Root, Syntax } from "postcss";
+import postcss from "postcss";
+import html from "postcss-html";
+import less from "postcss-less";
+import scss from "postcss-scss";
+import { type Result, success, refused, wordsOf } from "../result";
+
+/** A stylesheet of a project, or the style elements of a page or component. */
+export type Sheet = { readonly name: string; readonly root: Root | Document };
+
+const inElements = html({ css: postcss, scss, less });
+/** The syntax of each kind of file; null for CSS itself. */
+const syntaxes: Readonly<Record<string, Syntax | null>> = {
+  css: null,
+  scss,
+  less,
+  html: inElements,
+  vue: inElements,
+  svelte: inElements,
+};
+
+/** The endings of files that are read. */
+const sheetEndings = Object.keys(syntaxes);
+
+/** Reads a stylesheet by its ending; refused with the line where it cannot be read. */
+export const readSheet = (name: string, text: string): Result<Sheet> => {
+  const ending = name.split(".").at(-1)?.toLowerCase() ?? "";
+  if (!Object.hasOwn(syntaxes, ending)) return refused(`${name} is no stylesheet that is read; ${sheetEndings.join(", ")} are`);
+  const syntax = syntaxes[ending];
+  try {
+    return success({ name, root: postcss().process(text, { from: undefined, ...(syntax ? { syntax } : {}) }).root });
+  } catch (error) {
+    const { line, reason } = error as { readonly line?: number; readonly reason?: string };
+    return refused(`${name} cannot be read${line === undefined ? "" : ` at line ${line}`}: ${reason ?? wordsOf(error)}`);
+  }
+};
+
+/** Where something stands in a file, from 1. */
+export type Place = { readonly line: number; readonly column: number };
+
+/** The place of a part of a declaration's value, which begins so many characters into it. */
+export const placeInValue = (declaration: Declaration, offset: number): Place => {
+  const between = declaration.raws.between ?? ":";
+  return placeAt(declaration, declaration.prop.length + between.length + offset);
+};
+
+/** The place of a part of an at-rule's parameters. */
+export const placeInParams = (rule: AtRule, offset: number): Place =>
+  placeAt(rule, 1 + rule.name.length + (rule.raws.afterName ?? " ").length + offset);
+
+const placeAt = (node: AtRule | Declaration, index: number): Place => {
+  const { line, column } = node.positionInside(index);
+  return { line, column };
+};
