@@ -97,6 +97,14 @@ test("a layout in git is pushed from two working copies: changes merge, a confli
   expect(await ypsiline(one, "push", "--to", spec, "--keep", "theirs")).toMatchObject({ code: 0 });
   expect(layoutIn(one)).toEqual(layoutIn(two));
 
+  // On a pull request the layout is checked, and stylesheets are held against it.
+  expect(await ypsiline(one, "check", "layout.json")).toMatchObject({ code: 0 });
+  writeFileSync(join(one, "site.css"), ".card { gap: 23px }\n");
+  expect(await ypsiline(one, "lint", "*.css", "--rule", "off-base=problem")).toMatchObject({
+    code: 1,
+    out: expect.stringContaining("23px is no spacing step and not whole base units of 4 px."),
+  });
+
   // A problem stops it before anything is written.
   const good = readFileSync(join(one, "layout.json"), "utf8");
   edit(one, gutter("900px"));

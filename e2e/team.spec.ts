@@ -164,7 +164,7 @@ test("a project knows how far it is behind, and its owner adopts the new version
   await author.context.close();
 });
 
-test("a webhook is signed, delivered, sent again after its receiver was down, and repeated by hand", async ({ browser, baseURL }) => {
+test("a webhook is signed, delivered, sent again after its receiver was down, and repeated by hand", async ({ browser }) => {
   test.setTimeout(90_000);
   type Result = { event: string; signature: string; time: string; body: string };
   const got: Result[] = [];
@@ -186,7 +186,11 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
   const url = `http://127.0.0.1:${(receiver.address() as AddressInfo).port}/layouts`;
   try {
     const lead = await pageOf(browser, "lead");
-    await lead.page.goto("/teams/skerry?show=webhooks");
+    // A team of its own: other tests publish in the other one, which its webhooks would be sent too.
+    const { team: own } = (await (await lead.page.request.post("/api/teams", { data: { name: `Hooks ${process.pid}` } })).json()) as {
+      team: string;
+    };
+    await lead.page.goto(`/teams/${own}?show=webhooks`);
     await lead.page.getByLabel("Add a webhook").fill("ftp://hooks.skerry.example");
     await lead.page.getByRole("button", { name: "Add", exact: true }).click();
     await expect(lead.page.getByText("must begin with https:// or http://")).toBeVisible();
@@ -194,8 +198,9 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     await lead.page.getByRole("button", { name: "Add", exact: true }).click();
     const secret = await lead.page.locator(".secret-once code").innerText();
 
-    const path = await makeSpec(baseURL ?? "", { kind: "blank" });
-    const published = await lead.page.request.post(`${path.replace("/specs", "/api/drafts")}/publish`, {
+    const begun = await lead.page.request.post("/api/specs", { data: { team: own, name: "Told", start: { kind: "blank" } } });
+    const { spec } = (await begun.json()) as { spec: string };
+    const published = await lead.page.request.post(`/api/drafts/${own}/${spec}/publish`, {
       data: { revision: 1, number: "1.0.0", note: "Out." },
     });
     expect(published.status()).toBe(201);
@@ -212,7 +217,14 @@ test("a webhook is signed, delivered, sent again after its receiver was down, an
     }).toPass({ timeout: 30_000 });
     const [first] = got;
     expect(first?.event).toBe("version.published");
-    expect(JSON.parse(first?.body ?? "{}")).toMatchObject({ event: "version.published", team: "skerry", version: "1.0.0", note: "Out." });
+    expect(JSON.parse(first?.body ?? "{}")).toMatchObject({
+      event: "version.published",
+      team: own,
+      package: `@${own}/${spec}`,
+      url: expect.stringMatching(new RegExp(`^http://.+/specs/${own}/${spec}/versions/1\\.0\\.0$`)),
+      version: "1.0.0",
+      note: "Out.",
+    });
     // The check that a receiver makes: HMAC SHA-256 of "time.body" with its secret (RFC 2104).
     expect(first?.signature).toBe(
       `sha256=${createHmac("sha256", secret)
