@@ -51,7 +51,7 @@ export const ActivityList = ({ team, spec, entries }: Props) => {
                 <td className="num">{timeText(new Date(entry.at))}</td>
                 <td>
                   {entry.person ?? "–"}
-                  {entry.token !== null && <span className="quiet"> by the token {entry.token}</span>}
+                  {entry.token !== null && <span className="quiet"> with the token {entry.token}</span>}
                 </td>
                 <td>{entry.specName ?? entry.spec ?? "–"}</td>
                 <td className="wraps">{entry.words}</td>
