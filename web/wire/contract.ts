@@ -1,6 +1,6 @@
 import { boxLimits, boxSources, type Layout, limits } from "@ypsiline/core";
 import { z } from "zod";
-import { moment, rowId, slug, type TokenScope } from "./shapes";
+import { description, givenName, moment, rowId, slug, type TokenScope } from "./shapes";
 
 /** Largest body of a request that holds words, a layout or changes of one, boxes, a file to import, or a picture in base64; bytes. */
 export const bodies = {
@@ -36,7 +36,7 @@ export type Contract = {
   };
 };
 
-export const columnStart = z.strictObject({
+const columnStart = z.strictObject({
   kind: z.literal("columns"),
   width: z
     .number({ error: `must be a width from 1 to ${limits.size.toLocaleString("en")}` })
@@ -57,9 +57,18 @@ export const change = z.strictObject({
 });
 
 /** A layout document that is read later, away from the thread that answers everybody. */
-export const someDocument = z.custom<Layout>((value) => typeof value === "object" && value !== null, {
+const someDocument = z.custom<Layout>((value) => typeof value === "object" && value !== null, {
   error: "must be a layout document",
 });
+
+/** What every new spec is sent with, whatever it starts from; and the starts that need no other spec. */
+export const newSpec = { team: slug, name: givenName, description: description.default("") };
+export const ownStarts = [
+  z.strictObject({ kind: z.literal("blank") }),
+  columnStart,
+  /** The document is read by a worker. */
+  z.strictObject({ kind: z.literal("layout"), layout: someDocument }),
+] as const;
 
 /** The address of a spec. */
 export const place = z.strictObject({ team: slug, spec: slug });

@@ -1,6 +1,6 @@
 import { areaContent, boxLimits, boxSides, boxSources, type Change, type Conflict, limits } from "@ypsiline/core";
 import { z } from "zod";
-import { bodies, change, columnStart, comment, commentAbout, type Contract, designName, keptDesign, place, someDocument } from "./contract";
+import { bodies, change, comment, commentAbout, type Contract, designName, keptDesign, newSpec, ownStarts, place } from "./contract";
 import type { ReviewAnswer } from "./drawn";
 import {
   description,
@@ -107,14 +107,9 @@ const ownRoutes = {
   },
   "POST /api/specs": {
     request: z.strictObject({
-      team: slug,
-      name: givenName,
-      description: description.default(""),
+      ...newSpec,
       start: z.discriminatedUnion("kind", [
-        z.strictObject({ kind: z.literal("blank") }),
-        columnStart,
-        /** The document is read by a worker. */
-        z.strictObject({ kind: z.literal("layout"), layout: someDocument }),
+        ...ownStarts,
         z.strictObject({ kind: z.literal("spec"), team: slug, spec: slug }),
         /** A version of another spec, which it follows from then on. */
         z.strictObject({ kind: z.literal("follow"), team: slug, spec: slug, number: versionNumber }),

@@ -1,8 +1,8 @@
 import { boxSources, formatIds, formats, versionLevels } from "@ypsiline/core";
 import { z } from "zod";
 import { changesAnswer, checkAnswer, fitAnswer, importQuery, layoutHere } from "./api";
-import { bodies, change, columnStart, comment, commentAbout, type Contract, designName, keptDesign, place, someDocument } from "./contract";
-import { description, givenName, moment, nothing, revisionNumber, rowId, slug, versionNumber, writtenWords } from "./shapes";
+import { bodies, change, comment, commentAbout, type Contract, designName, keptDesign, newSpec, ownStarts, place } from "./contract";
+import { moment, nothing, revisionNumber, rowId, slug, versionNumber, writtenWords } from "./shapes";
 
 const draftAnswer = z.strictObject({
   revision: revisionNumber,
@@ -61,16 +61,7 @@ export const specRoutes = {
     about: { id: "specs", scopes: reading, summary: "The specs whose drafts one may read, 50 at a time" },
   },
   "POST /api/v1/specs": {
-    request: z.strictObject({
-      team: slug,
-      name: givenName,
-      description: description.default(""),
-      start: z.discriminatedUnion("kind", [
-        z.strictObject({ kind: z.literal("blank") }),
-        columnStart,
-        z.strictObject({ kind: z.literal("layout"), layout: someDocument }),
-      ]),
-    }),
+    request: z.strictObject({ ...newSpec, start: z.discriminatedUnion("kind", ownStarts) }),
     limit: bodies.layout,
     answer: place,
     about: { id: "makeSpec", scopes: ["draft"], summary: "A new spec; its draft has revision 1", status: 201 },

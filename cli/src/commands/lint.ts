@@ -44,7 +44,10 @@ const filesOf = async ({ cwd }: World, patterns: readonly string[]): Promise<Res
 const specOf = async (world: World, said: string | undefined): Promise<Result<string>> => {
   if (said !== undefined) return success(said);
   const lock = await readLock(world);
-  return lock.ok ? success(Object.values(lock.value.pushed)[0]?.file ?? "layout.json") : lock;
+  if (!lock.ok) return lock;
+  const [file, ...others] = new Set(Object.values(lock.value.pushed).map((pushed) => pushed.file));
+  if (others.length > 0) return refused(`several layouts are pushed from here: ${[file, ...others].join(", ")}. Name one with --spec`);
+  return success(file ?? "layout.json");
 };
 
 /** Reads files as stylesheets. One that cannot be read is said, and stops nothing. */

@@ -131,6 +131,7 @@ export type Token = {
   readonly scopes: readonly TokenScope[];
   /** The specs it is for; null if it is for all of its team. */
   readonly specs: readonly number[] | null;
+  readonly endsAt: Date | null;
 };
 
 /** A working token and the person who made it, in whose place it acts; null if there is none, or it was revoked or has ended. */
@@ -140,7 +141,7 @@ export const findToken = async (
 ): Promise<{ readonly token: Token; readonly maker: Person } | null> => {
   type Row = Token & { readonly maker: Person };
   const [row] = await sql<Row[]>`
-    SELECT t.id, t.name, j.team_id AS "teamId", t.scopes,
+    SELECT t.id, t.name, j.team_id AS "teamId", t.scopes, t.expires_at AS "endsAt",
       (SELECT json_agg(spec_id) FROM access_token_spec WHERE token_id = t.id) AS specs,
       json_build_object('id', p.id, 'email', p.email, 'name', p.name, 'numbers', p.numbers) AS maker
     FROM access_token t JOIN project j ON j.id = t.project_id JOIN person p ON p.id = t.made_by

@@ -16,7 +16,14 @@ export type Credentials = { readonly session: string | null; readonly bearer: st
 export type Caller = Person & { readonly token: Token | null };
 
 export type Allowed =
-  | { readonly ok: true; readonly spec: Spec; readonly person: Caller | null; readonly tokenId: number | null }
+  | {
+      readonly ok: true;
+      readonly spec: Spec;
+      readonly person: Caller | null;
+      readonly tokenId: number | null;
+      /** When the token that was used ends; null if it never does, or none was. */
+      readonly tokenEnds: Date | null;
+    }
   | { readonly ok: false; readonly problem: Problem };
 
 const sayAction: Readonly<Record<Action, string>> = {
@@ -55,7 +62,7 @@ const refused = (spec: Spec | null, person: Person | null, team: string, slug: s
 /** Whether a person may do something to a spec that was found for them. */
 export const allowedTo = (spec: Spec | null, person: Caller | null, team: string, slug: string, action: Action): Allowed =>
   spec && may(spec.role, action, spec)
-    ? { ok: true, spec, person, tokenId: null }
+    ? { ok: true, spec, person, tokenId: null, tokenEnds: null }
     : { ok: false, problem: refused(spec, person, team, slug, action) };
 
 const deadToken: Problem = {
@@ -86,7 +93,7 @@ export const allowedByToken = async (spec: Spec | null, bearer: string, team: st
   const known = await findToken({ sql: database(), holds: false }, bearer);
   if (!known) return { ok: false, problem: deadToken };
   return spec && (isFor(known.token, spec) || spec.public)
-    ? { ok: true, spec, person: null, tokenId: known.token.id }
+    ? { ok: true, spec, person: null, tokenId: known.token.id, tokenEnds: known.token.endsAt }
     : { ok: false, problem: { code: "not-found", detail: `No spec ${team}/${slug} that this access token may read.` } };
 };
 

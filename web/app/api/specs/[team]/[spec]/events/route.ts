@@ -52,7 +52,9 @@ export const GET = handler<{ team: string; spec: string }>(async (request, { tea
       });
       const drained = listenTo("drain", () => finish());
       const timer = setInterval(() => send(": here\n\n"), heartbeat * 1000);
-      const end = setTimeout(() => finish(), longest * 1000);
+      // With the token it was asked for with, too: nobody announces that a token's day has come.
+      const left = allowed.tokenEnds === null ? Infinity : allowed.tokenEnds.getTime() - Date.now();
+      const end = setTimeout(() => finish(), Math.min(longest * 1000, Math.max(0, left)));
       const finish = (): void => {
         if (stopped) return;
         stop();
