@@ -14,6 +14,8 @@ import { openDatabase } from "../web/server/database/database";
 const clients = 20;
 /** How long everybody edits, ms. The database is killed halfway. */
 const time = 12_000;
+/** Everybody rests at the end of each of these spans, ms: else a draft is never still long enough to be published. */
+const span = { whole: 4000, rest: 1500 };
 
 /** A draft of ten breakpoints: two numbers of each, one per client. */
 const wide = (): Layout => ({
@@ -132,24 +134,27 @@ test("20 people edit one draft over two application processes while the database
       });
     });
     const last = Array<number>(clients).fill(16);
-    const end = Date.now() + time;
+    const start = Date.now();
+    const end = start + time;
     const editing = stores.map(async (store, client) => {
       for (let turn = 1; Date.now() < end; turn += 1) {
         const value = (turn % 60) + 1;
         store.edit(withNumber(store.state().layout, client, value));
         last[client] = value;
         await sleep(500 + ((client * 37 + turn * 53) % 1000));
+        const left = span.whole - ((Date.now() - start) % span.whole);
+        if (left <= span.rest) await sleep(left);
       }
     });
     // Meanwhile somebody publishes the current draft again and again.
     const versions: string[] = [];
     let tried = 0;
     const publishing = (async () => {
-      while (Date.now() < end) {
+      while (Date.now() < end || versions.length === 0) {
         await sleep(100);
         try {
           const { revision } = (await json(addresses[1] ?? "", lead, path)).body as { revision: number };
-          // With twenty editors most attempts are outdated, and are told so.
+          // While twenty people edit, most attempts are outdated, and are told so.
           const number = `${versions.length + 1}.${tried}.0`;
           tried += 1;
           const { status } = await json(addresses[1] ?? "", lead, `${path}/publish`, { revision, number, note: "" });

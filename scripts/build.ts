@@ -80,7 +80,7 @@ export const buildServer = (): void => runNode(["--import", "tsx", join(root, "w
 export const writeGenerated = (): void => {
   const core = sourceFiles("core/src");
   const command = [...core, ...sourceFiles("cli")];
-  unlessMadeOf("cli/dist/built", ["docs/command.md", ...command], () =>
+  unlessMadeOf("cli/dist/built", ["docs/command.md", "docs/lint.md", ...command], () =>
     runNode(["--import", "tsx", join(root, "cli/build.ts")], "The command could not be built"),
   );
   unlessMadeOf(

@@ -11,7 +11,7 @@ import { openHeavyPool } from "./server/heavy/pool";
 import { answerMethod } from "./server/http/methods";
 import type { Problem } from "./server/http/problem";
 import { forgetRequests } from "./server/http/rate-limit";
-import { keepCommand } from "./server/registry/commands";
+import { keepOwnPackages } from "./server/registry/own-packages";
 import { drainStreams } from "./server/happenings/live";
 import { endOnFatalFaults, report } from "./server/settings/report";
 import { readSettings, setting } from "./server/settings/settings";
@@ -96,8 +96,10 @@ server.on("error", (error) => {
   process.stderr.write(`The application cannot listen on ${hostname}:${port}: ${error.message}\n`);
   process.exit(1);
 });
-// The command of this release is in the registry from now on; without it the application is as it was.
-await keepCommand(database(), join(process.cwd(), "..", "cli", "dist")).catch((error: unknown) => report("keeping the command", error));
+// The packages of this release are in the registry from now on; without it the application is as it was.
+await keepOwnPackages(database(), join(process.cwd(), "..", "cli", "dist")).catch((error: unknown) =>
+  report("keeping our own packages", error),
+);
 
 // The first answer of each kind has connections, workers and code to wait for, and holds up everybody's while it loads: the
 // server asks itself before anybody does. As nobody: a page's code is loaded before it is known that they may not see it.

@@ -11,8 +11,8 @@ export type OptionRow<Value> = {
   readonly choices?: readonly string[];
   readonly default?: string;
   readonly isRequired?: boolean;
-  /** May be given several times, or with commas: `--width 360,768 --width 1280`. */
-  readonly isList?: boolean;
+  /** May be given several times; with "commas" also as one: `--width 360,768 --width 1280`. */
+  readonly isList?: "commas" | "each";
   /** Never set: it carries the type. */
   readonly value?: Value;
 };
@@ -23,7 +23,13 @@ export type ValuesOf<Rows extends OptionRows> = { readonly [K in keyof Rows]: Ro
 export const text = (flags: string, summary: string): OptionRow<string | undefined> => ({ flags, summary });
 export const textOr = (flags: string, summary: string, standard: string): OptionRow<string> => ({ flags, summary, default: standard });
 export const requiredText = (flags: string, summary: string): OptionRow<string> => ({ flags, summary, isRequired: true });
-export const list = (flags: string, summary: string): OptionRow<readonly string[] | undefined> => ({ flags, summary, isList: true });
+export const list = (flags: string, summary: string): OptionRow<readonly string[] | undefined> => ({
+  flags,
+  summary,
+  isList: "commas",
+});
+/** Given once for each value, which may have commas in it. */
+export const repeated = (flags: string, summary: string): OptionRow<readonly string[] | undefined> => ({ flags, summary, isList: "each" });
 export const flag = (flags: string, summary: string): OptionRow<true | undefined> => ({ flags, summary });
 
 type ChoiceRow<C extends string, Value> = OptionRow<Value> & { readonly choices: readonly C[] };
@@ -57,6 +63,7 @@ export const parserOption = ({ flags, summary, choices, default: standard, isReq
   if (standard !== undefined) option.default(standard);
   if (isRequired) option.makeOptionMandatory();
   // Each value is added to those before it.
-  if (isList) option.argParser(listed);
+  if (isList === "commas") option.argParser(listed);
+  if (isList === "each") option.argParser((typed: string, before: readonly string[] = []) => [...before, typed]);
   return option;
 };

@@ -1,6 +1,7 @@
 import { type Exact, multiply, parseDecimal, parseExact } from "@ypsiline/core";
 import type { Declaration } from "postcss";
 import valueParser from "postcss-value-parser";
+import { valueOf } from "./sheet";
 
 /** A length in a declaration: as it is written, in px, and where it begins in the value. */
 export type Found = { readonly text: string; readonly px: Exact; readonly offset: number };
@@ -26,7 +27,7 @@ export const queryPxOf = (number: string, unit: string): Exact | null => {
 };
 
 /** The lengths of a declaration, outside calc() and variables. */
-export const lengthsIn = ({ value }: Declaration, rootFontSize: Exact): readonly Found[] => {
+export const lengthsIn = (declaration: Declaration, rootFontSize: Exact): readonly Found[] => {
   const found: Found[] = [];
   const walk = (nodes: readonly valueParser.Node[]): void => {
     for (const node of nodes) {
@@ -36,6 +37,6 @@ export const lengthsIn = ({ value }: Declaration, rootFontSize: Exact): readonly
       if (px) found.push({ text: node.value, px, offset: node.sourceIndex });
     }
   };
-  walk(valueParser(value).nodes);
+  walk(valueParser(valueOf(declaration)).nodes);
   return found;
 };

@@ -1,5 +1,5 @@
 import type { Level } from "@ypsiline/core";
-import type { Comment } from "postcss";
+import type { AtRule, Comment, Declaration, Rule } from "postcss";
 import type { Facts } from "./facts";
 import type { LintRule, Offence, OwnNames } from "./rule";
 import { breakpoints } from "./rules/breakpoints";
@@ -15,8 +15,16 @@ export const lintRules: readonly LintRule[] = [breakpoints, spacing, columns, li
 /** The level of each rule in a run; null for one that is off. */
 export type Levels = Readonly<Record<string, Level | null>>;
 
+/** What a rule looked at. */
+type Looked = AtRule | Declaration | Rule;
+
 /** An offence of a rule, and the reason it was exempted with in its place; null if it was not. */
-export type Linted = Offence & { readonly rule: LintRule; readonly level: Level; readonly accepted: string | null };
+export type Linted = Offence & {
+  readonly rule: LintRule;
+  readonly level: Level;
+  readonly node: Looked;
+  readonly accepted: string | null;
+};
 
 /** An exemption in place: a comment `ypsiline-ok RULE: reason` on the line before what it is for, or on the same line. */
 type Exemption = { readonly rule: string; readonly reason: string; readonly line: number };
@@ -51,19 +59,19 @@ export const ownNamesOf = (sheets: readonly Sheet[]): OwnNames => {
 export const lintSheet = (sheet: Sheet, facts: Facts, own: OwnNames, levels: Levels): readonly Linted[] => {
   const exemptions = exemptionsIn(sheet);
   const found: Linted[] = [];
-  const add = (rule: LintRule, offences: readonly Offence[]): void => {
+  const add = (rule: LintRule, node: Looked, offences: readonly Offence[]): void => {
     const level = levels[rule.id] === undefined ? rule.level : levels[rule.id];
     for (const offence of level ? offences : []) {
       const exemption = exemptions.find((one) => one.rule === rule.id && (one.line === offence.line || one.line === offence.line - 1));
-      found.push({ ...offence, rule, level: level ?? rule.level, accepted: exemption?.reason ?? null });
+      found.push({ ...offence, rule, node, level: level ?? rule.level, accepted: exemption?.reason ?? null });
     }
   };
   for (const rule of lintRules) {
     if (levels[rule.id] === null) continue;
     const { atRule, declaration, selector } = rule;
-    if (atRule) sheet.root.walkAtRules((one) => add(rule, atRule(one, facts)));
-    if (declaration) sheet.root.walkDecls((one) => add(rule, declaration(one, facts, own)));
-    if (selector) sheet.root.walkRules((one) => add(rule, selector(one, facts, own)));
+    if (atRule) sheet.root.walkAtRules((one) => add(rule, one, atRule(one, facts)));
+    if (declaration) sheet.root.walkDecls((one) => add(rule, one, declaration(one, facts, own)));
+    if (selector) sheet.root.walkRules((one) => add(rule, one, selector(one, facts, own)));
   }
   return found.sort((a, b) => a.line - b.line || a.column - b.column);
 };

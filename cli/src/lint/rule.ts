@@ -3,11 +3,14 @@ import type { Level } from "@ypsiline/core";
 import type { Facts } from "./facts";
 import type { Place } from "./sheet";
 
+/** What is written instead of a part of a declaration's value that begins so many characters into it. */
+export type Fix = { readonly from: string; readonly to: string; readonly at: number };
+
 /** Something in a stylesheet that is not the spec's: where, what stands there, and what would be right. */
 export type Offence = Place & {
   readonly message: string;
-  /** What stands at that place, and what is written instead; only where exactly one thing is right. */
-  readonly fix?: { readonly from: string; readonly to: string };
+  /** Only where exactly one thing is right. `from` stands at the place of the offence. */
+  readonly fix?: Fix;
 };
 
 /** What all stylesheets of a run define themselves, and are therefore no misspelled names of the spec. */

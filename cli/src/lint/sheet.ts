@@ -38,6 +38,12 @@ export const readSheet = (name: string, text: string): Result<Sheet> => {
 /** Where something stands in a file, from 1. */
 export type Place = { readonly line: number; readonly column: number };
 
+/** A declaration's value as it is written, with the comments in it. */
+export const valueOf = ({ raws, value }: Declaration): string => raws.value?.raw ?? value;
+
+/** An at-rule's parameters as they are written, with the comments in them. */
+export const paramsOf = ({ raws, params }: AtRule): string => raws.params?.raw ?? params;
+
 /** The place of a part of a declaration's value, which begins so many characters into it. */
 export const placeInValue = (declaration: Declaration, offset: number): Place => {
   const between = declaration.raws.between ?? ":";

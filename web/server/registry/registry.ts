@@ -9,7 +9,7 @@ import { packageFile } from "@/wire/files";
 import { findToken, noteUse } from "../identity/tokens";
 import { type Answer, fileAnswer, keptTagged, tagged, type TaggedFile } from "../http/file-response";
 import { type Asked, readAddress, registryAt, registryPath } from "./address";
-import { commandName, commandPackage, commandScope, readCommand, readCommandFile } from "./commands";
+import { ownNameOf, ownPackages, readOwnFile, readOwnPackage } from "./own-packages";
 import { latestOf, type MetadataForm, type Package, packageMetadata, tagsOf, versionMetadata } from "./metadata";
 import { findPackage, projectOfToken, readPackage } from "./packages";
 
@@ -77,10 +77,8 @@ type Finding = { readonly ok: true; readonly value: Found } | { readonly ok: fal
 const found = async (request: RegistryRequest, scope: string, name: string): Promise<Finding> => {
   const sql = database();
   const { bearer, address } = request;
-  if (scope === commandScope && name === commandName) {
-    const read = () => readCommand(sql);
-    return { ok: true, value: { key: commandPackage, public: true, read } };
-  }
+  const own = ownNameOf(scope, name);
+  if (own !== null) return { ok: true, value: { key: `@${scope}/${name}`, public: true, read: () => readOwnPackage(sql, own) } };
   const state = await findPackage(sql, scope, name);
   const spec = state?.spec ?? null;
   // Without a token, a private spec and a missing one are answered alike.
@@ -139,9 +137,10 @@ const aboutPackage = async (
 const tarball = async (request: RegistryRequest, asked: Extract<Asked, { kind: "tarball" }>): Promise<Answer | Problem> => {
   const { ifNoneMatch, bearer, address } = request;
   const { scope, name, version } = asked;
-  if (scope === commandScope && name === commandName) {
-    const kept = await readCommandFile(database(), version);
-    if (!kept) return noVersion(commandPackage, version);
+  const own = ownNameOf(scope, name);
+  if (own !== null) {
+    const kept = await readOwnFile(database(), own, version);
+    if (!kept) return noVersion(`@${scope}/${name}`, version);
     return fileAnswer(ifNoneMatch, keptTagged({ ...kept, mediaType: "application/gzip" }), {
       "Cache-Control": "public, max-age=31536000, immutable",
     });
@@ -181,7 +180,7 @@ export const registryAnswer = async (request: RegistryRequest): Promise<Answer |
     case "unknown":
       return {
         code: "not-found",
-        detail: `This registry holds published layouts, as @TEAM/SPEC, and ${commandPackage}; take other packages from another registry.`,
+        detail: `This registry holds published layouts, as @TEAM/SPEC, and ${ownPackages}; take other packages from another registry.`,
       };
     default:
       return asked satisfies never;

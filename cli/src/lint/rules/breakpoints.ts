@@ -2,7 +2,7 @@ import { compare, type Exact, exact, show, subtract, toNumber } from "@ypsiline/
 import { queryPxOf } from "../lengths";
 import type { Facts } from "../facts";
 import type { LintRule, Offence } from "../rule";
-import { placeInParams } from "../sheet";
+import { paramsOf, placeInParams } from "../sheet";
 
 /** One bound of a query: whether it is the first width that holds, or the last. */
 type Bound = { readonly offset: number; readonly text: string; readonly px: Exact; readonly is: "first" | "last" };
@@ -43,7 +43,7 @@ export const breakpoints: LintRule = {
   source: "a media or container query changes where a breakpoint of the spec begins",
   atRule: (rule, facts): readonly Offence[] => {
     if (!/^(media|container)$/i.test(rule.name)) return [];
-    return boundsIn(rule.params)
+    return boundsIn(paramsOf(rule))
       .filter((bound) => !isBreakpoint(bound, facts))
       .map(({ offset, text, px, is }) => {
         const distance = ({ from }: { readonly from: Exact }): number => Math.abs(toNumber(subtract(from, px)));

@@ -1,6 +1,6 @@
 import valueParser from "postcss-value-parser";
 import type { LintRule, Offence } from "../rule";
-import { placeInValue } from "../sheet";
+import { placeInValue, valueOf } from "../sheet";
 
 const list = new Intl.ListFormat("en-GB");
 
@@ -12,7 +12,7 @@ export const columns: LintRule = {
   declaration: (declaration, { counts, spans }): readonly Offence[] => {
     if (!/^(grid-template-columns|grid-template)$/i.test(declaration.prop)) return [];
     const offences: Offence[] = [];
-    valueParser(declaration.value).walk((node) => {
+    valueParser(valueOf(declaration)).walk((node) => {
       if (node.type !== "function" || node.value.toLowerCase() !== "repeat") return;
       const [first] = node.nodes;
       const count = first?.type === "word" && /^\d+$/.test(first.value) ? Number(first.value) : null;

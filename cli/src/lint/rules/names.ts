@@ -1,7 +1,7 @@
 import { closest, distance } from "fastest-levenshtein";
 import valueParser from "postcss-value-parser";
-import type { LintRule, Offence } from "../rule";
-import { placeInValue } from "../sheet";
+import type { Fix, LintRule, Offence } from "../rule";
+import { placeInValue, valueOf } from "../sheet";
 
 /** A name this far from one of the spec's is taken as meant to be it, letters. */
 const mostLetters = 2;
@@ -14,10 +14,10 @@ const meant = (name: string, names: ReadonlySet<string>): string | null => {
 };
 
 /** The fix of a name: its nearest, if no other is as near. */
-const fixOf = (name: string, nearest: string, names: ReadonlySet<string>): { readonly fix?: { from: string; to: string } } => {
+const fixOf = (name: string, nearest: string, names: ReadonlySet<string>, at: number): { readonly fix?: Fix } => {
   const far = distance(name, nearest);
   const isOnly = far <= mostLetters && [...names].filter((one) => distance(name, one) === far).length === 1;
-  return isOnly ? { fix: { from: name, to: nearest } } : {};
+  return isOnly ? { fix: { from: name, to: nearest, at } } : {};
 };
 
 /** The beginnings of the spec's own custom properties: "--layout-", "--space-". */
@@ -31,7 +31,7 @@ export const names: LintRule = {
   source: "a custom property, class or area that is named like the spec's is one of the spec",
   declaration: (declaration, { properties, areas }, own): readonly Offence[] => {
     const offences: Offence[] = [];
-    const value = valueParser(declaration.value);
+    const value = valueParser(valueOf(declaration));
     value.walk((node) => {
       if (node.type !== "function" || node.value.toLowerCase() !== "var") return;
       const [first] = node.nodes;
@@ -44,7 +44,7 @@ export const names: LintRule = {
       offences.push({
         ...placeInValue(declaration, first.sourceIndex),
         message: `The spec has no ${name}. The nearest is ${right}.`,
-        ...fixOf(name, right, properties),
+        ...fixOf(name, right, properties, first.sourceIndex),
       });
     });
     const area = declaration.prop.toLowerCase() === "grid-area" ? declaration.value.trim() : "";
@@ -53,7 +53,7 @@ export const names: LintRule = {
       offences.push({
         ...placeInValue(declaration, 0),
         message: `The spec has no area ${area}. The nearest is ${near}.`,
-        ...fixOf(area, near, areas),
+        ...fixOf(area, near, areas, 0),
       });
     return offences;
   },

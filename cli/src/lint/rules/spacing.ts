@@ -53,6 +53,8 @@ export const heldNumber: LintRule = {
       const step = isZero(px) ? null : stepOf(px, facts);
       if (step === null || step.property === "") return [];
       const to = `var(${step.property})`;
-      return [{ ...placeInValue(declaration, offset), message: `${text} is a spacing step. Write ${to}.`, fix: { from: text, to } }];
+      return [
+        { ...placeInValue(declaration, offset), message: `${text} is a spacing step. Write ${to}.`, fix: { from: text, to, at: offset } },
+      ];
     }),
 };
