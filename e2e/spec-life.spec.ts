@@ -194,3 +194,43 @@ test("the versions of years are listed fifty at a time, and any of them is compa
   await expect(shown.getByRole("combobox").first()).toHaveValue("1.5.0");
   await context.close();
 });
+
+test("stylesheets get names of their own on the page Files: saved with the draft, in the package, and a major version later", async ({
+  browser,
+}) => {
+  const path = await makeSpec(address, start, `Fares ${process.pid}`);
+  const spec = slugOf(path);
+  const lead = await requestsOf(address, "lead");
+  await publishNext(spec, "1.0.0", "24px");
+  const { page, context } = await pageOf(browser, "lead");
+  await page.goto(`${path}/files`);
+  const prefix = page.getByLabel("Prefix in stylesheets");
+  await prefix.fill("Fares!");
+  await prefix.press("Enter");
+  await expect(alerts(page)).toContainText("must be small letters and digits, with single hyphens between them, like booking");
+  await prefix.fill("fares");
+  await prefix.press("Enter");
+  await page.getByLabel("Cascade layer in stylesheets").fill("app.fares");
+  await page.getByLabel("Only inside in stylesheets").fill(".fares");
+  await page.getByLabel("Only inside in stylesheets").press("Enter");
+  await expect(page.getByText(".fares .fares-grid { column-gap: var(--fares-gutter); }")).toBeVisible();
+  await saved(page);
+  const css = await (await lead.get(`/api/drafts/skerry/${spec}/files/layout.css`)).text();
+  expect(css).toMatch(/@layer app\.fares \{[\s\S]*\.fares \{[\s\S]*--fares-columns: 12;[\s\S]*\.fares \.fares-grid \{/);
+  expect(css).not.toMatch(/--layout-|\.layout-/);
+  // A file can still be asked for with other names.
+  const asked = await lead.get(`/api/drafts/skerry/${spec}/files/layout.css?prefix=tickets&layer=app`);
+  expect(await asked.text()).toMatch(/@layer app \{[\s\S]*--tickets-columns/);
+  expect((await lead.get(`/api/drafts/skerry/${spec}/files/layout.css?prefix=A`)).status()).toBe(400);
+  // Whoever uses the names has to change theirs.
+  await page.goto(`${path}/publish`);
+  await expect(page.getByText("names in stylesheets change")).toBeVisible();
+  await context.close();
+  await publishNext(spec, "2.0.0", "24px");
+  for (const [file, name] of [
+    ["layout.css", "--fares-columns"],
+    ["layout.scss", "$fares: ("],
+    ["layout.less", ".fares-from(phone;"],
+  ] as const)
+    expect(await (await lead.get(`/api/v1/specs/skerry/${spec}/2.0.0/${file}`)).text(), file).toContain(name);
+});

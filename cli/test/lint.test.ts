@@ -44,6 +44,21 @@ describe("stylesheets held against a spec", () => {
     ]);
   });
 
+  it("knows the names that a spec has in its stylesheets", () => {
+    const own = factsOf({ ...layout, stylesheet: { prefix: "ferry", layer: "app", scope: ".ferry" } });
+    const sheet = readSheet(
+      "a.css",
+      ".a { gap: 16px; margin: var(--ferry-guter) } .ferry-grd { color: red } .b { gap: var(--layout-guter) }",
+    );
+    if (!own.ok || !sheet.ok) throw new Error("not read");
+    const found = lintSheet(sheet.value, own.value, ownNamesOf([sheet.value]), {});
+    expect(found.map(({ message }) => message)).toEqual([
+      "16px is a spacing step. Write var(--ferry-space-m).",
+      "The spec has no --ferry-guter. The nearest is --ferry-gutter.",
+      "The spec has no class .ferry-grd. The nearest is .ferry-grid.",
+    ]);
+  });
+
   it("says how to end a query where the next breakpoint begins", () => {
     const sheet = readSheet("a.css", "@media (max-width: 1000px) { .a { color: red } }");
     if (!sheet.ok) throw new Error(sheet.message);

@@ -137,6 +137,7 @@ export { drawnAtSize } from "./grid/drawn";
 export { type Dimension, rowDimensions, sheetDimensions } from "./grid/dimensions";
 export { type DrawnLine, linesBetween, type RepeatedLines } from "./grid/lines";
 export { type Resolutions, resolutionsOf } from "./grid/resolutions";
+export { namesOf, nameWith, usuallyNamed } from "./formats/css/naming";
 export { plainCss } from "./formats/css/options";
 export { breakpointCss, writeCss } from "./formats/css/write";
 export { readCss } from "./formats/css/read";

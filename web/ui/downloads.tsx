@@ -19,6 +19,20 @@ const Option = ({ name, layout }: { readonly name: OptionName; readonly layout: 
         <input type="color" name={name} defaultValue={usual} className="form-control form-control-sm form-control-color" />
       </label>
     );
+  if (values === "text") {
+    const own = name === "prefix" || name === "layer" || name === "scope" ? layout.stylesheet?.[name] : undefined;
+    return (
+      <label>
+        {label}
+        <input
+          name={name}
+          className="form-control form-control-sm"
+          maxLength={100}
+          placeholder={own ?? (name === "prefix" ? "layout" : "none")}
+        />
+      </label>
+    );
+  }
   const choices = name === "breakpoint" ? layout.breakpoints.map(({ id, name: words }) => [id, words] as const) : values;
   if (choices === null) return null;
   return (

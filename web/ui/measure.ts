@@ -1,4 +1,4 @@
-import { breakpointAt, columnTracks, type Exact, type Layout, plainCss, resolve, toNumber, writeCss } from "@ypsiline/core";
+import { breakpointAt, columnTracks, type Exact, type Layout, plainCss, resolve, toNumber, usuallyNamed, writeCss } from "@ypsiline/core";
 
 /** What the browser makes of the stylesheet at one width, against the sum. Differences are in px. */
 export type Measured = {
@@ -33,7 +33,7 @@ export const measureInBrowser = async (layout: Layout, width: Exact, signal: Abo
   frame.title = "Measuring";
   frame.style.cssText = `position:fixed;left:-30000px;top:0;visibility:hidden;border:0;height:64px;width:${toNumber(width)}px`;
   const children = "<i></i>".repeat(tracks.length);
-  frame.srcdoc = `<!doctype html><style>body{margin:0;overflow:hidden}${writeCss(layout, plainCss)}</style><div class="layout-grid">${children}</div>`;
+  frame.srcdoc = `<!doctype html><style>body{margin:0;overflow:hidden}${writeCss(usuallyNamed(layout), plainCss)}</style><div class="layout-grid">${children}</div>`;
   const loaded = new Promise<void>((done) => frame.addEventListener("load", () => done(), { once: true }));
   const given = new Promise<void>((done) => signal.addEventListener("abort", () => done(), { once: true }));
   document.body.append(frame);

@@ -1,4 +1,15 @@
-import { type Exact, formats, fromJsonNumber, type Layout, parseLength, plainWriting, spacingSteps, writeIn } from "@ypsiline/core";
+import {
+  type Exact,
+  formats,
+  fromJsonNumber,
+  type Layout,
+  namesOf,
+  nameWith,
+  parseLength,
+  plainWriting,
+  spacingSteps,
+  writeIn,
+} from "@ypsiline/core";
 import { type Result, success, refused } from "../result";
 
 /** What stylesheets are compared with: the numbers and names of a layout. Lengths are px. */
@@ -17,6 +28,8 @@ export type Facts = {
   readonly baselines: readonly { readonly name: string; readonly step: Exact }[];
   /** Custom properties and classes that its stylesheet defines. */
   readonly properties: ReadonlySet<string>;
+  /** What the names of its own classes begin with. */
+  readonly beginnings: readonly string[];
   readonly classes: ReadonlySet<string>;
   readonly areas: ReadonlySet<string>;
 };
@@ -35,7 +48,9 @@ export const factsOf = (layout: Layout): Result<Facts> => {
   const [base, rootFontSize] = [lengthOf(layout.base), lengthOf(layout.rootFontSize)];
   if (!base || !rootFontSize) return refused("the layout has no base unit in px");
   const properties = namesIn(written.text, /(--[\w-]+)\s*:/g);
-  const stepNames = [...properties].filter((name) => name.startsWith("--space-"));
+  const { prefix } = namesOf(layout, {});
+  const space = `--${nameWith(prefix, "space-")}`;
+  const stepNames = [...properties].filter((name) => name.startsWith(space));
   return success({
     layout,
     breakpoints: layout.breakpoints.map(({ name, from }) => ({ name, from: fromJsonNumber(from) })),
@@ -53,6 +68,7 @@ export const factsOf = (layout: Layout): Result<Facts> => {
       return step ? [{ name, step }] : [];
     }),
     properties,
+    beginnings: ["layout-", "area-"].map((name) => nameWith(prefix, name)),
     classes: namesIn(written.text, /\.([a-z][\w-]*)/g),
     areas: new Set(layout.areas.map(({ id }) => id)),
   });

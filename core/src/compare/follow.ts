@@ -8,7 +8,7 @@ import { asManyAsHold, ofWholeParts, putOver, wholeBreakpoint } from "./over";
 export type Follow = NonNullable<Layout["follows"]>;
 
 /** Members that are a spec's own whatever it follows. */
-const own: ReadonlySet<string> = new Set(["name", "follows"]);
+const own: ReadonlySet<string> = new Set(["name", "follows", "stylesheet"]);
 
 /**
  * A change of the followed spec that conflicts with an own change: `ours` is the own value (undefined if it was

@@ -12,11 +12,12 @@ const words = ["name", "follows", "notes", "accepted", "extensions"];
 
 /**
  * The level of one change: **major** when a column count or from-width of an existing breakpoint changes, or a
- * breakpoint, spacing step or area goes (renamed by id, it goes and another comes); **patch** for notes, names,
+ * breakpoint, spacing step or area goes (renamed by id, it goes and another comes), or when stylesheets get other names; **patch** for notes, names,
  * what is followed, drawn-at sizes, accepted findings and the order of lists; **minor** for every other number and for what is added.
  */
 export const changeLevel = ({ path, ...values }: Change): VersionLevel => {
   const [root = "", , ...inner] = path;
+  if (root === "stylesheet") return "major";
   if (path.length === 2 && referredTo.includes(root) && !("to" in values)) return "major";
   if (words.includes(root) || path.at(-1) === "#order") return "patch";
   if (["breakpoints", "areas"].includes(root) && inner.join("/") === "name") return "patch";

@@ -21,6 +21,7 @@ const parts = {
   areas: (_: number, at: Words) => words`areas change at ${at}`,
   text: () => words`text roles change`,
   spacing: () => words`spacing steps change`,
+  stylesheet: () => words`names in stylesheets change`,
   spec: () => words`numbers of the whole spec change`,
   words: () => words`only names, notes, order or drawn-at sizes change`,
 } as const satisfies Readonly<Record<string, (count: number, at: Words) => Words>>;
@@ -36,6 +37,7 @@ const reasonOf = ({ path, ...values }: Change, patch: boolean): Reason => {
     const part = member === "from" ? "widths" : member === "rows" || member === "baseline" || member === "mesh" ? member : "columns";
     return { part, at: entry };
   }
+  if (root === "stylesheet") return { part: "stylesheet", at: null };
   if (root === "areas") return { part: "areas", at: at ?? null };
   return { part: root === "text" || root === "fonts" ? "text" : root === "spacing" ? "spacing" : "spec", at: null };
 };

@@ -132,8 +132,24 @@ const toldWords = (change: Change, before: Layout, after: Layout): Told => {
   if (root === "follows" && entry === "spec") return spec(words`the name of the spec it follows`, said);
   if (root === "follows")
     return spec(words`following ${valueWords(change.from ?? change.to)}`, { from: null, to: words`${"to" in change ? "begins" : "ends"}` });
+  if (root === "stylesheet") return stylesheetWords(change);
   if (root === "name") return spec(words`name`, said);
   return spec([specNames[root] ?? [root, entry, ...rest].filter(Boolean).join(" ")], values);
+};
+
+const stylesheetMembers: Readonly<Record<string, string>> = { prefix: "prefix", layer: "layer", scope: "scope" };
+
+/** A name in stylesheets. */
+const stylesheetWords = ({ path, from, to }: Change): Told => {
+  const member = path[1] ?? "";
+  const called = (value: unknown): Words => (typeof value === "string" ? [name(value)] : words`as usual`);
+  return {
+    where: "Spec",
+    key: path.join("/"),
+    what: words`${stylesheetMembers[member] ?? "names"} in stylesheets`,
+    from: called(from),
+    to: called(to),
+  };
 };
 
 /**

@@ -1,5 +1,6 @@
 import * as z from "zod/mini";
 import { type CssOptions, plainCss } from "./css/options";
+import { layerSchema, prefixSchema, scopeSchema } from "../layout/stylesheet";
 import { overlayLayers, type OverlayOptions, plainOverlay } from "./svg/options";
 
 const colour = (plain: string) =>
@@ -29,6 +30,18 @@ const stepped = (least: number, most: number, perOne: number, plain: number) => 
   );
 };
 
+/** A text that may be left out, or left empty in a form. */
+const orAsUsual = (text: typeof prefixSchema) =>
+  z.optional(
+    z.pipe(
+      z.string(),
+      z.pipe(
+        z.transform((typed: string) => (typed === "" ? undefined : typed)),
+        z.optional(text),
+      ),
+    ),
+  );
+
 /** Everything a file may be asked for with, as a query has it; each format says which of these it looks at. */
 export const fileOptions = z.strictObject({
   /** For files of one breakpoint that are asked for without its id in their name: `overlay.svg?breakpoint=desk`. */
@@ -38,6 +51,9 @@ export const fileOptions = z.strictObject({
   edges: z._default(z.enum(["plain", "exact"]), plainCss.edges),
   grid: z._default(z.enum(["with", "without"]), plainCss.gridClass),
   spans: z._default(z.enum(["without", "with"]), plainCss.spans),
+  prefix: orAsUsual(prefixSchema),
+  layer: orAsUsual(layerSchema),
+  scope: orAsUsual(scopeSchema),
   draw: z._default(z.enum(["fill", "outline"]), plainOverlay.draw),
   opacity: stepped(0, 1, 100, plainOverlay.opacity),
   layers: z.optional(
@@ -60,7 +76,16 @@ export type FileOptions = z.output<typeof fileOptions>;
 export type OptionName = keyof FileOptions;
 
 /** What a stylesheet may be asked for with. */
-export const stylesheetOptions = ["unit", "query", "edges", "grid", "spans"] as const satisfies readonly OptionName[];
+export const stylesheetOptions = [
+  "unit",
+  "query",
+  "edges",
+  "grid",
+  "spans",
+  "prefix",
+  "layer",
+  "scope",
+] as const satisfies readonly OptionName[];
 /** What a drawing may be asked for with. Forms send all of these, whichever button is pressed. */
 export const drawingOptions = [
   "breakpoint",
@@ -75,10 +100,10 @@ export const drawingOptions = [
   "density",
 ] as const satisfies readonly OptionName[];
 
-/** How an option is asked for: its label, and the values to choose from with their words; a colour or a text has none. */
+/** How an option is asked for: its label, and the values to choose from with their words; a colour, a text and lists that forms do not ask for have none. */
 export type OptionWords = {
   readonly label: string;
-  readonly values: readonly (readonly [value: string, words: string])[] | "colour" | null;
+  readonly values: readonly (readonly [value: string, words: string])[] | "colour" | "text" | null;
 };
 export const optionWords: Readonly<Record<OptionName, OptionWords>> = {
   breakpoint: { label: "Breakpoint", values: null },
@@ -117,6 +142,9 @@ export const optionWords: Readonly<Record<OptionName, OptionWords>> = {
       ["with", "with them"],
     ],
   },
+  prefix: { label: "Prefix of names", values: "text" },
+  layer: { label: "Cascade layer", values: "text" },
+  scope: { label: "Only inside", values: "text" },
   draw: {
     label: "Drawn as",
     values: [
@@ -165,6 +193,9 @@ export const writingOf = (asked: FileOptions, snap: number | null = null): Write
   edges: asked.edges,
   gridClass: asked.grid,
   spans: asked.spans,
+  prefix: asked.prefix,
+  layer: asked.layer,
+  scope: asked.scope,
   overlay: {
     draw: asked.draw,
     opacity: asked.opacity,

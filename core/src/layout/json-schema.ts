@@ -33,6 +33,12 @@ const words: Words = {
     spec: "What that spec is called",
     version: "The number of the version",
   },
+  stylesheet: {
+    "": "How its stylesheets are named and where they apply, so that several layouts can be on one page",
+    prefix: "What custom properties and classes begin with; layout where it is left out",
+    layer: "The cascade layer of the rules",
+    scope: "A class, id or data attribute of the element that the rules apply in",
+  },
   base: "The base unit: what spacing steps are multiples of, and sizes are held against",
   rootFontSize: "What 1rem is",
   leastColumn: "The least width a column should have",

@@ -3,6 +3,7 @@ import { costFaults } from "./cost";
 import { extensionsSchema } from "./extensions";
 import { lengthSchema } from "./length-schema";
 import { limits } from "./limits";
+import { stylesheetSchema } from "./stylesheet";
 import { formatVersion } from "./upgrade";
 
 const atMost = (count: number) => z.maxLength(count, { error: `must be at most ${count.toLocaleString("en")} characters` });
@@ -257,6 +258,8 @@ export const storedLayoutSchema = z
     name,
     /** The spec whose version this was made from or has taken since: what it is called there, and the version's number. */
     follows: z.optional(z.strictObject({ spec: name, version: versionSchema })),
+    /** How its stylesheets are named, and where they apply on a page; as usual where it is left out. */
+    stylesheet: z.optional(stylesheetSchema),
     base: lengthSchema({ units: ["px"], positive: true }),
     rootFontSize: z._default(lengthSchema({ units: ["px"], positive: true }), "16px"),
     leastColumn: z._default(fixedLength, "0px"),

@@ -1,50 +1,9 @@
 import { generate, parse } from "css-tree";
 import { describe, expect, it } from "vitest";
-import { exact, type Layout, parseLayout, plainCss, readCss, resolve, toJson, writeCss } from "../../src/index";
+import { exact, type Layout, plainCss, readCss, resolve, toJson, writeCss } from "../../src/index";
 import { cleanLayout } from "../layouts";
 import { seeded } from "../random";
-
-/** A layout with everything a stylesheet can hold. */
-const full = ({ pick, integer }: ReturnType<typeof seeded>): Layout => {
-  const length = (least = 0): string => pick([`${integer(least, 90)}px`, `${integer(least * 2, 12) / 2}rem`]);
-  const parsed = parseLayout({
-    ...cleanLayout(),
-    rootFontSize: pick(["16px", "18px", "10px"]),
-    leastColumn: "10px",
-    text: [
-      { name: "Body text", size: "16px", lineHeight: "24px", font: "Archivo" },
-      { name: 'Own "face" </style>', size: "1.5rem", lineHeight: "2rem", font: 'Slate "Display" </style>' },
-    ],
-    breakpoints: cleanLayout().breakpoints.map((breakpoint) => ({
-      ...breakpoint,
-      columns: {
-        count: integer(1, 16),
-        gutter: pick([length(), "0.25fr", "0.5fr"]),
-        margin: { start: pick([length(), "5%"]), end: length() },
-        edgeGutters: pick(["none", "half"] as const),
-        container: pick([
-          { kind: "fluid" as const },
-          { kind: "capped" as const, max: `${integer(300, 1200)}px`, align: pick(["center", "start", "end"] as const) },
-          { kind: "fixed" as const, width: `${integer(100, 300)}px`, align: pick(["center", "start", "end"] as const) },
-        ]),
-      },
-      rows: pick([
-        null,
-        { kind: "repeating" as const, height: length(1), gutter: length(), offset: `${integer(-20, 20)}px` },
-        {
-          kind: "dividing" as const,
-          count: integer(1, 9),
-          gutter: length(),
-          margin: { start: length(), end: length() },
-          ...pick([{}, { least: "300px" }, { most: "1200px" }]),
-        },
-      ]),
-      baseline: pick([null, { step: length(1), offset: `${integer(-8, 8)}px`, emphasis: integer(1, 6) }]),
-    })),
-  });
-  if (!parsed.ok) throw new Error(JSON.stringify(parsed.issues));
-  return parsed.value;
-};
+import { fullLayout } from "./full-layout";
 
 /** The geometry of a layout at a size: every column, row and line, exact. */
 const comesTo = (layout: Layout, width: number): string => {
@@ -63,7 +22,7 @@ describe("a stylesheet written by Ypsiline", () => {
   it("is read back with its columns, rows and baseline, in rem at other root sizes, by either query, and minified (400 layouts)", () => {
     const random = seeded("stylesheets back");
     for (let run = 0; run < 400; run += 1) {
-      const layout = full(random);
+      const layout = fullLayout(random);
       const css = writeCss(layout, {
         ...plainCss,
         unit: random.pick(["px", "rem"]),
@@ -82,7 +41,7 @@ describe("a stylesheet written by Ypsiline", () => {
   });
 
   it("has text roles with trimmed boxes, and spacing on :root with either query", () => {
-    const layout = full(seeded("text roles"));
+    const layout = fullLayout(seeded("text roles"));
     for (const query of ["media", "container"] as const) {
       const css = writeCss(layout, { ...plainCss, query });
       const root = /:root \{[^}]*\}/.exec(css)?.[0] ?? "";

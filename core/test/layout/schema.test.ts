@@ -225,8 +225,9 @@ describe("the layout document", () => {
     expect(schema.$schema).toBe("https://json-schema.org/draft/2020-12/schema");
     expect(schema.required).toEqual(["format", "formatVersion", "name", "base", "breakpoints"]);
     expect(schema.additionalProperties).toBe(false);
-    // The example has no fonts of its own, and follows nothing.
-    expect(new Set(Object.keys(schema.properties))).toEqual(new Set(["$schema", ...Object.keys(example), "fonts", "follows"]));
+    // The example has no fonts of its own, follows nothing, and its stylesheets are named as usual.
+    const left = ["fonts", "follows", "stylesheet"];
+    expect(new Set(Object.keys(schema.properties))).toEqual(new Set(["$schema", ...Object.keys(example), ...left]));
   });
 });
 

@@ -3,10 +3,11 @@
 import Link from "next/link";
 import { useDraftOfPage } from "@/draft/draft-provider";
 import { Downloads } from "@/ui/downloads";
+import { StylesheetNames } from "./stylesheet-names";
 
 /** Files of the draft as it is saved, and the way to import one. */
 export const FilesPage = () => {
-  const { address, layout, latest, mayEdit, state } = useDraftOfPage();
+  const { address, layout, latest, mayEdit, state, edit } = useDraftOfPage();
   const path = `/specs/${address.team}/${address.spec}`;
   return (
     <main className="page files">
@@ -23,6 +24,7 @@ export const FilesPage = () => {
         {state.save.kind !== "saved" && " Your last edits are still being saved."}
       </p>
       <Downloads layout={layout} files={`/api/drafts/${address.team}/${address.spec}/files`} stem={`${address.spec}-draft`} />
+      <StylesheetNames layout={layout} readOnly={!mayEdit} onLayout={edit} />
       {mayEdit && (
         <section className="mt-4" aria-labelledby="import-here">
           <h2 id="import-here">Import a file</h2>

@@ -15,6 +15,7 @@ import {
   type Resolution,
   toDecimal,
   toNumber,
+  usuallyNamed,
   writeCss,
   writePage,
   zero,
@@ -71,9 +72,10 @@ const leastScale = 0.05;
 
 /** The page in Try: of the draft's areas, or an own one; empty if that was not given yet. */
 const tryHtml = (layout: Layout, fill: TryFill, filling: Pick<PageOptions, "content" | "pictures">, page: OwnPage | null): string => {
-  const css = `${fill === "plain" ? "" : shippedFaces()}\n${writeCss(layout, plainCss)}`;
+  const named = usuallyNamed(layout);
+  const css = `${fill === "plain" ? "" : shippedFaces()}\n${writeCss(named, plainCss)}`;
   if (fill === "page") return page ? ownPageHtml(page, css) : "";
-  return writePage(layout, { query: "media", sample: fill, css, ...filling });
+  return writePage(named, { query: "media", sample: fill, css, ...filling });
 };
 
 const addressesOf = (pictures: Readonly<Record<string, Picture>>): Readonly<Record<string, string>> =>

@@ -57,10 +57,10 @@ export const names: LintRule = {
       });
     return offences;
   },
-  selector: (rule, { classes }): readonly Offence[] => {
+  selector: (rule, { classes, beginnings: own }): readonly Offence[] => {
     const { line, column } = rule.positionInside(0);
     return [...new Set(rule.selector.match(/(?<=\.)[a-z][\w-]*/gi) ?? [])].flatMap((name) => {
-      const near = /^(layout|area)-/.test(name) ? meant(name, classes) : null;
+      const near = own.some((beginning) => name.startsWith(beginning)) ? meant(name, classes) : null;
       return near === null ? [] : [{ line, column, message: `The spec has no class .${name}. The nearest is .${near}.` }];
     });
   },

@@ -8,6 +8,7 @@ import { lengthWords } from "../../words/lengths";
 import { name, type Words, words } from "../../words/words";
 import { rangeText } from "../../layout/place-text";
 import type { Layout } from "../../layout/schema";
+import { htmlWithPrefix, namesOf, nameWith, withPrefix } from "./naming";
 import { textNames } from "./text";
 
 /** What can be pointed at in a drawing of a breakpoint, with what a developer takes from it. */
@@ -71,7 +72,7 @@ const inspectArea = (layout: Layout, one: AreaGeometry): Inspected => {
           `grid-column: ${placement.column} / span ${placement.span}`,
           ...(on.rows ? [`grid-row: ${row} / span ${rowSpan}`] : []),
         ])
-      : `/* In .layout-areas; the stylesheet with areas places it. */\n<div class="area-${area.id}">`,
+      : `/* In .${nameWith(namesOf(layout, {}).prefix, "layout-areas")}; the stylesheet with areas places it. */\n<div class="area-${area.id}">`,
   };
 };
 
@@ -105,7 +106,8 @@ export const inspectable = (layout: Layout, resolution: Resolution): readonly In
     ],
     css,
   });
-  return [
+  const { prefix } = namesOf(layout, {});
+  const all = [
     length("Start margin", "margin start", "margin", terms.margin.start, exact(0), "padding-inline-start: var(--layout-start);"),
     ...columns.map((_, index) => inspectColumns(resolution, index + 1, 1)),
     ...gutters.map((gap, index) =>
@@ -122,4 +124,5 @@ export const inspectable = (layout: Layout, resolution: Resolution): readonly In
     ...areas.map((one) => inspectArea(layout, one)),
     ...inspectText(layout, breakpoint.id),
   ];
+  return all.map((one) => ({ ...one, css: htmlWithPrefix(withPrefix(one.css, prefix), prefix) }));
 };

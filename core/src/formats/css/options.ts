@@ -10,6 +10,13 @@ export type CssOptions = {
   readonly gridClass: "with" | "without";
   /** Whether classes for spans and shifts are written: `.layout-span-4`, `.layout-shift-2`, and each from a breakpoint on. */
   readonly spans: "with" | "without";
+} & Naming;
+
+/** What a stylesheet is asked to be called and where it applies; where that is left out, as its layout says. */
+export type Naming = {
+  readonly prefix?: string | undefined;
+  readonly layer?: string | undefined;
+  readonly scope?: string | undefined;
 };
 
 export const plainCss: CssOptions = { unit: "px", query: "media", edges: "plain", gridClass: "with", spans: "without" };

@@ -9,6 +9,7 @@ import { computed, elementOf, indexOf, type Known, rootElement, rulesOf, saysCol
 import { type Grid, gridsOf, type Stretch, widthOf } from "./grids";
 import { ownBaseline, ownColumns, ownLength, ownPx, type OwnProperties, ownRows, ownSpacing } from "./own";
 import { compoundsOf } from "./selectors";
+import { withUsualNames } from "./naming";
 import { readSheet, type StyleRule } from "./sheet";
 import { lengthsOf } from "./values";
 import { compareEdges, type Edge, edgesOf } from "./width-set";
@@ -93,8 +94,11 @@ const ownName = (css: string): string | null => /^\s*\/\*!?\s*(.{1,200}?): layou
 
 const readOwn = (css: string, rules: readonly StyleRule[], selector: string, root: Exact, lost: string[]): Read => {
   const of = (element: Known, wanted: string) => rulesOf(element, indexOf(rules.filter((rule) => rule.selector === wanted))).certain;
-  const shared = of(rootElement, ":root");
-  const own = selector === ":root" ? shared : of(elementOf(compoundsOf(selector)), selector);
+  const at = (wanted: string) => of(wanted === ":root" ? rootElement : elementOf(compoundsOf(wanted)), wanted);
+  // On :root, or on the element that the stylesheet is kept to.
+  const everywhere = rules.find(({ declarations }) => declarations.some(({ name }) => name === "--layout-root-font-size"))?.selector;
+  const shared = at(everywhere ?? ":root");
+  const own = selector === everywhere ? shared : at(selector);
   const edges = own
     .flatMap(([rule]) => edgesOf(rule.widths))
     .sort(compareEdges)
@@ -102,7 +106,7 @@ const readOwn = (css: string, rules: readonly StyleRule[], selector: string, roo
   const levels = [null, ...edges.slice(0, 4 * limits.breakpoints)].map((edge) => ({
     edge,
     // With container queries the numbers are on the grid, and what is the same at every width is on :root.
-    properties: computed(own, edge, selector === ":root" ? null : computed(shared, edge, null, root), root).custom,
+    properties: computed(own, edge, selector === everywhere ? null : computed(shared, edge, null, root), root).custom,
   }));
   const lowest: OwnProperties = levels[0]?.properties ?? new Map<string, string>();
   const found = levels.flatMap(({ edge, properties }): Found[] => {
@@ -156,7 +160,8 @@ const readGrid = ({ selector, stretches, lost: own }: Grid, shared: readonly str
  * boxes its selector names around it; the first is the layout, the others are offered in `others`. What is not read is
  * listed in `lost` with its line.
  */
-export const readCss = (css: string): Read => {
+export const readCss = (written: string): Read => {
+  const css = withUsualNames(written);
   const root = ownRoot(css);
   const sheet = readSheet(css, saysColumns, root);
   if (!sheet.ok) return { ok: false, issues: [{ path: "", message: sheet.message }] };

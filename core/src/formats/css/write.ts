@@ -9,6 +9,7 @@ import type { CssOptions } from "./options";
 import { columnParts, sectionIn } from "./sums";
 import { bare, block, commented, conditionOf, type Property, writer } from "./parts";
 import { spacingNames } from "./spacing-names";
+import { named, namesOf, nameWith } from "./naming";
 import { spanClasses } from "./span-classes";
 import { textClasses, textProperties } from "./text";
 
@@ -163,8 +164,12 @@ const gridClass = ({ edges }: CssOptions): readonly Property[] => {
   ];
 };
 
-/** The part of the stylesheet that one breakpoint sets, as it is in the file. */
-export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
+/** The part of the stylesheet that one breakpoint sets, with the names of the layout's stylesheets. */
+export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string =>
+  named(breakpointRules(layout, range, lowest, options), { ...namesOf(layout, options), layer: null });
+
+/** That part with its usual names. */
+const breakpointRules = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
   const text = writer(layout, options);
   const properties: readonly Property[] = [
     ...(lowest ? [] : [["--layout-from", `${range.from}px`] as const]),
@@ -215,23 +220,26 @@ const verticalClasses = (layout: Layout): readonly string[] => [
  * The grid belongs in a parent as wide as the viewport; with container queries, in an element of class `.layout`.
  */
 export const writeCss = (layout: Layout, options: CssOptions): string => {
+  const names = namesOf(layout, options);
+  const classOf = (name: string): string => `.${nameWith(names.prefix, name)}`;
   const ranges = breakpointRanges(layout);
   const place =
     options.gridClass === "without" && options.query === "media"
       ? "The numbers alone, as custom properties of the page."
       : options.query === "media"
-        ? "Put .layout-grid in a parent as wide as the viewport; its children land on the columns."
-        : "Put .layout-grid in an element of class .layout; its children land on the columns of that element's width.";
+        ? `Put ${classOf("layout-grid")} in a parent as wide as the viewport; its children land on the columns.`
+        : `Put ${classOf("layout-grid")} in an element of class ${classOf("layout")}; its children land on the columns of that element's width.`;
   const classes =
     options.gridClass === "with" ? [block(".layout-grid", gridClass(options), ""), ...verticalClasses(layout), ...textClasses(layout)] : [];
-  return [
-    `/* ${commented(layout.name)}: layout by Ypsiline. ${place} Lengths in CSS px unless they say otherwise. */`,
+  const within = names.scope === null ? "" : ` It applies inside ${names.scope}.`;
+  const heading = `/* ${commented(layout.name)}: layout by Ypsiline. ${place}${within} Lengths in CSS px unless they say otherwise. */`;
+  const rules = [
     ...(options.query === "container" ? [".layout {\n  container: layout / inline-size;\n}"] : []),
     // What is as wide as the viewport is what cqi is of: the viewport's own units take in a scrollbar.
     ...(options.query === "media" && options.edges === "exact" && options.gridClass === "with"
       ? [block(":has(> .layout-grid)", [["container-type", "inline-size"]], "")]
       : []),
-    ...ranges.map((range, index) => breakpointCss(layout, range, index === 0, options)),
+    ...ranges.map((range, index) => breakpointRules(layout, range, index === 0, options)),
     ...classes,
     ...(options.gridClass === "with" ? areaRules(layout, ranges, options) : []),
     ...(options.spans === "with" ? spanClasses(ranges, (range) => conditionOf(layout, options, range)) : []),
@@ -239,4 +247,5 @@ export const writeCss = (layout: Layout, options: CssOptions): string => {
   ]
     .join("\n\n")
     .replace(/\n\n$/, "\n");
+  return `${heading}\n\n${named(rules, names)}`;
 };

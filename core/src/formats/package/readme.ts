@@ -5,6 +5,7 @@ import { resolve, type Resolution } from "../../grid/resolve";
 import { spacingSteps } from "../../grid/spacing";
 import { roleAt } from "../../grid/text";
 import type { Layout } from "../../layout/schema";
+import { namesOf, withPrefix } from "../css/naming";
 import { spacingNames } from "../css/spacing-names";
 import { plain, table } from "./markdown";
 import type { Release } from "./release";
@@ -47,7 +48,12 @@ const rowsTable = (all: readonly Resolution[]): readonly string[] => {
 const spacingTable = (layout: Layout): readonly string[] => {
   if (layout.spacing.length === 0) return [];
   const names = spacingNames(layout.spacing.map(({ name }) => name));
-  const lines = spacingSteps(layout).map(({ name, px }, index) => [plain(name), show(px), `\`var(${names[index] ?? ""})\``]);
+  const { prefix } = namesOf(layout, {});
+  const lines = spacingSteps(layout).map(({ name, px }, index) => [
+    plain(name),
+    show(px),
+    `\`var(${withPrefix(names[index] ?? "", prefix)})\``,
+  ]);
   return ["## Spacing", "", table(["Step", "px", "In CSS"], lines), ""];
 };
 

@@ -4,6 +4,7 @@ import { lengthContext } from "../../grid/resolve";
 import { px } from "../../exact/length";
 import type { Area, Layout } from "../../layout/schema";
 import { textNames } from "../css/text";
+import { htmlWithPrefix, namesOf, scopeAttribute, withPrefix } from "../css/naming";
 import type { CssOptions } from "../css/options";
 import { contentHtml, contentLooks, type PageContent } from "./content";
 import { escaped } from "./escaped";
@@ -11,7 +12,7 @@ import { escaped } from "./escaped";
 /** What the areas of a page contain: only their names, text in the spec's roles, or own content. */
 export type PageSample = "plain" | "text" | "own";
 
-export type PageOptions = Pick<CssOptions, "query"> & {
+export type PageOptions = Pick<CssOptions, "query" | "prefix" | "scope"> & {
   readonly sample: PageSample;
   /** The stylesheet itself, or null if it is a file beside the page, layout.css. */
   readonly css: string | null;
@@ -73,11 +74,13 @@ ${contentLooks}`;
  */
 export const writePage = (layout: Layout, options: PageOptions): string => {
   const { query, css } = options;
+  const { prefix, scope } = namesOf(layout, options);
   const most = Math.max(...layout.breakpoints.map(({ columns }) => columns.count));
   const body = `<div class="layout-grid page-columns" aria-hidden="true">${"<i></i>".repeat(most)}</div>
 <main class="layout-areas">
 ${elements(layout, undefined, options)}
 </main>`;
+  const inBody = htmlWithPrefix(query === "container" ? `<div class="layout">\n${body}\n</div>` : body, prefix);
   return `<!doctype html>
 <html lang="en">
 <meta charset="utf-8">
@@ -85,10 +88,10 @@ ${elements(layout, undefined, options)}
 <title>${escaped(layout.name)}</title>
 ${css === null ? '<link rel="stylesheet" href="layout.css">' : `<style>\n${css}</style>`}
 <style>
-${looks}
+${withPrefix(looks, prefix)}
 </style>
-<body>
-${query === "container" ? `<div class="layout">\n${body}\n</div>` : body}
+<body${scopeAttribute(scope)}>
+${inBody}
 </body>
 </html>
 `;

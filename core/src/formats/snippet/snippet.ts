@@ -1,5 +1,6 @@
 import type { Layout } from "../../layout/schema";
 import { plainCss } from "../css/options";
+import { usuallyNamed } from "../css/naming";
 import { writeCss } from "../css/write";
 import { measuring } from "./measuring";
 
@@ -47,7 +48,7 @@ const outlines = (areas: Layout["areas"], within?: string): readonly Outline[] =
  * per site.
  */
 export const writeSnippet = (layout: Layout, version: string): string => {
-  const css = writeCss({ ...layout, text: [] }, plainCss)
+  const css = writeCss({ ...usuallyNamed(layout), text: [] }, plainCss)
     .replace(/\/\*[\s\S]*?\*\//g, "")
     .replace(/\n\s*/g, "")
     .replaceAll(":root", ".paper");
