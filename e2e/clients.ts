@@ -62,6 +62,15 @@ export const yarn = (folder: string, ...args: string[]): Promise<Ran> =>
     CI: "1",
   });
 
+/** Yarn 1, which reads npm's settings. */
+export const yarnClassic = (folder: string, ...args: string[]): Promise<Ran> =>
+  ran(folder, process.execPath, [join(root, "node_modules", "yarn-classic", "bin", "yarn.js"), ...args, "--non-interactive"], {
+    HOME: folder,
+    YARN_CACHE_FOLDER: join(folder, ".yarn-cache"),
+    npm_config_userconfig: join(folder, ".nobody"),
+    CI: "1",
+  });
+
 /** The lines of .npmrc with a team's registry and, optionally, a token. */
 export const npmrc = (token?: string): string =>
   [

@@ -25,10 +25,24 @@ const withLayout = async (): Promise<string> => {
       const said: "2.1.0" = version;
       export const all = [id, twelve, eight, from, step, left, said, base];
     `,
+    "resolved.ts": `
+      import { resolveAt } from "${name}/resolve.js";
+      import { define, GridElement } from "${name}/elements.js";
+      import type { AreaId, ClassName, PropertyName, SpacingName } from "${name}";
+      const at: "phone" | "tablet" | "desk" | "wide" = resolveAt(1280).breakpoint;
+      const area: AreaId = "fares";
+      const grid: ClassName = "layout-grid";
+      const gutter: PropertyName = "--layout-gutter";
+      const step: SpacingName = "m";
+      const element: GridElement = document.createElement("layout-grid");
+      export const all = [at, area, grid, gutter, step, element, define];
+    `,
     "wrong.ts": `
       import { columns } from "${name}";
       export const thirteen: 13 = columns.desk.count;
       export const none = columns.wall;
+      import type { ClassName } from "${name}";
+      export const unknown: ClassName = "layout-gird";
     `,
     "site.ts": `
       import { breakpoints, spans } from "${name}";
@@ -85,6 +99,8 @@ test("the package of a version works as it is in TypeScript, Sass and a bundler,
   for (const resolution of ["bundler", "nodenext"]) {
     const right = await tsc("right.ts", resolution);
     expect(right.code, right.out).toBe(0);
+    const resolved = await tsc("resolved.ts", resolution);
+    expect(resolved.code, resolved.out).toBe(0);
   }
   // TypeScript 7 also resolves imports made for their side effects.
   for (const resolution of ["bundler", "nodenext", "node16"]) {
@@ -95,7 +111,7 @@ test("the package of a version works as it is in TypeScript, Sass and a bundler,
   }
   const wrong = await tsc("wrong.ts", "bundler");
   expect(wrong.code).not.toBe(0);
-  expect(wrong.out.match(/error TS/g)).toHaveLength(2);
+  expect(wrong.out.match(/error TS/g)).toHaveLength(3);
 
   // Run by Node itself.
   const used = (await import(pathToFileURL(join(folder, "node_modules", name, "index.js")).href)) as {
@@ -107,6 +123,24 @@ test("the package of a version works as it is in TypeScript, Sass and a bundler,
 
   // The overlay does nothing outside a page.
   expect(Object.keys((await import(pathToFileURL(join(folder, "node_modules", name, "overlay.js")).href)) as object)).toEqual([]);
+
+  // The elements: nothing on a server; in a page, a grid whose children are on the columns, and an overlay while it is there.
+  await import(pathToFileURL(join(folder, "node_modules", name, "elements.js")).href);
+  await page.route("http://site.test/**", (route) => {
+    const path = new URL(route.request().url()).pathname.slice(1);
+    if (path !== "") return route.fulfill({ path: join(folder, "node_modules", name, path) });
+    return route.fulfill({
+      contentType: "text/html",
+      body: `<!doctype html><link rel="stylesheet" href="layout.css"><script type="module" src="elements.js"></script><body style="margin:0"><layout-grid>${"<i></i>".repeat(12)}</layout-grid><layout-overlay></layout-overlay>`,
+    });
+  });
+  await page.goto("http://site.test/");
+  const overlay = page.locator("ypsiline-overlay");
+  await expect(overlay).toBeVisible();
+  const starts = await page.locator("layout-grid > i").evaluateAll((cells) => cells.map((cell) => cell.getBoundingClientRect().left));
+  expect(starts.slice(0, 2)).toEqual([64, 162]);
+  await page.locator("layout-overlay").evaluate((element) => element.remove());
+  await expect(overlay).toBeHidden();
 
   // A bundler keeps the numbers that are used, and the stylesheet, and drops the rest.
   const bundled = await build({
@@ -129,7 +163,7 @@ test("the package of a version works as it is in TypeScript, Sass and a bundler,
   expect(sass.css).toMatch(/\.six \{\s+gap: 24px;/);
 
   // Each stylesheet in the browser, compared with the API.
-  const sheets = readdirSync(join(folder, "node_modules", name)).filter((file) => file.endsWith(".css"));
+  const sheets = readdirSync(join(folder, "node_modules", name)).filter((file) => /^layout.*\.css$/.test(file));
   expect(sheets).toHaveLength(8);
   const widths = [320, 599, 600, 1023, 1024, 1279, 1280, 1439, 1440, 1921];
   const layout = JSON.parse(installed(folder, name, "layout.json")) as unknown;

@@ -234,3 +234,36 @@ test("stylesheets get names of their own on the page Files: saved with the draft
   ] as const)
     expect(await (await lead.get(`/api/v1/specs/skerry/${spec}/2.0.0/${file}`)).text(), file).toContain(name);
 });
+
+test("a range in the address of a file leads to the highest version in it that is not withdrawn", async () => {
+  const path = await makeSpec(address, start, `Ranges ${process.pid}`);
+  const spec = slugOf(path);
+  const lead = await requestsOf(address, "lead");
+  for (const [number, gutter] of [
+    ["1.0.0", "24px"],
+    ["1.1.0", "25px"],
+    ["1.2.0", "26px"],
+    ["1.10.0", "27px"],
+    ["2.0.0", "28px"],
+  ] as const)
+    await publishNext(spec, number, gutter);
+  const led = async (range: string, file: string) => {
+    const answer = await lead.get(`/api/v1/specs/skerry/${spec}/${range}/${file}`, { maxRedirects: 0 });
+    return [answer.status(), answer.headers()["location"]?.replace(`/api/v1/specs/skerry/${spec}/`, "")];
+  };
+  expect(await led("1", "layout.css?unit=rem")).toEqual([302, "1.10.0/layout.css?unit=rem"]);
+  expect(await led("1.1", "layout.css")).toEqual([302, "1.1.0/layout.css"]);
+  expect(await led("2", "layout.json")).toEqual([302, "2.0.0/layout.json"]);
+  for (const none of ["3", "1.3", "01", "1.0.0.0"]) expect(await led(none, "layout.css")).toEqual([404, undefined]);
+  expect(await (await lead.get(`/api/v1/specs/skerry/${spec}/1/layout.css`)).text()).toContain("--layout-gutter: 27px");
+  expect((await lead.post(`/api/specs/skerry/${spec}/withdraw`, { data: { number: "1.10.0", reason: "Too wide." } })).status()).toBe(200);
+  expect(await led("1", "layout.css")).toEqual([302, "1.2.0/layout.css"]);
+  // A spec that is not public leads nobody else anywhere; one that is does so for five minutes.
+  expect((await fetch(`${address}/api/v1/specs/skerry/${spec}/1/layout.css`, { redirect: "manual" })).status).toBe(401);
+  const open = await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2/layout.css`, { redirect: "manual" });
+  expect([open.status, open.headers.get("cache-control"), open.headers.get("access-control-allow-origin")]).toEqual([
+    302,
+    "public, max-age=300",
+    "*",
+  ]);
+});

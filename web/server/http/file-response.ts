@@ -27,7 +27,7 @@ export const keptTagged = ({ body, mediaType, sha512 }: Pick<KeptFile, "body" | 
 
 /** An answer as any HTTP server can send it. */
 export type Answer = {
-  readonly status: 200 | 304;
+  readonly status: 200 | 302 | 304;
   readonly headers: Readonly<Record<string, string>>;
   readonly body: string | Uint8Array | null;
 };

@@ -10,7 +10,7 @@ import { packageFile } from "@/wire/files";
 import { noteUse } from "../identity/tokens";
 import { inTransaction } from "../database/transaction";
 import { keepVersionFile, readVersionFile, readVersionFiles } from "../specs/version-files";
-import { findPublished, highestNumber, readStoredVersion, versionBefore } from "../specs/versions";
+import { findPublished, highestInRange, highestNumber, readAddressRange, readStoredVersion, versionBefore } from "../specs/versions";
 import { type Answer, fileAnswer, forAnySite, keptTagged } from "../http/file-response";
 import { askedFile, fileKey, isArchive, isPlain, savedName } from "../writing/named-file";
 import { type KeptFile, keptFile } from "../http/kept-file";
@@ -19,6 +19,8 @@ import { writtenFiles } from "../writing/written-files";
 export type PublishedParams = { readonly team: string; readonly spec: string; readonly version: string };
 
 const year = 31_536_000;
+/** How long a range may lead to the same version, seconds. */
+const rangeSeconds = 300;
 
 /** Files that are being written, so that simultaneous requests share one task. */
 const shared = globalThis as { ypsilineBeingWritten?: Map<string, Promise<Worked>> };
@@ -61,7 +63,8 @@ export type PublishedRequest = PublishedParams & {
  *
  * Files of a numbered version of a public spec, except archives, may be cached for a year. Files with options are written now,
  * and a later release may write them differently. These, `latest`, archives, and everything of a spec that is not public are
- * revalidated by ETag, so that no cache outlives a right. A fetch with an access token is recorded.
+ * revalidated by ETag, so that no cache outlives a right. A fetch with an access token is recorded. A range (2, 2.1) leads to the
+ * highest version in it that is not withdrawn.
  */
 export const publishedFile = async (request: PublishedRequest): Promise<Answer | Problem> => {
   const { team, spec: slug, file, search, credentials } = request;
@@ -75,7 +78,24 @@ export const publishedFile = async (request: PublishedRequest): Promise<Answer |
   const spec = found?.spec ?? null;
   const allowed = bearer === null ? allowedTo(spec, person, team, slug, "read-version") : await allowedByToken(spec, bearer, team, slug);
   if (!allowed.ok) return allowed.problem;
-  if (!latest && !number) return { code: "not-found", detail: `${request.version} is no version number; it is like 2.1.0, or "latest".` };
+  const range = readAddressRange(request.version);
+  if (range) {
+    const highest = await highestInRange(sql, allowed.spec.id, range);
+    if (highest === null)
+      return { code: "not-found", detail: `There is no version of ${slug} in ${request.version} that is not withdrawn.` };
+    const query = search.size === 0 ? "" : `?${search.toString()}`;
+    return {
+      status: 302,
+      headers: {
+        Location: `/api/v1/specs/${team}/${slug}/${highest}/${file}${query}`,
+        "Cache-Control": allowed.spec.public ? `public, max-age=${rangeSeconds}` : "private, no-cache",
+        ...(allowed.spec.public ? forAnySite : { Vary: "Cookie, Authorization" }),
+      },
+      body: null,
+    };
+  }
+  if (!latest && !number)
+    return { code: "not-found", detail: `${request.version} is no version number; it is like 2.1.0, 2.1, 2 or "latest".` };
   const version = found?.version ?? null;
   const none: Problem = { code: "not-found", detail: `There is no version ${request.version} of ${slug}.` };
   if (!version && latest) {

@@ -71,6 +71,24 @@ export const latestNumber = async (sql: Sql, specId: number): Promise<string | n
   return row ? versionText(row) : null;
 };
 
+/** A range of versions as an address has it: 2 is every 2.x.y, 2.1 every 2.1.y. */
+export type AddressRange = { readonly major: number; readonly minor: number | null };
+
+/** Reads a range: one or two numbers without leading zeros. Null for anything else. */
+export const readAddressRange = (text: string): AddressRange | null => {
+  const [, major, minor] = /^(0|[1-9]\d{0,8})(?:\.(0|[1-9]\d{0,8}))?$/.exec(text) ?? [];
+  return major === undefined ? null : { major: Number(major), minor: minor === undefined ? null : Number(minor) };
+};
+
+/** The number of the highest version in a range that is not withdrawn, or null. */
+export const highestInRange = async (sql: Sql, specId: number, { major, minor }: AddressRange): Promise<string | null> => {
+  const [row] = await sql<VersionNumber[]>`
+    SELECT v.major, v.minor, v.patch FROM version v LEFT JOIN version_withdrawal w ON w.version_id = v.id
+    WHERE v.spec_id = ${specId} AND w.version_id IS NULL AND v.major = ${major} ${minor === null ? sql`` : sql`AND v.minor = ${minor}`}
+    ORDER BY v.minor DESC, v.patch DESC LIMIT 1`;
+  return row ? versionText(row) : null;
+};
+
 /** The condition for one version of a spec: by number, or the latest that is not withdrawn. */
 const oneOf = (sql: Sql, specId: number, number: VersionNumber | null) => sql`
   v.spec_id = ${specId}

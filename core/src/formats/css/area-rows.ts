@@ -38,13 +38,17 @@ export const rowing = (rows: Rows | null, needed: number, height: string | null,
       ["row-gap", gutter],
     ];
     const over = rows.offset.startsWith("-");
-    return plainRows([...tracks, ["padding-block", offset === "0px" || over ? "0px" : `${offset} 0px`]], tracks, over ? offset : null);
+    return plainRows(
+      [...tracks, ["padding-block", Number.parseFloat(offset) === 0 || over ? "0px" : `${offset} 0px`]],
+      tracks,
+      over ? offset : null,
+    );
   }
   const { count, margin } = rows;
   const [above, below] = [text(margin.start), text(margin.end)];
   const sections = Math.max(1, Math.ceil(needed / count));
   const section = height === null ? null : sectionIn(height, rows, text);
-  const padding: Property = ["padding-block", `${above} ${below}`];
+  const padding: Property = ["padding-block", above === below ? above : `${above} ${below}`];
   const size = (times: number): readonly Property[] =>
     section === null ? [] : [["block-size", times === 1 ? section : `calc(${section} * ${times})`]];
   // Inside an area the height is the area's, which its rows share: all of it, unless it is held or they go on below it. They

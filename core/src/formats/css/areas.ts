@@ -334,6 +334,10 @@ const leavesFromInside = ({ areas }: Layout): boolean =>
 export const areaRules = (layout: Layout, ranges: readonly BreakpointRange[], options: CssOptions): readonly string[] => {
   if (layout.areas.length === 0) return [];
   const text = writer(layout, options);
+  const base: readonly Property[] = [
+    ["display", "grid"],
+    ...(options.query === "media" && leavesFromInside(layout) ? [["container-type", "inline-size"] as const] : []),
+  ];
   let before: Sheet = new Map();
   const rules = ranges.flatMap((range, index) => {
     const sheet = sheetOf(layout, range, text);
@@ -345,17 +349,15 @@ export const areaRules = (layout: Layout, ranges: readonly BreakpointRange[], op
       ]),
     );
     if (said.length === 0) return [];
-    const blocks = said.map(([selector, properties]) => block(selector, properties, index === 0 ? "" : "  "));
-    return [index === 0 ? blocks.join("\n\n") : `${conditionOf(layout, options, range)} {\n${blocks.join("\n\n")}\n}`];
+    const isFirst = index === 0;
+    const blocks = said.map(([selector, properties]) =>
+      block(selector, isFirst && selector === wrapper ? [...base, ...properties] : properties, isFirst ? "" : "  "),
+    );
+    return [isFirst ? blocks.join("\n\n") : `${conditionOf(layout, options, range)} {\n${blocks.join("\n\n")}\n}`];
   });
-  const base: readonly Property[] = [
-    ["display", "grid"],
-    ...(options.query === "media" && leavesFromInside(layout) ? [["container-type", "inline-size"] as const] : []),
-  ];
   return [
     `/* Areas: elements of class area-ID in one element of class layout-areas, in reading order. col 5 / span 8 are columns 5 to 12. */`,
     block(`${wrapper}, ${wrapper} [class*="area-"]`, [["box-sizing", "border-box"]], ""),
-    block(wrapper, base, ""),
     ...rules,
   ];
 };

@@ -80,6 +80,21 @@ export const scopeAttribute = (scope: string | null): string => {
   return ` ${scope.startsWith("#") ? "id" : "class"}="${scope.slice(1)}"`;
 };
 
+/** The custom properties that a stylesheet of ours defines, each with its values in order, and the classes in its selectors. */
+export const namesWritten = (
+  css: string,
+): { readonly properties: { readonly name: string; readonly values: readonly string[] }[]; readonly classes: readonly string[] } => {
+  const properties = new Map<string, Set<string>>();
+  const classes = new Set<string>();
+  walk(parse(css, { parseValue: false, parseAtrulePrelude: false, parseCustomProperty: false }), (node) => {
+    if (node.type === "ClassSelector") classes.add(node.name);
+    if (node.type !== "Declaration" || !node.property.startsWith("--") || node.value.type !== "Raw") return;
+    const values = properties.get(node.property) ?? new Set();
+    properties.set(node.property, values.add(node.value.value.trim()));
+  });
+  return { properties: [...properties].map(([name, values]) => ({ name, values: [...values] })), classes: [...classes] };
+};
+
 /** What only our stylesheets say, whatever their names begin with. */
 const ownProperties = ["columns", "margin-start", "margin-end", "root-font-size", "edge-gutters"] as const;
 

@@ -42,15 +42,30 @@ export const commented = (words: string): string =>
     .replaceAll("/*", "/ *")
     .replaceAll("<", "‹");
 
-/** A rule of a stylesheet; a value of several lines begins with a new one. */
-export const block = (selector: string, properties: readonly Property[], indent: string): string =>
-  [
-    `${indent}${selector} {`,
-    ...properties.map(
-      ([name, value]) => `${indent}  ${name}:${value.startsWith("\n") ? "" : " "}${value.replaceAll("\n", `\n${indent}    `)};`,
-    ),
-    `${indent}}`,
-  ].join("\n");
+/** Both gaps as one property, where both are said. */
+const withGap = (properties: readonly Property[]): readonly Property[] => {
+  const [row, column] = ["row-gap", "column-gap"].map((wanted) => properties.find(([name]) => name === wanted));
+  if (!row || !column) return properties;
+  const gap: Property = ["gap", row[1] === column[1] ? row[1] : `${row[1]} ${column[1]}`];
+  return properties.flatMap((one) => (one === row ? [] : one === column ? [gap] : [one]));
+};
+
+/** A value without the units of zeros that need none: outside functions. Custom properties may be put into sums, and keep theirs. */
+const withoutZeroUnits = ([name, value]: Property): Property =>
+  name.startsWith("--")
+    ? [name, value]
+    : [name, value.replace(/(^|[\s\]])0(?:px|rem)(?=$|[\s[])(?![^(]*\))/g, (_, before: string) => `${before}0`)];
+
+/** A rule of a stylesheet, custom properties by themselves; a value of several lines begins with a new one. */
+export const block = (selector: string, properties: readonly Property[], indent: string): string => {
+  const all = withGap(properties.map(withoutZeroUnits));
+  const isOwn = (at: number): boolean => all[at]?.[0].startsWith("--") ?? false;
+  const lines = all.map(([name, value], index) => {
+    const apart = isOwn(index - 1) && !isOwn(index) ? "\n" : "";
+    return `${apart}${indent}  ${name}:${value.startsWith("\n") ? "" : " "}${value.replaceAll("\n", `\n${indent}    `)};`;
+  });
+  return [`${indent}${selector} {`, ...lines, `${indent}}`].join("\n");
+};
 
 /** The query that holds from a breakpoint on. */
 export const conditionOf = (layout: Layout, options: CssOptions, { from }: BreakpointRange): string => {

@@ -27,6 +27,13 @@ const beyondCapitals = (size: Exact, lineHeight: Exact, { unitsPerEm, ascent, de
 const quoted = (text: string): string =>
   `"${text.replace(/[\\"<>]/g, (character) => `\\${character.codePointAt(0)?.toString(16) ?? ""} `).replace(/[\p{Cc}]/gu, " ")}"`;
 
+/** Families that are no font's name (CSS Fonts 4, section 2.1), and words that mean something else everywhere. */
+const generic =
+  /^(serif|sans-serif|monospace|cursive|fantasy|system-ui|ui-.*|math|emoji|fangsong|inherit|initial|unset|revert|revert-layer|default)$/i;
+
+/** A font's name as a family: in quotes unless it is one plain word. */
+const family = (font: string): string => (/^[a-z]+$/i.test(font) && !generic.test(font) ? font : quoted(font));
+
 /**
  * Properties of text roles at a breakpoint, for :root; with `moving` only of those that have another size somewhere.
  */
@@ -57,7 +64,7 @@ export const textClasses = (layout: Layout): readonly string[] => {
   const em = (value: Exact): string => `${toDecimal(value, 4)}em`;
   const classes = layout.text.map(
     ({ font }, index) =>
-      `.text-${names[index] ?? "text"} {\n  font-family: ${quoted(font)}, sans-serif;\n  font-size: var(--text-${names[index] ?? "text"}-size);\n  line-height: var(--text-${names[index] ?? "text"}-line-height);\n}`,
+      `.text-${names[index] ?? "text"} {\n  font-family: ${family(font)}, sans-serif;\n  font-size: var(--text-${names[index] ?? "text"}-size);\n  line-height: var(--text-${names[index] ?? "text"}-line-height);\n}`,
   );
   const all = names.map((name) => `.text-${name}`).join(", ");
   const trimmed = layout.text.flatMap(({ font, size, lineHeight }, index) => {
@@ -73,7 +80,7 @@ export const textClasses = (layout: Layout): readonly string[] => {
   return [
     ...classes,
     `@supports (text-box: trim-both cap alphabetic) {\n  ${all} {\n    text-box: trim-both cap alphabetic;\n  }\n}`,
-    ...(trimmed.length > 0 ? [`@supports not (text-box: trim-both cap alphabetic) {\n${trimmed.join("\n")}\n}`] : []),
+    ...(trimmed.length > 0 ? [`@supports not (text-box: trim-both cap alphabetic) {\n${trimmed.join("\n\n")}\n}`] : []),
   ];
 };
 

@@ -168,6 +168,10 @@ const gridClass = ({ edges }: CssOptions): readonly Property[] => {
 export const breakpointCss = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string =>
   named(breakpointRules(layout, range, lowest, options), { ...namesOf(layout, options), layer: null });
 
+/** Whether the numbers are on the grid itself, and on nothing else: then how it is laid out is said there too. */
+const isOnGrid = (layout: Layout, { query, gridClass: written }: CssOptions): boolean =>
+  query === "container" && written === "with" && layout.areas.length === 0;
+
 /** That part with its usual names. */
 const breakpointRules = (layout: Layout, range: BreakpointRange, lowest: boolean, options: CssOptions): string => {
   const text = writer(layout, options);
@@ -176,6 +180,7 @@ const breakpointRules = (layout: Layout, range: BreakpointRange, lowest: boolean
     ...columnProperties(range.breakpoint, options, text),
     ...verticalProperties(range.breakpoint, layout, text),
     ...(lowest ? [] : textProperties(layout, range.breakpoint.id, text, true)),
+    ...(lowest && isOnGrid(layout, options) ? gridClass(options) : []),
   ];
   const selector = options.query === "media" ? ":root" : layout.areas.length > 0 ? ".layout-grid, .layout-areas" : ".layout-grid";
   const comment = `/* ${numbersComment(layout, range)} */`;
@@ -205,7 +210,7 @@ const verticalClasses = (layout: Layout): readonly string[] => [
           ".layout-baseline",
           [
             ["background-image", "linear-gradient(to bottom, rgb(194 87 58 / 45%) 1px, transparent 1px)"],
-            ["background-position", "0 var(--layout-baseline-offset, 0px)"],
+            ["background-position", "0 var(--layout-baseline-offset, 0)"],
             ["background-size", "100% var(--layout-baseline, 100%)"],
           ],
           "",
@@ -230,16 +235,22 @@ export const writeCss = (layout: Layout, options: CssOptions): string => {
         ? `Put ${classOf("layout-grid")} in a parent as wide as the viewport; its children land on the columns.`
         : `Put ${classOf("layout-grid")} in an element of class ${classOf("layout")}; its children land on the columns of that element's width.`;
   const classes =
-    options.gridClass === "with" ? [block(".layout-grid", gridClass(options), ""), ...verticalClasses(layout), ...textClasses(layout)] : [];
+    options.gridClass === "with"
+      ? [
+          ...(isOnGrid(layout, options) ? [] : [block(".layout-grid", gridClass(options), "")]),
+          ...verticalClasses(layout),
+          ...textClasses(layout),
+        ]
+      : [];
   const within = names.scope === null ? "" : ` It applies inside ${names.scope}.`;
   const heading = `/* ${commented(layout.name)}: layout by Ypsiline. ${place}${within} Lengths in CSS px unless they say otherwise. */`;
   const rules = [
+    ...ranges.map((range, index) => breakpointRules(layout, range, index === 0, options)),
     ...(options.query === "container" ? [".layout {\n  container: layout / inline-size;\n}"] : []),
     // What is as wide as the viewport is what cqi is of: the viewport's own units take in a scrollbar.
     ...(options.query === "media" && options.edges === "exact" && options.gridClass === "with"
       ? [block(":has(> .layout-grid)", [["container-type", "inline-size"]], "")]
       : []),
-    ...ranges.map((range, index) => breakpointRules(layout, range, index === 0, options)),
     ...classes,
     ...(options.gridClass === "with" ? areaRules(layout, ranges, options) : []),
     ...(options.spans === "with" ? spanClasses(ranges, (range) => conditionOf(layout, options, range)) : []),
@@ -247,5 +258,7 @@ export const writeCss = (layout: Layout, options: CssOptions): string => {
   ]
     .join("\n\n")
     .replace(/\n\n$/, "\n");
-  return `${heading}\n\n${named(rules, names)}`;
+  // Linters ask for rounded numbers, which these are not.
+  const precise = /\.\d{5}/.test(rules) ? "\n/* stylelint-disable number-max-precision -- lengths are exact */" : "";
+  return `${heading}${precise}\n\n${named(rules, names)}`;
 };

@@ -4,8 +4,9 @@ import type { Layout } from "../../layout/schema";
 import { isJson, ownMember } from "../json-signs";
 import { type Read, type WholeFormat, written } from "../types";
 
-/** The layout document as indented JSON with a final newline. */
-export const writeLayout = (layout: Layout): string => `${JSON.stringify(withoutFollows(layout), null, 2)}\n`;
+/** The layout document as indented JSON with a final newline, and with the address of its schema if one is beside it. */
+export const writeLayout = (layout: Layout, schema?: string): string =>
+  `${JSON.stringify({ ...(schema === undefined ? {} : { $schema: schema }), ...withoutFollows(layout) }, null, 2)}\n`;
 
 /** Levels a document may nest; the deepest extensions have fewer. */
 const deepest = 64;

@@ -7,6 +7,7 @@ import { spacingSteps } from "../../grid/spacing";
 import { roleAt } from "../../grid/text";
 import { spacingNames } from "../css/spacing-names";
 import { textNames } from "../css/text";
+import { definedBy } from "./editor";
 import type { Release } from "./release";
 
 /** A constant of the module: text, an exact number, or members by name. */
@@ -232,7 +233,12 @@ export const moduleText = (release: Release): string =>
     "",
   ].join("\n");
 
-/** `index.d.ts`: the same constants as literal types. */
+/** A union of texts, one on each line. */
+const unionText = (name: string, texts: readonly string[]): readonly string[] => [
+  `export type ${name} =${texts.map((text) => `\n  | ${JSON.stringify(text)}`).join("")};`,
+];
+
+/** `index.d.ts`: the same constants as literal types, and the names there are. */
 export const typesText = (release: Release): string =>
   [
     head(release),
@@ -241,6 +247,16 @@ export const typesText = (release: Release): string =>
       return `${said}export declare const ${name}: ${typeText(value, "")};\n`;
     }),
     "export type BreakpointId = keyof typeof breakpoints;",
+    "/** Ids of areas, names of spacing steps and of text roles. */",
+    "export type AreaId = keyof typeof areas;",
+    "export type SpacingName = keyof typeof spacing;",
+    "export type TextName = keyof typeof text;",
+    "/** Classes and custom properties of the stylesheets. */",
+    ...unionText("ClassName", definedBy(release.layout).classes),
+    ...unionText(
+      "PropertyName",
+      definedBy(release.layout).properties.map(({ name }) => name),
+    ),
     "",
     "/** The id of the breakpoint that holds at a viewport's width, px. */",
     "export declare const breakpointAt: (width: number) => BreakpointId;",
