@@ -1,8 +1,8 @@
-import { readFileSync, writeFileSync } from "node:fs";
+import { readdirSync, readFileSync, symlinkSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import { expect, test } from "@playwright/test";
-import { address, npmrc, project, ran } from "./clients";
+import { address, npm, npmrc, project, ran, root } from "./clients";
 
 /** A fenced block of a document: its language, its file name if it has one, and its text. */
 type Block = { readonly kind: string; readonly file: string | null; readonly text: string };
@@ -47,6 +47,33 @@ test("docs/packages.md is true for a developer who has never seen Ypsiline, line
   expect(await box("sailings")).toEqual([64 + 4 * (74 + 24), 1280 - 64]);
   await page.setViewportSize({ width: 360, height: 800 });
   expect(await box("search")).toEqual([16, 344]);
+});
+
+test("the pipeline of docs/in-code.md runs as it is: it passes, and stops where a stylesheet or a page is off", async () => {
+  test.setTimeout(180_000);
+  const text = readFileSync(join(import.meta.dirname, "..", "docs", "in-code.md"), "utf8");
+  const [, block = ""] = /## A pull request, whole[\s\S]*?```sh\n([\s\S]*?)```/.exec(text) ?? [];
+  expect(block.trim().split("\n")).toHaveLength(4);
+  const layout = await (await fetch(`${address}/api/v1/specs/skerry/passenger-booking/2.1.0`)).text();
+  const folder = project({
+    ".npmrc": `${npmrc()}@ypsiline:registry=${address}/npm/\n`,
+    "layout.json": layout,
+    "src/page.css": ".page { gap: var(--space-m); margin: 24px }",
+  });
+  expect((await npm(folder, "install", "--save-dev", "@ypsiline/cli")).code).toBe(0);
+  symlinkSync(join(root, "node_modules", "playwright-core"), join(folder, "node_modules", "playwright-core"));
+  const pipeline = (preview: string) => ran(folder, "bash", ["-ec", block], { PREVIEW: preview, HOME: folder });
+  const fine = await pipeline(`${address}/demo/booking`);
+  expect(fine.code, fine.out + fine.err).toBe(0);
+  expect(JSON.parse(readFileSync(join(folder, "check.sarif"), "utf8"))).toMatchObject({ version: "2.1.0" });
+  expect(readFileSync(join(folder, "lint.xml"), "utf8")).toContain("<testsuites");
+  expect(readdirSync(join(folder, "pictures"))).toHaveLength(2);
+  // A page that is none of the site's, and then a stylesheet.
+  const gone = await pipeline(`${address}/nowhere`);
+  expect([gone.code, gone.err]).toEqual([2, expect.stringContaining("answered 404")]);
+  writeFileSync(join(folder, "src/page.css"), ".page { gap: 23px }");
+  const off = await pipeline(`${address}/demo/booking`);
+  expect([off.code, readFileSync(join(folder, "lint.xml"), "utf8")]).toEqual([1, expect.stringContaining("23px is no spacing step")]);
 });
 
 test("the hand-off page has the install line and the line that names the registry, ready to copy", async ({ page, context }) => {

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, expect, it } from "vitest";
 import { factsOf } from "../src/lint/facts";
-import { lintRules, lintSheet, ownNamesOf } from "../src/lint/lint";
+import { lintRules, lintSheet, mendedText, ownNamesOf } from "../src/lint/lint";
 import { readSheet } from "../src/lint/sheet";
 import { plantedFiles, plantedLayout } from "./planted";
 import { folderWith, run } from "./run";
@@ -42,6 +42,31 @@ describe("stylesheets held against a spec", () => {
       "3:1 unknown-name The spec has no class .layout-grd. The nearest is .layout-grid.",
       "3:24 held-number 16px is a spacing step. Write var(--space-m).",
     ]);
+  });
+
+  it("knows the gutter and the margins where they are the same everywhere, and leaves it to a person which name is meant", () => {
+    const alike = {
+      ...layout,
+      breakpoints: layout.breakpoints.map((one) => ({
+        ...one,
+        columns: { ...one.columns, gutter: "40px", margin: { start: "16px", end: "56px" } },
+      })),
+    };
+    const own = factsOf(alike);
+    const css =
+      ".a { gap: 40px; row-gap: 40px; column-gap: 2.5rem; padding-inline-start: 16px; margin-inline-end: 56px; margin-inline-start: 56px }";
+    const sheet = readSheet("a.css", css);
+    if (!own.ok || !sheet.ok) throw new Error("not read");
+    const found = lintSheet(sheet.value, own.value, ownNamesOf([sheet.value]), {});
+    expect(found.map(({ message }) => message)).toEqual([
+      "40px is --layout-gutter. Write var(--layout-gutter).",
+      "2.5rem is --layout-gutter. Write var(--layout-gutter).",
+      "16px is a spacing step, and --layout-margin-start. Write var(--space-m) or var(--layout-margin-start).",
+      "56px is --layout-margin-end. Write var(--layout-margin-end).",
+    ]);
+    expect(mendedText(css, found).text).toBe(
+      ".a { gap: var(--layout-gutter); row-gap: 40px; column-gap: var(--layout-gutter); padding-inline-start: 16px; margin-inline-end: var(--layout-margin-end); margin-inline-start: 56px }",
+    );
   });
 
   it("knows the names that a spec has in its stylesheets", () => {

@@ -62,7 +62,9 @@ export const plantedFiles = (seed: string, each: number): readonly Planted[] => 
         ]),
       ),
     "other-columns": () =>
-      block(`grid-template-columns: ${pick(["repeat(5, 1fr)", "[full] repeat(7, minmax(0, 1fr))", "200px repeat(9, 1fr)"])}`),
+      block(
+        `grid-template-columns: ${pick(["repeat(5, 1fr)", "[full] repeat(7, minmax(0, 1fr))", "200px repeat(9, 1fr)", "1fr 1fr", "[a] 2fr [b] 2fr 2fr 2fr 2fr"])}`,
+      ),
     "off-baseline": () =>
       block(pick([`line-height: ${off()}.5px`, `line-height: ${integer(1, 9)}.3rem`, "font-size: 15px; line-height: 1.5"])),
     "unknown-name": () =>
@@ -90,7 +92,7 @@ export const plantedFiles = (seed: string, each: number): readonly Planted[] => 
         ),
       () =>
         block(
-          `grid-template-columns: ${pick(["repeat(12, 1fr)", "repeat(4, 1fr)", "repeat(3, 1fr)", "repeat(auto-fill, 16px)", "1fr 2fr"])}`,
+          `grid-template-columns: ${pick(["repeat(12, 1fr)", "repeat(4, 1fr)", "repeat(3, 1fr)", "repeat(auto-fill, 16px)", "1fr 2fr", "1fr 1fr 1fr", "[a] 1fr 1fr 1fr 1fr"])}`,
         ),
       () => block(pick(["line-height: 24px", "line-height: 1.5", "font-size: 1rem; line-height: 1.5", "line-height: 2rem"])),
       () => block(pick(["grid-area: fares", "grid-area: hero", "grid-area: 1 / 2 / 3 / 4"])),

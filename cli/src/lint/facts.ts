@@ -1,4 +1,5 @@
 import {
+  equals,
   type Exact,
   formats,
   fromJsonNumber,
@@ -12,6 +13,9 @@ import {
 } from "@ypsiline/core";
 import { type Result, success, refused } from "../result";
 
+/** A length, and the custom property that holds it. */
+export type Held = { readonly property: string; readonly px: Exact };
+
 /** What stylesheets are compared with: the numbers and names of a layout. Lengths are px. */
 export type Facts = {
   readonly layout: Layout;
@@ -20,7 +24,10 @@ export type Facts = {
   readonly base: Exact;
   readonly rootFontSize: Exact;
   /** Spacing steps with their custom properties. */
-  readonly steps: readonly { readonly property: string; readonly px: Exact }[];
+  readonly steps: readonly Held[];
+  /** The gutter and the margins, where they are the same at every breakpoint. */
+  readonly gutter: Held | null;
+  readonly margins: readonly Held[];
   /** Column counts of breakpoints; spans of areas at them, and column counts inside areas. */
   readonly counts: ReadonlySet<number>;
   readonly spans: ReadonlySet<number>;
@@ -37,6 +44,12 @@ export type Facts = {
 const lengthOf = (text: string): Exact | null => {
   const length = parseLength(text);
   return length?.unit === "px" ? length.value : null;
+};
+
+/** A length that is the same in px at every breakpoint, with its custom property; null if it is not. */
+const heldOf = (layout: Layout, property: string, of: (columns: Layout["breakpoints"][number]["columns"]) => string): Held | null => {
+  const [first, ...others] = layout.breakpoints.map(({ columns }) => lengthOf(of(columns)));
+  return first && others.every((one) => one && equals(one, first)) ? { property, px: first } : null;
 };
 
 const namesIn = (text: string, pattern: RegExp): ReadonlySet<string> => new Set([...text.matchAll(pattern)].map(([, name = ""]) => name));
@@ -57,6 +70,10 @@ export const factsOf = (layout: Layout): Result<Facts> => {
     base,
     rootFontSize,
     steps: spacingSteps(layout).map(({ px }, index) => ({ property: stepNames[index] ?? "", px })),
+    gutter: heldOf(layout, `--${nameWith(prefix, "layout-gutter")}`, ({ gutter }) => gutter),
+    margins: (["start", "end"] as const).flatMap(
+      (side) => heldOf(layout, `--${nameWith(prefix, `layout-margin-${side}`)}`, ({ margin }) => margin[side]) ?? [],
+    ),
     counts: new Set(layout.breakpoints.map(({ columns }) => columns.count)),
     spans: new Set(
       layout.areas.flatMap(({ placements }) =>

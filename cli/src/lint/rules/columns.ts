@@ -12,16 +12,25 @@ export const columns: LintRule = {
   declaration: (declaration, { counts, spans }): readonly Offence[] => {
     if (!/^(grid-template-columns|grid-template)$/i.test(declaration.prop)) return [];
     const offences: Offence[] = [];
-    valueParser(valueOf(declaration)).walk((node) => {
+    const add = (count: number, offset: number): void => {
+      if (counts.has(count) || spans.has(count)) return;
+      const all = [...counts].sort((a, b) => a - b).map(String);
+      offences.push({
+        ...placeInValue(declaration, offset),
+        message: `No breakpoint has ${count} columns, and no area spans as many. The spec has ${list.format(all)}.`,
+      });
+    };
+    const value = valueParser(valueOf(declaration));
+    // Equal shares that are written one by one: 1fr 1fr 1fr.
+    const tracks = value.nodes.filter(({ type, value: word }) => type !== "space" && type !== "comment" && !/^\[.*\]$/.test(word));
+    const [track] = tracks;
+    if (track && tracks.length > 1 && tracks.every(({ type, value: word }) => type === "word" && /fr$/i.test(word) && word === track.value))
+      add(tracks.length, track.sourceIndex);
+    value.walk((node) => {
       if (node.type !== "function" || node.value.toLowerCase() !== "repeat") return;
       const [first] = node.nodes;
       const count = first?.type === "word" && /^\d+$/.test(first.value) ? Number(first.value) : null;
-      if (!first || count === null || counts.has(count) || spans.has(count)) return;
-      const all = [...counts].sort((a, b) => a - b).map(String);
-      offences.push({
-        ...placeInValue(declaration, first.sourceIndex),
-        message: `No breakpoint has ${count} columns, and no area spans as many. The spec has ${list.format(all)}.`,
-      });
+      if (first && count !== null) add(count, first.sourceIndex);
     });
     return offences;
   },

@@ -1,5 +1,5 @@
 import { absolute, type Exact, equals, exact, isWhole, divide, isZero, multiply, show, subtract, toNumber } from "@ypsiline/core";
-import type { Facts } from "../facts";
+import type { Facts, Held } from "../facts";
 import type { Declaration } from "postcss";
 import { type Found, lengthsIn } from "../lengths";
 import type { LintRule } from "../rule";
@@ -43,18 +43,32 @@ export const spacing: LintRule = {
       })),
 };
 
+/** The gutter for a gap between columns, and the margin at a side for inline margins and paddings, if a length is theirs. */
+const ownNumberOf = (property: string, px: Exact, { gutter, margins }: Facts): Held | null => {
+  if (/^((column|grid-column)-)?gap$/i.test(property)) return gutter && equals(gutter.px, px) ? gutter : null;
+  const side = /^(?:margin|padding)-inline-(start|end)$/i.exec(property)?.[1]?.toLowerCase();
+  return margins.find((one) => side !== undefined && one.property.endsWith(side) && equals(one.px, px)) ?? null;
+};
+
 /** Lengths that a custom property of the spec holds already. */
 export const heldNumber: LintRule = {
   id: "held-number",
   level: "note",
-  source: "a length that a spacing step of the spec has is written as its custom property",
+  source: "a length that a spacing step, the gutter or a margin of the spec has is written as its custom property",
   declaration: (declaration, facts) =>
     distancesIn(declaration, facts).flatMap(({ text, px, offset }) => {
       const step = isZero(px) ? null : stepOf(px, facts);
-      if (step === null || step.property === "") return [];
-      const to = `var(${step.property})`;
-      return [
-        { ...placeInValue(declaration, offset), message: `${text} is a spacing step. Write ${to}.`, fix: { from: text, to, at: offset } },
-      ];
+      const own = isZero(px) ? null : ownNumberOf(declaration.prop, px, facts);
+      const place = placeInValue(declaration, offset);
+      // Which of them is meant is for a person to say.
+      if (own !== null && step !== null)
+        return [
+          { ...place, message: `${text} is a spacing step, and ${own.property}. Write var(${step.property}) or var(${own.property}).` },
+        ];
+      const held = step ?? own;
+      if (held === null || held.property === "") return [];
+      const to = `var(${held.property})`;
+      const what = step === null ? held.property : "a spacing step";
+      return [{ ...place, message: `${text} is ${what}. Write ${to}.`, fix: { from: text, to, at: offset } }];
     }),
 };
