@@ -51,6 +51,8 @@ export const withoutRoles = [
   "POST /api/sign-up",
   "POST /api/sign-up/confirm",
   "POST /api/teams",
+  // For whoever holds a token; tested with the others that end.
+  "POST /api/tokens/end",
   // A stream does not end; tested below.
   "GET /api/specs/:team/:spec/events",
 ] as const satisfies readonly RouteKey[];

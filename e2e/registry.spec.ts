@@ -225,6 +225,60 @@ test.describe("the registry itself", () => {
   });
 });
 
+test("whoever may read a draft installs it as next, and nobody else sees that there is one", async () => {
+  test.setTimeout(180_000);
+  const spec = await publishedSpec([["1.0.0", "24px"]]);
+  const name = `@skerry/${spec}`;
+  const lead = await requestsOf(address, "lead");
+  const { id, token: reads } = await tokenOf(lead, `Next ${process.pid}`);
+  const made = await lead.post(`/api/teams/skerry/projects/${id}/tokens`, { data: { name: "Drafts", scopes: ["read", "draft"] } });
+  const { token: drafts } = (await made.json()) as { token: string };
+  const path = `/api/drafts/skerry/${spec}`;
+  const edit = async (gutter: string): Promise<void> => {
+    const { revision, layout } = (await (await lead.get(path)).json()) as {
+      revision: number;
+      layout: { breakpoints: { id: string; columns: { gutter: string } }[] };
+    };
+    const [first] = layout.breakpoints;
+    const changes = [{ path: ["breakpoints", first?.id, "columns", "gutter"], from: first?.columns.gutter, to: gutter }];
+    const saved = await lead.post(path, { data: { revision, changes } });
+    expect(saved.status(), await saved.text()).toBe(200);
+  };
+  await edit("40px");
+  const metadata = async (token: string | null) =>
+    (await (await fetch(`${address}/npm/${name}`, { headers: token === null ? {} : { Authorization: `Bearer ${token}` } })).json()) as {
+      "dist-tags"?: Record<string, string>;
+      versions?: Record<string, { dist: { tarball: string } }>;
+    };
+  const tags = (await metadata(drafts))["dist-tags"];
+  expect(tags).toEqual({ latest: "1.0.0", next: expect.stringMatching(/^1\.1\.0-draft\.\d+$/) });
+  expect((await metadata(reads))["dist-tags"]).toEqual({ latest: "1.0.0" });
+  expect((await metadata(null))["dist-tags"]).toBeUndefined();
+  const number = tags?.["next"] ?? "";
+  const tarball = `${address}/npm/${name}/-/${spec}-${number}.tgz`;
+  const status = async (token: string) => (await fetch(tarball, { headers: { Authorization: `Bearer ${token}` } })).status;
+  expect([await status(drafts), await status(reads), (await fetch(tarball)).status]).toEqual([200, 404, 404]);
+
+  const folder = project({ ".npmrc": npmrc(drafts) });
+  const done = await npm(folder, "install", `${name}@next`);
+  expect(done.code, done.err).toBe(0);
+  expect(versionOf(folder, name)).toBe(number);
+  expect(installed(folder, name, "layout.css")).toContain("--layout-gutter: 40px");
+  // A range takes no draft.
+  const ranged = project({ ".npmrc": npmrc(drafts) });
+  expect((await npm(ranged, "install", `${name}@^1`)).code).toBe(0);
+  expect(versionOf(ranged, name)).toBe("1.0.0");
+  // The draft goes on; for a minute it is the same one that is next, and what was installed stays as it was.
+  await edit("44px");
+  expect((await metadata(drafts))["dist-tags"]?.["next"]).toBe(number);
+  const sql = openDatabase(process.env["DATABASE_URL"] ?? "", 1);
+  await sql`UPDATE draft_package SET at = at - interval '2 minutes' WHERE number = ${number}`;
+  await sql.end();
+  const later = (await metadata(drafts))["dist-tags"]?.["next"] ?? "";
+  expect(Number(later.split(".").at(-1))).toBeGreaterThan(Number(number.split(".").at(-1)));
+  expect(await status(drafts)).toBe(200);
+});
+
 test("a version published a moment ago is installed where a project waits a day for others, by the settings in docs/packages.md", async () => {
   test.setTimeout(240_000);
   const spec = await publishedSpec([["1.0.0", "24px"]]);

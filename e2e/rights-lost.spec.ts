@@ -137,6 +137,7 @@ const others = [
   "POST /api/sign-up",
   "POST /api/sign-up/confirm",
   "POST /api/join",
+  "POST /api/tokens/end",
 ] as const satisfies readonly PostKey[];
 
 const cookie = (session: string): Readonly<Record<string, string>> => ({ Cookie: `ypsiline_session=${session}` });

@@ -2,6 +2,7 @@ import { expect, request, test } from "@playwright/test";
 import { createHmac } from "node:crypto";
 import { createServer, type IncomingMessage } from "node:http";
 import type { AddressInfo } from "node:net";
+import { address, tokenOf } from "./clients";
 import { changed, chooseSpec, invitationFor, makeSpec, pageOf, requestsOf, signInByRequest } from "./people";
 
 const team = "/api/teams/skerry";
@@ -305,4 +306,37 @@ test("a spec is shared with anyone who has the link, and with the team alone aga
   await expect(async () => expect((await page.request.get(`/api/v1${path}/latest`)).status()).toBe(401)).toPass();
   await anybody.close();
   await lead.context.close();
+});
+
+test("whoever finds an access token ends it without an account; its team is told, and nobody learns whether there was one", async ({
+  browser,
+}) => {
+  const lead = await requestsOf(address, "lead");
+  const name = `Found ${process.pid}`;
+  const { token } = await tokenOf(lead, name);
+  const used = () => fetch(`${address}/api/v1/specs/skerry/passenger-booking`, { headers: { Authorization: `Bearer ${token}` } });
+  expect((await used()).status).toBe(200);
+  const context = await browser.newContext({ baseURL: address });
+  const page = await context.newPage();
+  await page.goto("/tokens/end");
+  const field = page.getByLabel("The token");
+  const end = page.getByRole("button", { name: "End it" });
+  await field.fill("ypsl_short");
+  await end.click();
+  await expect(page.getByText("must be an access token, all of it: ypsl_ and what follows")).toBeVisible();
+  const said = page.getByText("If it was a token of this instance, it no longer works.");
+  await field.fill(`ypsl_${"x".repeat(43)}`);
+  await end.click();
+  await expect(said).toBeVisible();
+  expect((await used()).status).toBe(200);
+  await page.reload();
+  await field.fill(`  ${token} `);
+  await end.click();
+  await expect(said).toBeVisible();
+  expect((await used()).status).toBe(401);
+  await context.close();
+  const told = await pageOf(browser, "lead");
+  await told.page.goto("/inbox");
+  await expect(told.page.getByText(`Somebody found the access token Build of ${name} and ended it.`)).toBeVisible();
+  await told.context.close();
 });

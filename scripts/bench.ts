@@ -8,6 +8,7 @@ import { lintSpeed } from "./bench-lint";
 import { published, registry } from "./bench-published";
 import { scale } from "./bench-scale";
 import { stalls } from "./bench-stalls";
+import { writing } from "./bench-writing";
 import { password } from "./demo-accounts";
 import { withDemoServer } from "./demo-server";
 import { chromiumPath } from "./install";
@@ -27,6 +28,8 @@ run(async () => {
     );
   // `npm run bench -- lint`: stylesheets held against a spec.
   if (process.argv.includes("lint")) return lintSpeed();
+  // `npm run bench -- writing`: the writing routes beside twenty editors.
+  if (process.argv.includes("writing")) return withDemoServer(async ({ address }) => writing(address, await leadCookie(address)));
   // `npm run bench -- scale`: list pages of a team after years.
   if (process.argv.includes("scale"))
     return withDemoServer(async ({ address, database }) => scale(address, database, await leadCookie(address)));

@@ -35,7 +35,7 @@ export { carryNumbers } from "./layout/number-values";
 export { breakpointNumbers, cellOfPath, facetIds, facetOfPlace, ledgerHeadings, numberAt, placeOfPath } from "./layout/numbers";
 export { cellList, containerWords, numberCells, readContainerKind, readDeclared, repairCells } from "./layout/cells";
 export { breakpointSchema, idPattern, layoutSchema, sizeSchema } from "./layout/schema";
-export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout, readStoredText } from "./layout/parse";
+export { issuesOf, nestsPast, parseLayout, parseWith, pointer, readStoredLayout, readStoredText, withoutSchema } from "./layout/parse";
 export { layoutJsonSchema } from "./layout/json-schema";
 export { placeText, readPlace } from "./layout/place-text";
 export { withCopied, withoutDangling } from "./layout/dangling";

@@ -1,7 +1,18 @@
 import { expect, test } from "@playwright/test";
-import { breakpointRanges, type CssOptions, exact, type Layout, resolve, sign, toNumber, writeCss } from "../../core/src/index";
+import {
+  breakpointRanges,
+  type CssOptions,
+  exact,
+  type Layout,
+  resolve,
+  sign,
+  toNumber,
+  writeCss,
+  writeSnippet,
+} from "../../core/src/index";
 import { widthPieces } from "../../core/src/sweep/pieces";
 import { seeded } from "../../core/test/random";
+import { demoLayouts } from "../../core/test/demo-layouts";
 import { generatedLayouts } from "./generated-layouts";
 import { wholeUnits } from "./whole-units";
 
@@ -102,4 +113,29 @@ test("two and three specs on one page, apart by prefix, layer and scope: Chromiu
   }
   console.info(`several specs on a page: ${compared} columns`);
   expect(compared).toBeGreaterThan(10_000);
+});
+
+test("the overlays of two specs on one page measure each its own elements, and their bars stand apart", async ({ page }) => {
+  const [first, second] = demoLayouts.filter(({ areas }) => areas.length > 1);
+  if (!first || !second) throw new Error("no layouts");
+  const specs = [
+    { ...first, stylesheet: { prefix: "one", scope: ".one" } },
+    { ...second, stylesheet: { scope: "#two" } },
+  ];
+  const ids = specs.map(({ areas }) => areas.slice(0, 2).map(({ id }) => id));
+  const inside = (all: readonly string[] = []): string =>
+    all.map((id) => `<div data-area="${id}" style="height:40px">${id}</div>`).join("");
+  await page.setContent(
+    `<!doctype html><body style="margin:0"><div class="one">${inside(ids[0])}<p style="height:40px">One</p></div><div id="two">${inside(ids[1])}</div><div data-area="${ids[0]?.[0] ?? ""}">neither</div>`,
+  );
+  for (const [index, layout] of specs.entries()) await page.evaluate(writeSnippet(layout, `${index + 1}.0.0`));
+  const found = await page.evaluate(() =>
+    [...document.querySelectorAll("ypsiline-overlay")].map((host) => {
+      const { boxes } = (host as unknown as { boxes: () => { boxes: { area?: string }[] } }).boxes();
+      const bar = host.shadowRoot?.querySelector(".bar")?.getBoundingClientRect();
+      return { areas: boxes.map(({ area }) => area), top: bar?.top ?? NaN, bottom: bar?.bottom ?? NaN };
+    }),
+  );
+  expect(found.map(({ areas }) => areas)).toEqual(ids);
+  expect(found[1]?.bottom).toBeLessThanOrEqual(found[0]?.top ?? NaN);
 });

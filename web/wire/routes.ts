@@ -74,6 +74,13 @@ const ownRoutes = {
   /** The same answer whether the address has an account or not. */
   "POST /api/account/forgotten": { request: z.strictObject({ email: emailAddress }), answer: nothing },
   "POST /api/account/reset": { request: z.strictObject({ secret: linkSecret, password: newPassword }), answer: nothing },
+  /** Ends an access token for whoever holds it. The same answer whether there is one or not. */
+  "POST /api/tokens/end": {
+    request: z.strictObject({
+      token: z.string().regex(/^ypsl_[\w-]{20,200}$/, { error: "must be an access token, all of it: ypsl_ and what follows" }),
+    }),
+    answer: nothing,
+  },
   "POST /api/account/close": { request: z.strictObject({ password: ownPassword }), answer: nothing },
   /** The first person and team of an instance, by the code that was printed when it started. */
   "POST /api/set-up": {

@@ -26,8 +26,15 @@ export const queryPxOf = (number: string, unit: string): Exact | null => {
   return unit === "px" ? value : multiply(value, sixteen);
 };
 
+/** What was found in declarations, since several rules look at each. A declaration that was mended is looked at again. */
+const known = new WeakMap<Declaration, { readonly value: string; readonly root: Exact; readonly found: readonly Found[] }>();
+
 /** The lengths of a declaration, outside calc() and variables. */
 export const lengthsIn = (declaration: Declaration, rootFontSize: Exact): readonly Found[] => {
+  const value = valueOf(declaration);
+  const before = known.get(declaration);
+  if (before?.value === value && before.root === rootFontSize) return before.found;
+  if (!/\d/.test(value)) return [];
   const found: Found[] = [];
   const walk = (nodes: readonly valueParser.Node[]): void => {
     for (const node of nodes) {
@@ -37,6 +44,7 @@ export const lengthsIn = (declaration: Declaration, rootFontSize: Exact): readon
       if (px) found.push({ text: node.value, px, offset: node.sourceIndex });
     }
   };
-  walk(valueParser(valueOf(declaration)).nodes);
+  walk(valueParser(value).nodes);
+  known.set(declaration, { value, root: rootFontSize, found });
   return found;
 };

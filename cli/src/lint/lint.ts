@@ -43,15 +43,14 @@ const exemptionsIn = ({ root }: Sheet): readonly Exemption[] => {
 export const ownNamesOf = (sheets: readonly Sheet[]): OwnNames => {
   const properties = new Set<string>();
   const areas = new Set<string>();
-  for (const { root } of sheets) {
-    root.walkDecls((declaration) => {
-      if (declaration.prop.startsWith("--")) properties.add(declaration.prop);
-      if (/^grid-template(-areas)?$/i.test(declaration.prop))
-        for (const [, row = ""] of declaration.value.matchAll(/["']([^"']*)["']/g))
-          for (const name of row.trim().split(/\s+/)) areas.add(name);
+  for (const { root } of sheets)
+    root.walk((node) => {
+      if (node.type === "atrule" && node.name === "property") properties.add(node.params.trim());
+      if (node.type !== "decl") return;
+      if (node.prop.startsWith("--")) properties.add(node.prop);
+      if (!/^grid-template(-areas)?$/i.test(node.prop)) return;
+      for (const [, row = ""] of node.value.matchAll(/["']([^"']*)["']/g)) for (const name of row.trim().split(/\s+/)) areas.add(name);
     });
-    root.walkAtRules("property", (rule) => void properties.add(rule.params.trim()));
-  }
   return { properties, areas };
 };
 
@@ -66,13 +65,15 @@ export const lintSheet = (sheet: Sheet, facts: Facts, own: OwnNames, levels: Lev
       found.push({ ...offence, rule, node, level: level ?? rule.level, accepted: exemption?.reason ?? null });
     }
   };
-  for (const rule of lintRules) {
-    if (levels[rule.id] === null) continue;
-    const { atRule, declaration, selector } = rule;
-    if (atRule) sheet.root.walkAtRules((one) => add(rule, one, atRule(one, facts)));
-    if (declaration) sheet.root.walkDecls((one) => add(rule, one, declaration(one, facts, own)));
-    if (selector) sheet.root.walkRules((one) => add(rule, one, selector(one, facts, own)));
-  }
+  const on = lintRules.filter(({ id }) => levels[id] !== null);
+  // One walk for all rules: walking is what takes longest.
+  sheet.root.walk((node) => {
+    for (const rule of on) {
+      if (node.type === "decl" && rule.declaration) add(rule, node, rule.declaration(node, facts, own));
+      else if (node.type === "atrule" && rule.atRule) add(rule, node, rule.atRule(node, facts));
+      else if (node.type === "rule" && rule.selector) add(rule, node, rule.selector(node, facts, own));
+    }
+  });
   return found.sort((a, b) => a.line - b.line || a.column - b.column);
 };
 

@@ -1,4 +1,4 @@
-import type { AtRule, Declaration, Document, Root, Syntax } from "postcss";
+import type { AtRule, Declaration, Document, Root, Rule, Syntax } from "postcss";
 import postcss from "postcss";
 import html from "postcss-html";
 import less from "postcss-less";
@@ -44,17 +44,21 @@ export const valueOf = ({ raws, value }: Declaration): string => raws.value?.raw
 /** An at-rule's parameters as they are written, with the comments in them. */
 export const paramsOf = ({ raws, params }: AtRule): string => raws.params?.raw ?? params;
 
-/** The place of a part of a declaration's value, which begins so many characters into it. */
-export const placeInValue = (declaration: Declaration, offset: number): Place => {
-  const between = declaration.raws.between ?? ":";
-  return placeAt(declaration, declaration.prop.length + between.length + offset);
+/** The place after some text at the beginning of a node. PostCSS would count from the beginning of the file, each time. */
+const placeAfter = (node: AtRule | Declaration | Rule, before: string): Place => {
+  const { line = 1, column = 1 } = node.source?.start ?? {};
+  const lines = before.split(/\r\n|[\n\r\f]/);
+  const last = lines.at(-1) ?? "";
+  return lines.length === 1 ? { line, column: column + last.length } : { line: line + lines.length - 1, column: last.length + 1 };
 };
+
+/** The place of a part of a declaration's value, which begins so many characters into it. */
+export const placeInValue = (declaration: Declaration, offset: number): Place =>
+  placeAfter(declaration, declaration.prop + (declaration.raws.between ?? ":") + valueOf(declaration).slice(0, offset));
 
 /** The place of a part of an at-rule's parameters. */
 export const placeInParams = (rule: AtRule, offset: number): Place =>
-  placeAt(rule, 1 + rule.name.length + (rule.raws.afterName ?? " ").length + offset);
+  placeAfter(rule, `@${rule.name}${rule.raws.afterName ?? " "}${paramsOf(rule).slice(0, offset)}`);
 
-const placeAt = (node: AtRule | Declaration, index: number): Place => {
-  const { line, column } = node.positionInside(index);
-  return { line, column };
-};
+/** The place where a rule begins. */
+export const placeOf = (rule: Rule): Place => placeAfter(rule, "");

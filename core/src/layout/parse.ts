@@ -143,7 +143,7 @@ const withinCost = (parsed: Parsed<Layout>, before: Layout): Parsed<Layout> => {
 };
 
 /** A document without the address of its schema, which editors read and which says nothing of the layout. */
-const withoutSchema = (data: unknown): unknown => {
+export const withoutSchema = (data: unknown): unknown => {
   if (!isMembers(data) || typeof data["$schema"] !== "string") return data;
   const { $schema: _schema, ...document } = data;
   return document;

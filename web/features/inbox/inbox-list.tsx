@@ -12,6 +12,7 @@ const kinds: Readonly<Record<InboxKind, string>> = {
   withdrawn: "Withdrawn",
   followed: "Followed",
   member: "Team",
+  token: "Access token",
 };
 
 /** What concerns the person who reads it, the latest first. */

@@ -66,6 +66,8 @@ type Facts = {
   "project-use": ToSpec & { readonly project: string; readonly number: VersionNumber | null };
   "token-made": In & { readonly name: string; readonly project: string };
   "token-revoked": In & { readonly name: string; readonly token: number };
+  /** Ended by somebody who found it. */
+  "token-found": In & { readonly name: string; readonly token: number; readonly team: string; readonly project: string };
   "webhook-added": In & { readonly host: string };
   "webhook-removed": In & { readonly host: string };
   invited: In & { readonly email: string; readonly role: Role };
@@ -101,6 +103,8 @@ type Row<F> = {
     readonly to: (sql: postgres.TransactionSql, facts: F) => Promise<readonly number[]>;
     readonly words: (facts: F) => string;
     readonly path: (facts: F) => string;
+    /** Whether the person it names is told too: it was done by somebody else. */
+    readonly toAll?: true;
   };
   readonly webhook?: { readonly [E in WebhookEvent]: { readonly event: E; readonly body: (facts: F) => WebhookData[E] } }[WebhookEvent];
   readonly announcement?: (facts: F) => Announcement;
@@ -286,6 +290,18 @@ export const happenings: { readonly [K in HappeningKind]: Row<Facts[K]> } = {
     activity: { what: () => "token-revoked", words: ({ name }) => `revoked the access token ${name}` },
     announcement: ({ token }) => ({ kind: "access", of: { token } }),
   },
+  "token-found": {
+    activity: { what: () => "token-revoked", words: ({ name }) => `made the access token ${name}, which somebody found and ended` },
+    inbox: {
+      kind: "token",
+      to: async (sql, { teamId, personId }) => [...new Set([personId, ...(await leadsOf(sql, teamId))])],
+      words: ({ name, project }) =>
+        `Somebody found the access token ${name} of ${project} and ended it. It may have been used: see what it fetched, and make a new one`,
+      path: ({ team }) => `/teams/${team}`,
+      toAll: true,
+    },
+    announcement: ({ token }) => ({ kind: "access", of: { token } }),
+  },
   "webhook-added": { activity: { what: () => "webhook", words: ({ host }) => `added the webhook ${host}` } },
   "webhook-removed": { activity: { what: () => "webhook-removed", words: ({ host }) => `removed the webhook ${host}` } },
   invited: { activity: { what: () => "invited", words: ({ email, role }) => `invited ${email} as ${role}` } },
@@ -342,7 +358,7 @@ export const happened = async (sql: postgres.TransactionSql, ...all: readonly Ha
     if (inbox)
       items.push({
         people: await inbox.to(sql, happening),
-        except: personId,
+        except: inbox.toAll ? null : personId,
         kind: inbox.kind,
         teamId,
         specId,

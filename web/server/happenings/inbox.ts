@@ -2,7 +2,7 @@ import type postgres from "postgres";
 import type { Sql } from "../database/database";
 import { type Page, pageSize, rowsBefore, uncounted } from "../database/paging";
 
-export type InboxKind = "review-asked" | "review-decided" | "comment" | "new-version" | "withdrawn" | "followed" | "member";
+export type InboxKind = "review-asked" | "review-decided" | "comment" | "new-version" | "withdrawn" | "followed" | "member" | "token";
 
 export type InboxItem = {
   readonly id: number;

@@ -31,8 +31,13 @@ export type StoredSheet = Omit<SheetOf, "layout" | "before"> & {
 /** Kinds that compute something from a request's body and store nothing. */
 export type ComputedKind = "resolve" | "solve" | "check" | "whole-pixel-sets" | "fit" | "grids";
 
-/** All files of a version, including its package. */
-export type VersionTask = { readonly kind: "version"; readonly sheet: StoredSheet; readonly release: VersionToWrite };
+/** All files of a version, including its package; `alone`: nothing but the package. */
+export type VersionTask = {
+  readonly kind: "version";
+  readonly sheet: StoredSheet;
+  readonly release: VersionToWrite;
+  readonly alone?: true;
+};
 
 /** The beginning of a new spec: a document with a new name, and the version of another spec that it will follow. */
 export type BegunTask = { readonly kind: "begun"; readonly name: string; readonly layout: StoredText; readonly follows: string | null };

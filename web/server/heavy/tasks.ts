@@ -143,9 +143,9 @@ const sheetOf = (stored: StoredSheet): SheetOf => ({
 const patience = 6_000;
 
 /** Writes a version. A large version is not refused. */
-export const versionWritten = async ({ sheet, release }: VersionTask): Promise<Result<WrittenVersion>> => {
+export const versionWritten = async ({ sheet, release, alone }: VersionTask): Promise<Result<WrittenVersion>> => {
   const until = performance.now() + patience;
-  return { ok: true, value: await writeVersion(sheetOf(sheet), release, () => performance.now() > until) };
+  return { ok: true, value: await writeVersion(sheetOf(sheet), release, () => alone === true || performance.now() > until) };
 };
 
 const written = async (stored: StoredSheet, file: AskedFile, kept: readonly KeptFile[]): Promise<HeavyAnswer> => {

@@ -1,4 +1,4 @@
-import { type Issue, nestsPast, type Parsed, parseWith } from "@ypsiline/core";
+import { type Issue, nestsPast, type Parsed, parseWith, withoutSchema } from "@ypsiline/core";
 import type { z } from "zod";
 import type { Problem } from "./problem";
 
@@ -85,6 +85,17 @@ export const readJsonText = async (request: Request): Promise<Result<string>> =>
   return wrongType ? { ok: false, problem: wrongType } : readText(request, mebibyte);
 };
 
+/** A body whose layout, or that of whose start, may name its schema, as a layout document by itself may. */
+const withoutSchemas = (data: unknown): unknown => {
+  if (typeof data !== "object" || data === null || Array.isArray(data)) return data;
+  const { layout, start } = data as Readonly<Record<string, unknown>>;
+  return {
+    ...data,
+    ...(layout === undefined ? {} : { layout: withoutSchema(layout) }),
+    ...(start === undefined ? {} : { start: withoutSchemas(start) }),
+  };
+};
+
 /** Parses JSON text with a schema. Text that is not JSON is malformed, and so is JSON of the wrong shape outside a layout. */
 export const parseJson = <T extends z.ZodType>(text: string, schema: T): Result<z.output<T>> => {
   if (nestsPast(text, deepest))
@@ -99,7 +110,7 @@ export const parseJson = <T extends z.ZodType>(text: string, schema: T): Result<
       problem: { code: "malformed", detail: `The body must be JSON: ${reason}.`, issues: [{ path: "", message: "must be JSON" }] },
     };
   }
-  return asGot(parseWith(schema, data), "malformed");
+  return asGot(parseWith(schema, withoutSchemas(data)), "malformed");
 };
 
 /** A fault inside a layout answers 422 (well-formed, but not a layout), a fault in the request around it 400 (malformed). */

@@ -101,6 +101,15 @@ export const revokeToken = async (
   return true;
 };
 
+/** Ends a token that somebody found, who need not be anybody here. Its maker and the leads of its team are told. */
+export const endFoundToken = async (sql: postgres.TransactionSql, secret: string): Promise<void> => {
+  const [row] = await sql<{ token: number; name: string; personId: number; teamId: number; team: string; project: string }[]>`
+    UPDATE access_token t SET revoked_at = now() FROM project j JOIN team m ON m.id = j.team_id
+    WHERE j.id = t.project_id AND t.token_hash = ${secretHash(secret)} AND ${works(sql)}
+    RETURNING t.id AS token, t.name, t.made_by AS "personId", m.id AS "teamId", m.slug AS team, j.name AS project`;
+  if (row) await happened(sql, { kind: "token-found", ...row });
+};
+
 /** Revokes the tokens somebody created in a team; with `keepOwn`, those of their own projects stay. Returns how many were active. */
 export const revokeTokensBy = async (sql: Sql, teamId: number, personId: number, keepOwn: boolean): Promise<number> => {
   const rows = await sql<{ id: number }[]>`

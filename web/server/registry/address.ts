@@ -14,7 +14,7 @@ export const registryPath = "/npm";
 const part = "[a-z][a-z0-9-]{0,59}";
 const packageOf = `@(${part})/(${part})`;
 const metadata = new RegExp(`^/${packageOf}(?:/([0-9a-zA-Z.-]{1,40}))?/?$`);
-const tarball = new RegExp(`^/${packageOf}/-/(${part})-(\\d{1,9}\\.\\d{1,9}\\.\\d{1,9})\\.tgz$`);
+const tarball = new RegExp(`^/${packageOf}/-/(${part})-(\\d{1,9}\\.\\d{1,9}\\.\\d{1,9}(?:-draft\\.\\d{1,15})?)\\.tgz$`);
 const tags = new RegExp(`^/-/package/${packageOf}/dist-tags/?$`);
 
 const ofTeam = new RegExp(`^/(${part})(/.*)?$`);

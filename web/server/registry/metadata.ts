@@ -14,8 +14,19 @@ export type PackedVersion = {
   readonly withdrawn: { readonly reason: string; readonly at: Date } | null;
 };
 
-/** A package with its versions, the highest first, and the README of the latest. */
-export type Package = { readonly name: string; readonly versions: readonly PackedVersion[]; readonly readme: string };
+/**
+ * A package with its versions, the highest first, the README of the latest, and the draft as a package, for those who may read
+ * it.
+ */
+export type Package = {
+  readonly name: string;
+  readonly versions: readonly PackedVersion[];
+  readonly readme: string;
+  readonly next?: PackedVersion;
+};
+
+/** Every version of a package, the draft included. */
+export const allOf = ({ versions, next }: Package): readonly PackedVersion[] => (next ? [next, ...versions] : versions);
 
 /** `full` as `npm view` reads it, `abbreviated` as installing does (application/vnd.npm.install-v1+json). */
 export type MetadataForm = "full" | "abbreviated";
@@ -55,21 +66,24 @@ export const versionMetadata = (name: string, version: PackedVersion, registry: 
   };
 };
 
-export const tagsOf = (versions: readonly PackedVersion[]): Readonly<Record<string, string>> => {
+/** `latest` is never a draft; `next` always is one. */
+export const tagsOf = ({ versions, next }: Package): Readonly<Record<string, string>> => {
   const latest = latestOf(versions);
-  return latest === null ? {} : { latest };
+  return { ...(latest === null ? {} : { latest }), ...(next ? { next: next.number } : {}) };
 };
 
 /**
  * The metadata of a package for registry clients, with addresses of the registry that was asked. A withdrawn version is
  * deprecated with its reason, and never `latest`.
  */
-export const packageMetadata = ({ name, versions, readme }: Package, registry: string, form: MetadataForm): Record<string, unknown> => {
+export const packageMetadata = (one: Package, registry: string, form: MetadataForm): Record<string, unknown> => {
+  const { name, readme } = one;
+  const versions = allOf(one);
   const rising = [...versions].reverse();
   const all = Object.fromEntries(rising.map((version) => [version.number, versionMetadata(name, version, registry, form)]));
   const moments = versions.flatMap(({ publishedAt, withdrawn }) => [publishedAt, ...(withdrawn ? [withdrawn.at] : [])]);
   const modified = new Date(Math.max(...moments.map(Number))).toISOString();
-  const tags = tagsOf(versions);
+  const tags = tagsOf(one);
   if (form === "abbreviated") return { name, modified, "dist-tags": tags, versions: all };
   const latest = versions.find(({ number }) => number === tags["latest"]) ?? versions[0];
   return {

@@ -1,8 +1,9 @@
 import { LRUCache } from "lru-cache";
-import { allowedByToken, allowedTo } from "../requests/allowed";
+import { allowedByToken, allowedTo, callerOf, specAllowed } from "../requests/allowed";
 import { database } from "../database/database";
 import { heavyValue, stranger } from "../heavy/heavy";
 import { packOlder } from "../specs/packing";
+import type { Spec } from "../specs/specs";
 import type { Problem } from "../http/problem";
 import { publishedFile } from "../requests/published-file";
 import { packageFile } from "@/wire/files";
@@ -10,7 +11,8 @@ import { findToken, noteUse } from "../identity/tokens";
 import { type Answer, fileAnswer, keptTagged, tagged, type TaggedFile } from "../http/file-response";
 import { type Asked, readAddress, registryAt, registryPath } from "./address";
 import { ownNameOf, ownPackages, readOwnFile, readOwnPackage } from "./own-packages";
-import { latestOf, type MetadataForm, type Package, packageMetadata, tagsOf, versionMetadata } from "./metadata";
+import { isDraftNumber, nextPackage, readDraftFile } from "./draft-packages";
+import { allOf, type MetadataForm, type Package, packageMetadata, tagsOf, versionMetadata } from "./metadata";
 import { findPackage, projectOfToken, readPackage } from "./packages";
 
 /** A request to the registry. */
@@ -74,6 +76,14 @@ type Found = {
 };
 type Finding = { readonly ok: true; readonly value: Found } | { readonly ok: false; readonly problem: Problem };
 
+/** Whether a request with a token may read the draft of a spec, and so what is next. */
+const mayReadDraft = async (bearer: string | null, { team, slug }: Spec): Promise<boolean> => {
+  if (bearer === null) return false;
+  const asking = { sql: database(), holds: false } as const;
+  const caller = await callerOf(asking, { session: null, bearer });
+  return caller.ok && (await specAllowed(asking, caller.value, team, slug, "read-draft")).ok;
+};
+
 const found = async (request: RegistryRequest, scope: string, name: string): Promise<Finding> => {
   const sql = database();
   const { bearer, address } = request;
@@ -87,8 +97,10 @@ const found = async (request: RegistryRequest, scope: string, name: string): Pro
   if (!allowed.ok || !state || state.versions === 0) return { ok: false, problem: none(scope, name) };
   if (allowed.tokenId !== null) await noteUse(sql, allowed.tokenId, null);
   if (state.unpacked > 0) await packed(allowed.spec.id, address);
-  const key = `${allowed.spec.id} ${state.versions} ${state.withdrawn}`;
-  return { ok: true, value: { key, public: allowed.spec.public, read: () => readPackage(sql, allowed.spec) } };
+  const next = (await mayReadDraft(bearer, allowed.spec)) ? await nextPackage(sql, allowed.spec, address) : null;
+  const key = `${allowed.spec.id} ${state.versions} ${state.withdrawn} ${next?.number ?? ""}`;
+  const read = async () => ({ ...(await readPackage(sql, allowed.spec)), ...(next ? { next } : {}) });
+  return { ok: true, value: { key, public: allowed.spec.public && next === null, read } };
 };
 
 /** Metadata, written again only when the package changes. `of` is which. */
@@ -126,8 +138,8 @@ const aboutPackage = async (
   const file = await writtenOnce(known.value, `${form} ${version ?? ""} ${base}`, (one) => {
     if (version === null)
       return tagged(JSON.stringify(packageMetadata(one, base, form)), form === "full" ? "application/json" : abbreviated);
-    const number = version === "latest" ? latestOf(one.versions) : version;
-    const wanted = one.versions.find((each) => each.number === number);
+    const number = tagsOf(one)[version] ?? version;
+    const wanted = allOf(one).find((each) => each.number === number);
     return wanted ? json(versionMetadata(one.name, wanted, base, "full")) : noVersion(one.name, version);
   });
   return answered(request, known.value.public, file);
@@ -144,6 +156,12 @@ const tarball = async (request: RegistryRequest, asked: Extract<Asked, { kind: "
     return fileAnswer(ifNoneMatch, keptTagged({ ...kept, mediaType: "application/gzip" }), {
       "Cache-Control": "public, max-age=31536000, immutable",
     });
+  }
+  if (isDraftNumber(version)) {
+    const state = await findPackage(database(), scope, name);
+    const kept = state && (await mayReadDraft(bearer, state.spec)) ? await readDraftFile(database(), state.spec.id, version) : null;
+    if (!kept) return none(scope, name);
+    return fileAnswer(ifNoneMatch, keptTagged({ ...kept, mediaType: "application/gzip" }), { "Cache-Control": "private, no-cache" });
   }
   const credentials = { session: null, bearer };
   const file = { team: scope, spec: name, version, file: packageFile, search: new URLSearchParams(), ifNoneMatch, credentials, address };
@@ -168,7 +186,7 @@ export const registryAnswer = async (request: RegistryRequest): Promise<Answer |
     case "tags": {
       const known = await found(request, asked.scope, asked.name);
       if (!known.ok) return known.problem;
-      return answered(request, known.value.public, await writtenOnce(known.value, "tags", ({ versions }) => json(tagsOf(versions))));
+      return answered(request, known.value.public, await writtenOnce(known.value, "tags", (one) => json(tagsOf(one))));
     }
     case "ping":
       return answered(request, true, json({}));

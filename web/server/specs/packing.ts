@@ -17,7 +17,7 @@ export type WriteVersion = (task: VersionTask) => Promise<Result<WrittenVersion>
 export const packageName = (team: string, spec: string): string => `@${team}/${spec}`;
 
 /** The page of a package's spec: its first address, which always leads to it. Null if the instance has no public address. */
-const homeOf = (name: string): string | null => {
+export const homeOf = (name: string): string | null => {
   const origin = setting("PUBLIC_URL");
   return origin === undefined ? null : `${origin.replace(/\/$/, "")}/specs/${name.slice(1)}`;
 };

@@ -43,7 +43,7 @@ export const writeVersion = async (
   late: () => boolean,
 ): Promise<WrittenVersion> => {
   const { layout, version, at, note, before } = sheet;
-  if (!parseVersion(version)) throw new RangeError(`${version} is no version number`);
+  if (!parseVersion(version.replace(/-draft\.\d+$/, ""))) throw new RangeError(`${version} is no version number`);
   const changes = versionChanges({ number: version, day: at.toISOString().slice(0, 10), note, layout, before });
   const release = { name, version, description, layout, home, changes: [changes, ...earlier] };
   const contents = packageFiles(release);

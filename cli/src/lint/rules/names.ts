@@ -1,7 +1,7 @@
 import { closest, distance } from "fastest-levenshtein";
 import valueParser from "postcss-value-parser";
 import type { Fix, LintRule, Offence } from "../rule";
-import { placeInValue, valueOf } from "../sheet";
+import { placeInValue, placeOf, valueOf } from "../sheet";
 
 /** A name this far from one of the spec's is taken as meant to be it, letters. */
 const mostLetters = 2;
@@ -58,7 +58,7 @@ export const names: LintRule = {
     return offences;
   },
   selector: (rule, { classes, beginnings: own }): readonly Offence[] => {
-    const { line, column } = rule.positionInside(0);
+    const { line, column } = placeOf(rule);
     return [...new Set(rule.selector.match(/(?<=\.)[a-z][\w-]*/gi) ?? [])].flatMap((name) => {
       const near = own.some((beginning) => name.startsWith(beginning)) ? meant(name, classes) : null;
       return near === null ? [] : [{ line, column, message: `The spec has no class .${name}. The nearest is .${near}.` }];

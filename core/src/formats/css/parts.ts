@@ -50,11 +50,20 @@ const withGap = (properties: readonly Property[]): readonly Property[] => {
   return properties.flatMap((one) => (one === row ? [] : one === column ? [gap] : [one]));
 };
 
-/** A value without the units of zeros that need none: outside functions. Custom properties may be put into sums, and keep theirs. */
-const withoutZeroUnits = ([name, value]: Property): Property =>
-  name.startsWith("--")
-    ? [name, value]
-    : [name, value.replace(/(^|[\s\]])0(?:px|rem)(?=$|[\s[])(?![^(]*\))/g, (_, before: string) => `${before}0`)];
+/**
+ * A value without the units of zeros that need none: outside functions, where a sum would need them. Custom properties may be
+ * put into sums, and keep theirs.
+ */
+const withoutZeroUnits = ([name, value]: Property): Property => {
+  if (name.startsWith("--") || !/\b0(px|rem)\b/.test(value)) return [name, value];
+  let depth = 0;
+  const parts = value.split(/([()]|\s+)/).map((part) => {
+    if (part === "(") depth += 1;
+    if (part === ")") depth -= 1;
+    return depth === 0 && /^0(px|rem)$/.test(part) ? "0" : part;
+  });
+  return [name, parts.join("")];
+};
 
 /** A rule of a stylesheet, custom properties by themselves; a value of several lines begins with a new one. */
 export const block = (selector: string, properties: readonly Property[], indent: string): string => {

@@ -1,7 +1,7 @@
 /**
  * The code that measures a page inside the page: elements with `data-area`, else those pointed at, else visible blocks.
  * An element of an area is compared with that area's outline, any other with the drawn columns; on within 1/64 px, near
- * within 1 px. No position is calculated here: the browser has laid out both.
+ * within 1 px. If the layout's stylesheets apply only inside an element, so does this. No position is calculated here: the browser has laid out both.
  */
 export const measuring = `
   const pointed = new Set();
@@ -9,9 +9,9 @@ export const measuring = `
   const hidden = (element) => host === element || (element.checkVisibility ? !element.checkVisibility({ visibilityProperty: true }) : element.getClientRects().length === 0);
   const elements = (selector) => {
     if (selector) return [...document.querySelectorAll(selector)].filter((element) => !hidden(element)).slice(0, 5000);
-    const named = [...document.querySelectorAll("[data-area]")].filter((element) => !hidden(element));
+    const named = [...document.querySelectorAll(inside + "[data-area]")].filter((element) => !hidden(element));
     const chosen = [...pointed].filter((element) => element.isConnected);
-    const all = chosen.length > 0 ? chosen : named.length > 0 ? named : [...document.body.querySelectorAll("*")].filter((element) => {
+    const all = chosen.length > 0 ? chosen : named.length > 0 ? named : [...document.querySelectorAll(inside === "" ? "body *" : inside + "*")].filter((element) => {
       if (hidden(element) || !/^(block|flex|grid|flow-root|list-item|table)$/.test(getComputedStyle(element).display)) return false;
       const { width, height } = element.getBoundingClientRect();
       return width >= 24 && height >= 8;

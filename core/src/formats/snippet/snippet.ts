@@ -1,6 +1,6 @@
 import type { Layout } from "../../layout/schema";
 import { plainCss } from "../css/options";
-import { usuallyNamed } from "../css/naming";
+import { namesOf, usuallyNamed } from "../css/naming";
 import { writeCss } from "../css/write";
 import { measuring } from "./measuring";
 
@@ -54,6 +54,7 @@ export const writeSnippet = (layout: Layout, version: string): string => {
     .replaceAll(":root", ".paper");
   const most = Math.max(...layout.breakpoints.map(({ columns }) => columns.count));
   const name = `${layout.name} ${version}`;
+  const { scope } = namesOf(layout, {});
   const shown = name.replace(/\*\//g, "* /").replace(/[<>\s\p{Cc}]+/gu, " ");
   return `/* ${shown}: overlay by Ypsiline. Put it in a page under development: <script src="…/overlay.js" defer> */
 (() => {
@@ -71,10 +72,11 @@ export const writeSnippet = (layout: Layout, version: string): string => {
   } catch {
     root.append(Object.assign(document.createElement("style"), { textContent: css }));
   }
-  const make = (name, inside) => {
+  const inside = ${literal(scope === null ? "" : `${scope} `)};
+  const make = (name, children) => {
     const element = document.createElement(name === "i" ? name : "div");
     element.className = name;
-    element.append(...inside);
+    element.append(...children);
     return element;
   };
   const rows = make("rows", []);
@@ -124,6 +126,8 @@ ${measuring.slice(1)}
     else draw();
   };
   const start = () => {
+    // Bars of several specs stand above each other.
+    bar.style.insetBlockEnd = 8 + 40 * document.querySelectorAll("ypsiline-overlay").length + "px";
     document.documentElement.append(host);
     let on = "1";
     try { on = localStorage.getItem(kept) ?? "1"; } catch {}

@@ -95,6 +95,11 @@ const examples: { readonly [K in HappeningKind]: readonly [Extract<Happening, { 
     null,
   ],
   "token-revoked": [{ kind: "token-revoked", ...spec, name: "build", token: 4 }, "token-revoked: revoked the access token build", null],
+  "token-found": [
+    { kind: "token-found", ...spec, name: "build", token: 4, team: "skerry", project: "Site" },
+    "token-revoked: made the access token build, which somebody found and ended",
+    "Somebody found the access token build of Site and ended it. It may have been used: see what it fetched, and make a new one at /teams/skerry",
+  ],
   "webhook-added": [{ kind: "webhook-added", ...spec, host: "hook.example" }, "webhook: added the webhook hook.example", null],
   "webhook-removed": [
     { kind: "webhook-removed", ...spec, host: "hook.example" },
