@@ -14,7 +14,7 @@ export const partNames: Readonly<Record<string, string>> = {
 };
 
 /** What a true value of a member means. */
-const flagWords: Readonly<Record<string, string>> = { over: "may lie over others" };
+const flagWords: Readonly<Record<string, string>> = { over: "over others" };
 
 type Part = Readonly<Record<string, unknown>>;
 
@@ -53,7 +53,7 @@ const kindWords = (part: Part): Words | null => {
       return withMembers(words`the same columns`, part, {}, ["kind"]);
     case "own":
       return withMembers(
-        words`${valueWords(count)} ${count === 1 ? "column" : "columns"} of its own`,
+        words`${valueWords(count)} own ${count === 1 ? "column" : "columns"}`,
         part,
         { margin: noMargin, rows: null, baseline: null },
         ["kind", "count"],

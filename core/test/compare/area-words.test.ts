@@ -31,7 +31,7 @@ describe("what changed in areas", () => {
 
   it("says what was removed, why, and which grid is inside", () => {
     expect(said([sailings()], [sailings({ leaves: "end", by: "24px", reason: "Open sea.", inside: own(4) })])).toEqual([
-      "Desk Sailings leaves the grid nowhere → at the end by 24, why Sailings leaves the grid none → Open sea. and grid inside Sailings none → 4 columns of its own, gutter 16, margin 16, so the width of Sailings goes from 858 to 882",
+      "Desk Sailings leaves the grid nowhere → at the end by 24, why Sailings leaves the grid none → Open sea. and grid inside Sailings none → 4 own columns, gutter 16, margin 16, so the width of Sailings goes from 858 to 882",
     ]);
   });
 
