@@ -51,9 +51,15 @@ test.beforeAll(async () => {
       response.writeHead(302, { Location: "/sign-in" }).end();
       return;
     }
+    if (path === "/away" || path === "/to-keyed") {
+      response.writeHead(302, { Location: path === "/away" ? `${other.at}/redirected` : "/keyed" }).end();
+      return;
+    }
     response.setHeader("Content-Type", "text/html; charset=utf-8");
     if (path === "/keyed")
-      response.writeHead(request.headers["x-key"] === "k" ? 200 : 403).end(html(`<script src="${other.at}/x.js"></script>${fares()}`));
+      response
+        .writeHead(request.headers["x-key"] === "k" ? 200 : 403)
+        .end(html(`<script src="${other.at}/x.js"></script><img src="/away">${fares()}`));
     else if (path === "/slow") setTimeout(() => response.end(pages[path]), 1500);
     else if (pages[path] === undefined) response.writeHead(404).end();
     else response.end(pages[path]);
@@ -146,7 +152,10 @@ test("a page behind a sign-in is measured with a cookie, a stored sign-in or a h
   expect(waited.told?.pages[0]?.boxes).toHaveLength(1);
   const keyed = await fit("--url", `${site.at}/keyed`, "--header", "X-Key: k", "--format", "json");
   expect(keyed.told?.pages[0]?.boxes, keyed.err).toHaveLength(1);
-  expect(keysSeen).toEqual(["undefined"]);
+  // A redirect within the site keeps it; one to another site does not take it along.
+  const led = await fit("--url", `${site.at}/to-keyed`, "--header", "X-Key: k", "--format", "json");
+  expect(led.told?.pages[0]?.boxes, led.err).toHaveLength(1);
+  expect(keysSeen).toEqual(["undefined", "undefined", "undefined", "undefined"]);
 });
 
 test("what is asked wrongly is said, and one limit is over everything", async () => {

@@ -34,7 +34,7 @@ const sides = ["left", "right", "top", "bottom"] as const;
 type Side = (typeof sides)[number];
 
 const looked: readonly Looked[] = [
-  { id: "not-measured", level: "problem", source: "docs/fit.md: a page that could not be measured, beside others that could" },
+  { id: "not-measured", level: "problem", source: "docs/command.md: a page that could not be measured, beside others that could" },
   {
     id: "edge-off",
     level: "problem",
@@ -125,8 +125,8 @@ const judge = ({ layout, tolerance, sides: judged }: Judging, list: BoxList, sub
 
 /** Boxes that were measured on a page. */
 const judgePage = (judging: Judging, boxes: string, subject: string): Result<Judged> => {
-  const list = readBoxesJson(boxes);
   if (/"boxes":\[\]/.test(boxes)) return refused(`${subject} shows nothing to measure: no element of an area, and no visible block`);
+  const list = readBoxesJson(boxes);
   if (list.ok) return judge(judging, list.value, subject);
   const [first] = list.issues;
   return refused(`${subject}: ${first ? `${first.path} ${first.message}` : "cannot be measured"}`);

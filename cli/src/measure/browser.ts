@@ -6,9 +6,11 @@ import type { World } from "../world";
 
 /** The part of playwright-core that is used. It is not a dependency: projects that measure pages install it. */
 export type Request = { readonly resourceType: () => string };
-type Sent = {
-  readonly request: () => { readonly url: () => string; readonly headers: () => Record<string, string> };
-  readonly continue: (changed?: { readonly headers: Record<string, string> }) => Promise<void>;
+/** A request that the browser holds until it is told to go on (Chrome DevTools Protocol, domain Fetch). */
+type Held = { readonly requestId: string; readonly request: { readonly headers: Readonly<Record<string, string>> } };
+type Protocol = {
+  readonly on: (event: "Fetch.requestPaused", listener: (held: Held) => void) => void;
+  readonly send: (method: "Fetch.enable" | "Fetch.continueRequest", values: object) => Promise<unknown>;
 };
 export type Page = {
   readonly setViewportSize: (size: { width: number; height: number }) => Promise<void>;
@@ -23,7 +25,7 @@ export type Page = {
 export type Context = {
   readonly newPage: () => Promise<Page>;
   readonly addCookies: (cookies: readonly { name: string; value: string; url: string }[]) => Promise<void>;
-  readonly route: (address: string, handler: (route: Sent) => Promise<void>) => Promise<void>;
+  readonly newCDPSession: (page: Page) => Promise<Protocol>;
   readonly close: () => Promise<void>;
 };
 export type Browser = { readonly newContext: (options: object) => Promise<Context>; readonly close: () => Promise<void> };

@@ -67,7 +67,7 @@ const within = async <T>(ms: number, work: Promise<T>, words: string): Promise<T
 
 /** A browser window of its own for one address, with what it was given to sign in with. */
 const windowFor = async (browser: Browser, url: string, visit: Visit): Promise<Context> => {
-  const { height, density, headers, cookies, state, insecure } = visit;
+  const { height, density, cookies, state, insecure } = visit;
   const context = await browser.newContext({
     viewport: { width: 1280, height },
     deviceScaleFactor: density,
@@ -75,13 +75,23 @@ const windowFor = async (browser: Browser, url: string, visit: Visit): Promise<C
     ...(state === undefined ? {} : { storageState: state }),
   });
   if (cookies.length > 0) await context.addCookies(cookies.map((cookie) => ({ ...cookie, url })));
-  if (Object.keys(headers).length > 0)
-    await context.route("**/*", async (route) => {
-      const sent = route.request();
-      const isOwn = URL.canParse(sent.url()) && new URL(sent.url()).origin === new URL(url).origin;
-      await route.continue(isOwn ? { headers: { ...sent.headers(), ...headers } } : undefined);
-    });
   return context;
+};
+
+/**
+ * Has headers sent with every request of a page to one origin. They are put on each request by itself, also on one that a
+ * redirect leads to, and so never follow a redirect to somebody else.
+ */
+const sendHeaders = async (context: Context, page: Page, url: string, headers: Visit["headers"]): Promise<void> => {
+  if (Object.keys(headers).length === 0) return;
+  const protocol = await context.newCDPSession(page);
+  protocol.on("Fetch.requestPaused", ({ requestId, request }) => {
+    const others = Object.entries(request.headers).filter(([name]) => !Object.hasOwn(headers, name.toLowerCase()));
+    const all = [...others, ...Object.entries(headers)].map(([name, value]) => ({ name, value }));
+    // A page that has been closed asks for nothing more.
+    protocol.send("Fetch.continueRequest", { requestId, headers: all }).catch(() => undefined);
+  });
+  await protocol.send("Fetch.enable", { patterns: [{ urlPattern: `${new URL(url).origin}/*` }] });
 };
 
 /** In the page: draws marks into the overlay, whose bar is not part of a picture. Returns how high the page is. */
@@ -171,6 +181,7 @@ const measurePage = async (browser: Browser, url: string, work: Work, until: num
       if (left <= 0) return [...all, { url, width, boxes: refused("the time for all pages was up (--deadline)"), said: [] }];
       const longest = Math.min(visit.longest, left);
       const page = await context.newPage();
+      await sendHeaders(context, page, url, visit.headers);
       const measure = async (): Promise<Measured> => {
         await page.setViewportSize({ width, height: visit.height });
         const found = await measureAt(page, layout, url, { ...visit, longest });
