@@ -277,6 +277,10 @@ test("whoever may read a draft installs it as next, and nobody else sees that th
   const later = (await metadata(drafts))["dist-tags"]?.["next"] ?? "";
   expect(Number(later.split(".").at(-1))).toBeGreaterThan(Number(number.split(".").at(-1)));
   expect(await status(drafts)).toBe(200);
+  // Who depends on the one before still gets it, without a lock file.
+  const exact = project({ ".npmrc": npmrc(drafts) });
+  expect((await npm(exact, "install", `${name}@${number}`)).code).toBe(0);
+  expect(installed(exact, name, "layout.css")).toContain("--layout-gutter: 40px");
 });
 
 test("a version published a moment ago is installed where a project waits a day for others, by the settings in docs/packages.md", async () => {

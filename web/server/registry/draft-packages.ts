@@ -19,13 +19,12 @@ export const isDraftNumber = (number: string): boolean => /-draft\.\d+$/.test(nu
 
 type Row = Omit<PackedVersion, "withdrawn">;
 
-const kept = async (sql: Sql, specId: number): Promise<(Row & { readonly isCurrent: boolean }) | null> => {
-  const [row] = await sql<(Row & { isCurrent: boolean })[]>`
+/** The kept packages of a draft, the latest first. */
+const kept = async (sql: Sql, specId: number): Promise<readonly (Row & { readonly isCurrent: boolean })[]> =>
+  sql<(Row & { isCurrent: boolean })[]>`
     SELECT p.number, p.manifest, p.sha512, p.sha1, p.files, p.unpacked, p.at AS "publishedAt",
       p.revision = d.revision OR p.at > now() - make_interval(secs => ${stays}) AS "isCurrent"
-    FROM draft_package p JOIN draft d ON d.spec_id = p.spec_id WHERE p.spec_id = ${specId} ORDER BY p.revision DESC LIMIT 1`;
-  return row ?? null;
-};
+    FROM draft_package p JOIN draft d ON d.spec_id = p.spec_id WHERE p.spec_id = ${specId} ORDER BY p.revision DESC`;
 
 /** Writes the draft as a package, and keeps it; the oldest of many goes. */
 const pack = async (sql: postgres.Sql, spec: Spec, address: string): Promise<void> => {
@@ -61,11 +60,11 @@ const pack = async (sql: postgres.Sql, spec: Spec, address: string): Promise<voi
 const packing = new Map<number, Promise<void>>();
 
 /**
- * The draft of a spec as a package, for whoever may read the draft: as it was at most a minute ago. A draft that cannot be
- * packed is reported; then the one before it stays. Null if there is none.
+ * The draft of a spec as packages, for whoever may read the draft: as it was at most a minute ago, and those before it that are
+ * kept. A draft that cannot be packed is reported; then the one before it stays the first.
  */
-export const nextPackage = async (sql: postgres.Sql, spec: Spec, address: string): Promise<PackedVersion | null> => {
-  const before = await kept(sql, spec.id);
+export const draftPackages = async (sql: postgres.Sql, spec: Spec, address: string): Promise<readonly PackedVersion[]> => {
+  const [before] = await kept(sql, spec.id);
   if (before?.isCurrent !== true) {
     const work =
       packing.get(spec.id) ??
@@ -75,10 +74,7 @@ export const nextPackage = async (sql: postgres.Sql, spec: Spec, address: string
     packing.set(spec.id, work);
     await work;
   }
-  const row = await kept(sql, spec.id);
-  if (!row) return null;
-  const { isCurrent: _isCurrent, ...version } = row;
-  return { ...version, withdrawn: null };
+  return (await kept(sql, spec.id)).map(({ isCurrent: _isCurrent, ...version }) => ({ ...version, withdrawn: null }));
 };
 
 /** The package of a draft by its number; null if it is not kept. */

@@ -15,18 +15,18 @@ export type PackedVersion = {
 };
 
 /**
- * A package with its versions, the highest first, the README of the latest, and the draft as a package, for those who may read
- * it.
+ * A package with its versions, the highest first, the README of the latest, and its drafts, the latest first, for those who may
+ * read them.
  */
 export type Package = {
   readonly name: string;
   readonly versions: readonly PackedVersion[];
   readonly readme: string;
-  readonly next?: PackedVersion;
+  readonly drafts?: readonly PackedVersion[];
 };
 
-/** Every version of a package, the draft included. */
-export const allOf = ({ versions, next }: Package): readonly PackedVersion[] => (next ? [next, ...versions] : versions);
+/** Every version of a package, drafts included. */
+export const allOf = ({ versions, drafts = [] }: Package): readonly PackedVersion[] => [...drafts, ...versions];
 
 /** `full` as `npm view` reads it, `abbreviated` as installing does (application/vnd.npm.install-v1+json). */
 export type MetadataForm = "full" | "abbreviated";
@@ -66,8 +66,8 @@ export const versionMetadata = (name: string, version: PackedVersion, registry: 
   };
 };
 
-/** `latest` is never a draft; `next` always is one. */
-export const tagsOf = ({ versions, next }: Package): Readonly<Record<string, string>> => {
+/** `latest` is never a draft; `next` is the latest of them. */
+export const tagsOf = ({ versions, drafts: [next] = [] }: Package): Readonly<Record<string, string>> => {
   const latest = latestOf(versions);
   return { ...(latest === null ? {} : { latest }), ...(next ? { next: next.number } : {}) };
 };

@@ -11,7 +11,7 @@ import { findToken, noteUse } from "../identity/tokens";
 import { type Answer, fileAnswer, keptTagged, tagged, type TaggedFile } from "../http/file-response";
 import { type Asked, readAddress, registryAt, registryPath } from "./address";
 import { ownNameOf, ownPackages, readOwnFile, readOwnPackage } from "./own-packages";
-import { isDraftNumber, nextPackage, readDraftFile } from "./draft-packages";
+import { draftPackages, isDraftNumber, readDraftFile } from "./draft-packages";
 import { allOf, type MetadataForm, type Package, packageMetadata, tagsOf, versionMetadata } from "./metadata";
 import { findPackage, projectOfToken, readPackage } from "./packages";
 
@@ -97,10 +97,10 @@ const found = async (request: RegistryRequest, scope: string, name: string): Pro
   if (!allowed.ok || !state || state.versions === 0) return { ok: false, problem: none(scope, name) };
   if (allowed.tokenId !== null) await noteUse(sql, allowed.tokenId, null);
   if (state.unpacked > 0) await packed(allowed.spec.id, address);
-  const next = (await mayReadDraft(bearer, allowed.spec)) ? await nextPackage(sql, allowed.spec, address) : null;
-  const key = `${allowed.spec.id} ${state.versions} ${state.withdrawn} ${next?.number ?? ""}`;
-  const read = async () => ({ ...(await readPackage(sql, allowed.spec)), ...(next ? { next } : {}) });
-  return { ok: true, value: { key, public: allowed.spec.public && next === null, read } };
+  const drafts = (await mayReadDraft(bearer, allowed.spec)) ? await draftPackages(sql, allowed.spec, address) : [];
+  const key = `${allowed.spec.id} ${state.versions} ${state.withdrawn} ${drafts[0]?.number ?? ""}`;
+  const read = async () => ({ ...(await readPackage(sql, allowed.spec)), drafts });
+  return { ok: true, value: { key, public: allowed.spec.public && drafts.length === 0, read } };
 };
 
 /** Metadata, written again only when the package changes. `of` is which. */

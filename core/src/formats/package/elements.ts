@@ -33,7 +33,8 @@ export class OverlayElement extends Base {
     this.shown(false);
   }
   shown(isShown) {
-    for (const one of document.querySelectorAll("ypsiline-overlay")) one.hidden = !isShown;
+    for (const one of document.querySelectorAll("ypsiline-overlay"))
+      if (one.dataset.layout === ${JSON.stringify(`${layout.name} ${version}`)}) one.hidden = !isShown;
   }
 }
 

@@ -63,6 +63,8 @@ export const writeSnippet = (layout: Layout, version: string): string => {
   const script = document.currentScript;
   const key = ((script && script.dataset.key) || "Y").slice(0, 1).toUpperCase();
   const host = document.createElement("ypsiline-overlay");
+  // Which of several overlays on a page this is.
+  host.dataset.layout = ${literal(name)};
   const root = host.attachShadow({ mode: "open" });
   const css = ${literal(css + drawing)};
   try {
